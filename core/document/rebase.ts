@@ -1,0 +1,103 @@
+import type { Node, Slice } from 'prosemirror-model'
+import { Mapping, type Step, type StepMap, Transform } from 'prosemirror-transform'
+
+/** A change of one's own that the server has not taken yet, with what undoes it. */
+export interface LocalStep {
+  readonly step: Step
+  readonly inverted: Step
+}
+
+/** What two people's changes left without a place: kept, and offered back. */
+export interface SetAside {
+  /** `mine`: written here, where the others deleted. `theirs`: written by others inside what is deleted here. */
+  readonly whose: 'mine' | 'theirs'
+  readonly slice: Slice
+}
+
+export interface Rebased {
+  /** From the local page (all local steps applied) to the new one: undo local, apply remote, redo local. */
+  readonly transform: Transform
+  readonly local: readonly LocalStep[]
+  readonly setAside: readonly SetAside[]
+}
+
+/**
+ * Moves the local steps over remote ones that came first. A local step that no longer has a place is dropped, as
+ * operational transformation must; what was written in it is not: it comes back in `setAside`. The same holds for
+ * what others wrote inside a passage that a local step deletes.
+ */
+export function rebase(localPage: Node, local: readonly LocalStep[], remote: readonly Step[]): Rebased {
+  const transform = new Transform(localPage)
+  const mapping = new Mapping()
+  for (const step of [...local.toReversed().map(({ inverted }) => inverted), ...remote]) {
+    transform.step(step)
+    mapping.appendMap(step.getMap())
+  }
+  const remotePage = transform.doc
+
+  const kept: LocalStep[] = []
+  for (let index = 0, from = local.length; index < local.length; index++) {
+    const mapped = local[index]!.step.map(mapping.slice(from))
+    from--
+    const before = transform.doc
+    if (mapped && !transform.maybeStep(mapped).failed) {
+      mapping.appendMap(mapped.getMap(), from)
+      kept.push({ step: mapped, inverted: mapped.invert(before) })
+    }
+  }
+  const mine = insertedRanges(local.map(({ step }) => step.getMap()))
+  const theirs = insertedRanges(remote.map((step) => step.getMap()))
+  const setAside = [
+    ...lostWords('mine', mine, localPage, mapping),
+    ...lostWords('theirs', theirs, remotePage, mapping.slice(local.length + remote.length)),
+  ]
+  return { transform, local: kept, setAside }
+}
+
+type Range = readonly [from: number, to: number]
+
+/** Ranges of the last page that the steps of these maps inserted and that still stand, in order. */
+function insertedRanges(maps: readonly StepMap[]): Range[] {
+  let ranges: Range[] = []
+  for (const map of maps) {
+    ranges = ranges.flatMap((range) => standing(range, map))
+    map.forEach((_oldStart, _oldEnd, from, to) => {
+      if (to > from) ranges.push([from, to])
+    })
+  }
+  return ranges.sort((a, b) => a[0] - b[0])
+}
+
+/** What is left of a range after a step: cut where the step deleted or inserted inside it. */
+function standing([from, to]: Range, map: StepMap): Range[] {
+  const cuts = [from]
+  map.forEach((oldStart, oldEnd) => {
+    for (const cut of [oldStart, oldEnd]) if (cut > from && cut < to) cuts.push(cut)
+  })
+  cuts.push(to)
+  const parts: Range[] = []
+  for (let at = 0; at + 1 < cuts.length; at++) {
+    const part: Range = [map.map(cuts[at]!, 1), map.map(cuts[at + 1]!, -1)]
+    if (part[1] > part[0]) parts.push(part)
+  }
+  return parts
+}
+
+/**
+ * The written ranges of `page` whose words have no place in the result, whatever took it from them. Each position
+ * is followed through the mapping, where a step that was redone gives back what its undoing took (its mirror).
+ * Words that a dropped step had only written anew may be offered back though they stand: too much, never too little.
+ */
+function lostWords(whose: SetAside['whose'], written: readonly Range[], page: Node, mapping: Mapping): SetAside[] {
+  const lost: [number, number][] = []
+  for (const [from, to] of written)
+    for (let at = from; at < to; at++) {
+      if (!mapping.mapResult(at, 1).deleted) continue
+      const last = lost.at(-1)
+      if (last?.[1] === at) last[1] = at + 1
+      else lost.push([at, at + 1])
+    }
+  const found: SetAside[] = []
+  for (const [from, to] of lost) if (page.textBetween(from, to, ' ', ' ').trim() !== '') found.push({ whose, slice: page.slice(from, to) })
+  return found
+}

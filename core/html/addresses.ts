@@ -1,0 +1,19 @@
+const SCHEMES = new Set(['http:', 'https:', 'mailto:', 'tel:'])
+
+/**
+ * The address if a page may link to it, trimmed and without control characters; otherwise null.
+ * Allowed: http, https, mailto, tel, and addresses relative to the page (`#part`, `/path`).
+ * Parsing follows the WHATWG URL Standard, which removes tab and newline anywhere and
+ * C0 controls at the ends, so that `java\nscript:` is seen for what it is.
+ */
+export function safeAddress(unsafeAddress: unknown): string | null {
+  if (typeof unsafeAddress !== 'string' || unsafeAddress.length > 2000) return null
+  // eslint-disable-next-line no-control-regex -- control characters are what is removed
+  const address = unsafeAddress.replace(/[\u0000-\u001f\u007f]/g, '').trim()
+  if (address === '' || !address.isWellFormed()) return null
+  try {
+    return SCHEMES.has(new URL(address, 'https://page.invalid/').protocol) ? address : null
+  } catch {
+    return null
+  }
+}

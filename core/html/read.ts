@@ -1,0 +1,294 @@
+import { type Attrs, Fragment, type Mark, Mark as Marks, type Node, type NodeType } from 'prosemirror-model'
+import { parse, parseFragment } from 'parse5'
+import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
+import { schema } from '../document/schema.ts'
+import { InlineRun } from './inline-run.ts'
+import { markReading, nodeReading } from './read-rules.ts'
+import { ReadReport, type ReadNote } from './report.ts'
+import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from './tree.ts'
+
+const { doc, title: titleType, paragraph, heading, listItem, tableRow, tableCell, lineBreak } = schema.nodes as Record<string, NodeType>
+
+/** Elements whose inside is no text for readers: left out whole, and said so. */
+const UNSEEN = new Set(['script', 'style', 'template', 'noscript', 'head', 'title', 'iframe', 'object', 'embed', 'svg', 'math',
+  'video', 'audio', 'canvas', 'img', 'picture', 'map', 'input', 'select', 'textarea', 'button', 'form', 'link', 'meta', 'base', 'frame', 'frameset', 'applet', 'param', 'source', 'track'])
+/** Of those, elements whose words a reader would see: the words stay. */
+const WORDS_STAY = new Set(['button', 'form', 'picture', 'object', 'select', 'noscript'])
+/** Elements without meaning of their own for a page: their content is read as if they were not there. */
+const TRANSPARENT = new Set(['html', 'body', 'div', 'span', 'section', 'article', 'main', 'header', 'footer', 'nav', 'aside', 'thead', 'tbody', 'tfoot', 'font'])
+/** Elements of HTML's flow that begin and end a line (HTML Standard, "15.3 Non-replaced elements"). */
+const BLOCK = new Set(['address', 'article', 'aside', 'blockquote', 'body', 'center', 'caption', 'dd', 'details', 'dialog', 'dir', 'div', 'dl', 'dt', 'fieldset',
+  'figcaption', 'figure', 'footer', 'form', 'header', 'hgroup', 'html', 'legend', 'li', 'main', 'nav', 'optgroup', 'option', 'p', 'pre', 'search', 'section', 'summary', 'tbody', 'td', 'tfoot', 'th', 'thead', 'tr', 'table', 'ul', 'ol', 'menu', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr'])
+
+export interface ReadOptions {
+  /** Keep line and column in the notes. Costs about a third more time. */
+  readonly positions?: boolean
+  /** The title when the HTML begins without a level 1 heading. */
+  readonly title?: string
+}
+
+export interface ReadResult {
+  readonly page: Node
+  readonly notes: readonly ReadNote[]
+}
+
+/**
+ * A page from HTML that nobody has checked. Never throws and never executes: what the page model
+ * can't hold is left out and listed in `notes`, its words kept wherever a reader would have seen them.
+ * The first heading of level 1 becomes the title when nothing stands before it.
+ */
+export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadResult {
+  const reader = new Reader()
+  const children = outer(parsed(unsafeHtml, options.positions ?? false))
+  const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
+  let title = options.title ?? ''
+  let body = children
+  if (first && isElement(first) && first.tagName === 'h1') {
+    title = reader.title(first)
+    body = children.slice(children.indexOf(first) + 1)
+  }
+  const blocks = reader.blocks(body, paragraph!, 2)
+  const page = doc!.create(null, [
+    titleType!.create(null, title === '' ? null : schema.text(title)),
+    ...(blocks.length > 0 ? blocks : [paragraph!.create()]),
+  ])
+  return { page, notes: reader.report.notes }
+}
+
+/** The nodes of a fragment, or of the body of a whole document. */
+function parsed(unsafeHtml: string, sourceCodeLocationInfo: boolean): HtmlNode[] {
+  if (!/^\s*<(!doctype|html|head|body)/i.test(unsafeHtml)) return parseFragment(unsafeHtml, { sourceCodeLocationInfo }).childNodes
+  const root = parse(unsafeHtml, { sourceCodeLocationInfo }).childNodes.find((node): node is HtmlElement => 'tagName' in node)
+  return root?.childNodes.filter((node) => !(isElement(node) && node.tagName === 'head')) ?? []
+}
+
+/** The nodes within wrappers that hold everything: `html`, `body`, `main`, `article` standing alone. */
+function outer(nodes: HtmlNode[]): HtmlNode[] {
+  const real = nodes.filter((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
+  const only = real[0]
+  if (real.length === 1 && only && isElement(only) && ['html', 'body', 'main', 'article'].includes(only.tagName)) return outer(only.childNodes)
+  return nodes
+}
+
+/** True when the element asks for its white space to be kept. */
+function preserves(element: HtmlElement): boolean {
+  return element.tagName === 'pre' || /^(pre|pre-wrap|break-spaces)$/.test(declarations(element).get('white-space') ?? '')
+}
+
+class Reader {
+  readonly report = new ReadReport()
+  /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
+  #shift = 0
+
+  title(element: HtmlElement): string {
+    const run = new InlineRun(preserves(element))
+    const gather = (nodes: HtmlNode[]): void => {
+      for (const node of nodes) {
+        if (isText(node)) run.text(node.value, Marks.none)
+        else if (isElement(node)) {
+          this.#notes(node, [], 'The title is plain text')
+          if (node.tagName === 'br') run.text(' ', Marks.none)
+          gather(node.childNodes)
+        }
+      }
+    }
+    gather(element.childNodes)
+    const words = run.take().map((node) => node.text ?? '').join('')
+    if (words.length <= TITLE_LENGTH) return words
+    this.report.add('changed', `The title was longer than ${TITLE_LENGTH} characters; the rest was left out: “${words.slice(TITLE_LENGTH, TITLE_LENGTH + 60)}…”.`, element.sourceCodeLocation)
+    return words.slice(0, TITLE_LENGTH).toWellFormed()
+  }
+
+  /**
+   * Blocks from the content of one element. Inline content that stands free goes into text blocks of type `free`.
+   * `depth` is that of the blocks in the page; too deep a container is opened up, its words kept.
+   */
+  blocks(nodes: readonly HtmlNode[], free: NodeType, depth: number, marks: readonly Mark[] = Marks.none, attrs: Attrs | null = null, preserve = false): Node[] {
+    const found: Node[] = []
+    const run = new InlineRun(preserve)
+    const flush = (): void => {
+      const inline = run.take()
+      if (inline.length > 0) found.push(free.create(attrs, inline))
+    }
+    this.#walk(nodes, marks, run, found, flush, depth)
+    flush()
+    return found
+  }
+
+  #walk(nodes: readonly HtmlNode[], marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
+    for (const node of nodes) {
+      if (isText(node)) run.text(node.value, marks)
+      else if (isElement(node)) this.#element(node, marks, run, found, flush, depth)
+    }
+  }
+
+  #element(element: HtmlElement, marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
+    const tag = element.tagName
+    if (UNSEEN.has(tag)) {
+      this.#leftOut(element)
+      if (WORDS_STAY.has(tag)) this.#walk(element.childNodes, marks, run, found, flush, depth)
+      return
+    }
+    const reading = nodeReading(element)
+    if (reading?.type.isInline) {
+      run.node(reading.type.create(reading.attrs, null, marks), reading.type === lineBreak)
+      return
+    }
+    if (reading && !isPart(reading.type)) {
+      flush()
+      this.#notes(element, reading.understands, null)
+      if (reading.type.isTextblock) found.push(...this.#textblock(element, reading.type, reading.attrs, marks, depth))
+      else if (depth >= MOST_DEPTH - 4) {
+        this.report.add('changed', `A ${tag} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`, element.sourceCodeLocation)
+        this.#flat(element.childNodes, run)
+        flush()
+      } else found.push(...this.#container(element, reading.type, reading.attrs, marks, depth))
+      return
+    }
+    const mark = markReading(element)
+    if (mark) {
+      this.#notes(element, mark.understands, null)
+      this.#walk(element.childNodes, mark.type.create(mark.attrs).addToSet(marks), run, found, flush, depth)
+      return
+    }
+    this.#notes(element, [], null)
+    if (!TRANSPARENT.has(tag) && !reading) this.report.add('changed', `“${tag}” has no counterpart in a page yet; its words were kept.`, element.sourceCodeLocation)
+    const breaks = BLOCK.has(tag)
+    if (breaks) flush()
+    this.#walk(element.childNodes, marks, run, found, flush, depth)
+    if (breaks) flush()
+  }
+
+  #textblock(element: HtmlElement, type: NodeType, attrs: Record<string, unknown>, marks: readonly Mark[], depth: number): Node[] {
+    const level = type === heading ? this.#level(element, Number(attrs.level)) : null
+    const all = level === null ? attrs : { ...attrs, level }
+    const blocks = this.blocks(element.childNodes, type, depth, marks, all, preserves(element))
+    return blocks.length > 0 ? blocks : [type.create(all)]
+  }
+
+  #level(element: HtmlElement, level: number): number {
+    if (element.tagName === 'h1') {
+      this.#shift = 1
+      this.report.add('changed', 'The page title is the only heading of level 1; this one became level 2.', element.sourceCodeLocation)
+      return 2
+    }
+    return Math.min(6, level + this.#shift)
+  }
+
+  #container(element: HtmlElement, type: NodeType, attrs: Record<string, unknown>, marks: readonly Mark[], depth: number): Node[] {
+    if (type.isLeaf) return [type.create(attrs)]
+    if (type.name === 'table') return this.#table(element, depth, marks)
+    if (type.spec.content === 'listItem+') {
+      const items = this.#items(element.childNodes, depth + 1, marks)
+      return [type.create(attrs, items.length > 0 ? items : [listItem!.create(null, paragraph!.create())])]
+    }
+    const inside = this.blocks(element.childNodes, paragraph!, depth + 1, marks)
+    return [type.create(attrs, inside.length > 0 ? inside : [paragraph!.create()])]
+  }
+
+  /** The items of a list. What stands between them, as word processors write nested lists, joins the item before it. */
+  #items(nodes: readonly HtmlNode[], depth: number, marks: readonly Mark[]): Node[] {
+    const items: Node[] = []
+    let stray: HtmlNode[] = []
+    const settle = (): void => {
+      const blocks = this.blocks(stray, paragraph!, depth + 1, marks)
+      stray = []
+      const last = items.at(-1)
+      if (blocks.length === 0) return
+      if (last) items[items.length - 1] = last.copy(last.content.append(Fragment.from(blocks)))
+      else items.push(listItem!.create(null, blocks))
+    }
+    for (const node of nodes) {
+      if (!isElement(node) || node.tagName !== 'li') {
+        stray.push(node)
+        continue
+      }
+      settle()
+      this.#notes(node, [], null)
+      const blocks = this.blocks(node.childNodes, paragraph!, depth + 1, marks)
+      items.push(listItem!.create(null, blocks.length > 0 ? blocks : [paragraph!.create()]))
+    }
+    settle()
+    return items
+  }
+
+  #table(element: HtmlElement, depth: number, marks: readonly Mark[]): Node[] {
+    const before: Node[] = []
+    const rows: Node[] = []
+    const gather = (nodes: readonly HtmlNode[]): void => {
+      for (const node of nodes) {
+        if (!isElement(node)) continue
+        this.#notes(node, ['scope', 'colspan', 'rowspan'], null)
+        if (node.tagName === 'tr') rows.push(this.#row(node, depth + 1, marks))
+        else if (['thead', 'tbody', 'tfoot'].includes(node.tagName)) gather(node.childNodes)
+        else if (node.tagName === 'caption') {
+          this.report.add('changed', 'Tables have no caption yet; it became a paragraph before the table.', node.sourceCodeLocation)
+          before.push(...this.blocks(node.childNodes, paragraph!, depth, marks))
+        }
+      }
+    }
+    gather(element.childNodes)
+    const filled = rows.filter((row) => row.childCount > 0)
+    return filled.length > 0 ? [...before, schema.nodes.table!.create(null, rows)] : before
+  }
+
+  #row(element: HtmlElement, depth: number, marks: readonly Mark[]): Node {
+    const cells: Node[] = []
+    for (const node of element.childNodes) {
+      if (!isElement(node)) continue
+      const reading = nodeReading(node)
+      if (!reading?.type.spec.tableRole) continue
+      this.#notes(node, reading.understands, null)
+      const blocks = this.blocks(node.childNodes, paragraph!, depth + 2, marks)
+      cells.push((reading.type === tableRow ? tableCell! : reading.type).create(reading.attrs, blocks.length > 0 ? blocks : [paragraph!.create()]))
+    }
+    return tableRow!.create(null, cells)
+  }
+
+  /** The words of nodes too deep to keep their containers. A stack of its own: depth here has no bound. */
+  #flat(nodes: readonly HtmlNode[], run: InlineRun): void {
+    const waiting = [...nodes].reverse()
+    while (waiting.length > 0) {
+      const node = waiting.pop()!
+      if (isText(node)) run.text(node.value, Marks.none)
+      else if (isElement(node) && !UNSEEN.has(node.tagName)) {
+        if (BLOCK.has(node.tagName)) run.text(' ', Marks.none)
+        for (const child of node.childNodes.toReversed()) waiting.push(child)
+      }
+    }
+  }
+
+  #leftOut(element: HtmlElement): void {
+    const source = attribute(element, 'src') ?? attribute(element, 'data')
+    const name = source ? ` (${source.slice(0, 80)})` : ''
+    const why = element.tagName === 'script' ? 'A page holds no script' : `A page can't hold “${element.tagName}” yet`
+    this.report.add('left out', `${why}; it was left out${name}.`, element.sourceCodeLocation)
+  }
+
+  #notes(element: HtmlElement, understands: readonly string[], reason: string | null): void {
+    if (reason) this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
+    for (const { name, value } of element.attrs) {
+      if (understands.includes(name) || QUIET.has(name) || (name === 'style' && isOwnStyle(value))) continue
+      this.report.add('left out', sentenceFor(element, name, value), element.sourceCodeLocation)
+    }
+  }
+}
+
+const QUIET = new Set(['dir', 'data-piece'])
+
+/** `white-space` is understood on every text block. */
+function isOwnStyle(value: string): boolean {
+  return /^\s*white-space\s*:[^;]*;?\s*$/i.test(value)
+}
+
+function sentenceFor(element: HtmlElement, name: string, value: string): string {
+  const tag = element.tagName
+  if (name.startsWith('on')) return `“${name}” on “${tag}” would run script; it was left out.`
+  if (name === 'href' || name === 'src') return `The address “${value.slice(0, 60)}” is not one a page may use; the link was left out and its words kept.`
+  return `“${name}” on “${tag}” was left out.`
+}
+
+/** Kinds that exist only inside another: read by their parent, opened up when they stand alone. */
+function isPart(type: NodeType): boolean {
+  return type === listItem || (type.spec.tableRole !== undefined && type.spec.tableRole !== 'table') || type === titleType || type === doc
+}

@@ -1,0 +1,24 @@
+/** What reading HTML left out or changed, in words an author can act on. `line` and `column` count from 1. */
+export interface ReadNote {
+  readonly sort: 'left out' | 'changed'
+  readonly message: string
+  readonly line: number | null
+  readonly column: number | null
+}
+
+/** At most this many notes are kept: a megabyte of junk has the same few lessons many times. */
+const MOST_NOTES = 500
+
+/** Collects notes; the same sentence at the same line is kept once. */
+export class ReadReport {
+  readonly notes: ReadNote[] = []
+  readonly #seen = new Set<string>()
+
+  add(sort: ReadNote['sort'], message: string, at?: { startLine: number; startCol: number } | null): void {
+    const line = at?.startLine ?? null
+    const key = `${line} ${message}`
+    if (this.notes.length >= MOST_NOTES || this.#seen.has(key)) return
+    this.#seen.add(key)
+    this.notes.push({ sort, message, line, column: at?.startCol ?? null })
+  }
+}

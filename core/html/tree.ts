@@ -1,0 +1,68 @@
+import { type DefaultTreeAdapterTypes, html as htmlNames } from 'parse5'
+
+/*
+ * HTML is handled as parse5's own tree, both ways: no conversion stands between the
+ * parser, the page and the serialiser, which is what keeps a 1 MB page quick.
+ */
+export type HtmlElement = DefaultTreeAdapterTypes.Element
+export type HtmlText = DefaultTreeAdapterTypes.TextNode
+export type HtmlNode = DefaultTreeAdapterTypes.ChildNode
+
+/** An element in the HTML namespace; attributes that are null or undefined are left away. */
+export function element(
+  tag: string,
+  attributes: Record<string, string | number | null | undefined> = {},
+  children: HtmlNode[] = [],
+): HtmlElement {
+  const attrs = []
+  for (const name in attributes) {
+    const value = attributes[name]
+    if (value !== null && value !== undefined) attrs.push({ name, value: String(value) })
+  }
+  return {
+    nodeName: tag,
+    tagName: tag,
+    attrs,
+    namespaceURI: htmlNames.NS.HTML,
+    childNodes: children,
+    parentNode: null,
+  }
+}
+
+export function text(value: string): HtmlText {
+  return { nodeName: '#text', value, parentNode: null }
+}
+
+export function isElement(node: HtmlNode): node is HtmlElement {
+  return 'tagName' in node
+}
+
+export function isText(node: HtmlNode): node is HtmlText {
+  return node.nodeName === '#text'
+}
+
+export function attribute(element: HtmlElement, name: string): string | undefined {
+  for (const attr of element.attrs) if (attr.name === name) return attr.value
+  return undefined
+}
+
+export function hasClass(element: HtmlElement, name: string): boolean {
+  const value = attribute(element, 'class')
+  return value !== undefined && value.split(/\s+/).includes(name)
+}
+
+/**
+ * The declarations of a `style` attribute, names in lower case, values trimmed.
+ * Later declarations win, as in CSS. Nothing here is trusted: whoever takes a value
+ * passes it through an allow-list.
+ */
+export function declarations(element: HtmlElement): Map<string, string> {
+  const found = new Map<string, string>()
+  const style = attribute(element, 'style')
+  if (!style) return found
+  for (const part of style.split(';')) {
+    const colon = part.indexOf(':')
+    if (colon > 0) found.set(part.slice(0, colon).trim().toLowerCase(), part.slice(colon + 1).trim())
+  }
+  return found
+}

@@ -1,0 +1,87 @@
+import type { Fragment, Mark, Node } from 'prosemirror-model'
+import { serializeOuter } from 'parse5'
+import type { Manner, MarkKind, NodeKind } from '../kinds/kind.ts'
+import { markKinds, nodeKinds } from '../kinds/registry.ts'
+import { declarations, type HtmlElement, type HtmlNode, text } from './tree.ts'
+
+const nodesByName: Record<string, NodeKind> = nodeKinds
+const marksByName: Record<string, MarkKind> = markKinds
+
+/** Told of every element written for a block: where its node begins in the page. */
+export type OnElement = (element: HtmlElement, node: Node, position: number) => void
+
+/** White space that HTML would collapse; U+FFFC stands for an inline node. */
+const COLLAPSIBLE = /^[\t\n ]|[\t\n ]$|[\t\n]| {2}|\uFFFC | \uFFFC/
+
+/** True when the words of a text block keep their spaces only with `white-space: pre-wrap`. */
+export function needsPreserve(textblock: Node): boolean {
+  return COLLAPSIBLE.test(textblock.textBetween(0, textblock.content.size, '', '\uFFFC'))
+}
+
+/** The elements of the children of `parent`, whose content begins at `start`. */
+export function writeChildren(parent: Node, manner: Manner, start: number, onElement?: OnElement): HtmlNode[] {
+  if (parent.inlineContent) return writeInline(parent.content, manner)
+  const written: HtmlNode[] = []
+  const loose = holdsLooseText(parent)
+  parent.forEach((child, offset, index) => {
+    if (loose && index === 0) written.push(...writeInline(child.content, manner))
+    else written.push(writeNode(child, manner, start + offset, onElement))
+  })
+  return written
+}
+
+/** The element of a block at `position`. */
+export function writeNode(node: Node, manner: Manner, position: number, onElement?: OnElement): HtmlElement {
+  const kind = nodesByName[node.type.name]
+  if (!kind) throw new Error(`No kind is registered for ${node.type.name}.`)
+  const element = kind.write(node, node.isLeaf ? [] : writeChildren(node, manner, position + 1, onElement), manner)
+  if (node.isTextblock && needsPreserve(node)) preserve(element)
+  onElement?.(element, node, position)
+  return element
+}
+
+/** The whole page as HTML on few lines: the title as `h1`, then the blocks. For reading, not for authors' eyes. */
+export function writePage(page: Node, manner: Manner): string {
+  return writeChildren(page, manner, 0).map((node) => serializeOuter(node)).join('\n')
+}
+
+/**
+ * List items and cells that hold words before anything else have them directly inside, as authors write them:
+ * `<li>hammer</li>`, `<li>hammer<ul>…</ul></li>`. The reader puts the paragraph back.
+ */
+function holdsLooseText(parent: Node): boolean {
+  if (parent.type.name !== 'listItem' && !parent.type.name.startsWith('tableCell') && parent.type.name !== 'tableHeader') return false
+  const first = parent.firstChild
+  if (first?.type.name !== 'paragraph' || first.content.size === 0 || needsPreserve(first)) return false
+  for (let at = 1; at < parent.childCount; at++) if (!parent.child(at).type.isInGroup('list')) return false
+  return true
+}
+
+function preserve(element: HtmlElement): void {
+  const styles = declarations(element)
+  styles.set('white-space', 'pre-wrap')
+  element.attrs = element.attrs.filter((attr) => attr.name !== 'style')
+  element.attrs.push({ name: 'style', value: [...styles].map(([name, value]) => `${name}: ${value}`).join('; ') })
+}
+
+/** Inline content with its marks as nested elements; neighbours share the elements they have in common. */
+function writeInline(content: Fragment, manner: Manner): HtmlNode[] {
+  const top: HtmlNode[] = []
+  const open: { mark: Mark; element: HtmlElement }[] = []
+  content.forEach((node) => {
+    let keep = 0
+    while (keep < open.length && keep < node.marks.length && open[keep]!.mark.eq(node.marks[keep]!)) keep++
+    open.length = keep
+    for (let at = keep; at < node.marks.length; at++) {
+      const mark = node.marks[at]!
+      const kind = marksByName[mark.type.name]
+      if (!kind) throw new Error(`No kind is registered for ${mark.type.name}.`)
+      const element = kind.write(mark, [], manner)
+      ;(open.at(-1)?.element.childNodes ?? top).push(element)
+      open.push({ mark, element })
+    }
+    const target = open.at(-1)?.element.childNodes ?? top
+    target.push(node.isText ? text(node.text ?? '') : writeNode(node, manner, 0))
+  })
+  return top
+}

@@ -1,0 +1,34 @@
+import { z } from 'zod'
+import { attribute, element } from '../../html/tree.ts'
+import type { NodeKind, ReadRule } from '../kind.ts'
+
+/** What may be an `id`: HTML allows anything without white space; we also leave out quotes and signs. */
+export const ANCHOR = /^[\p{L}\p{N}_][\p{L}\p{N}_.-]{0,99}$/u
+
+const rule = (level: number): ReadRule => ({
+  tag: `h${level}`,
+  understands: ['id'],
+  read: (unsafeElement) => {
+    const id = attribute(unsafeElement, 'id')
+    return { level: Math.max(2, level), id: id !== undefined && ANCHOR.test(id) ? id : null }
+  },
+})
+
+/** A heading of the body, level 2 to 6; `id` is a place to link to, null while it has none of its own. */
+export const heading = {
+  type: 'node',
+  name: 'heading',
+  label: 'heading',
+  attributes: z.object({
+    level: z.number().int().min(2).max(6).default(2),
+    id: z.string().regex(ANCHOR).nullable().default(null),
+  }),
+  spec: { content: 'inline*', group: 'block', defining: true },
+  reads: [1, 2, 3, 4, 5, 6].map(rule),
+  parseDOM: [2, 3, 4, 5, 6].map((level) => ({ tag: `h${level}`, attrs: { level } })),
+  write: (node, children) => element(`h${Number(node.attrs.level)}`, { id: node.attrs.id as string | null }, children),
+  examples: [
+    { type: 'heading', attrs: { level: 3, id: 'water' }, content: [{ type: 'text', text: 'Where the water goes' }] },
+    { type: 'heading', attrs: { level: 2, id: null } },
+  ],
+} satisfies NodeKind

@@ -1,0 +1,59 @@
+import type { Mark, MarkSpec, Node, NodeSpec, TagParseRule } from 'prosemirror-model'
+import type { z } from 'zod'
+import type { HtmlElement, HtmlNode } from '../html/tree.ts'
+
+/**
+ * How HTML is written: `source` is what authors read and edit beside the sheet,
+ * `published` is what students receive (semantic, complete without script).
+ * Readers take both.
+ */
+export type Manner = 'source' | 'published'
+
+/** Stored JSON of a node, as `Node.toJSON` gives it. */
+export interface NodeJson {
+  type: string
+  attrs?: Record<string, unknown>
+  content?: NodeJson[]
+  marks?: { type: string; attrs?: Record<string, unknown> }[]
+  text?: string
+}
+
+/** How one HTML element is recognised as this kind. The first rule that matches wins. */
+export interface ReadRule {
+  readonly tag: string
+  /** Attributes of the kind, or null when the element is not one of these. */
+  readonly read: (element: HtmlElement) => Record<string, unknown> | null
+  /** HTML attributes the rule has understood; the others are reported as left out. */
+  readonly understands: readonly string[]
+}
+
+interface KindBase {
+  readonly name: string
+  /** What authors call it, in the trail and in messages; lower case, no article. */
+  readonly label: string
+  /** Every field has a default: `attributes.parse({})` is a complete set. */
+  readonly attributes: z.ZodObject
+  readonly reads: readonly ReadRule[]
+  /** For live editing alone; paste and source go through `reads`. */
+  readonly parseDOM: readonly TagParseRule[]
+  /** Documents of the law tests: each parses, checks, and survives writing and reading. */
+  readonly examples: readonly NodeJson[]
+}
+
+export interface NodeKind extends KindBase {
+  readonly type: 'node'
+  readonly spec: Omit<NodeSpec, 'attrs' | 'toDOM' | 'parseDOM'>
+  /** The element for a node; `children` are its content, already written. */
+  readonly write: (node: Node, children: HtmlNode[], manner: Manner) => HtmlElement
+}
+
+export interface MarkKind extends KindBase {
+  readonly type: 'mark'
+  readonly spec: Omit<MarkSpec, 'attrs' | 'toDOM' | 'parseDOM'>
+  readonly write: (mark: Mark, children: HtmlNode[], manner: Manner) => HtmlElement
+}
+
+/** A rule that reads a tag without attributes of its own. */
+export function plainTag(tag: string, attributes: Record<string, unknown> = {}): ReadRule {
+  return { tag, read: () => attributes, understands: [] }
+}

@@ -1,0 +1,15 @@
+import { z } from 'zod'
+import { element } from '../../html/tree.ts'
+import { type NodeKind, plainTag } from '../kind.ts'
+
+export const quotation = {
+  type: 'node',
+  name: 'quotation',
+  label: 'quotation',
+  attributes: z.object({}),
+  spec: { content: 'block+', group: 'block', defining: true },
+  reads: [plainTag('blockquote')],
+  parseDOM: [{ tag: 'blockquote' }],
+  write: (_node, children) => element('blockquote', {}, children),
+  examples: [{ type: 'quotation', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'One on two, two on one.' }] }] }],
+} satisfies NodeKind

@@ -1,0 +1,47 @@
+import { box } from './box/kind.ts'
+import { bulletList } from './bullet-list/kind.ts'
+import { doc } from './doc/kind.ts'
+import { emphasis } from './emphasis/kind.ts'
+import { heading } from './heading/kind.ts'
+import type { MarkKind, NodeKind } from './kind.ts'
+import { lineBreak } from './line-break/kind.ts'
+import { link } from './link/kind.ts'
+import { listItem } from './list-item/kind.ts'
+import { orderedList } from './ordered-list/kind.ts'
+import { paragraph } from './paragraph/kind.ts'
+import { quotation } from './quotation/kind.ts'
+import { rule } from './rule/kind.ts'
+import { strong } from './strong/kind.ts'
+import { table, tableCell, tableHeader, tableRow } from './table/kinds.ts'
+import { text } from './text/kind.ts'
+import { title } from './title/kind.ts'
+import { underline } from './underline/kind.ts'
+
+/** Every kind of node, in the order of the schema: the first block is what an empty place is filled with. */
+export const nodeKinds = {
+  doc,
+  title,
+  paragraph,
+  heading,
+  bulletList,
+  orderedList,
+  listItem,
+  quotation,
+  rule,
+  table,
+  tableRow,
+  tableCell,
+  tableHeader,
+  box,
+  text,
+  lineBreak,
+} satisfies Record<string, NodeKind>
+
+/** Every mark, outermost first: the order in which they nest in HTML. */
+export const markKinds = { link, strong, emphasis, underline } satisfies Record<string, MarkKind>
+
+export type NodeName = keyof typeof nodeKinds
+export type MarkName = keyof typeof markKinds
+
+/** The version of the content model. It grows when stored content needs an upgrade to be read. */
+export const SCHEMA_VERSION = 1

@@ -1,0 +1,24 @@
+import { expect, test } from 'vitest'
+import { parseOutline } from './outline.ts'
+
+const shape = (text: string): string => parseOutline(text).lines.map(({ title, depth }) => `${depth}${title}`).join(' ')
+
+test.each([
+  ['tabs', 'Unit\n\tLesson\n\t\tPage\n\tLesson 2', '0Unit 1Lesson 2Page 1Lesson 2'],
+  ['uneven spaces', 'a\n   b\n     c\n   d\ne', '0a 1b 2c 1d 0e'],
+  ['bullets and numbers', '1. a\n  - b\n    * c\n  • d\n2) e\n(3) f', '0a 1b 2c 1d 0e 0f'],
+  ['blank lines and Windows line ends', 'a\r\n\r\n  b\r\n', '0a 1b'],
+  ['an outline that begins indented', '    a\n      b', '0a 1b'],
+])('%s', (_name, text, expected) => expect(shape(text)).toBe(expected))
+
+test('twelve levels are flattened to three, and told', () => {
+  const { lines, notes } = parseOutline(Array.from({ length: 12 }, (_, depth) => `${' '.repeat(depth)}level ${depth}`).join('\n'))
+  expect(lines.map(({ depth }) => depth)).toEqual([0, 1, 2, 2, 2, 2, 2, 2, 2, 2, 2, 2])
+  expect(notes).toEqual(['9 lines were nested deeper than unit, lesson, item; they became items of the lesson above.'])
+})
+
+test('a title of 10,000 characters is cut, and told', () => {
+  const { lines, notes } = parseOutline('x'.repeat(10_000))
+  expect(lines[0]!.title).toHaveLength(300)
+  expect(notes).toHaveLength(1)
+})

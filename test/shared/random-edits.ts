@@ -1,0 +1,129 @@
+import type { Node, NodeType } from 'prosemirror-model'
+import { canJoin, canSplit, findWrapping, liftTarget, type Step, Transform } from 'prosemirror-transform'
+import { schema } from '../../core/document/schema.ts'
+
+/** Random numbers that a seed repeats (mulberry32, public domain, from memory). */
+export class Random {
+  #state: number
+  constructor(seed: number) {
+    this.#state = seed >>> 0
+  }
+  next(): number {
+    this.#state = (this.#state + 0x6d2b79f5) >>> 0
+    let t = this.#state
+    t = Math.imul(t ^ (t >>> 15), t | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+  below(bound: number): number {
+    return Math.floor(this.next() * bound)
+  }
+  pick<T>(values: readonly T[]): T {
+    return values[this.below(values.length)]!
+  }
+}
+
+export interface Edit {
+  readonly steps: readonly Step[]
+  /** What the edit typed; each sign is used once in a run, so that it can be followed. */
+  readonly typed: string
+  /** What the edit deleted. */
+  readonly deleted: string
+}
+
+const { heading, paragraph, quotation, box, bulletList } = schema.nodes as Record<string, NodeType>
+
+/** An edit as an author could make it on this page, or null when the one that was drawn does not fit. */
+export function randomEdit(page: Node, random: Random, freshSign: () => string): Edit | null {
+  const transform = new Transform(page)
+  let typed = ''
+  const spot = (): number => random.below(page.content.size + 1)
+  const textSpot = (): number | null => {
+    const spots: number[] = []
+    page.descendants((node, at) => {
+      if (node.isTextblock) for (let offset = 0; offset <= node.content.size; offset++) spots.push(at + 1 + offset)
+    })
+    return spots.length > 0 ? random.pick(spots) : null
+  }
+  const sign = (): string => {
+    const fresh = freshSign()
+    typed += fresh
+    return fresh
+  }
+  try {
+    switch (random.below(14)) {
+      case 0: case 1: case 2: case 3: {
+        const at = textSpot()
+        if (at === null) return null
+        for (let count = 1 + random.below(3), offset = 0; count > 0; count--, offset++) transform.insert(at + offset, schema.text(sign()))
+        break
+      }
+      case 4: case 5: {
+        const from = spot()
+        transform.deleteRange(from, Math.min(page.content.size, from + 1 + random.below(12)))
+        break
+      }
+      case 6: {
+        const at = textSpot()
+        if (at === null || !canSplit(page, at)) return null
+        transform.split(at)
+        break
+      }
+      case 7: {
+        const at = spot()
+        if (!canJoin(page, at)) return null
+        transform.join(at)
+        break
+      }
+      case 8: {
+        const $at = page.resolve(spot())
+        const range = $at.blockRange()
+        const wrap = range && findWrapping(range, random.pick([quotation!, box!, bulletList!]))
+        if (!range || !wrap) return null
+        transform.wrap(range, wrap)
+        break
+      }
+      case 9: {
+        const range = page.resolve(spot()).blockRange()
+        const depth = range && liftTarget(range)
+        if (!range || depth === null || depth === undefined) return null
+        transform.lift(range, depth)
+        break
+      }
+      case 10: {
+        const from = spot()
+        const mark = random.pick([schema.mark('strong'), schema.mark('emphasis'), schema.mark('link', { href: '#water' })])
+        if (random.below(2)) transform.addMark(from, Math.min(page.content.size, from + 8), mark)
+        else transform.removeMark(from, Math.min(page.content.size, from + 8))
+        break
+      }
+      case 11: {
+        const at = spot()
+        transform.setBlockType(at, at, random.pick([heading!, paragraph!]), random.below(2) ? { level: 3, id: 'water' } : null)
+        break
+      }
+      case 12: {
+        const places: number[] = []
+        page.descendants((node, at) => { if (node.type.spec.tableRole === 'row') places.push(at + 1, at) })
+        if (places.length === 0) return null
+        const at = random.pick(places)
+        const cell = schema.nodes.tableCell!.create(null, paragraph!.create(null, schema.text(sign())))
+        transform.insert(at, page.resolve(at).parent.type.name === 'table' ? schema.nodes.tableRow!.create(null, cell) : cell)
+        break
+      }
+      default: {
+        const at = random.below(page.childCount)
+        let offset = 0
+        for (let index = 0; index <= at; index++) offset += page.child(index).nodeSize
+        const words = paragraph!.create(null, schema.text(sign()))
+        transform.insert(offset, random.below(3) ? words : random.below(2) ? box!.create(null, words) : schema.nodes.table!.create(null, schema.nodes.tableRow!.create(null, schema.nodes.tableCell!.create(null, words))))
+      }
+    }
+  } catch (error) {
+    if (error instanceof Error && /RangeError|TransformError/.test(error.name)) return null
+    throw error
+  }
+  if (transform.steps.length === 0) return null
+  const now = new Set(transform.doc.textContent)
+  return { steps: transform.steps, typed, deleted: [...page.textContent].filter((each) => !now.has(each)).join('') }
+}
