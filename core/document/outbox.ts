@@ -1,8 +1,8 @@
-import type { Node } from 'prosemirror-model'
+import type { Node, Schema, Slice } from 'prosemirror-model'
 import { Step } from 'prosemirror-transform'
 import { z } from 'zod'
 import { MOST_STEPS } from './limits.ts'
-import { type LocalStep, rebase, type SetAside } from './rebase.ts'
+import { type LocalStep, rebase, type SetAside, writtenBy } from './rebase.ts'
 import { schema } from './schema.ts'
 
 /** What a tab writes on: an editor, or a page in memory. It holds the page and the steps the server has not taken. */
@@ -13,6 +13,8 @@ export interface Surface {
   confirm(count: number): void
   /** Takes steps that came first, moving the local ones over them. */
   receive(remote: readonly Step[]): readonly SetAside[]
+  /** Undoes all local steps and forgets them. */
+  discard(): void
 }
 
 /** A batch of the log as others see it. Versions count steps: it leads from `from` to `to`. */
@@ -85,6 +87,14 @@ export class Outbox {
     return setAside
   }
 
+  /** Gives up the local steps, which the server will never take; gives back what was written in them. */
+  abandon(): Slice[] {
+    const written = writtenBy(this.surface.page, this.surface.local)
+    this.surface.discard()
+    this.#outgoing = null
+    return written
+  }
+
   /** What to keep in the browser; null when everything is sent. */
   queued(): QueuedWork | null {
     const { local } = this.surface
@@ -105,8 +115,9 @@ export class Outbox {
   }
 }
 
-export function stepsFromJson(json: readonly unknown[]): Step[] {
-  return json.map((step) => Step.fromJSON(schema, step))
+/** Steps from JSON, for pages of `into`: the core's schema, or the editor's own copy of it. */
+export function stepsFromJson(json: readonly unknown[], into: Schema = schema): Step[] {
+  return json.map((step) => Step.fromJSON(into, step))
 }
 
 /** All steps of kept work, in order. */
@@ -157,5 +168,10 @@ export class PageInMemory implements Surface {
     this.page = rebased.transform.doc
     this.local = [...rebased.local]
     return rebased.setAside
+  }
+
+  discard(): void {
+    for (const { inverted } of this.local.toReversed()) this.page = inverted.apply(this.page).doc ?? this.page
+    this.local = []
   }
 }

@@ -1,5 +1,12 @@
 import type { Node, Slice } from 'prosemirror-model'
-import { Mapping, type Step, type StepMap, Transform } from 'prosemirror-transform'
+import { type Mapping, type Step, type StepMap, Transform } from 'prosemirror-transform'
+
+declare module 'prosemirror-transform' {
+  interface Mapping {
+    /** Not in the published types, though collaborative editing needs it: says that two maps undo each other. */
+    setMirror(first: number, second: number): void
+  }
+}
 
 /** A change of one's own that the server has not taken yet, with what undoes it. */
 export interface LocalStep {
@@ -24,15 +31,13 @@ export interface Rebased {
 /**
  * Moves the local steps over remote ones that came first. A local step that no longer has a place is dropped, as
  * operational transformation must; what was written in it is not: it comes back in `setAside`. The same holds for
- * what others wrote inside a passage that a local step deletes.
+ * what others wrote inside a passage that a local step deletes. An editor hands in its transaction as `transform`;
+ * its mapping then knows which steps are each other's mirror, as undo needs.
  */
-export function rebase(localPage: Node, local: readonly LocalStep[], remote: readonly Step[]): Rebased {
-  const transform = new Transform(localPage)
-  const mapping = new Mapping()
-  for (const step of [...local.toReversed().map(({ inverted }) => inverted), ...remote]) {
-    transform.step(step)
-    mapping.appendMap(step.getMap())
-  }
+export function rebase(localPage: Node, local: readonly LocalStep[], remote: readonly Step[], transform = new Transform(localPage)): Rebased {
+  const { mapping } = transform
+  for (const { inverted } of local.toReversed()) transform.step(inverted)
+  for (const step of remote) transform.step(step)
   const remotePage = transform.doc
 
   const kept: LocalStep[] = []
@@ -41,7 +46,7 @@ export function rebase(localPage: Node, local: readonly LocalStep[], remote: rea
     from--
     const before = transform.doc
     if (mapped && !transform.maybeStep(mapped).failed) {
-      mapping.appendMap(mapped.getMap(), from)
+      mapping.setMirror(from, transform.steps.length - 1)
       kept.push({ step: mapped, inverted: mapped.invert(before) })
     }
   }
@@ -52,6 +57,13 @@ export function rebase(localPage: Node, local: readonly LocalStep[], remote: rea
     ...lostWords('theirs', theirs, remotePage, mapping.slice(local.length + remote.length)),
   ]
   return { transform, local: kept, setAside }
+}
+
+/** What local steps wrote and still stands in their page: the passages with words. */
+export function writtenBy(localPage: Node, local: readonly LocalStep[]): Slice[] {
+  return insertedRanges(local.map(({ step }) => step.getMap()))
+    .filter(([from, to]) => localPage.textBetween(from, to, ' ', ' ').trim() !== '')
+    .map(([from, to]) => localPage.slice(from, to))
 }
 
 type Range = readonly [from: number, to: number]

@@ -25,6 +25,8 @@ export interface ReadOptions {
   readonly positions?: boolean
   /** The title when the HTML begins without a level 1 heading. */
   readonly title?: string
+  /** A passage for the middle of a page: a level 1 heading at its start is no title. */
+  readonly isPassage?: boolean
 }
 
 export interface ReadResult {
@@ -43,7 +45,7 @@ export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadRes
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''
   let body = children
-  if (first && isElement(first) && first.tagName === 'h1') {
+  if (first && isElement(first) && first.tagName === 'h1' && !options.isPassage) {
     title = reader.title(first)
     body = children.slice(children.indexOf(first) + 1)
   }

@@ -1,5 +1,3 @@
-export type PlanKind = 'unit' | 'lesson' | 'page'
-
 /** A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item. */
 export interface OutlineLine {
   readonly title: string

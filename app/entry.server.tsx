@@ -1,0 +1,46 @@
+import { PassThrough } from 'node:stream'
+import { createReadableStreamFromReadable } from '@react-router/node'
+import { isbot } from 'isbot'
+import { renderToPipeableStream } from 'react-dom/server'
+import { type AppLoadContext, type EntryContext, type HandleErrorFunction, ServerRouter } from 'react-router'
+import { log } from '../server/log.server.ts'
+import { applicationPolicy } from '../server/web/security.server.ts'
+import { NonceContext } from './shell/nonce.ts'
+
+export const streamTimeout = 8_000
+
+/** The application's pages, rendered on the server. */
+export default function handleRequest(request: Request, status: number, headers: Headers, entry: EntryContext, context: AppLoadContext): Promise<Response> {
+  headers.set('Content-Security-Policy', applicationPolicy(context.nonce))
+  headers.set('Content-Type', 'text/html; charset=utf-8')
+  headers.set('Cache-Control', 'no-store')
+  return new Promise((resolve, reject) => {
+    let responseStatus = status
+    const ready = isbot(request.headers.get('user-agent')) || entry.isSpaMode ? 'onAllReady' : 'onShellReady'
+    const { pipe, abort } = renderToPipeableStream(
+      <NonceContext value={context.nonce}>
+        <ServerRouter context={entry} url={request.url} nonce={context.nonce} />
+      </NonceContext>,
+      {
+        nonce: context.nonce,
+        [ready]() {
+          const body = new PassThrough()
+          resolve(new Response(createReadableStreamFromReadable(body), { headers, status: responseStatus }))
+          pipe(body)
+        },
+        onShellError: reject,
+        onError(error) {
+          responseStatus = 500
+          log.error({ requestId: context.requestId, error: String(error) }, 'a page was not rendered')
+        },
+      },
+    )
+    setTimeout(abort, streamTimeout + 1000).unref()
+  })
+}
+
+/** What went wrong in a loader or action; what a request itself caused is not logged as an error. */
+export const handleError: HandleErrorFunction = (error, { request, context }) => {
+  if (request.signal.aborted) return
+  log.error({ requestId: context.requestId, path: new URL(request.url).pathname, error: error instanceof Error ? error.stack : String(error) }, 'a request failed')
+}

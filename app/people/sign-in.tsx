@@ -1,0 +1,107 @@
+import { Alert, Button, Form, Input } from 'antd'
+import { data, redirect, Form as PostForm, useNavigation } from 'react-router'
+import { z } from 'zod'
+import { config } from '../../server/config.server.ts'
+import { isDatabaseDown, pool } from '../../server/database/pool.server.ts'
+import { DEMO_PASSWORD } from '../../server/people/demo-password.server.ts'
+import { listPeople } from '../../server/people/queries.server.ts'
+import { beginSession } from '../../server/people/sessions.server.ts'
+import { signIn } from '../../server/people/sign-in.server.ts'
+import { failure } from '../../server/web/guard.server.ts'
+import { Mark } from '../shell/mark.tsx'
+import type { Route } from './+types/sign-in'
+import './sign-in.css'
+
+export const meta = () => [{ title: 'Sign in – Fieldstone' }]
+
+const ROLE = { author: 'Author', student: 'Student', guest: 'Guest reader' } as const
+
+/** Two authors, the manager, two students and a guest are enough to try everything; the others sign in by name. */
+async function demoPeople() {
+  if (!config.DEMO) return []
+  const people = await listPeople(pool)
+  const shown = new Map<string, number>()
+  return people
+    .map(({ id, name, email, isManager, role, colour }) => ({ id, name, email, colour, role: isManager ? 'Manager' : (ROLE[role as keyof typeof ROLE] ?? 'Outside') }))
+    .filter(({ role }) => {
+      shown.set(role, (shown.get(role) ?? 0) + 1)
+      return shown.get(role)! <= 2
+    })
+}
+
+export async function loader({ context }: Route.LoaderArgs) {
+  if (context.isDatabaseDown) failure('database', 503)
+  if (context.person) throw redirect('/')
+  try {
+    return { people: await demoPeople() }
+  } catch (error) {
+    if (isDatabaseDown(error)) failure('database', 503)
+    throw error
+  }
+}
+
+const asked = z.object({
+  email: z.string().trim().min(1, 'Type the address you sign in with.').max(200),
+  password: z.string().min(1, 'Type your password.').max(500),
+})
+const where = z.string().regex(/^\/(?![/\\])/).max(2000).catch('/')
+
+export async function action({ request, context }: Route.ActionArgs) {
+  if (context.isDatabaseDown) failure('database', 503)
+  const fields: Record<string, unknown> = Object.fromEntries(await request.formData())
+  if (config.DEMO && typeof fields.demo === 'string') Object.assign(fields, { email: fields.demo, password: DEMO_PASSWORD })
+  const parsed = asked.safeParse(fields)
+  if (!parsed.success) return data({ message: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
+  const result = await signIn(parsed.data.email, parsed.data.password, context.address)
+  if (result.ok) throw redirect(where.parse(new URL(request.url).searchParams.get('to') ?? '/'), { headers: { 'Set-Cookie': await beginSession(result.person.id) } })
+  const message = result.reason === 'wrong' ? 'That name and password don’t belong together. Try again.' : 'That was tried too often. Wait a quarter of an hour, then try again.'
+  return data({ message, errors: {} as { email?: string[]; password?: string[] } }, { status: result.reason === 'wrong' ? 401 : 429 })
+}
+
+export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
+  const isBusy = useNavigation().state === 'submitting'
+  const errors = actionData?.errors ?? {}
+  return (
+    <main className="sign-in">
+      <h1>
+        <Mark size={30} /> Fieldstone
+      </h1>
+      <div className="sign-in-columns">
+        <PostForm method="post" className="sign-in-form" noValidate>
+          <h2>Sign in</h2>
+          <div role="alert">{actionData?.message && <Alert type="error" title={actionData.message} />}</div>
+          <Form.Item layout="vertical" label="Address" htmlFor="email" validateStatus={errors.email ? 'error' : ''} help={errors.email?.[0]}>
+            <Input id="email" name="email" type="email" autoComplete="username" aria-invalid={Boolean(errors.email)} />
+          </Form.Item>
+          <Form.Item layout="vertical" label="Password" htmlFor="password" validateStatus={errors.password ? 'error' : ''} help={errors.password?.[0]}>
+            <Input id="password" name="password" type="password" autoComplete="current-password" aria-invalid={Boolean(errors.password)} />
+          </Form.Item>
+          <Button type="primary" htmlType="submit" loading={isBusy}>
+            Sign in
+          </Button>
+        </PostForm>
+        {loaderData.people.length > 0 && <DemoPeople people={loaderData.people} />}
+      </div>
+    </main>
+  )
+}
+
+function DemoPeople({ people }: { people: Route.ComponentProps['loaderData']['people'] }) {
+  return (
+    <section className="demo-people" aria-labelledby="demo-people">
+      <h2 id="demo-people">Look round as</h2>
+      <p className="soft small">Skerrow Field School is made up, and so are its people. Each signs in with one click.</p>
+      <PostForm method="post">
+        {people.map(({ id, name, email, role, colour }) => (
+          <button key={id} name="demo" value={email} className="demo-person">
+            <span className="face" style={{ backgroundColor: colour }} aria-hidden>
+              {name.split(' ').map((part) => part[0]).join('').slice(0, 2)}
+            </span>
+            <span>{name}</span>
+            <span className="soft">{role}</span>
+          </button>
+        ))}
+      </PostForm>
+    </section>
+  )
+}

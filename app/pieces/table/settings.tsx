@@ -1,0 +1,34 @@
+import type { Editor } from '@tiptap/core'
+import { addColumnAfter, addColumnBefore, addRowAfter, addRowBefore, deleteColumn, deleteRow, toggleHeaderColumn, toggleHeaderRow } from '@tiptap/pm/tables'
+import type { Command } from '@tiptap/pm/state'
+
+const ACTIONS: readonly (readonly [name: string, command: Command])[] = [
+  ['Row above', addRowBefore],
+  ['Row below', addRowAfter],
+  ['Column before', addColumnBefore],
+  ['Column after', addColumnAfter],
+  ['Header row', toggleHeaderRow],
+  ['Header column', toggleHeaderColumn],
+  ['Delete row', deleteRow],
+  ['Delete column', deleteColumn],
+]
+
+/** Rows, columns and headers of the table under the cursor. */
+export function TableSettings({ editor }: { editor: Editor; position: number }) {
+  const run = (command: Command): void => {
+    command(editor.state, editor.view.dispatch, editor.view)
+    editor.view.focus()
+  }
+  return (
+    <>
+      <h3>Rows and columns</h3>
+      <div className="desk-grid">
+        {ACTIONS.map(([name, command]) => (
+          <button key={name} type="button" className="desk-button" onMouseDown={(event) => event.preventDefault()} onClick={() => run(command)}>
+            {name}
+          </button>
+        ))}
+      </div>
+    </>
+  )
+}

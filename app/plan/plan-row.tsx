@@ -1,0 +1,132 @@
+import { useDraggable, useDroppable } from '@dnd-kit/core'
+import { Dropdown } from 'antd'
+import { Ellipsis, FileText, GripVertical } from 'lucide-react'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { shortMoment } from '../shell/moments.ts'
+import { minutesOf } from '../shell/plan-tree.tsx'
+import { stateWords, Stone } from '../shell/stone.tsx'
+
+interface Props {
+  row: PlanRow & { depth: number }
+  plan: readonly PlanRow[]
+  timeZone: string
+  isTabStop: boolean
+  isRenaming: boolean
+  /** What the drop line under this row says; null when nothing would land here. */
+  drop: string | null
+  composer: ReactNode
+  onFocus(): void
+  onKey(event: React.KeyboardEvent): void
+  onOpen(): void
+  onRename(): void
+  /** The new title, or null when it was given up. */
+  onRenamed(title: string | null): void
+  onDelete(): void
+  onAdd(): void
+  onStep(direction: 'up' | 'down'): void
+}
+
+const untitled = { unit: 'Untitled unit', lesson: 'Untitled lesson', page: 'Untitled page' }
+
+/** A line of the plan: unit, lesson or item. */
+export function PlanRowView(props: Props) {
+  const { row, plan, timeZone, isTabStop, isRenaming, drop, composer, onFocus, onKey, onOpen, onRenamed } = props
+  const { setNodeRef, isOver } = useDroppable({ id: row.id })
+  const drag = useDraggable({ id: row.id })
+  const minutes = minutesOf(plan, row)
+  const style = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const } : undefined
+  return (
+    <>
+      <li
+        ref={setNodeRef}
+        role="treeitem"
+        aria-level={row.depth + 1}
+        aria-label={`${row.title || untitled[row.kind]}${row.state ? `, ${stateWords(row.state)}` : ''}`}
+        tabIndex={isTabStop ? 0 : -1}
+        data-id={row.id}
+        className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
+        onFocus={onFocus}
+        onKeyDown={onKey}
+        onDoubleClick={props.onRename}
+        style={style}
+      >
+        <span className="grip" {...drag.listeners} ref={drag.setNodeRef} aria-hidden>
+          <GripVertical size={14} />
+        </span>
+        {row.kind === 'page' && <FileText size={16} strokeWidth={1.75} aria-hidden />}
+        {isRenaming ? (
+          <TitleField title={row.title} onDone={onRenamed} />
+        ) : row.kind === 'page' ? (
+          <button type="button" tabIndex={-1} className="row-title" onClick={onOpen}>
+            {row.title || untitled.page}
+          </button>
+        ) : (
+          <span className="row-title">{row.title || untitled[row.kind]}</span>
+        )}
+        {row.lastPerson && row.lastAt && (
+          <span className="soft small row-last">
+            {row.lastPerson.split(' ')[0]}, {shortMoment(row.lastAt, timeZone)}
+          </span>
+        )}
+        <span className="row-state">
+          {row.state && (
+            <>
+              <Stone state={row.state} isNamed={false} /> {stateWords(row.state)}
+            </>
+          )}
+        </span>
+        <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
+        <RowMenu {...props} />
+        {drop && <span className="drop-line">{drop}</span>}
+      </li>
+      {composer}
+    </>
+  )
+}
+
+function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen }: Props) {
+  const items = [
+    ...(row.kind === 'page' ? [{ key: 'open', label: 'Open', onClick: onOpen }] : [{ key: 'add', label: row.kind === 'unit' ? 'Add a lesson or page in it' : 'Add a page in it', onClick: onAdd }]),
+    { key: 'rename', label: 'Rename (F2)', onClick: onRename },
+    { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },
+    { key: 'down', label: 'Move down (Alt+↓)', onClick: () => onStep('down') },
+    { key: 'delete', label: 'Delete (Del)', danger: true, onClick: onDelete },
+  ]
+  return (
+    <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+      <button type="button" tabIndex={-1} className="plain-button row-menu" aria-label={`What can be done with ${row.title || untitled[row.kind]}`}>
+        <Ellipsis size={16} aria-hidden />
+      </button>
+    </Dropdown>
+  )
+}
+
+function TitleField({ title, onDone }: { title: string; onDone(title: string | null): void }) {
+  const [typed, setTyped] = useState(title)
+  const field = useRef<HTMLInputElement>(null)
+  const isDone = useRef(false)
+  useEffect(() => field.current?.select(), [])
+  const finish = (result: string | null): void => {
+    if (isDone.current) return
+    isDone.current = true
+    onDone(result?.trim() ? result.trim() : null)
+  }
+  return (
+    <input
+      ref={field}
+      className="row-field"
+      aria-label="Title"
+      maxLength={PLAN_TITLE_LENGTH}
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+      onKeyDown={(event) => {
+        event.stopPropagation()
+        if (event.key === 'Enter') finish(typed)
+        else if (event.key === 'Escape') finish(null)
+      }}
+      onBlur={() => finish(typed)}
+    />
+  )
+}

@@ -1,0 +1,60 @@
+import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
+import { minutesOf } from '../shell/plan-tree.tsx'
+import { Stone } from '../shell/stone.tsx'
+
+const STATES: readonly (readonly [state: ItemState, one: string, many: string])[] = [
+  ['edited', 'item edited since published', 'items edited since published'],
+  ['draft', 'draft students can’t see', 'drafts students can’t see'],
+  ['published', 'item as published', 'items as published'],
+]
+
+/** How the course stands, and how long its lessons take to read. */
+export function PlanSummary({ plan }: { plan: readonly PlanRow[] }) {
+  const lessons = plan.filter(({ kind }) => kind === 'lesson').map((lesson) => ({ lesson, minutes: minutesOf(plan, lesson) }))
+  const most = Math.max(1, ...lessons.map(({ minutes }) => minutes))
+  return (
+    <aside className="desk plan-desk" aria-label="How the course stands">
+      <section>
+        <h2>Before the next edition</h2>
+        <ul className="state-list">
+          {STATES.map(([state, one, many]) => {
+            const count = plan.filter((row) => row.state === state).length
+            return (
+              <li key={state}>
+                <Stone state={state} isNamed={false} /> {count} {count === 1 ? one : many}
+              </li>
+            )
+          })}
+        </ul>
+      </section>
+      <section>
+        <h2>What students will read</h2>
+        <p className="soft small">Minutes by lesson, at 238 words a minute</p>
+        <ul className="minute-list">
+          {lessons.map(({ lesson, minutes }) => (
+            <li key={lesson.id}>
+              <span className="minute-name">{lesson.title}</span>
+              <span className="minute-bar" style={{ inlineSize: `${(minutes / most) * 100}px` }} aria-hidden />
+              <span>{minutes} min</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section>
+        <h2>Keys</h2>
+        <dl className="key-list">
+          <dt>Enter</dt>
+          <dd>open a page; a new line under a unit or lesson</dd>
+          <dt>Insert</dt>
+          <dd>a new line after this one</dd>
+          <dt>F2</dt>
+          <dd>rename</dd>
+          <dt>Alt+↑ ↓</dt>
+          <dd>move</dd>
+          <dt>Del</dt>
+          <dd>delete; Ctrl+Z brings back</dd>
+        </dl>
+      </section>
+    </aside>
+  )
+}

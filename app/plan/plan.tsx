@@ -1,0 +1,233 @@
+import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { App, Button } from 'antd'
+import { Plus } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { data, useFetcher, useNavigate, useRouteLoaderData } from 'react-router'
+import { inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
+import { addLines, moveEntries, removeEntries, rename, restore } from '../../server/plan/plan.server.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { readJson } from '../../server/web/read-json.server.ts'
+import { requireCourse } from '../../server/web/guard.server.ts'
+import type { loader as courseLoader } from '../shell/course.tsx'
+import { Strip } from '../shell/strip.tsx'
+import type { Route } from './+types/plan'
+import { Composer, type ComposerPlace } from './composer.tsx'
+import { type PlanRequest, planRequest } from './plan-requests.ts'
+import { PlanRowView } from './plan-row.tsx'
+import { PlanSummary } from './plan-summary.tsx'
+import './plan.css'
+
+export const meta = () => [{ title: 'Plan – Fieldstone' }]
+
+export async function action({ request, context, params }: Route.ActionArgs) {
+  const { person, course } = await requireCourse(context, request, params.courseId, 'write')
+  const unsafeBody = await readJson(request, 4_000_000)
+  const parsed = planRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
+  if (!parsed.success) return data({ ok: false as const, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const result = await run(parsed.data, course.id, person.id)
+  return data(result, { status: result.ok ? 200 : 409 })
+}
+
+interface Outcome {
+  ok: boolean
+  reason?: string
+  ids?: string[]
+  notes?: readonly string[]
+  deletionId?: string
+  count?: number
+}
+
+function run(asked: PlanRequest, courseId: string, personId: string): Promise<Outcome> {
+  switch (asked.intent) {
+    case 'add':
+      return addLines(courseId, asked.afterId, asked.lines, asked.level1)
+    case 'rename':
+      return rename(courseId, personId, asked.id, asked.title)
+    case 'move':
+      return moveEntries(courseId, asked.ids, asked)
+    case 'delete':
+      return removeEntries(courseId, asked.ids)
+    case 'restore':
+      return restore(courseId, asked.deletionId)
+  }
+}
+
+interface Deleted {
+  deletionId: string
+  words: string
+}
+
+export default function Plan() {
+  const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
+  if (!frame) return null
+  return <PlanScreen frame={frame} />
+}
+
+function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>> }) {
+  const { message } = App.useApp()
+  const navigate = useNavigate()
+  const fetcher = useFetcher<typeof action>()
+  const [focused, setFocused] = useState<string | null>(null)
+  const [renaming, setRenaming] = useState<string | null>(null)
+  const [composing, setComposing] = useState<ComposerPlace | null>(null)
+  const [deleted, setDeleted] = useState<Deleted | null>(null)
+  const [drop, setDrop] = useState<{ overId: string; words: string } | null>(null)
+  const [filter, setFilter] = useState('')
+  const list = useRef<HTMLUListElement>(null)
+  const rows = inOrder(plan)
+  const shown = rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase()))
+  const asked = useRef<PlanRequest | null>(null)
+  const send = (request: PlanRequest): void => {
+    asked.current = request
+    void fetcher.submit(request, { method: 'post', encType: 'application/json' })
+  }
+  const outcome = fetcher.data as Outcome | undefined
+
+  useEffect(() => {
+    if (!outcome) return
+    const request = asked.current
+    if (!outcome.ok) void message.error(outcome.reason ?? 'That did not work.', 6)
+    else if (outcome.deletionId && request?.intent === 'delete') {
+      const title = plan.find(({ id }) => id === request.ids[0])?.title
+      const more = (outcome.count ?? 1) - 1
+      setDeleted({ deletionId: outcome.deletionId, words: `${title ? `“${title}”` : 'The entry'}${more > 0 ? ` and ${more} under it` : ''} deleted.` })
+    }
+    for (const note of outcome.notes ?? []) void message.info(note, 8)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each outcome
+  }, [outcome])
+
+  // A moved row keeps the focus it had.
+  useEffect(() => {
+    if (focused && !renaming && list.current?.contains(document.activeElement)) list.current.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
+  }, [plan, focused, renaming])
+
+  const undoDelete = (): void => {
+    if (!deleted) return
+    send({ intent: 'restore', deletionId: deleted.deletionId })
+    setDeleted(null)
+  }
+  const onKey = (event: React.KeyboardEvent, row: PlanRow): void => {
+    if (event.target !== event.currentTarget) return
+    const at = shown.findIndex(({ id }) => id === row.id)
+    const moves = { ArrowUp: shown[at - 1], ArrowDown: shown[at + 1], Home: shown[0], End: shown.at(-1) } as Record<string, PlanRow | undefined>
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      const place = stepPlace(plan, row.id, event.key === 'ArrowUp' ? 'up' : 'down')
+      if (place) send({ intent: 'move', ids: [row.id], ...place })
+    } else if (event.key in moves) {
+      const next = moves[event.key]
+      if (next) focus(next.id)
+    } else if (event.key === 'Enter') {
+      if (row.kind === 'page') void navigate(`/courses/${course.id}/items/${row.id}`)
+      else setComposing({ afterId: row.id, depth: row.kind === 'unit' ? 1 : 2 })
+    } else if (event.key === 'F2') setRenaming(row.id)
+    else if (event.key === 'Delete') send({ intent: 'delete', ids: [row.id] })
+    else if (event.key === 'Insert') setComposing({ afterId: row.id, depth: depthOf(row) })
+    else if (event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey)) undoDelete()
+    else return
+    event.preventDefault()
+  }
+  const focus = (id: string): void => {
+    setFocused(id)
+    list.current?.querySelector<HTMLElement>(`[data-id="${id}"]`)?.focus()
+  }
+
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor))
+  const target = ({ active, over }: DragOverEvent | DragEndEvent): ReturnType<typeof placeAfter> => {
+    const row = plan.find(({ id }) => id === active.id)
+    return row && over && over.id !== active.id ? placeAfter(plan, String(over.id), row.kind) : null
+  }
+  const onDragOver = (event: DragOverEvent): void => {
+    const place = target(event)
+    const parent = place && plan.find(({ id }) => id === place.parentId)
+    setDrop(place && event.over ? { overId: String(event.over.id), words: parent ? `goes here, in ${parent.title}` : 'goes here' } : null)
+  }
+  const onDragEnd = (event: DragEndEvent): void => {
+    setDrop(null)
+    const place = target(event)
+    if (place) send({ intent: 'move', ids: [String(event.active.id)], ...place })
+  }
+
+  const compose = composing && <Composer key={`${composing.afterId}`} place={composing} plan={plan} courseId={course.id} onMoved={setComposing} onClose={() => setComposing(null)} />
+  return (
+    <div className="screen">
+      <Strip person={person} course={course} />
+      <div className="panes">
+        <main className="plan">
+          <div className="plan-bar">
+            <h1 className="visually-hidden">Plan</h1>
+            <input type="search" className="plan-filter" placeholder="Filter by word" aria-label="Filter the plan by word" value={filter} onChange={(event) => setFilter(event.target.value)} />
+            <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing({ afterId: focused ?? rows.at(-1)?.id ?? null, depth: focused ? depthOf(plan.find(({ id }) => id === focused)) : rows.length === 0 ? 0 : 2 })}>
+              Add
+            </Button>
+          </div>
+          <div className="plan-head" aria-hidden>
+            <span>
+              Course, {plan.filter(({ kind }) => kind === 'unit').length} units, {plan.filter(({ kind }) => kind === 'page').length} items
+            </span>
+            <span>State</span>
+            <span>Minutes</span>
+          </div>
+          <div className="plan-scroll">
+            {rows.length === 0 && !composing && (
+              <div className="plan-empty">
+                <p>Lay the course out before writing: type its units, lessons and pages, a line each, or paste an outline you have.</p>
+                <Button type="primary" onClick={() => setComposing({ afterId: null, depth: 0 })}>
+                  Begin the plan
+                </Button>
+              </div>
+            )}
+            <DndContext id="plan" sensors={sensors} collisionDetection={closestCenter} onDragOver={onDragOver} onDragEnd={onDragEnd} onDragCancel={() => setDrop(null)}>
+              <ul className="plan-list" role="tree" aria-label="Plan of the course" ref={list}>
+                {shown.map((row, at) => (
+                  <PlanRowView
+                    key={row.id}
+                    {...{ row, plan }}
+                    timeZone={course.timeZone}
+                    isTabStop={focused ? focused === row.id : at === 0}
+                    isRenaming={renaming === row.id}
+                    drop={drop?.overId === row.id ? drop.words : null}
+                    composer={composing?.afterId === row.id ? compose : null}
+                    onFocus={() => setFocused(row.id)}
+                    onKey={(event) => onKey(event, row)}
+                    onOpen={() => void navigate(`/courses/${course.id}/items/${row.id}`)}
+                    onRename={() => setRenaming(row.id)}
+                    onRenamed={(title) => {
+                      setRenaming(null)
+                      if (title !== null && title !== row.title) send({ intent: 'rename', id: row.id, title })
+                      requestAnimationFrame(() => focus(row.id))
+                    }}
+                    onDelete={() => send({ intent: 'delete', ids: [row.id] })}
+                    onAdd={() => setComposing({ afterId: row.id, depth: row.kind === 'unit' ? 1 : 2 })}
+                    onStep={(direction) => {
+                      const place = stepPlace(plan, row.id, direction)
+                      if (place) send({ intent: 'move', ids: [row.id], ...place })
+                    }}
+                  />
+                ))}
+              </ul>
+            </DndContext>
+            {composing && (composing.afterId === null || !shown.some(({ id }) => id === composing.afterId)) && compose}
+          </div>
+          <div className="plan-undo" role="status">
+            {deleted && (
+              <>
+                {deleted.words}{' '}
+                <button type="button" className="link-button" onClick={undoDelete}>
+                  Bring back
+                </button>
+                <button type="button" className="plain-button" aria-label="Close" onClick={() => setDeleted(null)}>
+                  ×
+                </button>
+              </>
+            )}
+          </div>
+        </main>
+        <PlanSummary plan={plan} />
+      </div>
+    </div>
+  )
+}
+
+function depthOf(row: PlanRow | undefined): number {
+  return row?.kind === 'unit' ? 0 : row?.kind === 'lesson' ? 1 : 2
+}

@@ -1,0 +1,52 @@
+import { App as AntApp, ConfigProvider } from 'antd'
+import { type ReactNode, use } from 'react'
+import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router'
+import type { Route } from './+types/root'
+import { ErrorPage } from './errors/error-page.tsx'
+import { NonceContext } from './shell/nonce.ts'
+import { antLight } from './theme/ant-theme.ts'
+import '../reader/fonts.css'
+import '../.generated/tokens.css'
+import '../.generated/ant.css'
+import './shell/base.css'
+
+export function loader({ request, context }: Route.LoaderArgs) {
+  const theme = /(?:^|;\s*)theme=(light|dark)(?:;|$)/.exec(request.headers.get('Cookie') ?? '')?.[1] ?? null
+  return { theme, requestId: context.requestId, person: context.person }
+}
+
+// The person and the theme change with forms of their own; saving and reading need not ask for them again.
+export function shouldRevalidate({ formAction, defaultShouldRevalidate }: { formAction?: string; defaultShouldRevalidate: boolean }): boolean {
+  return formAction === undefined ? false : /^\/(theme|sign)/.test(formAction) && defaultShouldRevalidate
+}
+
+export function Layout({ children }: { children: ReactNode }) {
+  const nonce = use(NonceContext)
+  const data = useRouteLoaderData<typeof loader>('root')
+  return (
+    <html lang="en" {...(data?.theme ? { 'data-theme': data.theme } : {})}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        <ConfigProvider theme={antLight} wave={{ disabled: true }}>
+          <AntApp component={false}>{children}</AntApp>
+        </ConfigProvider>
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  )
+}
+
+export default function Root() {
+  return <Outlet />
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  return <ErrorPage error={error} />
+}

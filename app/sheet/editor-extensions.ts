@@ -1,0 +1,112 @@
+import { type AnyExtension, Extension } from '@tiptap/core'
+import { baseKeymap, chainCommands, exitCode } from '@tiptap/pm/commands'
+import { dropCursor } from '@tiptap/pm/dropcursor'
+import { gapCursor } from '@tiptap/pm/gapcursor'
+import { history, redo, undo } from '@tiptap/pm/history'
+import { keymap } from '@tiptap/pm/keymap'
+import { liftListItem, sinkListItem, splitListItem } from '@tiptap/pm/schema-list'
+import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
+import { goToNextCell, tableEditing } from '@tiptap/pm/tables'
+import { schema as pageSchema } from '../../core/document/schema.ts'
+import { TITLE_LENGTH } from '../../core/document/limits.ts'
+import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './commands.ts'
+import { othersCursors } from './cursors.ts'
+import { coreClipboard } from './clipboard.ts'
+import { placeholders } from './placeholders.ts'
+import { FROM_OTHERS, localSteps } from './saving/local-steps.ts'
+import { kindExtensions } from './tiptap-kinds.ts'
+
+const inList = (make: (item: NonNullable<(typeof pageSchema.nodes)[string]>) => Command): Command => (state, dispatch, view) => {
+  const item = state.schema.nodes.listItem
+  return item ? make(item)(state, dispatch, view) : false
+}
+
+const lineBreak: Command = (state, dispatch) => {
+  if (state.selection.$from.parent.type.name === 'title') return true
+  dispatch?.(state.tr.replaceSelectionWith(state.schema.nodes.lineBreak!.create(), true).scrollIntoView())
+  return true
+}
+
+/** Enter in the title goes on in the body: what stands behind the cursor begins a paragraph. */
+const leaveTitle: Command = (state, dispatch) => {
+  const { $from, $to } = state.selection
+  if ($from.parent.type.name !== 'title' || !$from.sameParent($to)) return false
+  const rest = $from.parent.textContent.slice($to.parentOffset)
+  const transaction = state.tr.delete($from.pos, $from.end())
+  const place = transaction.mapping.map($from.after())
+  transaction.insert(place, state.schema.nodes.paragraph!.create(null, rest === '' ? null : state.schema.text(rest)))
+  dispatch?.(transaction.setSelection(TextSelection.create(transaction.doc, place + 1)).scrollIntoView())
+  return true
+}
+
+/** The keys of the sheet. `onLink` opens the link field. */
+function sheetKeys(onLink: () => void): Record<string, Command> {
+  return {
+    'Mod-b': toggle('strong'),
+    'Mod-i': toggle('emphasis'),
+    'Mod-u': toggle('underline'),
+    'Mod-k': () => (onLink(), true),
+    'Mod-Alt-0': toParagraph,
+    'Mod-Alt-2': toHeading(2),
+    'Mod-Alt-3': toHeading(3),
+    'Mod-Alt-4': toHeading(4),
+    'Mod-Shift-8': toggleList('bulletList'),
+    'Mod-Shift-7': toggleList('orderedList'),
+    'Mod-z': undo,
+    'Mod-y': redo,
+    'Mod-Shift-z': redo,
+    'Mod-Enter': writeBeside('below'),
+    'Mod-Shift-Enter': writeBeside('above'),
+    'Shift-Enter': chainCommands(exitCode, lineBreak),
+    Enter: chainCommands(leaveTitle, inList(splitListItem)),
+    Tab: chainCommands(goToNextCell(1), inList(sinkListItem)),
+    'Shift-Tab': chainCommands(goToNextCell(-1), inList(liftListItem)),
+  }
+}
+
+/** Keeps a title from growing past what a title holds; tells why. What others write passes. */
+function titleLength(onTooLong: (length: number) => void): Plugin {
+  return new Plugin({
+    filterTransaction(transaction) {
+      const title = transaction.doc.firstChild
+      if (!transaction.docChanged || transaction.getMeta(FROM_OTHERS) || !title || title.content.size <= TITLE_LENGTH || title.content.size <= (transaction.before.firstChild?.content.size ?? 0)) return true
+      onTooLong(title.content.size)
+      return false
+    },
+  })
+}
+
+/** Table selection and keys. Its repair of uneven tables is left out: the server's normaliser does that, once for all. */
+function tables(): Plugin {
+  const { spec } = tableEditing()
+  const { appendTransaction: _repair, ...rest } = spec
+  return new Plugin(rest)
+}
+
+export interface EditorCallbacks {
+  onLink(): void
+  onTitleTooLong(length: number): void
+  onPasted(words: string): void
+}
+
+/** Everything the editor is made of: the kinds, and what editing needs beyond them. */
+export function editorExtensions({ onLink, onTitleTooLong, onPasted }: EditorCallbacks): AnyExtension[] {
+  const editing = Extension.create({
+    name: 'sheet',
+    priority: 50,
+    addProseMirrorPlugins: () => [
+      localSteps(),
+      history(),
+      keymap(sheetKeys(onLink)),
+      keymap(baseKeymap),
+      tables(),
+      gapCursor(),
+      dropCursor({ color: 'var(--lichen)', width: 2 }),
+      othersCursors(),
+      placeholders(),
+      titleLength(onTitleTooLong),
+      coreClipboard(onPasted),
+    ],
+  })
+  return [...kindExtensions(), editing]
+}

@@ -1,0 +1,154 @@
+import type { Editor } from '@tiptap/core'
+import { useEditorState } from '@tiptap/react'
+import { Dropdown, Tooltip } from 'antd'
+import { ChevronDown, Code, Link2, Plus } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { linkRange } from './commands.ts'
+import { type Tool, type ToolGroup, TOOLS } from './tools.ts'
+
+interface Props {
+  editor: Editor
+  onLink(): void
+  isSourceOpen: boolean
+  onSource(): void
+}
+
+const REMEMBERED = 'fieldstone-all-tools'
+
+/** The tools of the sheet: quiet with signs alone, or all of them with their names. */
+export function FormatBar({ editor, onLink, isSourceOpen, onSource }: Props) {
+  const [isFull, setFull] = useState(false)
+  useEffect(() => setFull(localStorage.getItem(REMEMBERED) === 'yes'), [])
+  const toggleFull = (): void => {
+    localStorage.setItem(REMEMBERED, isFull ? 'no' : 'yes')
+    setFull(!isFull)
+  }
+  return (
+    <div className={isFull ? 'format-bar is-full' : 'format-bar'} role="toolbar" aria-label="Format" onKeyDown={moveInBar}>
+      <InsertMenu editor={editor} />
+      <span className="bar-rule" />
+      {isFull ? <Tools editor={editor} groups={['block']} isFull /> : <BlockMenu editor={editor} />}
+      <span className="bar-rule" />
+      <Tools editor={editor} groups={['text']} isFull={isFull} />
+      <LinkTool editor={editor} isFull={isFull} onLink={onLink} />
+      <span className="bar-rule" />
+      <Tools editor={editor} groups={['list']} isFull={isFull} />
+      <Tools editor={editor} groups={isFull ? ['insert'] : []} isFull={isFull} />
+      <button type="button" className="plain-button" aria-expanded={isFull} onClick={toggleFull}>
+        {isFull ? 'Fewer tools' : 'All tools'} <ChevronDown size={14} aria-hidden className={isFull ? 'is-turned' : ''} />
+      </button>
+      <span className="bar-end">
+        <Tools editor={editor} groups={['history']} isFull={isFull} />
+        <button type="button" className={isSourceOpen ? 'plain-button is-on' : 'plain-button'} aria-pressed={isSourceOpen} onClick={onSource}>
+          <Code size={16} strokeWidth={1.75} aria-hidden /> Source
+        </button>
+      </span>
+    </div>
+  )
+}
+
+/** Arrow keys go from tool to tool, as the ARIA Authoring Practices have it for a toolbar. */
+function moveInBar(event: React.KeyboardEvent<HTMLElement>): void {
+  if (event.key !== 'ArrowRight' && event.key !== 'ArrowLeft') return
+  const tools = [...event.currentTarget.querySelectorAll<HTMLElement>('button')]
+  const at = tools.indexOf(document.activeElement as HTMLElement)
+  if (at < 0) return
+  event.preventDefault()
+  const step = event.key === 'ArrowRight' ? 1 : -1
+  tools[(at + step + tools.length) % tools.length]?.focus()
+}
+
+function Tools({ editor, groups, isFull }: { editor: Editor; groups: readonly ToolGroup[]; isFull: boolean }) {
+  return TOOLS.filter(({ group }) => groups.includes(group)).map((tool) => <ToolButton key={tool.id} editor={editor} tool={tool} isFull={isFull} />)
+}
+
+function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFull: boolean }) {
+  const { isOn, canRun, why } = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      const can = tool.command(state)
+      return { isOn: tool.isOn?.(state) ?? false, canRun: can, why: can ? '' : tool.whyNot(state) }
+    },
+  })
+  const { icon: Icon } = tool
+  const run = (): void => {
+    if (canRun) tool.command(editor.state, editor.view.dispatch, editor.view)
+    editor.view.focus()
+  }
+  return (
+    <Tooltip title={<ToolHelp tool={tool} why={why} />} mouseEnterDelay={0.4}>
+      <button type="button" className={isOn ? 'plain-button tool is-on' : 'plain-button tool'} aria-label={isFull ? undefined : tool.name} aria-pressed={tool.isOn ? isOn : undefined} aria-disabled={!canRun} aria-keyshortcuts={tool.keys.replace('Ctrl', 'Control') || undefined} onMouseDown={(event) => event.preventDefault()} onClick={run}>
+        <Icon size={16} strokeWidth={1.75} aria-hidden />
+        {isFull && <span>{tool.name}</span>}
+      </button>
+    </Tooltip>
+  )
+}
+
+function ToolHelp({ tool, why }: { tool: Tool; why: string }) {
+  return (
+    <span className="tool-help">
+      <b>{tool.name}</b> {tool.keys}
+      <br />
+      {why || tool.help}
+    </span>
+  )
+}
+
+function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean; onLink(): void }) {
+  const isOn = useEditorState({ editor, selector: ({ editor: { state } }) => linkRange(state) !== null })
+  return (
+    <Tooltip title={<span className="tool-help"><b>Link</b> Ctrl+K<br />To the web, to mail, or to a place in the page.</span>} mouseEnterDelay={0.4}>
+      <button type="button" className={isOn ? 'plain-button tool is-on' : 'plain-button tool'} aria-label={isFull ? undefined : 'Link'} aria-keyshortcuts="Control+K" onMouseDown={(event) => event.preventDefault()} onClick={onLink}>
+        <Link2 size={16} strokeWidth={1.75} aria-hidden />
+        {isFull && <span>Link</span>}
+      </button>
+    </Tooltip>
+  )
+}
+
+function BlockMenu({ editor }: { editor: Editor }) {
+  const blocks = TOOLS.filter(({ group }) => group === 'block')
+  const current = useEditorState({ editor, selector: ({ editor: { state } }) => blocks.find((tool) => tool.isOn?.(state))?.id ?? '' })
+  const name = blocks.find(({ id }) => id === current)?.name ?? (editor.state.selection.$from.parent.type.name === 'title' ? 'Title' : 'Block')
+  const items = blocks.map((tool) => ({ key: tool.id, label: <MenuLine tool={tool} /> }))
+  const run = (id: string): void => {
+    blocks.find((tool) => tool.id === id)?.command(editor.state, editor.view.dispatch, editor.view)
+    editor.view.focus()
+  }
+  return (
+    <Dropdown menu={{ items, selectedKeys: [current], onClick: ({ key }) => run(key) }} trigger={['click']}>
+      <button type="button" className="plain-button block-menu" aria-label={`Kind of block: ${name}`}>
+        {name} <ChevronDown size={14} aria-hidden />
+      </button>
+    </Dropdown>
+  )
+}
+
+function InsertMenu({ editor }: { editor: Editor }) {
+  const tools = TOOLS.filter(({ group }) => group === 'insert')
+  const items = tools.map((tool) => ({ key: tool.id, icon: <tool.icon size={16} strokeWidth={1.75} />, label: <MenuLine tool={tool} /> }))
+  const run = (id: string): void => {
+    tools.find((tool) => tool.id === id)?.command(editor.state, editor.view.dispatch, editor.view)
+    editor.view.focus()
+  }
+  return (
+    <Dropdown menu={{ items, onClick: ({ key }) => run(key) }} trigger={['click']}>
+      <button type="button" className="plain-button insert-button">
+        <Plus size={16} aria-hidden /> Insert
+      </button>
+    </Dropdown>
+  )
+}
+
+function MenuLine({ tool }: { tool: Tool }) {
+  return (
+    <span className="menu-line">
+      <span>
+        {tool.name}
+        <small>{tool.help}</small>
+      </span>
+      <kbd>{tool.keys}</kbd>
+    </span>
+  )
+}

@@ -1,0 +1,26 @@
+import type { Editor } from '@tiptap/core'
+import { useEffect, useState } from 'react'
+import { type Statistics, statistics } from '../../core/document/statistics.ts'
+
+/** Words and minutes of the page, counted when the typing pauses. */
+export function PageFacts({ editor }: { editor: Editor }) {
+  const [facts, setFacts] = useState<Statistics>(() => statistics(editor.state.doc))
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const count = ({ transaction }: { transaction: { docChanged: boolean } }): void => {
+      if (!transaction.docChanged) return
+      clearTimeout(timer)
+      timer = setTimeout(() => setFacts(statistics(editor.state.doc)), 400)
+    }
+    editor.on('transaction', count)
+    return () => {
+      clearTimeout(timer)
+      editor.off('transaction', count)
+    }
+  }, [editor])
+  return (
+    <p className="page-facts soft">
+      Page · {facts.words.toLocaleString('en')} {facts.words === 1 ? 'word' : 'words'} · {facts.minutes} min · {facts.characters.toLocaleString('en')} characters
+    </p>
+  )
+}

@@ -1,0 +1,66 @@
+import type { Editor } from '@tiptap/core'
+import { Alert, Button, Form, Input, Modal } from 'antd'
+import { useEffect, useState } from 'react'
+import { useFetcher } from 'react-router'
+import { NOTE_LENGTH } from '../../core/document/limits.ts'
+import type { action } from '../editions/editions.ts'
+import type { EditionSummary } from '../../server/editions/queries.server.ts'
+import type { Standing } from './saving/courier.ts'
+
+interface Props {
+  documentId: string
+  version: number
+  editions: readonly EditionSummary[]
+  standing: Standing
+  editor: Editor
+  onClose(): void
+  onPublished(): void
+}
+
+/** Publishes the next edition with a note of what changed. */
+export function PublishDialog({ documentId, version, editions, standing, editor, onClose, onPublished }: Props) {
+  const fetcher = useFetcher<typeof action>()
+  const [note, setNote] = useState('')
+  const number = (editions[0]?.number ?? 0) + 1
+  const isKept = standing.sort === 'kept'
+  const hasTitle = (editor.state.doc.firstChild?.textContent ?? '').trim() !== ''
+  const result = fetcher.data
+  useEffect(() => {
+    if (result?.ok) {
+      onPublished()
+      onClose()
+    }
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each result
+  }, [result])
+  const publish = (): void => void fetcher.submit({ note, version }, { method: 'post', action: `/documents/${documentId}/editions` })
+  const problem = !hasTitle ? 'Give the page a title first: students find it by its title.' : !isKept ? 'The last changes are still on their way. Publishing waits until they are kept.' : result && !result.ok ? result.reason : ''
+  return (
+    <Modal
+      open
+      title={`Publish edition ${number}`}
+      width={480}
+      onCancel={onClose}
+      footer={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="primary" disabled={!isKept || !hasTitle} loading={fetcher.state !== 'idle'} onClick={publish}>
+            Publish edition {number}
+          </Button>
+        </>
+      }
+    >
+      <p className="dialog-words">{number === 1 ? 'Students will be able to read this page.' : `Students read edition ${number - 1} until you publish this one.`} What you write afterwards stays with you until the next edition.</p>
+      <div role="alert">{problem && <Alert type="warning" title={problem} />}</div>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (isKept && hasTitle) publish()
+        }}
+      >
+        <Form.Item layout="vertical" label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'} htmlFor="edition-note">
+          <Input id="edition-note" autoFocus value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
+        </Form.Item>
+      </form>
+    </Modal>
+  )
+}

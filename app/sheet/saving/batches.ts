@@ -1,0 +1,21 @@
+import { sentBatch, type SaveAnswer } from '../../../core/document/wire.ts'
+import { MOST_BATCH_LENGTH } from '../../../core/document/limits.ts'
+import { acceptBatch } from '../../../server/documents/accept-batch.server.ts'
+import { readJson } from '../../../server/web/read-json.server.ts'
+import { requireDocument } from '../../../server/web/guard.server.ts'
+import type { Route } from './+types/batches'
+
+/** Takes a batch of steps. What was answered with `taken` is committed. */
+export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
+  const { person } = await requireDocument(context, request, params.documentId)
+  const unsafeBody = await readJson(request, MOST_BATCH_LENGTH * 2)
+  if (!unsafeBody.ok) return refused(unsafeBody.reason)
+  const batch = sentBatch.safeParse(unsafeBody.value)
+  if (!batch.success) return refused(`The change was not in the expected form (${batch.error.issues[0]?.path.join('.') ?? ''}).`)
+  const answer = await acceptBatch(params.documentId, person.id, batch.data)
+  return Response.json(answer, { status: answer.status === 'refused' ? 422 : 200 })
+}
+
+function refused(reason: string): Response {
+  return Response.json({ status: 'refused', reason } satisfies SaveAnswer, { status: 422 })
+}

@@ -1,0 +1,95 @@
+import { Button } from 'antd'
+import { Eye, PanelLeft, PanelRight } from 'lucide-react'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { useRouteLoaderData } from 'react-router'
+import { pool } from '../../server/database/pool.server.ts'
+import { listSetAside } from '../../server/documents/queries.server.ts'
+import { currentTree } from '../../server/documents/trees.server.ts'
+import { listEditions } from '../../server/editions/queries.server.ts'
+import { findEntry } from '../../server/plan/queries.server.ts'
+import { failure, requireCourse } from '../../server/web/guard.server.ts'
+import type { loader as courseLoader } from '../shell/course.tsx'
+import { PlanTree } from '../shell/plan-tree.tsx'
+import { Strip } from '../shell/strip.tsx'
+import type { Route } from './+types/sheet'
+import '../../reader/content.css'
+import './sheet.css'
+
+// The editor is most of the script and needs a browser: the server sends the screen, the browser brings the editor.
+const Workbench = lazy(() => import('./workbench.tsx'))
+
+export async function loader({ request, context, params }: Route.LoaderArgs) {
+  const { person, course } = await requireCourse(context, request, params.courseId, 'write')
+  const entry = await findEntry(pool, course.id, params.itemId)
+  const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
+  if (!entry?.documentId || !tree) failure('no such place', 404)
+  const [editions, setAside] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId)])
+  return { person, course, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside }
+}
+
+export type SheetData = Awaited<ReturnType<typeof loader>>
+
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${titleOf(loaderData?.page)} – Fieldstone` }]
+
+function titleOf(page: object | undefined): string {
+  const { content } = (page ?? {}) as { content?: { content?: { text?: string }[] }[] }
+  return content?.[0]?.content?.map(({ text }) => text ?? '').join('') || 'Untitled page'
+}
+
+// A page once open is kept up to date by its own session; loading it again would work against that.
+export function shouldRevalidate({ currentParams, nextParams }: { currentParams: Record<string, string | undefined>; nextParams: Record<string, string | undefined> }): boolean {
+  return currentParams.itemId !== nextParams.itemId
+}
+
+export default function Sheet({ loaderData }: Route.ComponentProps) {
+  const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
+  const [freshTitles, setFreshTitles] = useState<Record<string, string>>({})
+  const [isPlanOpen, setPlanOpen] = useState(true)
+  const [isDeskOpen, setDeskOpen] = useState(true)
+  useEffect(() => {
+    if (window.innerWidth < 1000) setPlanOpen(false)
+  }, [])
+  const onTitle = (title: string): void => setFreshTitles((titles) => (titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title }))
+  return (
+    <div className="screen">
+      <Strip
+        person={loaderData.person}
+        course={loaderData.course}
+        others={
+          <>
+            <span id="others-here" />
+            <Button size="small" type="text" icon={<PanelLeft size={16} aria-hidden />} aria-label="Plan" aria-pressed={isPlanOpen} onClick={() => setPlanOpen(!isPlanOpen)} />
+            <Button size="small" type="text" icon={<PanelRight size={16} aria-hidden />} aria-label="Side desk" aria-pressed={isDeskOpen} onClick={() => setDeskOpen(!isDeskOpen)} />
+          </>
+        }
+      />
+      <div className={`panes ${isPlanOpen ? '' : 'no-plan'} ${isDeskOpen ? '' : 'no-desk'}`}>
+        {isPlanOpen && <div className="pane-plan"><PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} freshTitles={freshTitles} /></div>}
+        <Suspense fallback={<Waiting title={titleOf(loaderData.page)} />}>
+          <Workbench key={loaderData.documentId} data={loaderData} onTitle={onTitle} isDeskOpen={isDeskOpen} />
+        </Suspense>
+      </div>
+    </div>
+  )
+}
+
+/** The sheet before its editor has come: the same shape, so that nothing jumps. */
+function Waiting({ title }: { title: string }) {
+  return (
+    <main className="work" aria-busy="true">
+      <div className="format-bar" />
+      <div className="trail" />
+      <div className="sheet-scroll">
+        <article className="sheet-paper">
+          <div className="page-content">
+            <h1>{title}</h1>
+            <p className="soft">The page is being opened…</p>
+          </div>
+        </article>
+      </div>
+      <footer className="foot">
+        <Eye size={15} aria-hidden /> Opening
+      </footer>
+    </main>
+  )
+}

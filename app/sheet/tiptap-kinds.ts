@@ -1,0 +1,63 @@
+import { type AnyExtension, Mark, Node } from '@tiptap/core'
+import type { DOMOutputSpec } from '@tiptap/pm/model'
+import { attributeSpecs } from '../../core/document/schema.ts'
+import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../core/html/tree.ts'
+import type { MarkKind, NodeKind } from '../../core/kinds/kind.ts'
+import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
+
+/*
+ * The editor's schema, generated from the kinds: what the core declares once is what the editor edits.
+ * `tiptap-kinds.test.ts` holds both schemas equal.
+ */
+const HOLE = element('content-hole')
+
+/** What ProseMirror renders from, made of what the kind writes: the sheet shows the published form. */
+function outputSpec(written: HtmlNode): DOMOutputSpec {
+  if (written === HOLE) return 0 as unknown as DOMOutputSpec
+  if (!isElement(written)) return (isText(written) ? written.value : '') as unknown as DOMOutputSpec
+  return [written.tagName, attributesOf(written), ...written.childNodes.map(outputSpec)] as unknown as DOMOutputSpec
+}
+
+function attributesOf(written: HtmlElement): Record<string, string> {
+  return Object.fromEntries(written.attrs.map(({ name, value }) => [name, value]))
+}
+
+function attributes(kind: NodeKind | MarkKind): Record<string, object> {
+  return Object.fromEntries(Object.entries(attributeSpecs(kind)).map(([name, spec]) => [name, { default: spec.default as unknown, validate: spec.validate, rendered: false }]))
+}
+
+/** Fields of a node's spec that Tiptap does not carry over by itself. */
+const OWN_FIELDS = ['tableRole', 'linebreakReplacement'] as const
+
+function nodeExtension(kind: NodeKind, priority: number): AnyExtension {
+  const { spec } = kind
+  const own = Object.fromEntries(OWN_FIELDS.filter((field) => field in spec).map((field) => [field, spec[field] as unknown]))
+  return Node.create({
+    name: kind.name,
+    priority,
+    topNode: kind.name === 'doc',
+    ...spec,
+    addAttributes: () => attributes(kind),
+    parseHTML: () => kind.parseDOM,
+    ...(kind.name === 'text' || kind.name === 'doc' ? {} : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'published')) as never }),
+    extendNodeSchema: (extension) => (extension.name === kind.name ? own : {}),
+  })
+}
+
+function markExtension(kind: MarkKind, priority: number): AnyExtension {
+  return Mark.create({
+    name: kind.name,
+    priority,
+    ...kind.spec,
+    addAttributes: () => attributes(kind),
+    parseHTML: () => kind.parseDOM,
+    renderHTML: ({ mark }) => outputSpec(kind.write(mark, [HOLE], 'published')) as never,
+  })
+}
+
+/** Every kind as a Tiptap extension; the priorities keep the order of the registries. */
+export function kindExtensions(): AnyExtension[] {
+  const nodes = Object.values<NodeKind>(nodeKinds).map((kind, index) => nodeExtension(kind, 10_000 - index))
+  const marks = Object.values<MarkKind>(markKinds).map((kind, index) => markExtension(kind, 9_000 - index))
+  return [...nodes, ...marks]
+}

@@ -1,0 +1,78 @@
+import type { Editor } from '@tiptap/core'
+import { NodeSelection, TextSelection } from '@tiptap/pm/state'
+import { useEditorState } from '@tiptap/react'
+import type { NodeKind } from '../../core/kinds/kind.ts'
+import { nodeKinds } from '../../core/kinds/registry.ts'
+import { pieceAt, writeBeside } from './commands.ts'
+
+const kinds: Record<string, NodeKind> = nodeKinds
+
+/** What authors call a kind, as the first word of a chip. */
+export function kindLabel(name: string): string {
+  const label = kinds[name]?.label ?? name
+  return label.charAt(0).toUpperCase() + label.slice(1)
+}
+
+interface Chip {
+  name: string
+  position: number | null
+}
+
+/** The path of pieces the cursor stands in; each chip selects its piece. */
+export function Trail({ editor }: { editor: Editor }) {
+  const { chips, piece } = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => ({ chips: chipsOf(state), piece: pieceAt(state) }),
+    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  })
+  const select = ({ position }: Chip): void => {
+    const { state, view } = editor
+    const selection = position === null ? TextSelection.create(state.doc, state.selection.head) : NodeSelection.create(state.doc, position)
+    view.dispatch(state.tr.setSelection(selection))
+    view.focus()
+  }
+  const write = (side: 'above' | 'below'): void => {
+    writeBeside(side)(editor.state, editor.view.dispatch, editor.view)
+    editor.view.focus()
+  }
+  return (
+    <div className="trail">
+      <nav aria-label="Trail: where the cursor stands">
+        <ol>
+          {chips.map((chip, at) => (
+            <li key={at}>
+              <button type="button" className={at === chips.length - 1 ? 'chip is-last' : 'chip'} aria-current={at === chips.length - 1 || undefined} onMouseDown={(event) => event.preventDefault()} onClick={() => select(chip)}>
+                {chip.name}
+              </button>
+            </li>
+          ))}
+        </ol>
+      </nav>
+      {piece && (
+        <span className="trail-beside soft">
+          Write{' '}
+          <button type="button" className="link-button" title="Ctrl+Shift+Enter" onMouseDown={(event) => event.preventDefault()} onClick={() => write('above')}>
+            above
+          </button>{' '}
+          ·{' '}
+          <button type="button" className="link-button" title="Ctrl+Enter" onMouseDown={(event) => event.preventDefault()} onClick={() => write('below')}>
+            below
+          </button>{' '}
+          this {kindLabel(piece.name).toLowerCase()}
+        </span>
+      )}
+    </div>
+  )
+}
+
+function chipsOf(state: Editor['state']): Chip[] {
+  const { $from } = state.selection
+  const chips: Chip[] = [{ name: 'Page', position: null }]
+  for (let depth = 1; depth <= $from.depth; depth++) {
+    const { type, attrs } = $from.node(depth)
+    const name = type.name === 'heading' ? `Heading ${Number(attrs.level)}` : kindLabel(type.name)
+    chips.push({ name, position: $from.before(depth) })
+  }
+  if (state.selection instanceof NodeSelection && !state.selection.node.isInline) chips.push({ name: kindLabel(state.selection.node.type.name), position: state.selection.from })
+  return chips
+}

@@ -1,0 +1,61 @@
+import { EditorContent } from '@tiptap/react'
+import { App } from 'antd'
+import { lazy, Suspense, useState } from 'react'
+import { createPortal } from 'react-dom'
+import { initials } from '../shell/strip.tsx'
+import { AsStudent } from './as-student.tsx'
+import { Foot } from './foot.tsx'
+import { FormatBar } from './format-bar.tsx'
+import { LinkField } from './link-field.tsx'
+import { PageFacts } from './page-facts.tsx'
+import { PublishDialog } from './publish-dialog.tsx'
+import type { SheetData } from './sheet.tsx'
+import { SideDesk } from './side-desk.tsx'
+import { Trail } from './trail.tsx'
+import { usePage } from './use-page.ts'
+
+const SourcePane = lazy(() => import('../source/source-pane.tsx'))
+
+interface Props {
+  data: SheetData
+  isDeskOpen: boolean
+  onTitle(title: string): void
+}
+
+/** The sheet with everything around it: bar, trail, source, foot, side desk. */
+export default function Workbench({ data, isDeskOpen, onTitle }: Props) {
+  const { message } = App.useApp()
+  const [isSourceOpen, setSourceOpen] = useState(false)
+  const [dialog, setDialog] = useState<'link' | 'publish' | 'student' | null>(null)
+  const say = (words: string): void => void message.info(words, 6)
+  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link') })
+  if (!editor) return <main className="work" aria-busy="true" />
+  const place = document.getElementById('others-here')
+  return (
+    <>
+      <main className="work">
+        <FormatBar editor={editor} onLink={() => setDialog('link')} isSourceOpen={isSourceOpen} onSource={() => setSourceOpen(!isSourceOpen)} />
+        <Trail editor={editor} />
+        <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
+          {isSourceOpen && (
+            <Suspense fallback={<div className="source-pane soft">Opening the source…</div>}>
+              <SourcePane editor={editor} />
+            </Suspense>
+          )}
+          <div className="sheet-scroll">
+            <article className="sheet-paper" dir={data.course.direction} lang={data.course.language}>
+              <EditorContent editor={editor} className="page-editor" />
+              <PageFacts editor={editor} />
+            </article>
+          </div>
+        </div>
+        <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
+      </main>
+      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
+      {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
+      {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
+      {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
+      {place && createPortal(others.map((each) => <span key={each.client} className="face" style={{ backgroundColor: each.colour }} title={`${each.name} is on this page`}>{initials(each.name)}<span className="visually-hidden">{each.name} is on this page</span></span>), place)}
+    </>
+  )
+}

@@ -1,0 +1,72 @@
+import { Dropdown } from 'antd'
+import type { ReactNode } from 'react'
+import { Link, NavLink, useLocation, useSubmit } from 'react-router'
+import type { Person } from '../../server/people/queries.server.ts'
+import { Mark } from './mark.tsx'
+import './strip.css'
+
+interface Props {
+  person: Person
+  course?: { id: string; title: string }
+  /** Who else is here, beside one's own face. */
+  others?: ReactNode
+}
+
+/** The strip on top: the course, its screens, who is here. */
+export function Strip({ person, course, others }: Props) {
+  return (
+    <header className="strip">
+      <Link to="/" className="strip-mark" aria-label="All courses">
+        <Mark />
+      </Link>
+      {course ? (
+        <>
+          <span className="strip-course">{course.title}</span>
+          <nav aria-label="Course" className="strip-nav">
+            <NavLink to={`/courses/${course.id}/plan`}>Plan</NavLink>
+            <a href={`/read/${course.id}`}>Reading room</a>
+          </nav>
+        </>
+      ) : (
+        <span className="strip-course">Fieldstone</span>
+      )}
+      <span className="strip-end">
+        {others}
+        <OwnFace person={person} />
+      </span>
+    </header>
+  )
+}
+
+export function initials(name: string): string {
+  return name.split(/\s+/).map((part) => part[0] ?? '').join('').slice(0, 2)
+}
+
+function OwnFace({ person }: { person: Person }) {
+  const submit = useSubmit()
+  const { pathname, search } = useLocation()
+  const choose = (theme: string): void => void submit({ theme, to: pathname + search }, { method: 'post', action: '/theme' })
+  const items = [
+    { key: 'name', label: `${person.name}, ${person.email}`, disabled: true },
+    { type: 'divider' as const },
+    { key: 'light', label: 'Light', onClick: () => choose('light') },
+    { key: 'dark', label: 'Dark', onClick: () => choose('dark') },
+    { key: 'system', label: 'Light or dark as the system has it', onClick: () => choose('system') },
+    { type: 'divider' as const },
+    { key: 'out', label: 'Sign out', onClick: () => leave(submit) },
+  ]
+  return (
+    <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+      <button type="button" className="face" style={{ backgroundColor: person.colour }} aria-label={`${person.name}: theme, sign out`}>
+        {initials(person.name)}
+      </button>
+    </Dropdown>
+  )
+}
+
+/** Signs out, after asking when work still waits in this browser: another person must not find it. */
+function leave(submit: ReturnType<typeof useSubmit>): void {
+  const waiting = document.documentElement.dataset.unsent
+  if (waiting && !window.confirm(`${waiting} Sign out all the same? It stays in this browser and is sent when you sign in here again.`)) return
+  void submit(null, { method: 'post', action: '/sign-out' })
+}

@@ -1,0 +1,55 @@
+import { z } from 'zod'
+
+/** An id made by a client or by us: letters, digits, `-` and `_`. */
+export const identifier = z.string().regex(/^[\w-]{1,60}$/)
+
+/** A passage without a place, on its way to the server. `content` is JSON of a slice. */
+export const sentSetAside = z.object({
+  id: identifier,
+  reason: z.enum(['mine', 'theirs', 'refused', 'kept']),
+  content: z.unknown(),
+})
+export type SentSetAside = z.infer<typeof sentSetAside>
+
+/** What a client posts to save. The steps are checked apart (`applyUnsafeSteps`). */
+export const sentBatch = z.object({
+  id: identifier,
+  base: z.number().int().min(0).max(2_000_000_000),
+  client: identifier,
+  schemaVersion: z.number().int().min(1),
+  steps: z.unknown(),
+})
+export type SentBatch = z.infer<typeof sentBatch>
+
+/** A batch of the log as clients receive it. */
+export const wireBatch = z.object({ id: z.string(), from: z.number(), to: z.number(), person: z.string().nullable(), steps: z.array(z.unknown()) })
+export type WireBatch = z.infer<typeof wireBatch>
+
+/** What the server answers to a batch. */
+export const saveAnswer = z.discriminatedUnion('status', [
+  z.object({ status: z.literal('taken'), from: z.number(), to: z.number() }),
+  /** Others were first: their batches, to be received before sending again. */
+  z.object({ status: z.literal('behind'), batches: z.array(wireBatch) }),
+  z.object({ status: z.literal('refused'), reason: z.string() }),
+  /** The client's content model is older than the server's: it keeps its queue and reloads. */
+  z.object({ status: z.literal('outdated') }),
+])
+export type SaveAnswer = z.infer<typeof saveAnswer>
+
+/** Where someone's cursor stands in a page at a version. */
+export const cursor = z.object({ version: z.number().int().min(0), anchor: z.number().int().min(0).max(5_000_000), head: z.number().int().min(0).max(5_000_000) })
+export type Cursor = z.infer<typeof cursor>
+
+/** What a socket receives from a client. */
+export const clientMessage = z.object({ type: z.literal('cursor'), cursor: cursor.nullable() })
+
+export const presence = z.object({ client: z.string(), person: z.string(), name: z.string(), colour: z.string(), cursor: cursor.nullable(), gone: z.boolean().optional() })
+export type Presence = z.infer<typeof presence>
+
+/** What a socket sends to a client. */
+export const serverMessage = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('batches'), batches: z.array(wireBatch) }),
+  z.object({ type: z.literal('presence'), presence }),
+  z.object({ type: z.literal('set-aside') }),
+])
+export type ServerMessage = z.infer<typeof serverMessage>

@@ -1,0 +1,14 @@
+import { fileURLToPath } from 'node:url'
+import { config } from '../server/config.server.ts'
+import { migrate } from '../server/database/migrate.server.ts'
+import { pool } from '../server/database/pool.server.ts'
+import { seedDemo } from './seed.ts'
+
+/** Migrates the database and loads the demo when it is empty. */
+await migrate(config.DATABASE_URL, fileURLToPath(new URL('../db/migrations', import.meta.url)))
+const { rows } = await pool.query<{ count: number }>('select count(*)::int as count from people')
+if (rows[0]?.count === 0) {
+  console.log('Loading the demo…')
+  await seedDemo(new Date())
+}
+await pool.end()

@@ -1,0 +1,33 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync } from 'node:fs'
+
+const isRoot = process.getuid?.() === 0
+
+/**
+ * Makes sure that a file of a Debian package is there, installing the packages when we may.
+ * Without the right to install it ends the process, naming exactly what to install.
+ */
+export function requirePackages(file: string | (() => string | null), packages: readonly string[], what: string): void {
+  const has = (): boolean => (typeof file === 'string' ? existsSync(file) : file() !== null)
+  if (has()) return
+  if (!isRoot || !existsSync('/usr/bin/apt-get')) {
+    console.error(`Fieldstone needs ${what}. Install it with:\n  sudo apt-get install --no-install-recommends ${packages.join(' ')}\nthen run this again.`)
+    process.exit(2)
+  }
+  console.log(`Installing ${what} (${packages.join(' ')})…`)
+  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  const apt = (...args: string[]): number => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: environment }).status ?? 1
+  const install = (): number => apt('install', '-y', '-qq', '--no-install-recommends', ...packages)
+  if (install() !== 0) {
+    apt('update', '-qq')
+    install()
+  }
+  if (has()) return
+  console.error(`${what} could not be installed. Try: apt-get update && apt-get install ${packages.join(' ')}`)
+  process.exit(2)
+}
+
+/** Debian's Chromium for browser tests, with fonts for signs and other scripts. */
+export function requireChromium(): void {
+  requirePackages('/usr/bin/chromium', ['chromium', 'fonts-noto-color-emoji'], 'Debian’s Chromium')
+}

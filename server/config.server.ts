@@ -1,0 +1,29 @@
+import { z } from 'zod'
+
+const schema = z.object({
+  DATABASE_URL: z.string().startsWith('postgres'),
+  HOST: z.string().default('127.0.0.1'),
+  PORT: z.coerce.number().int().min(0).max(65_535).default(4310),
+  /** Set behind a proxy that ends https: cookies become Secure, addresses begin with https. */
+  HTTPS: z.stringbool().default(false),
+  /** How many proxies stand before Fieldstone and may tell the reader's address. */
+  PROXIES: z.coerce.number().int().min(0).max(5).default(0),
+  /** Offers the demo's people on the sign-in page, each with one click. */
+  DEMO: z.stringbool().default(false),
+  LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
+  POOL_SIZE: z.coerce.number().int().min(2).max(100).default(10),
+  /** Bounds the trees kept in memory, in mebibytes of their JSON. */
+  TREE_CACHE_MIB: z.coerce.number().int().min(1).default(128),
+})
+
+export type Config = z.infer<typeof schema>
+
+/** The configuration from the environment. Throws an Error with one sentence when it can't be used. */
+export function readConfig(environment: Record<string, string | undefined>): Config {
+  const result = schema.safeParse(environment)
+  if (result.success) return result.data
+  const issue = result.error.issues[0]
+  throw new Error(`Fieldstone can't start: the setting ${issue?.path.join('.') ?? ''} ${environment[String(issue?.path[0])] === undefined ? 'is missing' : 'is not usable'} (${issue?.message ?? ''}).`)
+}
+
+export const config = readConfig(process.env)

@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import type { CourseRole } from '../../core/access/access.ts'
+import type { Database } from '../database/pool.server.ts'
+
+const courseRow = z.object({
+  id: z.string(),
+  title: z.string(),
+  language: z.string(),
+  direction: z.enum(['ltr', 'rtl']),
+  time_zone: z.string(),
+  role: z.enum(['author', 'student', 'guest']).nullable(),
+})
+
+export interface Course {
+  readonly id: string
+  readonly title: string
+  readonly language: string
+  readonly direction: 'ltr' | 'rtl'
+  readonly timeZone: string
+  /** The role of the person who asked. */
+  readonly role: CourseRole | null
+}
+
+function toCourse(row: unknown): Course {
+  const { time_zone, ...rest } = courseRow.parse(row)
+  return { ...rest, timeZone: time_zone }
+}
+
+const COLUMNS = 'c.id, c.title, c.language, c.direction, c.time_zone, m.role'
+
+export async function findCourse(db: Database, courseId: string, personId: string): Promise<Course | null> {
+  const { rows } = await db.query(
+    `select ${COLUMNS} from courses c left join memberships m on m.course_id = c.id and m.person_id = $2::text
+     where c.id = $1::text and c.deleted_at is null`,
+    [courseId, personId],
+  )
+  return rows[0] ? toCourse(rows[0]) : null
+}
+
+/** The course of a document that is not deleted. */
+export async function findCourseOfDocument(db: Database, documentId: string, personId: string): Promise<Course | null> {
+  const { rows } = await db.query({
+    name: 'find-course-of-document',
+    text: `select ${COLUMNS} from documents d join courses c on c.id = d.course_id
+           left join memberships m on m.course_id = c.id and m.person_id = $2::text
+           where d.id = $1::text and d.deleted_at is null and c.deleted_at is null`,
+    values: [documentId, personId],
+  })
+  return rows[0] ? toCourse(rows[0]) : null
+}
+
+/** The courses a person is in; for the manager, all. */
+export async function listCourses(db: Database, personId: string, all: boolean): Promise<Course[]> {
+  const { rows } = await db.query(
+    `select ${COLUMNS} from courses c left join memberships m on m.course_id = c.id and m.person_id = $1::text
+     where c.deleted_at is null and ($2::boolean or m.role is not null) order by c.title`,
+    [personId, all],
+  )
+  return rows.map(toCourse)
+}

@@ -1,0 +1,99 @@
+import pg from 'pg'
+import { connection, pool } from '../database/pool.server.ts'
+import { log } from '../log.server.ts'
+import { presence as presenceSchema, type Presence, type ServerMessage, type WireBatch } from '../../core/document/wire.ts'
+import { toWire } from './accept-batch.server.ts'
+import { listBatchesSince, notify } from './queries.server.ts'
+
+/** A socket that follows a document. */
+export interface Follower {
+  readonly client: string
+  /** The version this follower has been sent. */
+  version: number
+  send(message: ServerMessage): void
+}
+
+const followers = new Map<string, Set<Follower>>()
+const pumping = new Map<string, Promise<void>>()
+let listener: pg.Client | null = null
+let stopped = false
+
+/** Follows a document from the follower's version on: what the log holds already is sent at once. */
+export async function follow(documentId: string, follower: Follower): Promise<void> {
+  const set = followers.get(documentId) ?? new Set()
+  followers.set(documentId, set.add(follower))
+  await pump(documentId)
+}
+
+export function unfollow(documentId: string, follower: Follower): void {
+  const set = followers.get(documentId)
+  set?.delete(follower)
+  if (set?.size === 0) followers.delete(documentId)
+}
+
+export async function tellPresence(documentId: string, presence: Presence): Promise<void> {
+  await notify(pool, 'fieldstone_presence', JSON.stringify({ documentId, presence }))
+}
+
+/** Sends each follower what it lacks. One run at a time a document: messages keep the order of the log. */
+async function pump(documentId: string): Promise<void> {
+  const before = pumping.get(documentId) ?? Promise.resolve()
+  const run = before.then(() => pumpOnce(documentId)).catch((error: unknown) => log.warn({ documentId, error: String(error) }, 'followers were not told'))
+  pumping.set(documentId, run)
+  await run
+  if (pumping.get(documentId) === run) pumping.delete(documentId)
+}
+
+async function pumpOnce(documentId: string): Promise<void> {
+  const set = followers.get(documentId)
+  if (!set || set.size === 0) return
+  const since = Math.min(...[...set].map((follower) => follower.version))
+  const batches: WireBatch[] = (await listBatchesSince(pool, documentId, since)).map(toWire)
+  for (const follower of set) {
+    const fresh = batches.filter((batch) => batch.from >= follower.version)
+    const last = fresh.at(-1)
+    if (!last) continue
+    follower.version = last.to
+    follower.send({ type: 'batches', batches: fresh })
+  }
+}
+
+/** Listens to what any process commits. Reconnects for ever; after a reconnection every follower catches up. */
+export async function startHub(): Promise<void> {
+  stopped = false
+  try {
+    listener = new pg.Client({ ...connection, statement_timeout: 0 })
+    listener.on('notification', ({ channel, payload }) => heard(channel, payload ?? ''))
+    listener.on('error', () => undefined)
+    listener.on('end', () => retry())
+    await listener.connect()
+    await listener.query('listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside')
+    for (const documentId of followers.keys()) void pump(documentId)
+  } catch {
+    listener?.removeAllListeners('end')
+    void listener?.end().catch(() => undefined)
+    retry()
+  }
+}
+
+function retry(): void {
+  if (!stopped) setTimeout(() => void startHub(), 500).unref()
+}
+
+export async function stopHub(): Promise<void> {
+  stopped = true
+  await listener?.end().catch(() => undefined)
+}
+
+function heard(channel: string, payload: string): void {
+  if (channel === 'fieldstone_document') void pump(payload.split(' ')[0] ?? '')
+  else if (channel === 'fieldstone_set_aside') tell(payload, { type: 'set-aside' })
+  else {
+    const { documentId, presence } = JSON.parse(payload) as { documentId: string; presence: unknown }
+    tell(documentId, { type: 'presence', presence: presenceSchema.parse(presence) })
+  }
+}
+
+function tell(documentId: string, message: ServerMessage): void {
+  for (const follower of followers.get(documentId) ?? []) if (message.type !== 'presence' || message.presence.client !== follower.client) follower.send(message)
+}

@@ -1,0 +1,135 @@
+import { z } from 'zod'
+import type { Database } from '../database/pool.server.ts'
+
+/** A row of the log. `steps` is stored JSON that was checked when it came in. */
+export interface StoredBatch {
+  readonly id: string
+  readonly base: number
+  readonly version: number
+  readonly personId: string | null
+  readonly steps: readonly unknown[]
+}
+
+const batchRow = z.object({ id: z.string(), base: z.number(), version: z.number(), person_id: z.string().nullable(), steps: z.array(z.unknown()) })
+
+function toBatch(row: unknown): StoredBatch {
+  const { person_id, ...rest } = batchRow.parse(row)
+  return { ...rest, personId: person_id }
+}
+
+export interface NewBatch {
+  readonly documentId: string
+  readonly id: string
+  readonly base: number
+  readonly count: number
+  readonly personId: string | null
+  readonly clientId: string
+  readonly schemaVersion: number
+  /** JSON text of the steps. */
+  readonly steps: string
+}
+
+/**
+ * Appends a batch when its base is the current version and tells every process, in one statement.
+ * False when another batch has this base or this id, or when the base is not the end of the log.
+ */
+export async function insertBatch(db: Database, batch: NewBatch): Promise<boolean> {
+  const { rowCount } = await db.query({
+    name: 'insert-batch',
+    text: `with taken as (
+             insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps)
+             select $1::text, $2::int, $2::int + $3::int, $4::text, $5::text, $6::text, $7::int, $8::json
+             where $2::int = coalesce(
+               (select version from batches where document_id = $1::text order by base desc limit 1),
+               (select min(version) from snapshots where document_id = $1::text))
+             on conflict do nothing returning version)
+           select pg_notify('fieldstone_document', $1::text || ' ' || version) from taken`,
+    values: [batch.documentId, batch.base, batch.count, batch.id, batch.personId, batch.clientId, batch.schemaVersion, batch.steps],
+  })
+  return rowCount === 1
+}
+
+export async function findBatch(db: Database, documentId: string, id: string): Promise<{ base: number; version: number } | null> {
+  const { rows } = await db.query<{ base: number; version: number }>('select base, version from batches where document_id = $1::text and id = $2::text', [documentId, id])
+  return rows[0] ?? null
+}
+
+/** The log from `version` on, at most `limit` batches. */
+export async function listBatchesSince(db: Database, documentId: string, version: number, limit = 1000): Promise<StoredBatch[]> {
+  const { rows } = await db.query({
+    name: 'list-batches-since',
+    text: 'select id, base, version, person_id, steps from batches where document_id = $1::text and base >= $2::int order by base limit $3::int',
+    values: [documentId, version, limit],
+  })
+  return rows.map(toBatch)
+}
+
+/** The newest snapshot at or before `version`. */
+export async function findSnapshot(db: Database, documentId: string, version = 2_147_483_647): Promise<{ version: number; content: unknown } | null> {
+  const { rows } = await db.query<{ version: number; content: unknown }>(
+    'select version, content from snapshots where document_id = $1::text and version <= $2::int order by version desc limit 1',
+    [documentId, version],
+  )
+  return rows[0] ?? null
+}
+
+export async function insertSnapshot(db: Database, documentId: string, version: number, schemaVersion: number, content: string): Promise<void> {
+  await db.query(
+    'insert into snapshots (document_id, version, schema_version, content) values ($1::text, $2::int, $3::int, $4::json) on conflict do nothing',
+    [documentId, version, schemaVersion, content],
+  )
+}
+
+export async function updateWords(db: Database, documentId: string, words: number): Promise<void> {
+  await db.query('update documents set words = $2::int where id = $1::text and words <> $2::int', [documentId, words])
+}
+
+export async function insertDocument(db: Database, id: string, courseId: string, words: number): Promise<void> {
+  await db.query('insert into documents (id, course_id, words) values ($1::text, $2::text, $3::int)', [id, courseId, words])
+}
+
+/** The title of the plan follows that of the page. */
+export async function updateEntryTitle(db: Database, documentId: string, title: string): Promise<void> {
+  await db.query('update plan_entries set title = $2::text where document_id = $1::text and title <> $2::text', [documentId, title])
+}
+
+export interface SetAsideEntry {
+  readonly id: string
+  readonly reason: 'mine' | 'theirs' | 'refused' | 'kept'
+  readonly words: string
+  /** JSON of a slice. */
+  readonly content: unknown
+  readonly person: string
+  readonly at: string
+}
+
+export async function insertSetAside(db: Database, entry: { id: string; documentId: string; personId: string; reason: string; content: string; words: string }): Promise<void> {
+  await db.query(
+    `insert into set_aside (id, document_id, person_id, reason, content, words)
+     values ($1::text, $2::text, $3::text, $4::text, $5::json, $6::text) on conflict (id) do nothing`,
+    [entry.id, entry.documentId, entry.personId, entry.reason, entry.content, entry.words],
+  )
+}
+
+export async function listSetAside(db: Database, documentId: string): Promise<SetAsideEntry[]> {
+  const { rows } = await db.query<Omit<SetAsideEntry, 'at'> & { at: Date }>(
+    `select s.id, s.reason, s.words, s.content, p.name as person, s.created_at as at
+     from set_aside s join people p on p.id = s.person_id
+     where s.document_id = $1::text and s.settled_at is null order by s.created_at limit 200`,
+    [documentId],
+  )
+  return rows.map((row) => ({ ...row, at: row.at.toISOString() }))
+}
+
+export async function settleSetAside(db: Database, documentId: string, id: string, personId: string): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'update set_aside set settled_at = now(), settled_by = $3::text where document_id = $1::text and id = $2::text and settled_at is null',
+    [documentId, id, personId],
+  )
+  return rowCount === 1
+}
+
+/** Tells every process something short that is never stored, such as where a cursor stands. */
+export async function notify(db: Database, channel: 'fieldstone_presence' | 'fieldstone_set_aside', payload: string): Promise<void> {
+  await db.query('select pg_notify($1::text, $2::text)', [channel, payload])
+}

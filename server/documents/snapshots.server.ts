@@ -1,0 +1,50 @@
+import { problemOfPage } from '../../core/document/check.ts'
+import { statistics } from '../../core/document/statistics.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { type Database, pool } from '../database/pool.server.ts'
+import { log } from '../log.server.ts'
+import { insertSnapshot, updateWords } from './queries.server.ts'
+import { currentTree, type Tree } from './trees.server.ts'
+
+/** A snapshot when this many steps came since the last one this process made… */
+const STEPS = 200
+/** …or when nobody has written for so long, in milliseconds. */
+const IDLE = 4_000
+
+const lastVersion = new Map<string, number>()
+const idle = new Map<string, NodeJS.Timeout>()
+
+/** Called after each batch: plans the next snapshot. Losing one costs time when reading, nothing else. */
+export function noteWritten(documentId: string): void {
+  clearTimeout(idle.get(documentId))
+  idle.set(documentId, setTimeout(() => void snapshot(documentId, 1), IDLE).unref())
+  void snapshot(documentId, STEPS)
+}
+
+async function snapshot(documentId: string, least: number): Promise<void> {
+  try {
+    const tree = await currentTree(pool, documentId)
+    if (!tree || (least > 1 && tree.version - (lastVersion.get(documentId) ?? 0) < least)) return
+    await writeSnapshot(pool, documentId, tree)
+    if (least === 1) idle.delete(documentId)
+  } catch (error) {
+    log.warn({ documentId, error: error instanceof Error ? error.message : String(error) }, 'a snapshot was not written')
+  }
+}
+
+/** Writes a snapshot, after the full check, and the word count that the plan shows. */
+export async function writeSnapshot(db: Database, documentId: string, tree: Tree): Promise<void> {
+  const problem = problemOfPage(tree.page)
+  if (problem) throw new Error(`The page ${documentId} is not right at ${tree.version}: ${problem}`)
+  await insertSnapshot(db, documentId, tree.version, SCHEMA_VERSION, JSON.stringify(tree.page.toJSON()))
+  await updateWords(db, documentId, statistics(tree.page).words)
+  lastVersion.set(documentId, tree.version)
+}
+
+/** Writes what is waiting, before the process ends. */
+export async function flushSnapshots(): Promise<void> {
+  const waiting = [...idle.keys()]
+  for (const timer of idle.values()) clearTimeout(timer)
+  idle.clear()
+  await Promise.all(waiting.map((documentId) => snapshot(documentId, 1)))
+}

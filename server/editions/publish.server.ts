@@ -1,0 +1,60 @@
+import { z } from 'zod'
+import { problemOfPage } from '../../core/document/check.ts'
+import { NOTE_LENGTH } from '../../core/document/limits.ts'
+import { statistics } from '../../core/document/statistics.ts'
+import { RENDERER_VERSION, renderPage } from '../../core/html/render.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { type Database, transaction } from '../database/pool.server.ts'
+import { writeSnapshot } from '../documents/snapshots.server.ts'
+import { currentTree, type Tree } from '../documents/trees.server.ts'
+import { insertEdition, listEditions } from './queries.server.ts'
+
+/** What an author gives to publish. `version` is what they had seen when they decided. */
+export const publishRequest = z.object({
+  note: z
+    .string()
+    .trim()
+    .max(NOTE_LENGTH, `A note holds at most ${NOTE_LENGTH} characters.`)
+    // eslint-disable-next-line no-control-regex -- control characters are what is refused
+    .refine((note) => note.isWellFormed() && !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(note), 'The note holds a character that can’t be shown.'),
+  version: z.coerce.number().int().min(0),
+})
+
+export type Published = { readonly ok: true; readonly number: number } | { readonly ok: false; readonly reason: string }
+
+/** Publishes the page as it stands at the end of its log, as the next edition. */
+export async function publish(documentId: string, personId: string, { note, version }: z.infer<typeof publishRequest>): Promise<Published> {
+  return transaction(async (db) => {
+    const tree = await currentTree(db, documentId)
+    if (!tree) return { ok: false, reason: 'This page was deleted.' }
+    if (tree.version < version) return { ok: false, reason: 'The last changes have not arrived yet. Wait until everything is kept, then publish.' }
+    const last = (await listEditions(db, documentId))[0]
+    if (last?.version === tree.version) return { ok: false, reason: `Nothing has changed since edition ${last.number}.` }
+    return insertPublished(db, documentId, personId, tree, note, (last?.number ?? 0) + 1)
+  })
+}
+
+/** Writes edition `number` of a tree; used by publishing and by the demo. */
+export async function insertPublished(db: Database, documentId: string, personId: string, tree: Tree, note: string, number: number, at?: Date): Promise<Published> {
+  if ((tree.page.firstChild?.textContent ?? '').trim() === '') return { ok: false, reason: 'Give the page a title before publishing it: students find it by its title.' }
+  const problem = problemOfPage(tree.page)
+  if (problem) return { ok: false, reason: problem }
+  await writeSnapshot(db, documentId, tree)
+  const { title, segments, headings } = renderPage(tree.page)
+  const inserted = await insertEdition(db, {
+    documentId,
+    number,
+    version: tree.version,
+    schemaVersion: SCHEMA_VERSION,
+    renderer: RENDERER_VERSION,
+    title,
+    note,
+    words: statistics(tree.page).words,
+    content: JSON.stringify(tree.page.toJSON()),
+    segments: JSON.stringify(segments),
+    headings: JSON.stringify(headings),
+    personId,
+    ...(at ? { at } : {}),
+  })
+  return inserted ? { ok: true, number } : { ok: false, reason: 'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.' }
+}

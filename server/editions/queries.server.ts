@@ -1,0 +1,55 @@
+import type { Database } from '../database/pool.server.ts'
+
+export interface NewEdition {
+  readonly documentId: string
+  readonly number: number
+  readonly version: number
+  readonly schemaVersion: number
+  readonly renderer: number
+  readonly title: string
+  readonly note: string
+  readonly words: number
+  readonly content: string
+  readonly segments: string
+  readonly headings: string
+  readonly personId: string
+  /** When; now if left out. The demo gives its own moments. */
+  readonly at?: Date
+}
+
+/** False when the number was taken by somebody publishing at the same moment. */
+export async function insertEdition(db: Database, edition: NewEdition): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by, published_at)
+     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::json, $10::json, $11::json, $12::text, coalesce($13::timestamptz, now()))
+     on conflict do nothing`,
+    [edition.documentId, edition.number, edition.version, edition.schemaVersion, edition.renderer, edition.title, edition.note, edition.words, edition.content, edition.segments, edition.headings, edition.personId, edition.at ?? null],
+  )
+  return rowCount === 1
+}
+
+export interface EditionSummary {
+  readonly number: number
+  readonly version: number
+  readonly title: string
+  readonly note: string
+  readonly words: number
+  readonly person: string
+  /** ISO 8601. */
+  readonly at: string
+}
+
+/** All editions of a document, newest first. */
+export async function listEditions(db: Database, documentId: string): Promise<EditionSummary[]> {
+  const { rows } = await db.query<Omit<EditionSummary, 'at'> & { at: Date }>(
+    `select e.number, e.version, e.title, e.note, e.words, p.name as person, e.published_at as at
+     from editions e join people p on p.id = e.published_by where e.document_id = $1::text order by e.number desc`,
+    [documentId],
+  )
+  return rows.map((row) => ({ ...row, at: row.at.toISOString() }))
+}
+
+export async function findEditionHtml(db: Database, documentId: string, number: number): Promise<{ title: string; segments: unknown; words: number; at: Date } | null> {
+  const { rows } = await db.query<{ title: string; segments: unknown; words: number; at: Date }>('select title, segments, words, published_at as at from editions where document_id = $1::text and number = $2::int', [documentId, number])
+  return rows[0] ?? null
+}

@@ -1,0 +1,110 @@
+import { randomBytes, randomUUID } from 'node:crypto'
+import { createServer } from 'node:http'
+import { fileURLToPath } from 'node:url'
+import { createRequestHandler } from '@react-router/express'
+import express from 'express'
+import type { ServerBuild } from 'react-router'
+import * as build from 'virtual:react-router/server-build'
+import { config } from './config.server.ts'
+import { isDatabaseDown, pool } from './database/pool.server.ts'
+import { migrate } from './database/migrate.server.ts'
+import { startHub, stopHub } from './documents/hub.server.ts'
+import { flushSnapshots } from './documents/snapshots.server.ts'
+import { attachSockets, closeSockets } from './documents/socket.server.ts'
+import { log } from './log.server.ts'
+import { type FoundSession, sessionOf } from './people/sessions.server.ts'
+import { isOwnOrigin } from './web/origin.server.ts'
+import { securityHeaders } from './web/security.server.ts'
+import type { RequestContext } from './web/load-context.server.ts'
+
+// This file becomes build/server/index.js.
+const root = fileURLToPath(new URL('../../', import.meta.url))
+const app = express()
+app.disable('x-powered-by')
+app.set('trust proxy', config.PROXIES)
+
+let isStopping = false
+app.get('/health/live', (_request, response) => void response.type('text').send('alive\n'))
+app.get('/health/ready', (_request, response) => {
+  if (isStopping) return void response.status(503).type('text').send('stopping\n')
+  pool.query('select 1').then(
+    () => response.type('text').send('ready\n'),
+    () => response.status(503).type('text').send('the database does not answer\n'),
+  )
+})
+
+const forever = { immutable: true, maxAge: '1y', index: false, fallthrough: false } as const
+app.use('/assets', express.static(`${root}build/client/assets`, forever))
+app.use('/reader/assets', express.static(`${root}build/reader/assets`, forever))
+app.use(express.static(`${root}build/client`, { maxAge: '1h', index: false }))
+
+declare module 'express-serve-static-core' {
+  interface Locals extends Partial<{ -readonly [Key in keyof RequestContext]: RequestContext[Key] }> {}
+}
+
+app.use((request, response, next) => {
+  const started = performance.now()
+  const requestId = randomUUID().slice(0, 8)
+  response.locals.requestId = requestId
+  response.locals.nonce = randomBytes(16).toString('base64')
+  response.setHeader('X-Request-Id', requestId)
+  securityHeaders(response)
+  response.on('finish', () => {
+    log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - started), person: response.locals.person?.id }, 'request')
+  })
+  if (request.method !== 'GET' && request.method !== 'HEAD' && !isOwnOrigin(request.headers.origin, request.headers.host))
+    return void response.status(403).type('text').send('This request did not come from a page of Fieldstone, so nothing was done.\n')
+  next()
+})
+
+app.use((request, response, next) => {
+  const settle = (found: FoundSession | null, isDown: boolean): void => {
+    response.locals.person = found?.person ?? null
+    response.locals.isDatabaseDown = isDown
+    if (found?.setCookie) response.append('Set-Cookie', found.setCookie)
+    next()
+  }
+  sessionOf(request.headers.cookie, request.method === 'GET').then(
+    (found) => settle(found, false),
+    (error: unknown) => (isDatabaseDown(error) ? settle(null, true) : next(error)),
+  )
+})
+
+app.use(
+  createRequestHandler({
+    build: build as unknown as ServerBuild,
+    getLoadContext: (request, response) => {
+      const { requestId = '', nonce = '', person = null, isDatabaseDown: isDown = false } = response.locals
+      return { requestId, nonce, person, isDatabaseDown: isDown, address: request.ip ?? '' }
+    },
+  }),
+)
+
+const server = createServer(app)
+attachSockets(server)
+
+async function stop(signal: string): Promise<void> {
+  if (isStopping) return
+  isStopping = true
+  log.info({ signal }, 'stopping')
+  setTimeout(() => process.exit(1), 10_000).unref()
+  closeSockets()
+  server.closeIdleConnections()
+  await new Promise((resolve) => server.close(resolve))
+  await flushSnapshots()
+  await stopHub()
+  await pool.end()
+  process.exit(0)
+}
+
+process.on('SIGTERM', (signal) => void stop(signal))
+process.on('SIGINT', (signal) => void stop(signal))
+
+try {
+  await migrate(config.DATABASE_URL, `${root}db/migrations`)
+} catch (error) {
+  log.error({ error: error instanceof Error ? error.message : String(error) }, 'Fieldstone can’t start')
+  process.exit(1)
+}
+await startHub()
+server.listen(config.PORT, config.HOST, () => log.info({ port: config.PORT }, 'listening'))

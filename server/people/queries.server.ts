@@ -1,0 +1,88 @@
+import { z } from 'zod'
+import type { Database } from '../database/pool.server.ts'
+
+const personRow = z.object({ id: z.string(), name: z.string(), email: z.string(), is_manager: z.boolean(), colour: z.string() })
+
+/** Someone who has signed in. `colour` is that of their face, cursor and name tag. */
+export interface Person {
+  readonly id: string
+  readonly name: string
+  readonly email: string
+  readonly isManager: boolean
+  readonly colour: string
+}
+
+function toPerson(row: unknown): Person {
+  const { is_manager, ...rest } = personRow.parse(row)
+  return { ...rest, isManager: is_manager }
+}
+
+export async function findPersonByEmail(db: Database, email: string): Promise<(Person & { passwordHash: string }) | null> {
+  const { rows } = await db.query<{ password_hash: string }>('select id, name, email, is_manager, colour, password_hash from people where email = $1::text and deleted_at is null', [email])
+  return rows[0] ? { ...toPerson(rows[0]), passwordHash: rows[0].password_hash } : null
+}
+
+export async function listPeople(db: Database): Promise<(Person & { role: string | null })[]> {
+  const { rows } = await db.query<{ role: string | null }>(
+    `select p.id, p.name, p.email, p.is_manager, p.colour, min(m.role) as role
+     from people p left join memberships m on m.person_id = p.id
+     where p.deleted_at is null group by p.id order by p.is_manager desc, min(m.role), p.name`,
+  )
+  return rows.map((row) => ({ ...toPerson(row), role: row.role }))
+}
+
+/** The person of a live session. Its `seen_at` moves on when it is older than five minutes. */
+export async function findSession(db: Database, tokenHash: Buffer): Promise<{ person: Person; sessionId: string; isOld: boolean; isStale: boolean } | null> {
+  const { rows } = await db.query<{ session_id: string; old: boolean; stale: boolean }>({
+    name: 'find-session',
+    text: `select s.id as session_id, s.rotated_at < now() - interval '1 day' as old, s.seen_at < now() - interval '5 minutes' as stale,
+             p.id, p.name, p.email, p.is_manager, p.colour
+           from sessions s join people p on p.id = s.person_id
+           where (s.token_hash = $1::bytea or (s.previous_hash = $1::bytea and s.rotated_at > now() - interval '1 minute'))
+             and s.seen_at > now() - interval '7 days' and s.created_at > now() - interval '30 days' and p.deleted_at is null`,
+    values: [tokenHash],
+  })
+  const row = rows[0]
+  return row ? { person: toPerson(row), sessionId: row.session_id, isOld: row.old, isStale: row.stale } : null
+}
+
+export async function insertSession(db: Database, tokenHash: Buffer, personId: string): Promise<void> {
+  await db.query('insert into sessions (token_hash, person_id) values ($1::bytea, $2::text)', [tokenHash, personId])
+}
+
+export async function touchSession(db: Database, sessionId: string): Promise<void> {
+  await db.query('update sessions set seen_at = now() where id = $1::bigint', [sessionId])
+}
+
+/** Gives the session a new token, once: false when another request has just done it. */
+export async function rotateSession(db: Database, sessionId: string, tokenHash: Buffer): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `update sessions set previous_hash = token_hash, token_hash = $2::bytea, rotated_at = now(), seen_at = now()
+     where id = $1::bigint and rotated_at < now() - interval '1 day'`,
+    [sessionId, tokenHash],
+  )
+  return rowCount === 1
+}
+
+export async function deleteSession(db: Database, tokenHash: Buffer): Promise<void> {
+  await db.query('delete from sessions where token_hash = $1::bytea or previous_hash = $1::bytea', [tokenHash])
+}
+
+/** How often signing in failed in the last 15 minutes, for this account and from this address. */
+export async function countFailures(db: Database, account: string, address: string): Promise<{ account: number; address: number }> {
+  const { rows } = await db.query<{ account: number; address: number }>(
+    `select (select count(*)::int from sign_in_failures where account = $1::text and at > now() - interval '15 minutes') as account,
+            (select count(*)::int from sign_in_failures where address = $2::text and at > now() - interval '15 minutes') as address`,
+    [account, address],
+  )
+  return rows[0] ?? { account: 0, address: 0 }
+}
+
+export async function insertFailure(db: Database, account: string, address: string): Promise<void> {
+  await db.query('insert into sign_in_failures (account, address) values ($1::text, $2::text)', [account, address])
+}
+
+/** Forgets the failures of an account that has signed in, and all that are too old to count. */
+export async function deleteFailures(db: Database, account: string): Promise<void> {
+  await db.query(`delete from sign_in_failures where account = $1::text or at < now() - interval '1 day'`, [account])
+}

@@ -1,0 +1,86 @@
+import { nanoid } from 'nanoid'
+import { applyUnsafeSteps } from '../../core/document/check.ts'
+import { emptyPage, schema } from '../../core/document/schema.ts'
+import type { OutlineLine } from '../../core/plan/outline.ts'
+import { branch, move, type Place, plant } from '../../core/plan/tree.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { acceptBatch } from '../documents/accept-batch.server.ts'
+import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
+import { currentTree } from '../documents/trees.server.ts'
+import { deleteEntries, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateTitle } from './queries.server.ts'
+
+export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
+
+/** Adds outline lines after an entry; pages get an empty document with their title. */
+export async function addLines(courseId: string, afterId: string | null, lines: readonly OutlineLine[], level1: 'lesson' | 'page'): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
+  return transaction(async (db) => {
+    const plan = await lockPlan(db, courseId)
+    const { entries, orders, notes } = plant(plan, afterId, lines, () => nanoid(12), level1)
+    for (const entry of entries) if (entry.kind === 'page') await createDocument(db, courseId, entry.id, entry.title)
+    await insertEntries(db, courseId, entries.map((entry) => ({ ...entry, documentId: entry.kind === 'page' ? entry.id : null })))
+    for (const [parentId, order] of orders) await orderEntries(db, courseId, parentId, order)
+    return { ok: true, ids: entries.map((entry) => entry.id), notes }
+  })
+}
+
+/** A document whose log begins with an empty page of this title. */
+export async function createDocument(db: Database, courseId: string, documentId: string, title: string): Promise<void> {
+  await insertDocument(db, documentId, courseId, 0)
+  await insertSnapshot(db, documentId, 0, SCHEMA_VERSION, JSON.stringify(emptyPage(title).toJSON()))
+}
+
+export async function moveEntries(courseId: string, ids: readonly string[], place: Place): Promise<PlanResult> {
+  return transaction(async (db) => {
+    const moved = move(await lockPlan(db, courseId), ids, place)
+    if (!moved.ok) return moved
+    await orderEntries(db, courseId, moved.parentId, moved.order)
+    return { ok: true }
+  })
+}
+
+/** Deletes entries with all that stands under them; the id given back undoes it. */
+export async function removeEntries(courseId: string, ids: readonly string[]): Promise<PlanResult<{ deletionId: string; count: number }>> {
+  return transaction(async (db) => {
+    const plan = await lockPlan(db, courseId)
+    const gone = [...new Set(ids.flatMap((id) => branch(plan, id).map((entry) => entry.id)))]
+    if (gone.length === 0) return { ok: false, reason: 'That is no longer in the plan.' }
+    const deletionId = nanoid(12)
+    await deleteEntries(db, courseId, gone, deletionId)
+    return { ok: true, deletionId, count: gone.length }
+  })
+}
+
+export async function restore(courseId: string, deletionId: string): Promise<PlanResult<{ count: number }>> {
+  return transaction(async (db) => {
+    await lockPlan(db, courseId)
+    const count = await restoreEntries(db, courseId, deletionId)
+    return count > 0 ? { ok: true, count } : { ok: false, reason: 'There is nothing to bring back.' }
+  })
+}
+
+/** Renames an entry. A page's title is part of the page: its new name is a step in its log, like any other writing. */
+export async function rename(courseId: string, personId: string, id: string, title: string): Promise<PlanResult> {
+  const entry = await findEntry(pool, courseId, id)
+  if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
+  if (entry.documentId === null) {
+    await updateTitle(pool, courseId, id, title)
+    return { ok: true }
+  }
+  for (let attempt = 0; attempt < 5; attempt++) {
+    const tree = await currentTree(pool, entry.documentId)
+    if (!tree) break
+    const steps = titleSteps(tree.page.firstChild?.content.size ?? 0, title)
+    const check = applyUnsafeSteps(tree.page, steps)
+    if (!check.ok) return check
+    const answer = await acceptBatch(entry.documentId, personId, { id: nanoid(), base: tree.version, client: 'plan', schemaVersion: SCHEMA_VERSION, steps })
+    if (answer.status === 'taken') return { ok: true }
+    if (answer.status === 'refused') return { ok: false, reason: answer.reason }
+  }
+  return { ok: false, reason: 'Others are writing on this page just now. Try again.' }
+}
+
+function titleSteps(size: number, title: string): unknown {
+  const content = title === '' ? {} : { slice: { content: [schema.text(title).toJSON() as unknown] } }
+  return [{ stepType: 'replace', from: 1, to: 1 + size, ...content }]
+}

@@ -1,0 +1,141 @@
+import { z } from 'zod'
+import type { EntryKind, PlanEntry } from '../../core/plan/tree.ts'
+import type { Database } from '../database/pool.server.ts'
+
+const kind = z.enum(['unit', 'lesson', 'page'])
+
+/** How an item stands between author and students. */
+export type ItemState = 'draft' | 'published' | 'edited'
+
+/** An entry of the plan as the author sees it. */
+export interface PlanRow extends PlanEntry {
+  readonly title: string
+  readonly documentId: string | null
+  readonly state: ItemState | null
+  readonly edition: number | null
+  readonly words: number
+  /** Who wrote last and when (ISO 8601), while it is not published. */
+  readonly lastPerson: string | null
+  readonly lastAt: string | null
+}
+
+const planRow = z.object({
+  id: z.string(),
+  parent_id: z.string().nullable(),
+  kind,
+  title: z.string(),
+  document_id: z.string().nullable(),
+  words: z.number().nullable(),
+  version: z.number().nullable(),
+  last_at: z.date().nullable(),
+  last_person: z.string().nullable(),
+  edition: z.number().nullable(),
+  edition_version: z.number().nullable(),
+})
+
+/** The entries of a course that are not deleted; siblings in their order. */
+export async function listPlan(db: Database, courseId: string): Promise<PlanRow[]> {
+  const { rows } = await db.query(
+    `select e.id, e.parent_id, e.kind, e.title, e.document_id, d.words, b.version, b.created_at as last_at, p.name as last_person,
+       ed.number as edition, ed.version as edition_version
+     from plan_entries e
+     left join documents d on d.id = e.document_id
+     left join lateral (select version, created_at, person_id from batches where document_id = e.document_id order by base desc limit 1) b on true
+     left join people p on p.id = b.person_id
+     left join lateral (select number, version from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     where e.course_id = $1::text and e.deleted_at is null order by e.position, e.id`,
+    [courseId],
+  )
+  return rows.map((unknownRow) => {
+    const row = planRow.parse(unknownRow)
+    const state = row.kind !== 'page' ? null : row.edition === null ? 'draft' : (row.version ?? 0) > (row.edition_version ?? 0) ? 'edited' : 'published'
+    return {
+      id: row.id,
+      parentId: row.parent_id,
+      kind: row.kind,
+      title: row.title,
+      documentId: row.document_id,
+      state,
+      edition: row.edition,
+      words: row.words ?? 0,
+      lastPerson: state === 'published' ? null : row.last_person,
+      lastAt: state === 'published' ? null : (row.last_at?.toISOString() ?? null),
+    }
+  })
+}
+
+/** The bare shape of a plan, with the course locked until the transaction ends: one change of a plan at a time. */
+export async function lockPlan(db: Database, courseId: string): Promise<PlanEntry[]> {
+  await db.query('select 1 from courses where id = $1::text for update', [courseId])
+  const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind }>(
+    'select id, parent_id, kind from plan_entries where course_id = $1::text and deleted_at is null order by position, id',
+    [courseId],
+  )
+  return rows.map((row) => ({ id: row.id, parentId: row.parent_id, kind: row.kind }))
+}
+
+export interface EntryRow {
+  readonly id: string
+  readonly parentId: string | null
+  readonly kind: EntryKind
+  readonly title: string
+  readonly documentId: string | null
+}
+
+export async function insertEntries(db: Database, courseId: string, entries: readonly EntryRow[]): Promise<void> {
+  await db.query(
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+     select id, $1::text, parent_id, kind, title, position, document_id
+     from unnest($2::text[], $3::text[], $4::text[], $5::text[], $6::text[]) with ordinality as given (id, parent_id, kind, title, document_id, position)`,
+    [courseId, entries.map((e) => e.id), entries.map((e) => e.parentId), entries.map((e) => e.kind), entries.map((e) => e.title), entries.map((e) => e.documentId)],
+  )
+}
+
+/** Puts these entries under a parent, in this order. */
+export async function orderEntries(db: Database, courseId: string, parentId: string | null, order: readonly string[]): Promise<void> {
+  await db.query(
+    `update plan_entries e set parent_id = $2::text, position = given.position
+     from unnest($3::text[]) with ordinality as given (id, position) where e.id = given.id and e.course_id = $1::text`,
+    [courseId, parentId, order],
+  )
+}
+
+export async function findEntry(db: Database, courseId: string, id: string): Promise<EntryRow | null> {
+  const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind; title: string; document_id: string | null }>(
+    'select id, parent_id, kind, title, document_id from plan_entries where course_id = $1::text and id = $2::text and deleted_at is null',
+    [courseId, id],
+  )
+  const row = rows[0]
+  return row ? { id: row.id, parentId: row.parent_id, kind: row.kind, title: row.title, documentId: row.document_id } : null
+}
+
+export async function updateTitle(db: Database, courseId: string, id: string, title: string): Promise<void> {
+  await db.query('update plan_entries set title = $3::text where course_id = $1::text and id = $2::text', [courseId, id, title])
+}
+
+/** Marks entries and their documents deleted, in one go that can be undone in one go. */
+export async function deleteEntries(db: Database, courseId: string, ids: readonly string[], deletionId: string): Promise<void> {
+  await db.query(
+    `with gone as (
+       update plan_entries set deleted_at = now(), deletion_id = $3::text
+       where course_id = $1::text and id = any($2::text[]) and deleted_at is null returning document_id)
+     update documents set deleted_at = now() where id in (select document_id from gone)`,
+    [courseId, ids, deletionId],
+  )
+}
+
+/** Brings back what one deletion took. Returns how many entries came back. */
+export async function restoreEntries(db: Database, courseId: string, deletionId: string): Promise<number> {
+  const { rows } = await db.query<{ count: number }>(
+    `with back as (
+       update plan_entries e set deleted_at = null, deletion_id = null,
+         -- a parent that was deleted meanwhile can't hold it: the first unit does
+         parent_id = case when kind = 'unit' or exists (select 1 from plan_entries p where p.id = e.parent_id and (p.deleted_at is null or p.deletion_id = $2::text))
+           then parent_id else (select id from plan_entries u where u.course_id = $1::text and u.kind = 'unit' and u.deleted_at is null order by position limit 1) end
+       where course_id = $1::text and deletion_id = $2::text returning document_id),
+     documents_back as (update documents set deleted_at = null where id in (select document_id from back))
+     select count(*)::int as count from back`,
+    [courseId, deletionId],
+  )
+  return rows[0]?.count ?? 0
+}

@@ -1,0 +1,24 @@
+import { createHash } from 'node:crypto'
+import { readingPolicy } from '../web/security.server.ts'
+import type { SafeHtml } from './html.server.ts'
+
+/**
+ * An answer that students' browsers keep and ask about again: its ETag is a hash of all it says, so it changes with
+ * the edition, the renderer, the outline around it and the reader's choices.
+ */
+export function readingAnswer(request: Request, page: SafeHtml, { status = 200, isPreview = false } = {}): Response {
+  const headers = new Headers({
+    'Content-Type': 'text/html; charset=utf-8',
+    'Cache-Control': 'private, no-cache',
+    'Content-Security-Policy': readingPolicy(isPreview),
+    ETag: `"${createHash('sha1').update(page.text).digest('base64url')}"`,
+  })
+  if (status === 200 && request.headers.get('If-None-Match') === headers.get('ETag')) return new Response(null, { status: 304, headers })
+  return new Response(page.text, { status, headers })
+}
+
+/** The reader's choice of theme, from its cookie; null follows the system. */
+export function themeOf(request: Request): 'light' | 'dark' | null {
+  const match = /(?:^|;\s*)theme=(light|dark)(?:;|$)/.exec(request.headers.get('Cookie') ?? '')
+  return (match?.[1] as 'light' | 'dark' | undefined) ?? null
+}

@@ -1,0 +1,43 @@
+import type { ServerResponse } from 'node:http'
+
+/** Headers of every answer. The policy on content differs: see `applicationPolicy` and `readingPolicy`. */
+export function securityHeaders(response: ServerResponse): void {
+  response.setHeader('X-Content-Type-Options', 'nosniff')
+  response.setHeader('Referrer-Policy', 'same-origin')
+  response.setHeader('Cross-Origin-Opener-Policy', 'same-origin')
+  response.setHeader('Permissions-Policy', 'camera=(), geolocation=(), microphone=()')
+}
+
+/** Style attributes are allowed for React and authors' colours, whose values come through the core's allow-lists. */
+export function applicationPolicy(nonce: string): string {
+  return [
+    "default-src 'none'",
+    `script-src 'self' 'nonce-${nonce}'`,
+    "style-src 'self'",
+    // Ant Design and the editor place style elements at run time in a few cases; attributes are theirs throughout.
+    "style-src-elem 'self' 'unsafe-inline'",
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "frame-src 'self'",
+    "form-action 'self'",
+    "base-uri 'none'",
+    "frame-ancestors 'none'",
+  ].join('; ')
+}
+
+/** What students read loads our style, fonts and script, and nothing else. `isPreview`: shown inside the author's screen. */
+export function readingPolicy(isPreview: boolean): string {
+  return [
+    "default-src 'none'",
+    "script-src 'self'",
+    "style-src 'self'",
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data:",
+    "font-src 'self'",
+    "form-action 'self'",
+    "base-uri 'none'",
+    `frame-ancestors ${isPreview ? "'self'" : "'none'"}`,
+  ].join('; ')
+}

@@ -1,0 +1,25 @@
+import { createServer } from 'node:http'
+
+/*
+ * The simulated outside. So far it holds a small web of pages that the demo's course links to; hosts that later parts
+ * of Fieldstone talk to (video, pictures, mail) join it here.
+ */
+const PAGES: Record<string, { title: string; words: string }> = {
+  '/': { title: 'Stand-ins', words: 'This small server stands in for the web outside Fieldstone. Nothing here is real.' },
+  '/fellside/weather': { title: 'Fellside weather diary', words: 'Frost on 61 nights last winter; the ground was hard to 14 cm in the first week of February.' },
+  '/fellside/quarry': { title: 'Hagg Quarry, walling stone', words: 'Sandstone for walling, by the tonne, collected. Coping stones are sorted out by hand on Thursdays.' },
+}
+
+function page({ title, words }: { title: string; words: string }): string {
+  const links = Object.entries(PAGES).map(([path, each]) => `<li><a href="${path}">${each.title}</a></li>`).join('')
+  return `<!doctype html><html lang="en"><meta charset="utf-8"><title>${title}</title><h1>${title}</h1><p>${words}</p><ul>${links}</ul></html>`
+}
+
+const server = createServer((request, response) => {
+  const { pathname } = new URL(request.url ?? '/', 'http://localhost')
+  const found = PAGES[pathname]
+  response.writeHead(found ? 200 : 404, { 'Content-Type': 'text/html; charset=utf-8', 'X-Content-Type-Options': 'nosniff' })
+  response.end(page(found ?? { title: 'No longer here', words: 'This page has been taken away.' }))
+})
+server.listen(Number(process.env.STANDINS_PORT ?? 4311), '127.0.0.1')
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => server.close(() => process.exit(0)))
