@@ -7,6 +7,7 @@ export default defineConfig(({ isSsrBuild }) => ({
   build: {
     target: isSsrBuild ? 'node20' : 'es2022',
     chunkSizeWarningLimit: 1200,
+    assetsInlineLimit: 0,
     ...(isSsrBuild ? { rollupOptions: { input: './server/main.ts' } } : {}),
   },
 }))

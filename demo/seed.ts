@@ -20,7 +20,7 @@ const DAY = 86_400_000
 export async function seedDemo(now: Date): Promise<void> {
   await transaction(async (db) => {
     await seedPeople(db)
-    await db.query(`insert into courses (id, title, language, direction, time_zone) values ($1, 'Dry Stone Walling: First Season', 'en', 'ltr', 'Europe/London')`, [COURSE])
+    await db.query(`insert into courses (id, title, language, direction, time_zone) values ($1, 'Dry Stone Walling: First Season', 'en-GB', 'ltr', 'Europe/London')`, [COURSE])
     const members = demoPeople.filter(({ role }) => role !== 'manager')
     await db.query(`insert into memberships (course_id, person_id, role) select $1::text, * from unnest($2::text[], $3::text[])`, [COURSE, members.map(({ id }) => id), members.map(({ role }) => role)])
     let day = 60

@@ -1,3 +1,4 @@
+import { inOrder } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { minutesOf } from '../shell/plan-tree.tsx'
 import { Stone } from '../shell/stone.tsx'
@@ -10,7 +11,7 @@ const STATES: readonly (readonly [state: ItemState, one: string, many: string])[
 
 /** How the course stands, and how long its lessons take to read. */
 export function PlanSummary({ plan }: { plan: readonly PlanRow[] }) {
-  const lessons = plan.filter(({ kind }) => kind === 'lesson').map((lesson) => ({ lesson, minutes: minutesOf(plan, lesson) }))
+  const lessons = inOrder(plan).filter(({ kind }) => kind === 'lesson').map((lesson) => ({ lesson, minutes: minutesOf(plan, lesson) }))
   const most = Math.max(1, ...lessons.map(({ minutes }) => minutes))
   return (
     <aside className="desk plan-desk" aria-label="How the course stands">

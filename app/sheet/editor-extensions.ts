@@ -12,7 +12,9 @@ import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './commands.ts'
 import { othersCursors } from './cursors.ts'
 import { coreClipboard } from './clipboard.ts'
+import { pieceFrames } from './piece-frames.ts'
 import { placeholders } from './placeholders.ts'
+import { facts } from './facts-place.ts'
 import { FROM_OTHERS, localSteps } from './saving/local-steps.ts'
 import { kindExtensions } from './tiptap-kinds.ts'
 
@@ -104,6 +106,8 @@ export function editorExtensions({ onLink, onTitleTooLong, onPasted }: EditorCal
       dropCursor({ color: 'var(--lichen)', width: 2 }),
       othersCursors(),
       placeholders(),
+      pieceFrames(),
+      facts(),
       titleLength(onTitleTooLong),
       coreClipboard(onPasted),
     ],

@@ -1,5 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { useEffect, useState } from 'react'
+import { createPortal } from 'react-dom'
+import { factsPlace } from './facts-place.ts'
 import { type Statistics, statistics } from '../../core/document/statistics.ts'
 
 /** Words and minutes of the page, counted when the typing pauses. */
@@ -18,9 +20,6 @@ export function PageFacts({ editor }: { editor: Editor }) {
       editor.off('transaction', count)
     }
   }, [editor])
-  return (
-    <p className="page-facts soft">
-      Page · {facts.words.toLocaleString('en')} {facts.words === 1 ? 'word' : 'words'} · {facts.minutes} min · {facts.characters.toLocaleString('en')} characters
-    </p>
-  )
+  const words = `Page · ${facts.words.toLocaleString('en')} ${facts.words === 1 ? 'word' : 'words'} · ${facts.minutes} min · ${facts.characters.toLocaleString('en')} characters`
+  return createPortal(words, factsPlace(editor.state))
 }

@@ -30,11 +30,16 @@ export default function Workbench({ data, isDeskOpen, onTitle }: Props) {
   const say = (words: string): void => void message.info(words, 6)
   const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link') })
   if (!editor) return <main className="work" aria-busy="true" />
+  // The sheet gets narrower or wider: what was being written stays in sight.
+  const toggleSource = (): void => {
+    setSourceOpen(!isSourceOpen)
+    setTimeout(() => editor.view.dispatch(editor.state.tr.scrollIntoView()), 100)
+  }
   const place = document.getElementById('others-here')
   return (
     <>
       <main className="work">
-        <FormatBar editor={editor} onLink={() => setDialog('link')} isSourceOpen={isSourceOpen} onSource={() => setSourceOpen(!isSourceOpen)} />
+        <FormatBar editor={editor} onLink={() => setDialog('link')} isSourceOpen={isSourceOpen} onSource={toggleSource} />
         <Trail editor={editor} />
         <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
           {isSourceOpen && (

@@ -40,8 +40,8 @@ function strip(course: Frame['course'], person: Person, path: string): SafeHtml 
   const initials = person.name.split(/\s+/).map((part) => part[0] ?? '').join('').slice(0, 2)
   return html`<header class="strip">
 <a class="course" href="/read/${course.course_id}">${MARK}<span>${course.course_title}</span></a>
-<form method="post" action="/theme" class="theme"><input type="hidden" name="to" value="${path}">
-<button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form>
+<details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
+<button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
 <form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
 <span class="face" style="background-color: ${person.colour}" title="${person.name}">${initials}</span>
 </header>`

@@ -37,7 +37,7 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
         </span>
       </p>
       <h3 id="box-edge">Edge</h3>
-      <Segmented block aria-labelledby="box-edge" value={attrs.edge} onChange={(value) => set('edge', value)} options={[{ value: 'none', label: 'None' }, { value: 'start', label: 'Start' }, { value: 'around', label: 'Round about' }]} />
+      <Segmented block aria-labelledby="box-edge" value={attrs.edge} onChange={(value) => set('edge', value)} options={[{ value: 'none', label: 'None' }, { value: 'start', label: 'Start' }, { value: 'around', label: 'Around' }]} />
       <h3 id="box-space">Space inside</h3>
       <Segmented block aria-labelledby="box-space" value={attrs.space} onChange={(value) => set('space', value)} options={[{ value: 'tight', label: 'Tight' }, { value: 'normal', label: 'Normal' }, { value: 'wide', label: 'Wide' }]} />
     </>

@@ -1,0 +1,89 @@
+import { beforeAll, expect, test } from 'vitest'
+import { makeSchool } from './setup/factories.ts'
+import { useFreshDatabase } from './setup/database.ts'
+
+await useFreshDatabase()
+const { pool } = await import('../../server/database/pool.server.ts')
+const { addLines, moveEntries, removeEntries, rename, restore } = await import('../../server/plan/plan.server.ts')
+const { listPlan } = await import('../../server/plan/queries.server.ts')
+const { publish } = await import('../../server/editions/publish.server.ts')
+const { listEditions } = await import('../../server/editions/queries.server.ts')
+const { findEditionToRead } = await import('../../server/reading/queries.server.ts')
+const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
+const { inOrder } = await import('../../core/plan/tree.ts')
+
+beforeAll(async () => {
+  await makeSchool(pool)
+  return () => pool.end()
+})
+
+const shape = async (): Promise<string[]> => inOrder(await listPlan(pool, 'course')).map(({ depth, kind, title }) => `${'  '.repeat(depth)}${kind} ${title}`)
+const idOf = async (title: string): Promise<string> => (await listPlan(pool, 'course')).find((row) => row.title === title)!.id
+
+test('an outline becomes a tree', async () => {
+  const result = await addLines('course', null, [['U1', 0], ['L1', 1], ['P1', 2], ['P2', 2], ['L2', 1], ['U2', 0], ['P3', 2]].map(([title, depth]) => ({ title: String(title), depth: Number(depth) })), 'lesson')
+  expect(result.ok).toBe(true)
+  expect(await shape()).toEqual(['unit U1', '  lesson L1', '    page P1', '    page P2', '  lesson L2', 'unit U2', '  page P3'])
+})
+
+test('a line goes after the one it was typed under', async () => {
+  await addLines('course', await idOf('P1'), [{ title: 'P1b', depth: 2 }], 'lesson')
+  await addLines('course', await idOf('L1'), [{ title: 'P0', depth: 2 }], 'lesson')
+  await addLines('course', await idOf('P1'), [{ title: 'In the unit', depth: 1 }], 'page')
+  expect((await shape()).slice(0, 8)).toEqual(['unit U1', '  lesson L1', '    page P0', '    page P1', '    page P1b', '    page P2', '  page In the unit', '  lesson L2'])
+})
+
+test('moving keeps what stands under, and refuses what can’t be', async () => {
+  const [lesson, unit, page] = [await idOf('L1'), await idOf('U2'), await idOf('P3')]
+  expect(await moveEntries('course', [lesson], { parentId: unit, beforeId: page })).toEqual({ ok: true })
+  expect((await shape()).slice(-6)).toEqual(['  lesson L1', '    page P0', '    page P1', '    page P1b', '    page P2', '  page P3'])
+  expect(await moveEntries('course', [unit], { parentId: lesson, beforeId: null })).toMatchObject({ ok: false })
+  expect(await moveEntries('course', [lesson], { parentId: page, beforeId: null })).toEqual({ ok: false, reason: 'A lesson stands in a unit.' })
+  expect(await moveEntries('course', [lesson], { parentId: 'gone', beforeId: null })).toMatchObject({ ok: false })
+})
+
+test('what is deleted in one go comes back in one go, at its place', async () => {
+  const before = await shape()
+  const removed = await removeEntries('course', [await idOf('U2')])
+  expect(removed).toMatchObject({ ok: true, count: 7 })
+  expect(await shape()).toEqual(['unit U1', '  page In the unit', '  lesson L2'])
+  if (removed.ok) expect(await restore('course', removed.deletionId)).toEqual({ ok: true, count: 7 })
+  expect(await shape()).toEqual(before)
+})
+
+test('renaming a page is a step in its log', async () => {
+  const id = await idOf('P1')
+  expect(await rename('course', 'author', id, 'Footings')).toEqual({ ok: true })
+  expect((await pool.query('select person_id, client_id from batches where document_id = $1', [id])).rows).toEqual([{ person_id: 'author', client_id: 'plan' }])
+  expect((await listPlan(pool, 'course')).find((row) => row.id === id)?.title).toBe('Footings')
+})
+
+test('an edition stays as it is while the author writes on', async () => {
+  const id = await idOf('Footings')
+  expect(await publish(id, 'author', { note: 'first', version: 1 })).toEqual({ ok: true, number: 1 })
+  expect(await publish(id, 'author', { note: 'again', version: 1 })).toEqual({ ok: false, reason: 'Nothing has changed since edition 1.' })
+  await acceptBatch(id, 'author', { id: 'later', base: 1, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 11, to: 11, slice: { content: [{ type: 'text', text: 'unpublished' }] } }] })
+  const read = await findEditionToRead(pool, 'course', id, 'student')
+  expect(read?.number).toBe(1)
+  expect(JSON.stringify(read)).not.toContain('unpublished')
+  expect((await listPlan(pool, 'course')).find((row) => row.id === id)?.state).toBe('edited')
+  expect(await publish(id, 'author', { note: 'second', version: 2 })).toEqual({ ok: true, number: 2 })
+  expect(JSON.stringify(await findEditionToRead(pool, 'course', id, 'student'))).toContain('unpublished')
+  expect((await listEditions(pool, id)).map(({ number, note }) => [number, note])).toEqual([[2, 'second'], [1, 'first']])
+})
+
+test('a page without a title is not published', async () => {
+  const added = await addLines('course', null, [{ title: 'x', depth: 2 }], 'lesson')
+  const id = added.ok ? added.ids[0]! : ''
+  await acceptBatch(id, 'author', { id: 'empty', base: 0, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 1, to: 2 }] })
+  expect(await publish(id, 'author', { note: '', version: 1 })).toMatchObject({ ok: false, reason: expect.stringContaining('title') })
+})
+
+test('students see published items alone, and two publishing at once give one edition', async () => {
+  const read = await findEditionToRead(pool, 'course', await idOf('Footings'), 'student')
+  expect(read?.outline.filter(({ kind }) => kind === 'page').map(({ title }) => title)).toEqual(['Footings'])
+  expect(await findEditionToRead(pool, 'course', await idOf('P2'), 'student')).toBeNull()
+  const id = await idOf('P2')
+  const results = await Promise.all([publish(id, 'author', { note: 'a', version: 0 }), publish(id, 'coauthor', { note: 'b', version: 0 })])
+  expect(results.filter(({ ok }) => ok)).toHaveLength(1)
+})

@@ -1,0 +1,98 @@
+import { beforeAll, expect, test } from 'vitest'
+import { makeSchool } from './setup/factories.ts'
+import { useFreshDatabase } from './setup/database.ts'
+
+await useFreshDatabase()
+const { pool, transaction } = await import('../../server/database/pool.server.ts')
+const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
+const { createDocument } = await import('../../server/plan/plan.server.ts')
+const { currentTree, dropTree, treeAt } = await import('../../server/documents/trees.server.ts')
+const { flushSnapshots } = await import('../../server/documents/snapshots.server.ts')
+
+beforeAll(async () => {
+  await makeSchool(pool)
+  await transaction(async (db) => {
+    for (const id of ['page', 'races', 'tables', 'stored']) await createDocument(db, 'course', id, 'Walls')
+  })
+  return () => pool.end()
+})
+
+const text = (at: number, words: string): unknown => ({ stepType: 'replace', from: at, to: at, slice: { content: [{ type: 'text', text: words }] } })
+const send = (document: string, base: number, steps: unknown, id = `b${Math.random()}`.replace('.', '')) => acceptBatch(document, 'author', { id, base, client: 'test', schemaVersion: 1, steps })
+
+test('a batch is taken once, however often it is sent', async () => {
+  expect(await send('page', 0, [text(8, 'one')], 'first')).toEqual({ status: 'taken', from: 0, to: 1 })
+  expect(await send('page', 0, [text(8, 'one')], 'first')).toEqual({ status: 'taken', from: 0, to: 1 })
+  const { rows } = await pool.query('select count(*)::int as count from batches where document_id = $1', ['page'])
+  expect(rows[0]).toEqual({ count: 1 })
+})
+
+test('whoever is late gets what came first, and nothing of theirs is in the log', async () => {
+  const answer = await send('page', 0, [text(8, 'late')])
+  expect(answer).toMatchObject({ status: 'behind', batches: [{ id: 'first', from: 0, to: 1, person: 'author' }] })
+})
+
+test.each([
+  ['a version of the future', 4000, [text(8, 'x')], 'does not exist'],
+  ['steps that are none', 1, { a: 1 }, 'expected form'],
+  ['a NUL', 1, [text(8, 'a\u0000')], 'control character'],
+])('%s is refused', async (_name, base, steps, sentence) => {
+  const answer = await send('page', base, steps)
+  expect(answer).toMatchObject({ status: 'refused' })
+  expect(answer.status === 'refused' && answer.reason).toContain(sentence)
+})
+
+test('a client of another content model is told to load anew', async () => {
+  expect(await acceptBatch('page', 'author', { id: 'old', base: 1, client: 'test', schemaVersion: 99, steps: [] })).toEqual({ status: 'outdated' })
+})
+
+test('twenty writers at once: each is taken in the end, one after the other', async () => {
+  const write = async (number: number): Promise<void> => {
+    for (let base = 0; ; ) {
+      const answer = await send('races', base, [text(8, `<${number}>`)], `writer-${number}-${base}`)
+      if (answer.status === 'taken') return
+      if (answer.status !== 'behind') throw new Error(JSON.stringify(answer))
+      base = answer.batches.at(-1)?.to ?? base
+    }
+  }
+  await Promise.all(Array.from({ length: 20 }, (_, number) => write(number)))
+  dropTree('races')
+  const tree = await currentTree(pool, 'races')
+  expect(tree?.version).toBe(20)
+  for (let number = 0; number < 20; number++) expect(tree?.page.textContent).toContain(`<${number}>`)
+})
+
+test('an uneven table is evened by the system, as a batch of its own', async () => {
+  const cell = { type: 'tableCell', content: [{ type: 'paragraph' }] }
+  const table = { type: 'table', content: [{ type: 'tableRow', content: [cell, cell] }, { type: 'tableRow', content: [cell] }] }
+  await send('tables', 0, [{ stepType: 'replace', from: 7, to: 7, slice: { content: [table] } }])
+  const tree = await currentTree(pool, 'tables')
+  expect(tree?.page.child(1).children.map((row) => row.childCount)).toEqual([2, 2])
+  const { rows } = await pool.query('select person_id, id from batches where document_id = $1 order by base', ['tables'])
+  expect(rows).toMatchObject([{ person_id: 'author' }, { person_id: null, id: 'system-1' }])
+})
+
+test('the page is the same from snapshot and log, from the log alone, and at each version', async () => {
+  for (let base = 0; base < 30; base++) await send('stored', base, [text(8, `${base % 10}`)])
+  await flushSnapshots()
+  dropTree('stored')
+  const fromSnapshot = await currentTree(pool, 'stored')
+  expect((await pool.query('select max(version) as max from snapshots where document_id = $1', ['stored'])).rows[0]).toEqual({ max: 30 })
+  await pool.query('delete from snapshots where document_id = $1 and version > 0', ['stored'])
+  dropTree('stored')
+  const fromLog = await currentTree(pool, 'stored')
+  expect(fromLog?.page.toJSON()).toEqual(fromSnapshot?.page.toJSON())
+  expect((await treeAt(pool, 'stored', 12))?.page.textContent).toBe('Walls109876543210')
+  expect(await treeAt(pool, 'stored', 99)).toBeNull()
+})
+
+test('the words of a page are counted for the plan', async () => {
+  expect((await pool.query('select words from documents where id = $1', ['stored'])).rows[0]).toEqual({ words: 1 })
+})
+
+test('a deleted page takes nothing', async () => {
+  await pool.query('delete from snapshots where document_id = $1', ['tables'])
+  await pool.query('delete from batches where document_id = $1', ['tables'])
+  dropTree('tables')
+  expect(await send('tables', 0, [text(8, 'x')])).toEqual({ status: 'refused', reason: 'This page was deleted.' })
+})
