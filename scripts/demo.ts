@@ -1,9 +1,9 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process'
-import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { z } from 'zod'
+import { buildWhenNeeded } from './build-when-needed.ts'
 import { type Cluster, ensureDatabase, freePort, reachableFolder, startCluster } from './postgres.ts'
 
 const HELP = `bin/demo starts Fieldstone with its demo data: a database of its own in .data/, the
@@ -40,25 +40,7 @@ function readCwd(pid: number): string {
   return spawnSync('readlink', [`/proc/${pid}/cwd`], { encoding: 'utf8' }).stdout.trim()
 }
 
-/** A fingerprint of everything that is built. */
-function sources(): string {
-  const hash = createHash('sha1')
-  const walk = (path: string): void => {
-    const info = statSync(path)
-    if (info.isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name))
-    else if (!/\.test\.tsx?$/.test(path)) hash.update(path).update(readFileSync(path))
-  }
-  for (const path of ['app', 'core', 'server', 'reader', 'public', 'scripts/theme-css.tsx', 'scripts/build.ts', 'vite.config.ts', 'vite.reader.config.ts', 'react-router.config.ts', 'package-lock.json']) walk(path)
-  return hash.digest('hex')
-}
-
-const fingerprint = sources()
-if (!existsSync('build/fingerprint') || readFileSync('build/fingerprint', 'utf8') !== fingerprint) {
-  console.log('Building Fieldstone (some 20 seconds)…')
-  const { status } = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/build.ts'], { stdio: ['ignore', 'ignore', 'inherit'] })
-  if (status !== 0) process.exit(1)
-  writeFileSync('build/fingerprint', fingerprint)
-}
+buildWhenNeeded()
 
 const folder = join(DATA, 'postgres')
 if (values.reset) {

@@ -85,7 +85,7 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
     if (lines.length > 0) add(lines.map((line) => ({ title: line.title || 'Untitled', depth: Math.min(2, line.depth + depth) })), notes)
   }
   return (
-    <li role="none" className="composer-holder">
+    <li role="treeitem" aria-level={depth + 1} aria-label="A new line" className="composer-holder">
       {sending.map((title, at) => (
         <div key={at} className={`composer depth-${depth} is-sending`}>
           {title} <span className="soft small">being kept…</span>

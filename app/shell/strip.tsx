@@ -57,8 +57,9 @@ function OwnFace({ person }: { person: Person }) {
   ]
   return (
     <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
-      <button type="button" className="face" style={{ backgroundColor: person.colour }} aria-label={`${person.name}: theme, sign out`}>
-        {initials(person.name)}
+      <button type="button" className="face" style={{ backgroundColor: person.colour }}>
+        <span aria-hidden>{initials(person.name)}</span>
+        <span className="visually-hidden">{person.name}: theme, sign out</span>
       </button>
     </Dropdown>
   )

@@ -81,7 +81,7 @@ export default function SourcePane({ editor }: { editor: Editor }) {
           blockField,
           EditorView.lineWrapping,
           keymap.of([{ key: 'Escape', run: () => (editor.view.focus(), true) }, ...defaultKeymap, ...historyKeymap, ...searchKeymap, ...foldKeymap, indentWithTab]),
-          EditorView.contentAttributes.of({ 'aria-label': 'Source of the page. Escape goes back to the sheet.', spellcheck: 'false' }),
+          EditorView.contentAttributes.of({ 'aria-label': 'Source of the page. Escape goes back to the sheet.', spellcheck: 'false', tabindex: '0' }),
           EditorView.updateListener.of((update) => {
             const isOwn = update.transactions.some((transaction) => transaction.annotation(fromPage))
             if (update.docChanged && !isOwn) {

@@ -77,7 +77,18 @@ function insertedRanges(maps: readonly StepMap[]): Range[] {
       if (to > from) ranges.push([from, to])
     })
   }
-  return ranges.sort((a, b) => a[0] - b[0])
+  return joined(ranges.sort((a, b) => a[0] - b[0]))
+}
+
+/** Ranges that touch or overlap as one: letters typed one by one are a passage. */
+function joined(sorted: readonly Range[]): Range[] {
+  const found: [number, number][] = []
+  for (const [from, to] of sorted) {
+    const last = found.at(-1)
+    if (last && from <= last[1]) last[1] = Math.max(last[1], to)
+    else found.push([from, to])
+  }
+  return found
 }
 
 /** What is left of a range after a step: cut where the step deleted or inserted inside it. */

@@ -1,4 +1,4 @@
-import { Node } from 'prosemirror-model'
+import { type Node } from 'prosemirror-model'
 import { Step } from 'prosemirror-transform'
 import { pageFromJson, schema } from '../../core/document/schema.ts'
 import { config } from '../config.server.ts'

@@ -1,0 +1,78 @@
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { z } from 'zod'
+import { buildWhenNeeded } from './build-when-needed.ts'
+import { requireChromium, requirePackages } from './packages.ts'
+
+/** Runs every check; ends with the plain line `N passed, N failed`. A name (core, server, browser, static) runs that part alone. */
+const only = process.argv[2]
+const RESULTS = '.data/test-results'
+rmSync(RESULTS, { recursive: true, force: true })
+mkdirSync(RESULTS, { recursive: true })
+
+let passed = 0
+let failed = 0
+
+function run(...command: string[]): boolean {
+  return spawnSync(process.execPath, command, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, FORCE_COLOR: '0' } }).status === 0
+}
+
+/** A check that is right or wrong as a whole. */
+function check(name: string, ...command: string[]): void {
+  console.log(`\n== ${name}`)
+  if (run(...command)) passed++
+  else failed++
+}
+
+const vitestResult = z.object({ numPassedTests: z.number(), numFailedTests: z.number(), numFailedTestSuites: z.number() })
+const playwrightResult = z.object({ stats: z.object({ expected: z.number(), unexpected: z.number(), flaky: z.number() }) })
+
+function vitest(project: string): void {
+  console.log(`\n== ${project} tests`)
+  const file = `${RESULTS}/${project}.json`
+  const isFine = run('node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`)
+  count(isFine, () => {
+    const { numPassedTests, numFailedTests } = vitestResult.parse(JSON.parse(readFileSync(file, 'utf8')))
+    return [numPassedTests, numFailedTests]
+  })
+}
+
+function playwright(): void {
+  console.log('\n== browser tests')
+  const file = `${RESULTS}/browser.json`
+  process.env.PLAYWRIGHT_JSON_OUTPUT_NAME = file
+  const isFine = run('node_modules/@playwright/test/cli.js', 'test', '--reporter=line,json')
+  count(isFine, () => {
+    const { stats } = playwrightResult.parse(JSON.parse(readFileSync(file, 'utf8')))
+    return [stats.expected + stats.flaky, stats.unexpected]
+  })
+}
+
+/** Adds a runner's figures; a runner that failed without a failed test, or without figures, counts as one failure. */
+function count(isFine: boolean, figures: () => readonly [number, number]): void {
+  try {
+    const [good, bad] = figures()
+    passed += good
+    failed += isFine ? bad : Math.max(1, bad)
+  } catch {
+    failed++
+  }
+}
+
+const wants = (part: string): boolean => only === undefined || only === part
+if (wants('browser')) requireChromium()
+if (wants('server')) requirePackages('/usr/bin/runuser', ['util-linux'], 'runuser')
+if (wants('static')) {
+  check('theme', '--import', 'tsx', 'scripts/theme-css.tsx')
+  check('types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen')
+  check('type check', 'node_modules/typescript/bin/tsc', '--noEmit')
+  check('lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')
+  check('layers', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'server', 'app', 'reader', 'standins', 'demo', 'scripts')
+}
+if (wants('core')) vitest('core')
+if (wants('server') || wants('browser')) buildWhenNeeded()
+if (wants('server')) vitest('server')
+if (wants('browser')) playwright()
+
+console.log(`\n${passed} passed, ${failed} failed`)
+process.exit(failed > 0 ? 1 : 0)

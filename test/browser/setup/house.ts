@@ -1,0 +1,117 @@
+import { randomUUID } from 'node:crypto'
+import { type Browser, type BrowserContext, expect, type Page, test as base } from '@playwright/test'
+import type { Node } from 'prosemirror-model'
+import { schema } from '../../../core/document/schema.ts'
+import { readPage } from '../../../core/html/read.ts'
+import { renderPage } from '../../../core/html/render.ts'
+import { cookieFor, type RunningApp, startApp, withClient } from '../../server/setup/app.ts'
+import { makeSchool } from '../../server/setup/factories.ts'
+
+/** A Fieldstone of one test: its own database, its own process, a course with one unit and one lesson. */
+export interface House {
+  readonly url: string
+  app: RunningApp
+  /** A page of the lesson, made of source HTML; gives back its address on the sheet. */
+  addPage(id: string, source: string, options?: { isPublished?: boolean }): Promise<string>
+  /** A browser window signed in as somebody. */
+  open(person: string, path: string, options?: Parameters<Browser['newContext']>[0] & { app?: RunningApp }): Promise<Page>
+  /** The page as the log has it, as JSON of its current text. */
+  stop(): Promise<void>
+  startAgain(): Promise<void>
+  startSecond(): Promise<RunningApp>
+}
+
+async function createDatabase(): Promise<string> {
+  const cluster = process.env.TEST_CLUSTER ?? ''
+  const name = `test_${randomUUID().replaceAll('-', '')}`
+  await withClient(cluster.replace('DATABASE', 'postgres'), (client) => client.query(`create database ${name} template template_fieldstone`))
+  return cluster.replace('DATABASE', name)
+}
+
+async function addPage(url: string, id: string, source: string, isPublished: boolean): Promise<void> {
+  const { page } = readPage(source)
+  const { title, segments, headings } = renderPage(page)
+  await withClient(url, async (client) => {
+    const content = JSON.stringify(page.toJSON())
+    await client.query(`insert into documents (id, course_id) values ($1, 'course')`, [id])
+    await client.query('insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)', [id, content])
+    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ($1, 'course', 'lesson', 'page', $2, (select count(*) from plan_entries), $1)`, [id, title])
+    if (isPublished)
+      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ($1, 1, 0, 1, 1, $2, '', 100, $3, $4, $5, 'author')`, [id, title, content, JSON.stringify(segments), JSON.stringify(headings)])
+  })
+}
+
+export const test = base.extend<{ house: House }>({
+  house: async ({ browser }, use) => {
+    const url = await createDatabase()
+    await withClient(url, async (client) => {
+      await makeSchool(client)
+      await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit one', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson one', 0)`)
+    })
+    const contexts: BrowserContext[] = []
+    const others: RunningApp[] = []
+    const house: House = {
+      url,
+      app: await startApp(url),
+      addPage: async (id, source, { isPublished = false } = {}) => {
+        await addPage(url, id, source, isPublished)
+        return `/courses/course/items/${id}`
+      },
+      open: async (person, path, { app = house.app, ...options } = {}) => {
+        const context = await browser.newContext({ baseURL: app.address, ...options })
+        contexts.push(context)
+        const [name = '', value = ''] = (await cookieFor(url, app.port, person)).split('=')
+        await context.addCookies([{ name, value, url: app.address }])
+        const page = await context.newPage()
+        page.on('pageerror', (error) => {
+          throw error
+        })
+        await page.goto(path)
+        if (path.includes('/items/') && options.javaScriptEnabled !== false) await expect(page.locator('.ProseMirror')).toBeVisible()
+        return page
+      },
+      stop: async () => void (await house.app.stop('SIGKILL')),
+      startAgain: async () => void (house.app = await startApp(url, { port: house.app.port })),
+      startSecond: async () => {
+        const app = await startApp(url)
+        others.push(app)
+        return app
+      },
+    }
+    await use(house)
+    await Promise.all(contexts.map((context) => context.close()))
+    await Promise.all([house.app, ...others].map((app) => app.stop()))
+  },
+})
+
+export { expect }
+
+/** The sheet's text, as it lies under the cursor. */
+export const sheet = (page: Page): ReturnType<Page['locator']> => page.locator('.ProseMirror')
+
+/** Waits until the foot says that everything is kept. */
+export async function kept(page: Page): Promise<void> {
+  await expect(page.locator('.saving')).toContainText('Everything kept')
+}
+
+/** Puts the cursor at the end of the block with these words. */
+export async function cursorAfter(page: Page, words: string): Promise<void> {
+  await sheet(page).getByText(words, { exact: false }).first().click()
+  await page.keyboard.press('End')
+}
+
+/** The page in the database: its snapshot with all steps of the log, as text. */
+export async function storedText(url: string, documentId: string): Promise<string> {
+  const { Step } = await import('prosemirror-transform')
+  return withClient(url, async (client) => {
+    const snapshot = (await client.query<{ version: number; content: object }>('select version, content from snapshots where document_id = $1 order by version limit 1', [documentId])).rows[0]!
+    const { rows } = await client.query<{ steps: unknown[] }>('select steps from batches where document_id = $1 order by base', [documentId])
+    return rows.flatMap(({ steps }) => steps).reduce<Node>((page, step) => Step.fromJSON(schema, step).apply(page).doc!, schema.nodeFromJSON(snapshot.content)).textContent
+  })
+}
+
+/** How many steps the log of a document holds, and the characters of JSON they take. */
+export async function logSize(url: string, documentId: string): Promise<{ steps: number; length: number }> {
+  const { rows } = await withClient(url, (client) => client.query<{ steps: object[] }>('select steps from batches where document_id = $1', [documentId]))
+  return { steps: rows.reduce((sum, row) => sum + row.steps.length, 0), length: JSON.stringify(rows.map((row) => row.steps)).length }
+}

@@ -1,0 +1,74 @@
+import type { Page } from '@playwright/test'
+import { cursorAfter, expect, kept, logSize, sheet, test } from './setup/house.ts'
+
+const LONG = `<h1>Long</h1>${Array.from({ length: 60 }, (_, at) => `<p>Paragraph ${at} about walls.</p>`).join('')}`
+
+async function openSource(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Source' }).click()
+  await expect(page.locator('.cm-content')).toBeVisible()
+}
+
+/** Finds words in the source and types in their place. */
+async function replaceInSource(page: Page, find: string, put: string): Promise<void> {
+  await page.locator('.cm-content').click()
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.press('Control+f')
+  await page.locator('.cm-search [name=search]').fill('')
+  await page.locator('.cm-search [name=search]').pressSequentially(find)
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Escape')
+  await page.keyboard.insertText(put)
+}
+
+test('opening and closing the source makes no step', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('long', LONG))
+  await openSource(page)
+  await page.locator('.cm-content').click()
+  await sheet(page).click()
+  await page.getByRole('button', { name: 'Source' }).click()
+  await page.waitForTimeout(800)
+  expect(await logSize(house.url, 'long')).toEqual({ steps: 0, length: 2 })
+})
+
+test('two distant edits in the source are small steps, while another author types', async ({ house }) => {
+  const address = await house.addPage('long', LONG)
+  const [page, other] = [await house.open('author', address), await house.open('coauthor', address)]
+  await openSource(page)
+  await cursorAfter(other, 'Paragraph 30 about walls.')
+  const typing = other.keyboard.type(' Typed by the other.', { delay: 40 })
+  await replaceInSource(page, 'Paragraph 2 about', 'Sentence 2 about')
+  await replaceInSource(page, 'Paragraph 58 about', '<em>Sentence</em> 58 about')
+  await typing
+  await Promise.all([kept(page), kept(other)])
+  for (const each of [page, other]) {
+    await expect(sheet(each)).toContainText('Sentence 2 about walls.')
+    await expect(sheet(each).locator('em')).toHaveText('Sentence')
+    await expect(sheet(each)).toContainText('Paragraph 30 about walls. Typed by the other.')
+  }
+  await expect(page.locator('.cm-content')).toBeVisible()
+  expect((await logSize(house.url, 'long')).length).toBeLessThan(12_000)
+})
+
+test('writing on the sheet appears in the source, and what the reader leaves out is listed', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('short', '<h1>Short</h1><p>One.</p>'))
+  await openSource(page)
+  await cursorAfter(page, 'One.')
+  await page.keyboard.type(' Two.')
+  await expect(page.locator('.cm-content')).toContainText('<p>One. Two.</p>')
+  await replaceInSource(page, 'Two.', 'Two.</p><p onclick="x()">Three <script>steal()</script><a href="javascript:x()">four</a>')
+  const notes = page.locator('.source-notes')
+  await expect(notes).toContainText('A page holds no script')
+  await expect(notes).toContainText('“onclick” on “p” would run script')
+  await expect(notes).toContainText('is not one a page may use')
+  await expect(sheet(page).locator('p').nth(1)).toHaveText('Three four')
+  await expect(sheet(page).locator('script, a')).toHaveCount(0)
+})
+
+test('the block under the cursor of the sheet is marked in the source', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('long', LONG))
+  await openSource(page)
+  await cursorAfter(page, 'Paragraph 5 about walls.')
+  await expect(page.locator('.source-here')).toHaveText('<p>Paragraph 5 about walls.</p>')
+  await page.locator('.cm-line', { hasText: 'Paragraph 3 about' }).click()
+  await expect(page.getByRole('navigation', { name: /Trail/ })).toContainText('Paragraph')
+})

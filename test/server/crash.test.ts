@@ -1,0 +1,149 @@
+import { readFileSync } from 'node:fs'
+import { mkdtemp, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, inject, test } from 'vitest'
+import { WebSocket } from 'ws'
+import { startCluster } from '../../scripts/postgres.ts'
+import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts'
+import { makeSchool } from './setup/factories.ts'
+import { freshDatabase } from './setup/database.ts'
+
+const NEW_PAGE = { type: 'doc', content: [{ type: 'title' }, { type: 'paragraph' }] }
+
+async function school(): Promise<string> {
+  const url = await freshDatabase()
+  await withClient(url, async (client) => {
+    await makeSchool(client)
+    await client.query(`insert into documents (id, course_id) values ('page', 'course')`)
+    await client.query(`insert into snapshots (document_id, version, schema_version, content) values ('page', 0, 1, $1)`, [JSON.stringify(NEW_PAGE)])
+  })
+  return url
+}
+
+async function save(app: RunningApp, cookie: string, base: number, words: string, id: string): Promise<{ status: string; to?: number } | null> {
+  const body = JSON.stringify({ id, base, client: 'crash', schemaVersion: 1, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: words }] } }] })
+  try {
+    const response = await fetch(`${app.address}/documents/page/batches`, { method: 'POST', body, headers: { cookie, origin: app.address, 'content-type': 'application/json' }, signal: AbortSignal.timeout(5000) })
+    return response.ok ? ((await response.json()) as { status: string; to?: number }) : null
+  } catch {
+    return null
+  }
+}
+
+const wholeLog = (url: string): Promise<{ id: string; base: number; version: number }[]> => withClient(url, async (client) => (await client.query<{ id: string; base: number; version: number }>(`select id, base, version from batches where document_id = 'page' order by base`)).rows)
+
+/** Writes batches until told to stop; gives back the ids the server said it had taken. */
+async function keepSaving(app: () => RunningApp, cookie: string, isOver: () => boolean): Promise<string[]> {
+  const taken: string[] = []
+  let base = 0
+  for (let number = 0; !isOver(); number++) {
+    const id = `batch-${number}`
+    let answer = await save(app(), cookie, base, 'x', id)
+    while (answer === null && !isOver()) {
+      await new Promise((done) => setTimeout(done, 100))
+      answer = await save(app(), cookie, base, 'x', id)
+    }
+    if (answer?.status !== 'taken') continue
+    taken.push(id)
+    base = answer.to!
+  }
+  return taken
+}
+
+function expectWhole(log: { id: string; base: number; version: number }[], taken: readonly string[]): void {
+  const kept = new Set(log.map(({ id }) => id))
+  expect(taken.filter((id) => !kept.has(id)), 'acknowledged, but not in the log').toEqual([])
+  log.forEach(({ base }, at) => expect(base).toBe(log[at - 1]?.version ?? 0))
+}
+
+test('the server killed with -9 in the middle of saving loses no acknowledged batch', async () => {
+  const url = await school()
+  let app = await startApp(url)
+  const { port } = app
+  const cookie = await cookieFor(url, port, 'author')
+  let isOver = false
+  const saving = keepSaving(() => app, cookie, () => isOver)
+  for (let kill = 0; kill < 3; kill++) {
+    await new Promise((done) => setTimeout(done, 400))
+    await app.stop('SIGKILL')
+    app = await startApp(url, { port })
+  }
+  await new Promise((done) => setTimeout(done, 400))
+  isOver = true
+  const taken = await saving
+  expect(taken.length).toBeGreaterThan(20)
+  expectWhole(await wholeLog(url), taken)
+  await app.stop()
+})
+
+test('PostgreSQL killed with -9 in the middle of saving loses no acknowledged batch, and the server goes on by itself', async () => {
+  const folder = inject('clusterFolder')
+  const url = await school()
+  const app = await startApp(url)
+  const cookie = await cookieFor(url, app.port, 'author')
+  let isOver = false
+  const saving = keepSaving(() => app, cookie, () => isOver)
+  await new Promise((done) => setTimeout(done, 800))
+  process.kill(Number(readFileSync(join(folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
+  await new Promise((done) => setTimeout(done, 300))
+  // What people meet meanwhile: a page that says so, with a way to try again.
+  const page = await fetch(`${app.address}/courses/course/plan`, { headers: { cookie } })
+  expect(page.status).toBe(503)
+  expect(await page.text()).toContain('Try again')
+  expect((await fetch(`${app.address}/health/ready`)).status).toBe(503)
+  startCluster(folder, inject('clusterPort'))
+  await new Promise((done) => setTimeout(done, 1500))
+  isOver = true
+  const taken = await saving
+  expect(taken.length).toBeGreaterThan(20)
+  expectWhole(await wholeLog(url), taken)
+  expect((await save(app, cookie, (await wholeLog(url)).at(-1)!.version, 'after', 'after'))?.status).toBe('taken')
+  await app.stop()
+})
+
+test('two processes on one database: what one takes, followers of the other hear', async () => {
+  const url = await school()
+  const [first, second] = [await startApp(url), await startApp(url)]
+  const cookie = await cookieFor(url, first.port, 'author')
+  const heard: string[] = []
+  const socket = new WebSocket(`${second.address.replace('http', 'ws')}/live?document=page&client=listener&since=0`, { headers: { origin: second.address, cookie: await cookieFor(url, second.port, 'coauthor') } })
+  socket.on('message', (data: Buffer) => heard.push(data.toString()))
+  await new Promise((done) => socket.once('open', done))
+  const other = new WebSocket(`${first.address.replace('http', 'ws')}/live?document=page&client=speaker&since=0`, { headers: { origin: first.address, cookie } })
+  await new Promise((done) => other.once('open', done))
+  other.send(JSON.stringify({ type: 'cursor', cursor: { version: 0, anchor: 3, head: 3 } }))
+  expect((await save(first, cookie, 0, 'from the first', 'one'))?.status).toBe('taken')
+  const cookieSecond = await cookieFor(url, second.port, 'author')
+  expect((await save(second, cookieSecond, 0, 'late', 'two'))?.status).toBe('behind')
+  expect((await save(second, cookieSecond, 1, 'from the second', 'three'))?.status).toBe('taken')
+  await expect.poll(() => heard.join('\n')).toContain('from the first')
+  await expect.poll(() => heard.join('\n')).toContain('from the second')
+  await expect.poll(() => heard.join('\n')).toMatch(/"presence".*speaker.*"anchor":3/)
+  socket.close()
+  other.close()
+  expect(await first.stop()).toBe(0)
+  expect(await second.stop()).toBe(0)
+})
+
+test('a database from a newer Fieldstone is not touched', async () => {
+  const url = await freshDatabase()
+  await withClient(url, (client) => client.query(`insert into migrations (name) values ('9999-future.sql')`))
+  await expect(startApp(url)).rejects.toThrow('The database is newer than this Fieldstone')
+})
+
+test('a missing or wrong setting ends the start with one sentence', async () => {
+  await expect(startApp('mysql://nowhere')).rejects.toThrow('the setting DATABASE_URL is not usable')
+})
+
+test('many processes may migrate at once', async () => {
+  const { migrate } = await import('../../server/database/migrate.server.ts')
+  const url = await freshDatabase('')
+  const results = await Promise.all(Array.from({ length: 4 }, () => migrate(url, 'db/migrations')))
+  expect(results.flat()).toEqual(['0001-foundation.sql'])
+  const folder = await mkdtemp(join(tmpdir(), 'migrations-'))
+  await writeFile(join(folder, '0001-foundation.sql'), 'select 1')
+  await writeFile(join(folder, '0002-wrong.sql'), 'create table half (id int); select wrong')
+  await expect(migrate(url, folder)).rejects.toThrow('0002-wrong.sql')
+  expect((await withClient(url, (client) => client.query(`select to_regclass('half') as half`))).rows).toEqual([{ half: null }])
+})

@@ -1,0 +1,202 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { WebSocket } from 'ws'
+import routes from '../../app/routes.ts'
+import { cookieFor, type RunningApp, startApp } from './setup/app.ts'
+import { makeSchool } from './setup/factories.ts'
+import { useFreshDatabase } from './setup/database.ts'
+
+/*
+ * Every address with every role and nobody. A route without an expectation fails the test: whoever adds one says here
+ * who may do what with it.
+ */
+const url = await useFreshDatabase()
+const ROLES = ['nobody', 'outsider', 'guest', 'student', 'author', 'manager'] as const
+type Role = (typeof ROLES)[number]
+
+interface Expectation {
+  readonly method?: 'GET' | 'POST'
+  readonly path: string
+  readonly body?: string
+  readonly type?: string
+  /** Status for each role, in the order of ROLES. */
+  readonly status: readonly [number, number, number, number, number, number]
+}
+
+const FORM = 'application/x-www-form-urlencoded'
+const JSON_TYPE = 'application/json'
+const AUTHORS = [302, 404, 403, 403, 200, 200] as const
+const AUTHORS_DATA = [401, 404, 403, 403, 200, 200] as const
+const READERS = [302, 404, 200, 200, 200, 200] as const
+const NO_ACTION = [405, 405, 405, 405, 405, 405] as const
+
+const batch = (id: string): string => JSON.stringify({ id, base: 0, client: 'walk', schemaVersion: 1, steps: {} })
+
+const EXPECTED: Record<string, readonly Expectation[]> = {
+  '/': [{ path: '/', status: [302, 200, 200, 200, 200, 200] }],
+  '/sign-in': [
+    { path: '/sign-in', status: [200, 302, 302, 302, 302, 302] },
+    { method: 'POST', path: '/sign-in', body: 'email=&password=', type: FORM, status: [400, 302, 302, 302, 302, 302] },
+  ],
+  '/sign-out': [{ method: 'POST', path: '/sign-out', body: '', type: FORM, status: [302, 302, 302, 302, 302, 302] }],
+  '/theme': [{ method: 'POST', path: '/theme', body: 'theme=dark&to=//evil.example', type: FORM, status: [302, 302, 302, 302, 302, 302] }],
+  '/courses/:courseId': [{ path: '/courses/course', status: AUTHORS }],
+  '/courses/:courseId/plan': [
+    { path: '/courses/course/plan', status: AUTHORS },
+    { path: '/courses/nowhere/plan', status: [302, 404, 404, 404, 404, 404] },
+    { method: 'POST', path: '/courses/course/plan', body: JSON.stringify({ intent: 'rename', id: 'unit', title: '' }), type: JSON_TYPE, status: [302, 404, 403, 403, 400, 400] },
+  ],
+  '/courses/:courseId/items/:itemId': [
+    { path: '/courses/course/items/page', status: AUTHORS },
+    { path: '/courses/course/items/unit', status: [302, 404, 403, 403, 404, 404] },
+    { path: '/courses/other/items/page', status: [302, 404, 404, 404, 404, 404] },
+  ],
+  '/courses/:courseId/plan-lines': [{ method: 'POST', path: '/courses/course/plan-lines', body: '{"intent":"add","afterId":null,"level1":"lesson","lines":[]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] }],
+  '/courses/:courseId/items/:itemId/preview': [{ path: '/courses/course/items/page/preview?of=work', status: AUTHORS }],
+  '/documents/:documentId/batches': [
+    { method: 'POST', path: '/documents/page/batches', body: batch('walk'), type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
+    { method: 'POST', path: '/documents/page/batches', body: '{"half":', type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
+    { method: 'POST', path: '/documents/page/batches', body: JSON.stringify({ id: 'x', base: 2.5, client: 'walk', schemaVersion: 1, person: 'manager', steps: [] }), type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
+  ],
+  '/documents/:documentId/log': [
+    { path: '/documents/page/log?since=0&page=true', status: AUTHORS_DATA },
+    { path: '/documents/page/log?since=-1', status: [401, 404, 403, 403, 400, 400] },
+  ],
+  '/documents/:documentId/set-aside': [
+    { path: '/documents/page/set-aside', status: AUTHORS_DATA },
+    { method: 'POST', path: '/documents/page/set-aside', body: '{"intent":"keep","entries":[{"id":"a","reason":"mine","content":{"content":[{"type":"script"}]}}]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+  ],
+  '/documents/:documentId/editions': [{ method: 'POST', path: '/documents/page/editions', body: `note=${'x'.repeat(600)}&version=0`, type: FORM, status: [401, 404, 403, 403, 400, 400] }],
+  '/documents/:documentId/edition-list': [{ path: '/documents/page/edition-list', status: AUTHORS_DATA }],
+  '/read/:courseId': [{ path: '/read/course', status: READERS }],
+  '/read/:courseId/:itemId': [
+    { path: '/read/course/page', status: READERS },
+    // A draft does not exist for anyone in the reading room, whoever asks.
+    { path: '/read/course/draft', status: [302, 404, 404, 404, 404, 404] },
+    { path: '/read/other/page', status: [302, 404, 404, 404, 404, 404] },
+  ],
+  '/*': [{ path: '/no/such/place', status: [404, 404, 404, 404, 404, 404] }],
+  '/health/live': [{ path: '/health/live', status: [200, 200, 200, 200, 200, 200] }],
+  '/health/ready': [{ path: '/health/ready', status: [200, 200, 200, 200, 200, 200] }],
+}
+
+interface RouteEntry {
+  path?: string
+  index?: boolean
+  children?: RouteEntry[]
+}
+
+function patterns(entries: readonly RouteEntry[], above = ''): string[] {
+  return entries.flatMap((entry) => {
+    const path = entry.path ? `${above}/${entry.path}` : above
+    return [path === '' ? '/' : path, ...patterns(entry.children ?? [], path)]
+  })
+}
+
+let app: RunningApp
+const cookies: Partial<Record<Role, string>> = {}
+
+beforeAll(async () => {
+  const { pool, transaction } = await import('../../server/database/pool.server.ts')
+  const { createDocument } = await import('../../server/plan/plan.server.ts')
+  const { insertEntries } = await import('../../server/plan/queries.server.ts')
+  const { publish } = await import('../../server/editions/publish.server.ts')
+  await makeSchool(pool)
+  await transaction(async (db) => {
+    await createDocument(db, 'course', 'page', 'A page')
+    await createDocument(db, 'course', 'draft', 'A draft')
+    await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
+    await insertEntries(db, 'course', ['page', 'draft'].map((id) => ({ id, parentId: 'unit', kind: 'page' as const, title: id, documentId: id })))
+  })
+  await publish('page', 'author', { note: '', version: 0 })
+  await pool.end()
+  app = await startApp(url)
+})
+afterAll(() => app.stop())
+
+async function ask(role: Role, { method = 'GET', path, body, type }: Expectation, headers: Record<string, string> = {}): Promise<Response> {
+  // Signing out ends a session: each request has one of its own.
+  const cookie = role === 'nobody' ? '' : path === '/sign-out' ? await cookieFor(url, app.port, role) : (cookies[role] ??= await cookieFor(url, app.port, role))
+  return fetch(app.address + path, { method, redirect: 'manual', ...(body === undefined ? {} : { body }), headers: { cookie, origin: app.address, ...(type ? { 'content-type': type } : {}), ...headers } })
+}
+
+test('every route has an expectation', () => {
+  const known = new Set([...patterns(routes as RouteEntry[])])
+  expect([...known].filter((pattern) => !(pattern in EXPECTED))).toEqual([])
+})
+
+for (const [pattern, expectations] of Object.entries(EXPECTED))
+  for (const expectation of expectations)
+    test.each(ROLES)(`${expectation.method ?? 'GET'} ${pattern} (${expectation.path.slice(0, 50)}) as %s`, async (role) => {
+      const response = await ask(role, expectation)
+      expect(response.status).toBe(expectation.status[ROLES.indexOf(role)])
+      expect(response.headers.get('x-content-type-options')).toBe(expectation.path.startsWith('/health') ? null : 'nosniff')
+    })
+
+test('students never receive unpublished words', async () => {
+  for (const path of ['/read/course', '/read/course/page']) expect(await (await ask('student', { path, status: READERS })).text()).not.toContain('A draft')
+})
+
+test.each(['/sign-out', '/theme', '/documents/page/batches', '/courses/course/plan'])('a POST to %s from a foreign page does nothing', async (path) => {
+  const foreign = await ask('author', { method: 'POST', path, body: '', type: FORM, status: NO_ACTION }, { origin: 'https://evil.example' })
+  expect(foreign.status).toBe(403)
+})
+
+test('an altered cookie is nobody', async () => {
+  const cookie = await cookieFor(url, app.port, 'author')
+  const altered = cookie.slice(0, -3) + (cookie.endsWith('AAA') ? 'BBB' : 'AAA')
+  for (const value of [altered, `fieldstone-${app.port}=x`, `fieldstone-${app.port}=${'%00'.repeat(20)}`]) {
+    const response = await fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie: value } })
+    expect(response.status).toBe(302)
+    expect(response.headers.get('location')).toBe('/sign-in?to=%2Fcourses%2Fcourse%2Fplan')
+  }
+})
+
+test('a redirect never leaves the house', async () => {
+  const response = await ask('nobody', { method: 'POST', path: '/theme', body: 'theme=dark&to=//evil.example', type: FORM, status: NO_ACTION })
+  expect(response.headers.get('location')).toBe('/')
+})
+
+function socketStatus(cookie: string, origin: string | undefined, query = 'document=page&client=walk&since=0'): Promise<number> {
+  return new Promise((done) => {
+    const socket = new WebSocket(`${app.address.replace('http', 'ws')}/live?${query}`, { headers: { cookie, ...(origin ? { origin } : {}) } })
+    socket.on('open', () => {
+      socket.close()
+      done(101)
+    })
+    socket.on('unexpected-response', (_request, response) => done(response.statusCode ?? 0))
+    socket.on('error', () => undefined)
+  })
+}
+
+test.each(ROLES)('the socket as %s', async (role) => {
+  const cookie = role === 'nobody' ? '' : await cookieFor(url, app.port, role)
+  const expected = { nobody: 401, outsider: 403, guest: 403, student: 403, author: 101, manager: 101 }[role]
+  expect(await socketStatus(cookie, app.address)).toBe(expected)
+})
+
+test('a socket from a foreign origin, or asked for nonsense, is not opened', async () => {
+  const cookie = await cookieFor(url, app.port, 'author')
+  expect(await socketStatus(cookie, 'https://evil.example')).toBe(403)
+  expect(await socketStatus(cookie, undefined)).toBe(403)
+  expect(await socketStatus(cookie, app.address, 'document=page&client=walk&since=minus')).toBe(400)
+})
+
+test('the page a student reads needs no script and names its policy', async () => {
+  const response = await ask('student', { path: '/read/course/page', status: READERS })
+  const policy = response.headers.get('content-security-policy') ?? ''
+  expect(policy).toContain("script-src 'self'")
+  expect(policy).not.toMatch(/script-src[^;]*unsafe/)
+  const html = await response.text()
+  expect(html).toContain('<h1>A page</h1>')
+  const again = await ask('student', { path: '/read/course/page', status: READERS }, { 'if-none-match': response.headers.get('etag') ?? '' })
+  expect(again.status).toBe(304)
+})
+
+test('unknown addresses and shut doors say so, with the number of the request', async () => {
+  for (const [role, path, words] of [['author', '/no/such/place', 'There is nothing at this address'], ['student', '/courses/course/plan', 'This is for authors'], ['student', '/read/course/draft', 'There is nothing to read here']] as const) {
+    const response = await ask(role, { path, status: READERS })
+    const html = await response.text()
+    expect(html).toContain(words)
+    expect(html).toContain(response.headers.get('x-request-id'))
+  }
+})
