@@ -34,8 +34,13 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
   const [sending, setSending] = useState<readonly string[]>([])
   const [problem, setProblem] = useState('')
   const field = useRef<HTMLInputElement>(null)
+  const waiting = useRef(0)
   const queue = useRef<Promise<string | null>>(Promise.resolve(place.afterId))
-  useEffect(() => field.current?.focus(), [place.afterId])
+  useEffect(() => {
+    field.current?.focus()
+    // Put elsewhere by hand: the next line goes there, not after the last one typed.
+    if (waiting.current === 0) queue.current = Promise.resolve(place.afterId)
+  }, [place.afterId])
 
   const context = contextOf(plan, place.afterId)
   const deepest = context.unit ? 2 : 0
@@ -45,10 +50,12 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
   const add = (lines: { title: string; depth: number }[], notes: readonly string[] = []): void => {
     setSending((titles) => [...titles, ...lines.map(({ title }) => title)])
     setProblem('')
+    waiting.current++
     // Lines typed quickly are sent one after the other, each after the one before it.
     queue.current = queue.current.then(async (afterId) => {
       const result = await post(courseId, { intent: 'add', afterId, lines, level1: isInUnit ? 'page' : 'lesson' })
       setSending((titles) => titles.slice(lines.length))
+      waiting.current--
       if (!result.ok) {
         setProblem(`${result.reason ?? 'The server does not answer.'} The line is still here.`)
         setTyped((now) => now || lines.map(({ title }) => title).join(' / '))
@@ -85,7 +92,7 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
     if (lines.length > 0) add(lines.map((line) => ({ title: line.title || 'Untitled', depth: Math.min(2, line.depth + depth) })), notes)
   }
   return (
-    <li role="treeitem" aria-level={depth + 1} aria-label="A new line" className="composer-holder">
+    <li role="treeitem" aria-level={depth + 1} className="composer-holder">
       {sending.map((title, at) => (
         <div key={at} className={`composer depth-${depth} is-sending`}>
           {title} <span className="soft small">being kept…</span>

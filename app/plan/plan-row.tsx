@@ -1,7 +1,7 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Dropdown } from 'antd'
 import { Ellipsis, FileText, GripVertical } from 'lucide-react'
-import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { shortMoment } from '../shell/moments.ts'
@@ -16,7 +16,6 @@ interface Props {
   isRenaming: boolean
   /** What the drop line under this row says; null when nothing would land here. */
   drop: string | null
-  composer: ReactNode
   onFocus(): void
   onKey(event: React.KeyboardEvent): void
   onOpen(): void
@@ -32,13 +31,12 @@ const untitled = { unit: 'Untitled unit', lesson: 'Untitled lesson', page: 'Unti
 
 /** A line of the plan: unit, lesson or item. */
 export function PlanRowView(props: Props) {
-  const { row, plan, timeZone, isTabStop, isRenaming, drop, composer, onFocus, onKey, onOpen, onRenamed } = props
+  const { row, plan, timeZone, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } = props
   const { setNodeRef, isOver } = useDroppable({ id: row.id })
   const drag = useDraggable({ id: row.id })
   const minutes = minutesOf(plan, row)
   const style = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const } : undefined
   return (
-    <>
       <li
         ref={setNodeRef}
         role="treeitem"
@@ -81,8 +79,6 @@ export function PlanRowView(props: Props) {
         <RowMenu {...props} />
         {drop && <span className="drop-line">{drop}</span>}
       </li>
-      {composer}
-    </>
   )
 }
 

@@ -147,7 +147,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     if (place) send({ intent: 'move', ids: [String(event.active.id)], ...place })
   }
 
-  const compose = composing && <Composer key={`${composing.afterId}`} place={composing} plan={plan} courseId={course.id} onMoved={setComposing} onClose={() => setComposing(null)} />
+  const compose = composing && <Composer key="composer" place={composing} plan={plan} courseId={course.id} onMoved={setComposing} onClose={() => setComposing(null)} />
   return (
     <div className="screen">
       <Strip person={person} course={course} />
@@ -178,7 +178,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
             )}
             <DndContext id="plan" sensors={sensors} collisionDetection={closestCenter} onDragOver={onDragOver} onDragEnd={onDragEnd} onDragCancel={() => setDrop(null)}>
               <ul className="plan-list" role="tree" aria-label="Plan of the course" ref={list}>
-                {shown.map((row, at) => (
+                {shown.flatMap((row, at) => [
                   <PlanRowView
                     key={row.id}
                     {...{ row, plan }}
@@ -186,7 +186,6 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                     isTabStop={focused ? focused === row.id : at === 0}
                     isRenaming={renaming === row.id}
                     drop={drop?.overId === row.id ? drop.words : null}
-                    composer={composing?.afterId === row.id ? compose : null}
                     onFocus={() => setFocused(row.id)}
                     onKey={(event) => onKey(event, row)}
                     onOpen={() => void navigate(`/courses/${course.id}/items/${row.id}`)}
@@ -202,11 +201,13 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                       const place = stepPlace(plan, row.id, direction)
                       if (place) send({ intent: 'move', ids: [row.id], ...place })
                     }}
-                  />
-                ))}
+                  />,
+                  // A neighbour in the same list: a row that comes before it leaves its field, and what is typed, alone.
+                  composing?.afterId === row.id ? compose : null,
+                ])}
+                {composing && !shown.some(({ id }) => id === composing.afterId) && compose}
               </ul>
             </DndContext>
-            {composing && (composing.afterId === null || !shown.some(({ id }) => id === composing.afterId)) && compose}
           </div>
           <div className="plan-undo" role="status">
             {deleted && (

@@ -1,0 +1,94 @@
+import { readFile, writeFile } from 'node:fs/promises'
+import { plainText } from '../core/document/plain-text.ts'
+import { problemOfPage } from '../core/document/check.ts'
+import { pageFromJson } from '../core/document/schema.ts'
+import { statistics } from '../core/document/statistics.ts'
+import { readPage } from '../core/html/read.ts'
+import { printSource } from '../core/source/print.ts'
+import { backup, restore } from './backup.ts'
+
+const HELP = `bin/fieldstone gives the core to scripts and bulk work.
+
+  read FILE.html…      the page in it, as JSON, with what was left out or changed
+  write FILE.json…     the HTML of a page (JSON of a page, or what “read” prints)
+  stats FILE…          words, characters, minutes of reading (HTML or JSON)
+  backup FILE          writes the whole database to a file   (DATABASE_URL)
+  restore FILE         reads it into an empty database       (DATABASE_URL)
+
+With several files one JSON object a line, each with its file. “-” is standard input.
+Exit 0: done. 2: bad input, with a sentence on standard error.`
+
+/** Bad input: the message is a sentence for whoever called. */
+class BadInput extends Error {}
+
+async function textOf(file: string): Promise<string> {
+  if (file === '-') {
+    const chunks: Buffer[] = []
+    for await (const chunk of process.stdin) chunks.push(chunk as Buffer)
+    return Buffer.concat(chunks).toString('utf8')
+  }
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(await readFile(file))
+  } catch (error) {
+    throw new BadInput(error instanceof TypeError ? `${file} is not text in UTF-8.` : `${file} can’t be read: ${error instanceof Error ? error.message : String(error)}`)
+  }
+}
+
+async function pageOf(file: string): Promise<ReturnType<typeof pageFromJson>> {
+  const text = await textOf(file)
+  if (!/^\s*\{/.test(text)) return readPage(text).page
+  try {
+    const json = JSON.parse(text) as { document?: unknown }
+    const page = pageFromJson(json.document ?? json)
+    const problem = problemOfPage(page)
+    if (problem) throw new Error(problem)
+    return page
+  } catch (error) {
+    throw new BadInput(`${file} is not the JSON of a page: ${error instanceof Error ? error.message : String(error)}`)
+  }
+}
+
+/** What each command makes of one file. A string is printed as it is when there is one file alone. */
+const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
+  read: async (file) => {
+    const { page, notes } = readPage(await textOf(file), { positions: true })
+    return { document: page.toJSON() as unknown, notes }
+  },
+  write: async (file) => printSource(await pageOf(file)).html,
+  stats: async (file) => {
+    const page = await pageOf(file)
+    return { title: page.firstChild?.textContent ?? '', ...statistics(page), paragraphs: plainText(page).split('\n').filter(Boolean).length - 1 }
+  },
+}
+
+async function main([command = '', ...files]: string[]): Promise<void> {
+  if (command === '' || command === '--help' || command === 'help') return void console.log(HELP)
+  if (command === 'backup' || command === 'restore') return moveDatabase(command, files)
+  const run = COMMANDS[command]
+  if (!run) throw new BadInput(`There is no command “${command}”. bin/fieldstone --help tells which there are.`)
+  if (files.length === 0) throw new BadInput(`“${command}” needs a file.`)
+  for (const file of files) {
+    const result = await run(file)
+    if (files.length > 1) console.log(JSON.stringify({ file, ...(typeof result === 'string' ? { html: result } : result) }))
+    else process.stdout.write(typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`)
+  }
+}
+
+async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Promise<void> {
+  const url = process.env.DATABASE_URL
+  if (!url) throw new BadInput('DATABASE_URL says which database; it is not set.')
+  if (!file) throw new BadInput(`“${command}” needs a file.`)
+  if (command === 'backup') await writeFile(file, await backup(url))
+  else
+    await restore(url, await readFile(file)).catch((error: unknown) => {
+      throw new BadInput(error instanceof Error ? error.message : String(error))
+    })
+}
+
+try {
+  await main(process.argv.slice(2))
+} catch (error) {
+  if (!(error instanceof BadInput)) throw error
+  console.error(error.message)
+  process.exitCode = 2
+}

@@ -1,0 +1,92 @@
+import { execFile } from 'node:child_process'
+import { mkdtemp, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { beforeAll, expect, test } from 'vitest'
+import { freshDatabase, useFreshDatabase } from './setup/database.ts'
+import { withClient } from './setup/app.ts'
+
+const url = await useFreshDatabase()
+let folder = ''
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'fieldstone-test-'))
+})
+
+interface Ran {
+  code: number
+  out: string
+  error: string
+}
+
+function fieldstone(args: readonly string[], environment: Record<string, string> = {}): Promise<Ran> {
+  return new Promise((done) => {
+    execFile('bin/fieldstone', args, { env: { ...process.env, ...environment }, maxBuffer: 1 << 26 }, (error, out, complaint) => done({ code: typeof error?.code === 'number' ? error.code : 0, out, error: complaint }))
+  })
+}
+
+async function file(name: string, text: string | Buffer): Promise<string> {
+  const path = join(folder, name)
+  await writeFile(path, text)
+  return path
+}
+
+test('read, write and stats go round', async () => {
+  const html = await file('a.html', '<h1>Walls</h1><p>One <b>on</b> two.</p><script>x</script>')
+  const read = await fieldstone(['read', html])
+  expect(JSON.parse(read.out)).toMatchObject({ document: { type: 'doc' }, notes: [{ sort: 'left out', line: 1 }] })
+  const json = await file('a.json', read.out)
+  expect((await fieldstone(['write', json])).out).toBe('<h1>Walls</h1>\n<p>One <strong>on</strong> two.</p>\n')
+  expect(JSON.parse((await fieldstone(['stats', json])).out)).toMatchObject({ title: 'Walls', words: 3, characters: 11, minutes: 1 })
+  const several = (await fieldstone(['stats', html, json])).out.trim().split('\n').map((line) => JSON.parse(line) as { file: string; words: number })
+  expect(several.map(({ file: name, words }) => [name, words])).toEqual([[html, 3], [json, 3]])
+})
+
+test.each([
+  [['nonsense'], 'There is no command “nonsense”'],
+  [['read'], 'needs a file'],
+  [['read', '/no/such/file'], 'can’t be read'],
+])('%j ends with 2 and a sentence', async (args, sentence) => {
+  const { code, error } = await fieldstone(args)
+  expect(code).toBe(2)
+  expect(error).toContain(sentence)
+})
+
+test('files that are no page end with 2 and a sentence', async () => {
+  for (const [name, content, sentence] of [['x.json', '{"type":"doc","content":[{"type":"script"}]}', 'is not the JSON of a page'], ['y.json', '{"half', 'is not the JSON of a page'], ['z.html', Buffer.from([0xff, 0xfe, 0x00]), 'not text in UTF-8']] as const) {
+    const { code, error } = await fieldstone(['write', await file(name, content as string)])
+    expect([code, error.includes(sentence)]).toEqual([2, true])
+  }
+})
+
+test('a backup restored into an empty database is the same, row for row', async () => {
+  process.env.DATABASE_URL = url
+  const { seedDemo } = await import('../../demo/seed.ts')
+  const { pool } = await import('../../server/database/pool.server.ts')
+  await seedDemo(new Date('2026-11-23T12:00:00Z'))
+  await pool.end()
+  const archive = join(folder, 'demo.backup')
+  expect(await fieldstone(['backup', archive], { DATABASE_URL: url })).toMatchObject({ code: 0 })
+  const empty = await freshDatabase('template0')
+  expect(await fieldstone(['restore', archive], { DATABASE_URL: empty })).toMatchObject({ code: 0, error: '' })
+  const contents = (database: string): Promise<Record<string, string[]>> =>
+    withClient(database, async (client) => {
+      const { rows: tables } = await client.query<{ name: string }>(`select table_name as name from information_schema.tables where table_schema = 'public' order by 1`)
+      const found: Record<string, string[]> = {}
+      for (const { name } of tables) found[name] = (await client.query<{ row: string }>(`select t::text as row from ${client.escapeIdentifier(name)} t order by 1`)).rows.map(({ row }) => row)
+      return found
+    })
+  const [before, after] = [await contents(url), await contents(empty)]
+  expect(Object.keys(before)).toContain('editions')
+  expect(before.editions?.length).toBeGreaterThan(8)
+  expect(after).toEqual(before)
+  expect(await fieldstone(['restore', archive], { DATABASE_URL: empty })).toMatchObject({ code: 2, error: expect.stringContaining('not empty') })
+  expect(await fieldstone(['restore', await file('no.backup', 'hello')], { DATABASE_URL: empty })).toMatchObject({ code: 2, error: expect.stringContaining('not a backup') })
+})
+
+test('the demo is the same for the same moment', async () => {
+  const [first, second] = [await freshDatabase(), await freshDatabase()]
+  const seedAt = (database: string): Promise<Ran> => new Promise((done) => execFile(process.execPath, ['--import', 'tsx', '-e', `const { seedDemo } = await import('./demo/seed.ts'); const { pool } = await import('./server/database/pool.server.ts'); await seedDemo(new Date('2026-11-23T12:00:00Z')); await pool.end()`], { env: { ...process.env, DATABASE_URL: database } }, (error, out, complaint) => done({ code: error ? 1 : 0, out, error: complaint })))
+  for (const database of [first, second]) expect(await seedAt(database)).toMatchObject({ code: 0 })
+  const contents = (database: string): Promise<unknown[]> => withClient(database, async (client) => (await client.query(`select document_id, base, version, person_id, created_at, steps::text from batches union all select document_id, number, version, title, published_at, segments::text from editions order by 1, 2, 3, 4`)).rows)
+  expect(await contents(first)).toEqual(await contents(second))
+})
