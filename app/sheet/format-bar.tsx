@@ -66,8 +66,10 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
   const { isOn, canRun, why } = useEditorState({
     editor,
     selector: ({ editor: { state } }) => {
-      const can = tool.command(state)
-      return { isOn: tool.isOn?.(state) ?? false, canRun: can, why: can ? '' : tool.whyNot(state) }
+      const isOn = tool.isOn?.(state) ?? false
+      // What is on already is not out of reach, there is only nothing to do.
+      const can = isOn || tool.command(state)
+      return { isOn, canRun: can, why: can ? '' : tool.whyNot(state) }
     },
   })
   const { icon: Icon } = tool

@@ -1,0 +1,37 @@
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { buildWhenNeeded } from '../scripts/build-when-needed.ts'
+import { requireChromium } from '../scripts/packages.ts'
+import { benchHouse } from './house.ts'
+import { benchHtml } from './html.ts'
+import type { Figure } from './measure.ts'
+
+/** Prints ratios, each against a baseline of the same run, and writes them to .data/bench.json. `npm run bench -- html` runs one part. */
+const only = process.argv[2]
+const wants = (part: string): boolean => only === undefined || only === part
+const figures: Figure[] = []
+const report = (found: readonly Figure[]): void => {
+  for (const { name, ratio, goal, isReached, detail } of found) console.log(`${isReached ? 'reached' : 'MISSED '}  ${ratio.toFixed(2)}  (${goal})  ${name}\n               ${detail}`)
+  figures.push(...found)
+}
+
+if (wants('html')) report(await benchHtml())
+if (['saving', 'reading', 'typing'].some(wants)) {
+  requireChromium()
+  buildWhenNeeded()
+  const house = await benchHouse()
+  process.env.DATABASE_URL = house.url
+  process.env.LOG_LEVEL = 'silent'
+  const { pool } = await import('../server/database/pool.server.ts')
+  const { makeSchool } = await import('../test/server/setup/factories.ts')
+  try {
+    await makeSchool(pool)
+    if (wants('saving')) report(await (await import('./saving.ts')).benchSaving(house.url))
+    if (wants('reading')) report(await (await import('./reading.ts')).benchReading(house.url))
+    if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(house.url))
+  } finally {
+    await pool.end()
+    house.stop()
+  }
+}
+mkdirSync('.data', { recursive: true })
+writeFileSync('.data/bench.json', JSON.stringify(figures, null, 2))

@@ -1,0 +1,75 @@
+import { chromium, type Page } from '@playwright/test'
+import { readPage } from '../core/html/read.ts'
+import { statistics } from '../core/document/statistics.ts'
+import { cookieFor, type RunningApp, startApp } from '../test/server/setup/app.ts'
+import { longPage } from './html.ts'
+import { type Figure, percentile } from './measure.ts'
+
+const KEYS = 120
+
+/** Main-thread milliseconds of each key: from the key event to the end of the frame's work it causes. */
+async function keys(page: Page): Promise<number[]> {
+  await page.locator('.ProseMirror p').first().click()
+  await page.keyboard.press('End')
+  await page.evaluate(() => {
+    const times: number[] = []
+    Object.assign(window, { keyTimes: times })
+    window.addEventListener('keydown', () => {
+      const start = performance.now()
+      // After the frame in which the key is shown: a task of its own, when the main thread is free again.
+      requestAnimationFrame(() => {
+        const frame = performance.now()
+        const channel = new MessageChannel()
+        channel.port1.onmessage = () => times.push(performance.now() - frame + Number((window as unknown as { keyWork?: number }).keyWork ?? 0))
+        channel.port2.postMessage(null)
+      })
+      // The work of the key itself: until the event has been handled and its microtasks have run.
+      setTimeout(() => Object.assign(window, { keyWork: performance.now() - start }), 0)
+    }, true)
+  })
+  for (let key = 0; key < KEYS; key++) await page.keyboard.type('abcdefgh '[key % 9]!, { delay: 25 })
+  await page.waitForTimeout(300)
+  return page.evaluate(() => (window as unknown as { keyTimes: number[] }).keyTimes.slice(10))
+}
+
+async function measured(app: RunningApp, url: string, path: string): Promise<number[]> {
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] })
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const [name = '', value = ''] = (await cookieFor(url, app.port, 'author')).split('=')
+    await context.addCookies([{ name, value, url: app.address }])
+    const page = await context.newPage()
+    await page.goto(app.address + path)
+    await page.locator('.ProseMirror').waitFor()
+    await page.waitForTimeout(1500)
+    return await keys(page)
+  } finally {
+    await browser.close()
+  }
+}
+
+/** Typing in a page of 20,000 words, against an empty page. */
+export async function benchTyping(url: string): Promise<Figure[]> {
+  const { pool, transaction } = await import('../server/database/pool.server.ts')
+  const { insertEntries } = await import('../server/plan/queries.server.ts')
+  const { insertDocument, insertSnapshot } = await import('../server/documents/queries.server.ts')
+  const pages = { 'typing-empty': '<h1>Empty</h1><p>x</p>', 'typing-long': longPage(122_000) }
+  let words = 0
+  await transaction(async (db) => {
+    await insertEntries(db, 'course', [{ id: 'typing', parentId: null, kind: 'unit', title: 'Typing', documentId: null }])
+    for (const [id, html] of Object.entries(pages)) {
+      const { page } = readPage(html)
+      words = statistics(page).words
+      await insertDocument(db, id, 'course', 0)
+      await insertSnapshot(db, id, 0, 1, JSON.stringify(page.toJSON()))
+      await insertEntries(db, 'course', [{ id, parentId: 'typing', kind: 'page', title: id, documentId: id }])
+    }
+  })
+  void pool
+  const app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
+  const [empty, long] = [await measured(app, url, '/courses/course/items/typing-empty'), await measured(app, url, '/courses/course/items/typing-long')]
+  await app.stop()
+  const [base, mine] = [percentile(empty, 0.95), percentile(long, 0.95)]
+  const most = Math.max(1.5 * base, 16)
+  return [{ name: `A key in a page of ${words.toLocaleString('en')} words, p95 of main-thread time, against an empty page`, ratio: mine / base, goal: `at most ${(most / base).toFixed(2)} (the larger of 1.5 times and 16 ms)`, isReached: mine <= most, detail: `${mine.toFixed(1)} ms against ${base.toFixed(1)} ms, ${long.length} keys` }]
+}
