@@ -35,7 +35,9 @@ export function PlanSummary({ plan }: { plan: readonly PlanRow[] }) {
           {lessons.map(({ lesson, minutes }) => (
             <li key={lesson.id}>
               <span className="minute-name">{lesson.title}</span>
-              <span className="minute-bar" style={{ inlineSize: `${(minutes / most) * 100}px` }} aria-hidden />
+              <span className="minute-track" aria-hidden>
+                <span className="minute-bar" style={{ inlineSize: `${(minutes / most) * 100}%` }} />
+              </span>
               <span>{minutes} min</span>
             </li>
           ))}
