@@ -9,6 +9,7 @@ import type { Editor } from '@tiptap/core'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEffect, useRef, useState } from 'react'
 import type { ReadNote } from '../../core/html/report.ts'
+import { FROM_OTHERS } from '../sheet/saving/local-steps.ts'
 import { SourceSync } from './source-sync.ts'
 import './source-pane.css'
 
@@ -106,8 +107,8 @@ export default function SourcePane({ editor }: { editor: Editor }) {
       const span = sync.spanAt(editor.state.selection.head)
       view.dispatch({ effects: [markBlock.of(span), ...(span && scroll ? [EditorView.scrollIntoView(span.from, { y: 'nearest', yMargin: 60 })] : [])], annotations: fromPage.of(true) })
     }
-    const onTransaction = ({ transaction }: { transaction: { docChanged: boolean; selectionSet: boolean } }): void => {
-      if (transaction.docChanged) {
+    const onTransaction = ({ transaction }: { transaction: { docChanged: boolean; selectionSet: boolean; getMeta(key: string): unknown } }): void => {
+      if (transaction.docChanged || transaction.getMeta(FROM_OTHERS)) {
         const changes = sync.pageChanged()
         if (changes) view.dispatch({ changes, annotations: fromPage.of(true) })
       }

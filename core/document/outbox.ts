@@ -142,6 +142,19 @@ function take(local: readonly LocalStep[], most = Infinity): { count: number; st
   return { count, steps }
 }
 
+/**
+ * The same local steps in fewer, for a page on which they are applied. Moving steps over others' takes time with the
+ * square of their number; an hour of typing without connection is thousands of steps, but few once merged.
+ */
+export function mergeLocal(page: Node, local: readonly LocalStep[]): LocalStep[] {
+  let now = local.toReversed().reduce((before, { inverted }) => inverted.apply(before).doc ?? before, page)
+  return take(local).steps.map((step) => {
+    const merged = { step, inverted: step.invert(now) }
+    now = step.apply(now).doc ?? now
+    return merged
+  })
+}
+
 /** A page in memory: for kept work whose editor is gone, and for tests of the order of things. */
 export class PageInMemory implements Surface {
   page: Node

@@ -100,6 +100,23 @@ test('a paragraph typed inside a passage that another deleted is offered back', 
   await expect(sheet(deleter)).toContainText('A thought worth keeping.')
 })
 
+test('hundreds of keys typed without connection are moved over what came meanwhile', async ({ house }) => {
+  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const [writer, other] = [await house.open('author', address), await house.open('coauthor', address)]
+  await writer.context().setOffline(true)
+  await cursorAfter(writer, 'First.')
+  const words = ' stone'.repeat(60)
+  await writer.keyboard.type(words)
+  await cursorAfter(other, 'Second.')
+  await other.keyboard.type(' Meanwhile.')
+  await kept(other)
+  await writer.context().setOffline(false)
+  await expect.poll(() => storedText(house.url, 'walls'), { timeout: 20_000 }).toBe(`WallsFirst.${words}Second. Meanwhile.`)
+  await expect(sheet(writer)).toContainText('Second. Meanwhile.')
+  await writer.keyboard.type(' And on.')
+  await expect(sheet(other)).toContainText('stone And on.')
+})
+
 test('what the server refuses is explained, taken out, and kept aside', async ({ house }) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
   const page = await house.open('author', address)

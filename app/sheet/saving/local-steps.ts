@@ -1,14 +1,17 @@
-import { type EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
+import { EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import type { Node } from 'prosemirror-model'
 import type { Step } from 'prosemirror-transform'
-import type { Surface } from '../../../core/document/outbox.ts'
+import { mergeLocal, type Surface } from '../../../core/document/outbox.ts'
 import { type LocalStep, rebase, type SetAside } from '../../../core/document/rebase.ts'
 
 const key = new PluginKey<readonly LocalStep[]>('localSteps')
 
 /** True for changes that came from the server: not one's own typing. */
 export const FROM_OTHERS = 'fromOthers'
+
+/** More local steps than this are merged before they are moved over others': above it the time is felt. */
+const MANY = 300
 
 /** Remembers the steps of this editor that the server has not taken, each with what undoes it. */
 export function localSteps(): Plugin {
@@ -53,6 +56,7 @@ export class EditorSurface implements Surface {
   }
 
   receive(remote: readonly Step[]): readonly SetAside[] {
+    if (this.local.length > MANY) return this.#receiveOverMany(remote)
     const { state } = this.#view
     const transaction = state.tr
     const rebased = rebase(state.doc, this.local, remote, transaction)
@@ -62,6 +66,18 @@ export class EditorSurface implements Surface {
       transaction.setSelection(TextSelection.between(transaction.doc.resolve(anchor), transaction.doc.resolve(head), -1))
     }
     this.#view.dispatch(transaction.setMeta(key, rebased.local).setMeta('rebased', this.local.length).setMeta('addToHistory', false).setMeta(FROM_OTHERS, true))
+    return rebased.setAside
+  }
+
+  /** After long writing without connection: the steps are merged first, and undo begins anew from here. */
+  #receiveOverMany(remote: readonly Step[]): readonly SetAside[] {
+    const { state } = this.#view
+    const rebased = rebase(state.doc, mergeLocal(state.doc, this.local), remote)
+    const { doc, mapping } = rebased.transform
+    const selection = TextSelection.near(doc.resolve(mapping.map(state.selection.head, -1)))
+    const fresh = EditorState.create({ doc, selection, plugins: state.plugins })
+    this.#view.updateState(fresh)
+    this.#view.dispatch(fresh.tr.setMeta(key, rebased.local).setMeta('addToHistory', false).setMeta(FROM_OTHERS, true))
     return rebased.setAside
   }
 
