@@ -1,7 +1,7 @@
 import { createServer } from 'node:http'
 
 /*
- * The simulated outside. So far it holds a small web of pages that the demo's course links to; hosts that later parts
+ * The simulated outside. So far it holds a small web of pages for the demo to point at; hosts that later parts
  * of Fieldstone talk to (video, pictures, mail) join it here.
  */
 const PAGES: Record<string, { title: string; words: string }> = {

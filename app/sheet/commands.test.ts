@@ -1,0 +1,95 @@
+import { EditorState, NodeSelection, TextSelection, type Command } from '@tiptap/pm/state'
+import { describe, expect, test } from 'vitest'
+import { problemOfPage } from '../../core/document/check.ts'
+import { schema } from '../../core/document/schema.ts'
+import { readPage } from '../../core/html/read.ts'
+import { printSource } from '../../core/source/print.ts'
+import { insertRule, insertTable, linkRange, liftOut, pieceAt, removeAt, setLink, toggle, toggleList, toHeading, toParagraph, unwrap, wrap, writeBeside } from './commands.ts'
+
+/** A state with the cursor at `|`, or the passage between two of them marked. */
+function stateOf(html: string): EditorState {
+  const { page } = readPage(html)
+  const marks: number[] = []
+  let clean = page
+  for (;;) {
+    let found = -1
+    clean.descendants((node, at) => {
+      if (found < 0 && node.isText && node.text!.includes('|')) found = at + node.text!.indexOf('|')
+    })
+    if (found < 0) break
+    marks.push(found)
+    clean = EditorState.create({ doc: clean }).tr.delete(found, found + 1).doc
+  }
+  const selection = TextSelection.create(clean, marks[0] ?? 1, marks[1] ?? marks[0] ?? 1)
+  return EditorState.create({ doc: clean, selection, schema })
+}
+
+function run(html: string, command: Command): { html: string; state: EditorState } | null {
+  const state = stateOf(html)
+  let next: EditorState | null = null
+  if (!command(state, (transaction) => (next = state.apply(transaction)))) return null
+  const after = next ?? state
+  expect(problemOfPage(after.doc)).toBeNull()
+  return { html: printSource(after.doc).html.replace('<h1></h1>\n', '').replace(/\n\s*/g, ''), state: after }
+}
+
+const BOX = '<div data-piece="box" data-edge="start" data-space="normal" style="background-color: #efe6d3">'
+
+test.each<[string, string, Command, string]>([
+  ['bold', '<p>a |b| c</p>', toggle('strong'), '<p>a <strong>b</strong> c</p>'],
+  ['bold taken off', '<p>a <b>|b|</b> c</p>', toggle('strong'), '<p>a b c</p>'],
+  ['a heading', '<p>a|</p>', toHeading(3), '<h3>a</h3>'],
+  ['a heading back', '<h3>a|</h3>', toParagraph, '<p>a</p>'],
+  ['a list', '<p>|a</p><p>b|</p>', toggleList('bulletList'), '<ul><li>a</li><li>b</li></ul>'],
+  ['a list of the other kind', '<ul><li>a|</li><li>b</li></ul>', toggleList('orderedList'), '<ol><li>a</li><li>b</li></ol>'],
+  ['a list taken off', '<ul><li>|a</li><li>b|</li></ul>', toggleList('bulletList'), '<p>a</p><p>b</p>'],
+  ['a box round two paragraphs', '<p>|a</p><p>b|</p><p>c</p>', wrap('box'), `${BOX}<p>a</p><p>b</p></div><p>c</p>`],
+  ['a box in a box', `${BOX}<p>a|</p></div>`, wrap('box'), `${BOX}${BOX}<p>a</p></div></div>`],
+  ['a quotation', '<p>a|</p>', wrap('quotation'), '<blockquote><p>a</p></blockquote>'],
+  ['out of a quotation', '<blockquote><p>a|</p></blockquote>', liftOut, '<p>a</p>'],
+  ['a rule after the block', '<p>a|</p><p>b</p>', insertRule, '<p>a</p><hr><p>b</p>'],
+  ['writing below a box', `${BOX}<p>a|</p></div><p>b</p>`, writeBeside('below'), `${BOX}<p>a</p></div><p></p><p>b</p>`],
+  ['writing above a box', `${BOX}<p>a|</p></div>`, writeBeside('above'), `<p></p>${BOX}<p>a</p></div>`],
+  ['writing below a table in a box', `${BOX}<table><tr><td>a|</table></div>`, writeBeside('below'), `${BOX}<table><tbody><tr><td>a</td></tr></tbody></table><p></p></div>`],
+  ['a link', '<p>see |the map|</p>', setLink('https://maps.example/'), '<p>see <a href="https://maps.example/">the map</a></p>'],
+  ['a link with words of its own', '<p>see |</p>', setLink('#water', 'below'), '<p>see <a href="#water">below</a></p>'],
+  ['a link changed from inside', '<p><a href="#a">the |map</a> x</p>', setLink('#b'), '<p><a href="#b">the map</a> x</p>'],
+  ['a link removed', '<p><a href="#a">the <b>|map</b></a> x</p>', setLink(null), '<p>the <strong>map</strong> x</p>'],
+])('%s', (_name, before, command, after) => expect(run(before, command)?.html).toBe(after))
+
+test('a table takes the place of an empty paragraph, the cursor its first cell', () => {
+  const result = run('<p>|</p>', insertTable(2, 2))
+  expect(result?.html).toBe('<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table>')
+  expect(result?.state.selection.$from.node(-1).type.name).toBe('tableHeader')
+})
+
+test('in the title nothing but plain text', () => {
+  for (const command of [toggle('strong'), toHeading(2), toggleList('bulletList'), wrap('box')]) expect(run('<h1>T|</h1><p>x</p>', command)).toBeNull()
+})
+
+test('after the title a table stands after it, not in it', () => {
+  expect(run('<h1>T|</h1><p>x</p>', insertRule)?.html).toBe('<h1>T</h1><hr><p>x</p>')
+})
+
+describe('pieces', () => {
+  test('the innermost one counts', () => {
+    expect(pieceAt(stateOf(`${BOX}<ul><li>a|</li></ul></div>`))?.name).toBe('bulletList')
+    expect(pieceAt(stateOf('<p>a|</p>'))).toBeNull()
+  })
+  test('a selected one counts itself', () => {
+    const state = stateOf(`${BOX}<p>a|</p></div>`)
+    expect(pieceAt(state.apply(state.tr.setSelection(NodeSelection.create(state.doc, 2))))?.name).toBe('box')
+  })
+  test('taken away it leaves what it held; deleted it leaves nothing', () => {
+    expect(run(`${BOX}<p>a|</p></div><p>b</p>`, unwrap(2))?.html).toBe('<p>a</p><p>b</p>')
+    expect(run(`${BOX}<p>a|</p></div><p>b</p>`, removeAt(2))?.html).toBe('<p>b</p>')
+    expect(run('<p>a|</p>', unwrap(2))).toBeNull()
+  })
+})
+
+test('the link around the cursor is found through its marks', () => {
+  const state = stateOf('<p>x <a href="#a">one <b>two|</b> three</a> y</p>')
+  const range = linkRange(state)
+  expect(range && state.doc.textBetween(range.from, range.to)).toBe('one two three')
+  expect(linkRange(stateOf('<p>x| <a href="#a">one</a></p>'))).toBeNull()
+})
