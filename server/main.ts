@@ -23,6 +23,9 @@ const app = express()
 app.disable('x-powered-by')
 app.set('trust proxy', config.PROXIES)
 
+/** The largest body of a request, in bytes; browsers tell its length beforehand. */
+const MOST_BODY = 20 * 1024 * 1024
+
 let isStopping = false
 app.get('/health/live', (_request, response) => void response.type('text').send('alive\n'))
 app.get('/health/ready', (_request, response) => {
@@ -36,7 +39,7 @@ app.get('/health/ready', (_request, response) => {
 const forever = { immutable: true, maxAge: '1y', index: false, fallthrough: false } as const
 app.use('/assets', express.static(`${root}build/client/assets`, forever))
 app.use('/reader/assets', express.static(`${root}build/reader/assets`, forever))
-app.use(express.static(`${root}build/client`, { maxAge: '1h', index: false }))
+app.get('/icon.svg', (_request, response) => response.sendFile(`${root}build/client/icon.svg`, { maxAge: '1d' }))
 
 declare module 'express-serve-static-core' {
   interface Locals extends Partial<{ -readonly [Key in keyof RequestContext]: RequestContext[Key] }> {}
@@ -52,7 +55,10 @@ app.use((request, response, next) => {
   response.on('finish', () => {
     log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - started), person: response.locals.person?.id }, 'request')
   })
-  if (request.method !== 'GET' && request.method !== 'HEAD' && !isOwnOrigin(request.headers.origin, request.headers.host))
+  const isReading = request.method === 'GET' || request.method === 'HEAD'
+  const length = Number(request.headers['content-length'] ?? (isReading ? 0 : NaN))
+  if (Number.isNaN(length) || length > MOST_BODY) return void response.status(413).type('text').send('That is more than one request may hold.\n')
+  if (!isReading && !isOwnOrigin(request.headers.origin, request.headers.host))
     return void response.status(403).type('text').send('This request did not come from a page of Fieldstone, so nothing was done.\n')
   next()
 })

@@ -57,11 +57,11 @@ export function PlanRowView(props: Props) {
         {isRenaming ? (
           <TitleField title={row.title} onDone={onRenamed} />
         ) : row.kind === 'page' ? (
-          <button type="button" tabIndex={-1} className="row-title" onClick={onOpen}>
+          <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
             {row.title || untitled.page}
           </button>
         ) : (
-          <span className="row-title">{row.title || untitled[row.kind]}</span>
+          <span className="row-title" dir="auto">{row.title || untitled[row.kind]}</span>
         )}
         {row.lastPerson && row.lastAt && (
           <span className="soft small row-last">

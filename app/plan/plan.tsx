@@ -162,7 +162,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
           </div>
           <div className="plan-head" aria-hidden>
             <span>
-              Course, {plan.filter(({ kind }) => kind === 'unit').length} units, {plan.filter(({ kind }) => kind === 'page').length} items
+              Course, {counted(plan, 'unit', 'unit')}, {counted(plan, 'page', 'item')}
             </span>
             <span>State</span>
             <span>Minutes</span>
@@ -227,6 +227,11 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
       </div>
     </div>
   )
+}
+
+function counted(plan: readonly PlanRow[], kind: PlanRow['kind'], name: string): string {
+  const count = plan.filter((row) => row.kind === kind).length
+  return `${count} ${name}${count === 1 ? '' : 's'}`
 }
 
 function depthOf(row: PlanRow | undefined): number {

@@ -7,7 +7,7 @@ import type { Standing } from './saving/courier.ts'
 
 interface Props {
   standing: Standing
-  waiting: number
+  waiting: string
   version: number
   editions: readonly EditionSummary[]
   timeZone: string
@@ -20,7 +20,7 @@ interface Props {
 export function Foot({ standing, waiting, version, editions, timeZone, onPublish, onStudent, onSignedIn }: Props) {
   const newest = editions[0]
   const students = !newest ? 'Students can’t read this yet' : `Students read edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
-  const isNew = !newest || newest.version !== version || waiting > 0
+  const isNew = !newest || newest.version !== version || waiting !== ''
   return (
     <footer className="foot">
       <Saving {...{ standing, waiting, onSignedIn }} />
@@ -37,8 +37,6 @@ export function Foot({ standing, waiting, version, editions, timeZone, onPublish
   )
 }
 
-const count = (waiting: number): string => `${waiting} ${waiting === 1 ? 'change' : 'changes'}`
-
 function Saving({ standing, waiting, onSignedIn }: Pick<Props, 'standing' | 'waiting' | 'onSignedIn'>) {
   const [keptAt, setKeptAt] = useState('')
   useEffect(() => {
@@ -51,11 +49,11 @@ function Saving({ standing, waiting, onSignedIn }: Pick<Props, 'standing' | 'wai
       case 'sending':
         return [<LoaderCircle key="" size={15} aria-hidden />, 'Keeping…']
       case 'waiting':
-        return [<CloudOff key="" size={15} aria-hidden />, `${count(waiting)} not sent: the server does not answer. They are kept in this browser and sent by themselves.`]
+        return [<CloudOff key="" size={15} aria-hidden />, `Not sent: ${waiting}. The server does not answer; it is kept in this browser and sent by itself.`]
       case 'signed out':
         return [<TriangleAlert key="" size={15} aria-hidden />, <SignInAgain key="" waiting={waiting} onSignedIn={onSignedIn} />]
       case 'shut':
-        return [<TriangleAlert key="" size={15} aria-hidden />, `This page is no longer yours to write on. ${waiting > 0 ? `${count(waiting)} stay in this browser.` : ''}`]
+        return [<TriangleAlert key="" size={15} aria-hidden />, `This page is no longer yours to write on.${waiting === '' ? '' : ` In this browser stays ${waiting}.`}`]
       case 'refused':
         return [<TriangleAlert key="" size={15} aria-hidden />, `A change could not be taken: ${standing.reason} What you wrote in it is under Set aside.`]
       case 'outdated':
@@ -71,14 +69,14 @@ function Saving({ standing, waiting, onSignedIn }: Pick<Props, 'standing' | 'wai
 }
 
 /** The session ended while writing: sign in in another window, come back, go on. */
-function SignInAgain({ waiting, onSignedIn }: { waiting: number; onSignedIn(): void }) {
+function SignInAgain({ waiting, onSignedIn }: { waiting: string; onSignedIn(): void }) {
   useEffect(() => {
     window.addEventListener('focus', onSignedIn)
     return () => window.removeEventListener('focus', onSignedIn)
   }, [onSignedIn])
   return (
     <>
-      You have been signed out. {waiting > 0 && `${count(waiting)} wait in this browser. `}
+      You have been signed out. {waiting !== '' && `In this browser waits ${waiting}. `}
       <a href="/sign-in" target="_blank" rel="noreferrer">
         Sign in (opens a new window)
       </a>{' '}

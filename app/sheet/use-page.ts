@@ -21,8 +21,8 @@ interface Callbacks {
 export interface PageInHand {
   readonly editor: Editor | null
   readonly standing: Standing
-  /** How many steps the server has not taken. */
-  readonly waiting: number
+  /** What has not been sent, as words; empty when everything is. */
+  readonly waiting: string
   readonly others: readonly Presence[]
   readonly editions: readonly EditionSummary[]
   readonly setAside: readonly SetAsideEntry[]
@@ -41,7 +41,7 @@ const PRESENCE_ENDS = 25_000
 export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
   const [editor, setEditor] = useState<Editor | null>(null)
   const [standing, setStanding] = useState<Standing>({ sort: 'kept' })
-  const [waiting, setWaiting] = useState(0)
+  const [waiting, setWaiting] = useState('')
   const [version, setVersion] = useState(data.version)
   const [others, setOthers] = useState<readonly (Presence & { at: number })[]>([])
   const [editions, setEditions] = useState<readonly EditionSummary[]>(data.editions)
@@ -76,11 +76,11 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
     })
     const surface = new EditorSurface(made.view)
     const open = new WritingSession(surface, data.version, { person: personId, document: documentId }, {
-      onStanding: (next, count) => {
+      onStanding: (next, words) => {
         setStanding(next)
-        setWaiting(count)
+        setWaiting(words)
         if (next.sort === 'outdated') setTimeout(() => location.reload(), 300)
-        document.documentElement.dataset.unsent = count > 0 ? 'Some of what you wrote has not been sent yet.' : ''
+        document.documentElement.dataset.unsent = words === '' ? '' : `Not sent yet: ${words}.`
       },
       onVersion: setVersion,
       onSetAside: () => void refreshSetAside(),

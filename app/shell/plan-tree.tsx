@@ -32,7 +32,7 @@ export function PlanTree({ courseId, plan, freshTitles }: Props) {
       {childrenOf(plan, null).filter(matches).map((unit) => (
         <section key={unit.id} aria-label={unit.title}>
           <h2>
-            <span>{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
+            <span dir="auto">{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
           </h2>
           <ul>{childrenOf(plan, unit.id).filter(matches).map((entry) => (entry.kind === 'lesson' ? <Lesson key={entry.id} {...{ courseId, plan, freshTitles, entry, matches }} isOpenAnyway={wanted !== ''} /> : <Item key={entry.id} {...{ courseId, freshTitles, entry }} />))}</ul>
         </section>
@@ -49,7 +49,7 @@ function Lesson({ courseId, plan, freshTitles, entry, matches, isOpenAnyway }: P
     <li>
       <button type="button" className="tree-lesson" aria-expanded={open} onClick={() => setOpen(!isOpen)}>
         {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
-        <span>{entry.title}</span>
+        <span dir="auto">{entry.title}</span>
         <span className="soft">{minutesOf(plan, entry) || ''}</span>
       </button>
       {open && <ul>{childrenOf(plan, entry.id).filter(matches).map((item) => <Item key={item.id} {...{ courseId, freshTitles }} entry={item} isNested />)}</ul>}
@@ -62,7 +62,7 @@ function Item({ courseId, freshTitles, entry, isNested = false }: { courseId: st
     <li>
       <NavLink to={`/courses/${courseId}/items/${entry.id}`} className={isNested ? 'tree-item is-nested' : 'tree-item'}>
         <FileText size={15} strokeWidth={1.75} aria-hidden />
-        <span>{(freshTitles[entry.id] ?? entry.title) || 'Untitled page'}</span>
+        <span dir="auto">{(freshTitles[entry.id] ?? entry.title) || 'Untitled page'}</span>
         {entry.state && <Stone state={entry.state} />}
       </NavLink>
     </li>

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { type RunningApp, startApp } from './setup/app.ts'
+import { type RunningApp, startApp, withClient } from './setup/app.ts'
 import { makeSchool } from './setup/factories.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
@@ -29,6 +29,27 @@ test('signing in leads back to where one wanted to go, signing out ends the sess
   expect(await plan()).toBe(200)
   await post('/sign-out', {}, cookie)
   expect(await plan()).toBe(302)
+})
+
+test('a session gets a new token once a day, and the old one ends', async () => {
+  const cookie = ((await signIn('coauthor@test.example', PASSWORD)).headers.get('set-cookie') ?? '').split(';')[0]!
+  const ask = (value: string): Promise<Response> => fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie: value } })
+  expect((await ask(cookie)).headers.get('set-cookie')).toBeNull()
+  await withClient(url, (client) => client.query(`update sessions set rotated_at = now() - interval '25 hours'`))
+  const fresh = ((await ask(cookie)).headers.get('set-cookie') ?? '').split(';')[0]!
+  expect(fresh).toMatch(/^fieldstone-\d+=/)
+  expect(fresh).not.toBe(cookie)
+  // Requests on their way with the old token are still served, for a minute.
+  expect([(await ask(fresh)).status, (await ask(cookie)).status]).toEqual([200, 200])
+  await withClient(url, (client) => client.query(`update sessions set rotated_at = now() - interval '2 minutes'`))
+  expect([(await ask(fresh)).status, (await ask(cookie)).status]).toEqual([200, 302])
+  await withClient(url, (client) => client.query(`update sessions set seen_at = now() - interval '8 days'`))
+  expect((await ask(fresh)).status).toBe(302)
+})
+
+test('a body larger than any form of ours is not read', async () => {
+  const response = await fetch(`${app.address}/sign-in`, { method: 'POST', body: 'x'.repeat(21 * 1024 * 1024), headers: { origin: app.address } })
+  expect(response.status).toBe(413)
 })
 
 test('a wrong name and a wrong password get the same sentence', async () => {

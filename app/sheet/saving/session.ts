@@ -1,6 +1,8 @@
 import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import { Outbox, type Surface } from '../../../core/document/outbox.ts'
+import { plainText } from '../../../core/document/plain-text.ts'
+import { writtenBy } from '../../../core/document/rebase.ts'
 import { type Cursor, type Presence, type SentSetAside, serverMessage, type WireBatch, wireBatch } from '../../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../../core/kinds/registry.ts'
 import { batchesFromWire, deliver, sendSetAside, sentSetAside, type Standing } from './courier.ts'
@@ -8,10 +10,15 @@ import { holdWork, keepWork } from './queue-store.ts'
 
 /** Typing is gathered for so long before it is sent, in milliseconds. */
 const GATHER = 250
+/** How often what waits is named anew, from how many of the last steps, and in how many characters. */
+const NAMING = 1500
+const NAMED_STEPS = 200
+const LINE = 48
 const RETRY = [500, 1000, 2000, 4000, 8000]
 
 export interface SessionEvents {
-  onStanding(standing: Standing, waiting: number): void
+  /** `waiting` is what has not been sent, as words; empty when everything is. */
+  onStanding(standing: Standing, waiting: string): void
   onPresence(presence: Presence): void
   /** The list of passages set aside on the server has changed. */
   onSetAside(): void
@@ -34,6 +41,8 @@ export class WritingSession {
   #socketTimer: ReturnType<typeof setTimeout> | undefined
   #closed = false
   #unsentSetAside: SentSetAside[] = []
+  #waiting = ''
+  #namedAt = 0
   #keeping: Promise<void> | null = null
   #keepAgain = false
 
@@ -121,9 +130,21 @@ export class WritingSession {
     } else this.#stand(this.#standing)
   }
 
+  /** The words that wait, no more than a line of them. Looked up now and then: it takes time with much unsent work. */
+  #waitingWords(): string {
+    const { local, page } = this.surface
+    if (local.length === 0) return ''
+    if (Date.now() - this.#namedAt > NAMING || this.#waiting === '') {
+      this.#namedAt = Date.now()
+      const words = writtenBy(page, local.slice(-NAMED_STEPS)).map(plainText).join(' … ')
+      this.#waiting = words === '' ? 'a change without words' : `“${words.length > LINE ? `…${words.slice(-LINE)}` : words}”`
+    }
+    return this.#waiting
+  }
+
   #stand(standing: Standing): void {
     this.#standing = standing
-    this.events.onStanding(standing, this.surface.local.length)
+    this.events.onStanding(standing, this.#waitingWords())
   }
 
   /** Writes unsent work to the browser's store; one write at a time, the last state always follows. */
