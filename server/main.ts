@@ -9,6 +9,7 @@ import { config } from './config.server.ts'
 import { isDatabaseDown, pool } from './database/pool.server.ts'
 import { migrate } from './database/migrate.server.ts'
 import { startHub, stopHub } from './documents/hub.server.ts'
+import { startSquashing, stopSquashing } from './documents/squash.server.ts'
 import { flushSnapshots } from './documents/snapshots.server.ts'
 import { attachSockets, closeSockets } from './documents/socket.server.ts'
 import { log } from './log.server.ts'
@@ -94,6 +95,7 @@ async function stop(signal: string): Promise<void> {
   isStopping = true
   log.info({ signal }, 'stopping')
   setTimeout(() => process.exit(1), 10_000).unref()
+  stopSquashing()
   closeSockets()
   server.closeIdleConnections()
   await new Promise((resolve) => server.close(resolve))
@@ -113,4 +115,5 @@ try {
   process.exit(1)
 }
 await startHub()
+startSquashing()
 server.listen(config.PORT, config.HOST, () => log.info({ port: config.PORT }, 'listening'))

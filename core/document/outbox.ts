@@ -99,7 +99,7 @@ export class Outbox {
   queued(): QueuedWork | null {
     const { local } = this.surface
     if (local.length === 0) return null
-    const waiting = take(local.slice(this.#outgoing?.count ?? 0)).steps
+    const waiting = mergedSteps(local.slice(this.#outgoing?.count ?? 0).map(({ step }) => step))
     return {
       base: this.#version,
       sent: this.#outgoing && { id: this.#outgoing.id, steps: this.#outgoing.steps.map((step) => step.toJSON()) },
@@ -125,11 +125,8 @@ export function queuedSteps(queued: QueuedWork): Step[] {
   return stepsFromJson([...(queued.sent?.steps ?? []), ...queued.waiting])
 }
 
-/**
- * Local steps with neighbours that continue each other (typing, deleting, marking) merged into one, up to `most`.
- * Applying the result gives the same page; the steps in between do not exist for others.
- */
-function take(local: readonly LocalStep[], most = Infinity): { count: number; steps: Step[] } {
+/** As many local steps as `most` steps hold once neighbours (typing, deleting, marking) are merged. */
+function take(local: readonly LocalStep[], most: number): { count: number; steps: Step[] } {
   const steps: Step[] = []
   let count = 0
   for (const { step } of local) {
@@ -148,11 +145,21 @@ function take(local: readonly LocalStep[], most = Infinity): { count: number; st
  */
 export function mergeLocal(page: Node, local: readonly LocalStep[]): LocalStep[] {
   let now = local.toReversed().reduce((before, { inverted }) => inverted.apply(before).doc ?? before, page)
-  return take(local).steps.map((step) => {
+  return mergedSteps(local.map(({ step }) => step)).map((step) => {
     const merged = { step, inverted: step.invert(now) }
     now = step.apply(now).doc ?? now
     return merged
   })
+}
+
+/** Steps with neighbours that continue each other merged: the same change, without the states in between. */
+export function mergedSteps(steps: readonly Step[]): Step[] {
+  return steps.reduce<Step[]>((merged, step) => {
+    const both = merged.at(-1)?.merge(step)
+    if (both) merged[merged.length - 1] = both
+    else merged.push(step)
+    return merged
+  }, [])
 }
 
 /** A page in memory: for kept work whose editor is gone, and for tests of the order of things. */

@@ -92,9 +92,13 @@ create table batches (
   schema_version integer not null,
   steps json not null,
   created_at timestamptz not null default now(),
+  -- old batches become one a sitting
+  is_squashed boolean not null default false,
   primary key (document_id, base),
   unique (document_id, id)
 );
+
+create index batches_to_squash on batches (created_at) where not is_squashed;
 
 create table snapshots (
   document_id text not null references documents (id),

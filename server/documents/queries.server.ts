@@ -133,3 +133,47 @@ export async function settleSetAside(db: Database, documentId: string, id: strin
 export async function notify(db: Database, channel: 'fieldstone_presence' | 'fieldstone_set_aside', payload: string): Promise<void> {
   await db.query('select pg_notify($1::text, $2::text)', [channel, payload])
 }
+
+/** A batch that has grown old. `at` in milliseconds. */
+export interface OldBatch extends StoredBatch {
+  readonly schemaVersion: number
+  readonly clientId: string
+  readonly at: number
+}
+
+export async function listDocumentsToSquash(db: Database, days: number): Promise<string[]> {
+  const { rows } = await db.query<{ id: string }>(`select distinct document_id as id from batches where not is_squashed and created_at < now() - make_interval(days => $1::int)`, [days])
+  return rows.map((row) => row.id)
+}
+
+/** The old batches of a document, locked: those of one version of the log that end before anything younger. */
+export async function listOldBatches(db: Database, documentId: string, days: number): Promise<OldBatch[]> {
+  const { rows } = await db.query<{ schema_version: number; client_id: string; created_at: Date }>(
+    `select id, base, version, person_id, steps, schema_version, client_id, created_at from batches
+     where document_id = $1::text and created_at < now() - make_interval(days => $2::int) order by base for update`,
+    [documentId, days],
+  )
+  return rows.map((row) => ({ ...toBatch(row), schemaVersion: row.schema_version, clientId: row.client_id, at: row.created_at.getTime() }))
+}
+
+export async function listSnapshotVersions(db: Database, documentId: string): Promise<number[]> {
+  const { rows } = await db.query<{ version: number }>('select version from snapshots where document_id = $1::text', [documentId])
+  return rows.map((row) => row.version)
+}
+
+export async function deleteBatches(db: Database, documentId: string, base: number, version: number): Promise<void> {
+  await db.query('delete from batches where document_id = $1::text and base >= $2::int and version <= $3::int', [documentId, base, version])
+}
+
+/** A sitting as one batch; it may hold fewer steps than its versions count. */
+export async function insertSitting(db: Database, documentId: string, batch: OldBatch): Promise<void> {
+  await db.query(
+    `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at, is_squashed)
+     values ($1::text, $2::int, $3::int, $4::text, $5::text, $6::text, $7::int, $8::json, to_timestamp($9::double precision / 1000), true)`,
+    [documentId, batch.base, batch.version, batch.id, batch.personId, batch.clientId, batch.schemaVersion, JSON.stringify(batch.steps), batch.at],
+  )
+}
+
+export async function markSquashed(db: Database, documentId: string, version: number): Promise<void> {
+  await db.query('update batches set is_squashed = true where document_id = $1::text and version <= $2::int and not is_squashed', [documentId, version])
+}

@@ -8,8 +8,9 @@ import { currentTree, type Tree } from './trees.server.ts'
 
 /** A snapshot when this many steps came since the last one this process made… */
 const STEPS = 200
-/** …or when nobody has written for so long, in milliseconds. */
+/** …or, with fewer, when nobody has written for so long, in milliseconds. A few words are replayed faster than read. */
 const IDLE = 4_000
+const STEPS_IDLE = 40
 
 const lastVersion = new Map<string, number>()
 const idle = new Map<string, NodeJS.Timeout>()
@@ -17,16 +18,23 @@ const idle = new Map<string, NodeJS.Timeout>()
 /** Called after each batch: plans the next snapshot. Losing one costs time when reading, nothing else. */
 export function noteWritten(documentId: string): void {
   clearTimeout(idle.get(documentId))
-  idle.set(documentId, setTimeout(() => void snapshot(documentId, 1), IDLE).unref())
+  idle.set(documentId, setTimeout(() => void settle(documentId), IDLE).unref())
   void snapshot(documentId, STEPS)
+}
+
+/** When the writing pauses: the word count for the plan, and a snapshot if it is worth one. */
+async function settle(documentId: string): Promise<void> {
+  idle.delete(documentId)
+  await snapshot(documentId, STEPS_IDLE)
+  const tree = await currentTree(pool, documentId).catch(() => null)
+  if (tree) await updateWords(pool, documentId, statistics(tree.page).words).catch(() => undefined)
 }
 
 async function snapshot(documentId: string, least: number): Promise<void> {
   try {
     const tree = await currentTree(pool, documentId)
-    if (!tree || (least > 1 && tree.version - (lastVersion.get(documentId) ?? 0) < least)) return
+    if (!tree || tree.version - (lastVersion.get(documentId) ?? 0) < least) return
     await writeSnapshot(pool, documentId, tree)
-    if (least === 1) idle.delete(documentId)
   } catch (error) {
     log.warn({ documentId, error: error instanceof Error ? error.message : String(error) }, 'a snapshot was not written')
   }
@@ -46,5 +54,5 @@ export async function flushSnapshots(): Promise<void> {
   const waiting = [...idle.keys()]
   for (const timer of idle.values()) clearTimeout(timer)
   idle.clear()
-  await Promise.all(waiting.map((documentId) => snapshot(documentId, 1)))
+  await Promise.all(waiting.map((documentId) => settle(documentId)))
 }

@@ -73,17 +73,35 @@ test('an uneven table is evened by the system, as a batch of its own', async () 
 })
 
 test('the page is the same from snapshot and log, from the log alone, and at each version', async () => {
-  for (let base = 0; base < 30; base++) await send('stored', base, [text(8, `${base % 10}`)])
+  for (let base = 0; base < 60; base++) await send('stored', base, [text(8, `${base % 10}`)])
   await flushSnapshots()
   dropTree('stored')
   const fromSnapshot = await currentTree(pool, 'stored')
-  expect((await pool.query('select max(version) as max from snapshots where document_id = $1', ['stored'])).rows[0]).toEqual({ max: 30 })
+  expect((await pool.query('select max(version) as max from snapshots where document_id = $1', ['stored'])).rows[0]).toEqual({ max: 60 })
   await pool.query('delete from snapshots where document_id = $1 and version > 0', ['stored'])
   dropTree('stored')
   const fromLog = await currentTree(pool, 'stored')
   expect(fromLog?.page.toJSON()).toEqual(fromSnapshot?.page.toJSON())
   expect((await treeAt(pool, 'stored', 12))?.page.textContent).toBe('Walls109876543210')
   expect(await treeAt(pool, 'stored', 99)).toBeNull()
+})
+
+test('old batches become one a sitting; the page at its ends, and now, is the same', async () => {
+  const { squash } = await import('../../server/documents/squash.server.ts')
+  await pool.query(`update batches set created_at = now() - interval '40 days' + base * interval '1 minute' + case when base >= 25 then interval '2 hours' else interval '0' end where document_id = 'stored' and base < 50`)
+  dropTree('stored')
+  const before = [await treeAt(pool, 'stored', 25), await treeAt(pool, 'stored', 50), await currentTree(pool, 'stored')]
+  expect(await transaction((db) => squash(db, 'stored'))).toBe(48)
+  const { rows } = await pool.query<{ base: number; version: number; count: number }>(`select base, version, json_array_length(steps) as count from batches where document_id = 'stored' order by base`)
+  expect(rows.slice(0, 3)).toMatchObject([{ base: 0, version: 25 }, { base: 25, version: 50 }, { base: 50, version: 51 }])
+  dropTree('stored')
+  const after = [await treeAt(pool, 'stored', 25), await treeAt(pool, 'stored', 50), await currentTree(pool, 'stored')]
+  expect(after.map((tree) => tree?.page.toJSON())).toEqual(before.map((tree) => tree?.page.toJSON()))
+  // Work that waited for longer than that builds on a version nobody can replay any more: told, not guessed.
+  expect(await treeAt(pool, 'stored', 12)).toBeNull()
+  expect(await send('stored', 12, [text(8, 'x')])).toMatchObject({ status: 'refused', reason: expect.stringContaining('no longer kept step by step') })
+  expect(await send('stored', 60, [text(8, 'x')])).toMatchObject({ status: 'taken' })
+  expect(await transaction((db) => squash(db, 'stored'))).toBe(0)
 })
 
 test('the words of a page are counted for the plan', async () => {

@@ -1,0 +1,58 @@
+import type { Step } from 'prosemirror-transform'
+import { mergedSteps, stepsFromJson } from '../../core/document/outbox.ts'
+import { sittings } from '../../core/history/sittings.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { log } from '../log.server.ts'
+import { deleteBatches, insertSitting, listDocumentsToSquash, listOldBatches, listSnapshotVersions, markSquashed, type OldBatch } from './queries.server.ts'
+import { applyStored, treeAt } from './trees.server.ts'
+
+/** Batches stay as they were sent for so many days. */
+const DAYS = 30
+const EVERY = 6 * 60 * 60 * 1000
+
+/** Makes one batch of each old sitting of a document. The page at each end of a sitting stays what it was; else nothing is changed. */
+export async function squash(db: Database, documentId: string, days = DAYS): Promise<number> {
+  const old = await listOldBatches(db, documentId, days)
+  const boundaries = new Set(await listSnapshotVersions(db, documentId))
+  let saved = 0
+  for (const sitting of sittings(old, boundaries)) {
+    if (sitting.length > 1) {
+      await squashSitting(db, documentId, sitting)
+      saved += sitting.length - 1
+    }
+  }
+  await markSquashed(db, documentId, old.at(-1)?.version ?? 0)
+  return saved
+}
+
+async function squashSitting(db: Database, documentId: string, sitting: readonly OldBatch[]): Promise<void> {
+  const [first, last] = [sitting[0]!, sitting.at(-1)!]
+  const before = await treeAt(db, documentId, first.base)
+  if (!before) throw new Error(`The page ${documentId} at ${first.base} can't be replayed.`)
+  const all: Step[] = sitting.flatMap(({ steps }) => stepsFromJson(steps))
+  const steps = mergedSteps(all).map((step) => step.toJSON() as unknown)
+  const [whole, short] = [applyStored(before.page, sitting.flatMap((batch) => batch.steps)), applyStored(before.page, steps)]
+  if (!whole.eq(short)) throw new Error(`Squashing ${documentId} from ${first.base} to ${last.version} would change the page.`)
+  await deleteBatches(db, documentId, first.base, last.version)
+  await insertSitting(db, documentId, { ...last, base: first.base, steps })
+}
+
+async function squashAll(): Promise<void> {
+  for (const documentId of await listDocumentsToSquash(pool, DAYS)) {
+    const saved = await transaction((db) => squash(db, documentId))
+    log.info({ documentId, saved }, 'old batches were squashed')
+  }
+}
+
+let timer: NodeJS.Timeout | undefined
+
+/** Squashes what has grown old, now and from time to time; several processes may do so at once. */
+export function startSquashing(): void {
+  const run = (): void => void squashAll().catch((error: unknown) => log.warn({ error: String(error) }, 'old batches were not squashed'))
+  setTimeout(run, 60_000).unref()
+  timer = setInterval(run, EVERY).unref()
+}
+
+export function stopSquashing(): void {
+  clearInterval(timer)
+}
