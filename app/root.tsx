@@ -3,7 +3,7 @@ import { type ReactNode, use } from 'react'
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router'
 import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
-import { NonceContext } from './shell/nonce.ts'
+import { NonceContext, pageNonce } from './shell/nonce.ts'
 import { antLight } from './theme/ant-theme.ts'
 import '../reader/fonts.css'
 import '../.generated/tokens.css'
@@ -33,7 +33,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <Links />
       </head>
       <body>
-        <ConfigProvider theme={antLight} wave={{ disabled: true }}>
+        <ConfigProvider theme={antLight} wave={{ disabled: true }} csp={{ nonce: nonce || pageNonce() }}>
           <AntApp component={false}>{children}</AntApp>
         </ConfigProvider>
         <ScrollRestoration nonce={nonce} />

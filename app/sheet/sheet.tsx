@@ -6,7 +6,7 @@ import { pool } from '../../server/database/pool.server.ts'
 import { listSetAside } from '../../server/documents/queries.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
 import { listEditions } from '../../server/editions/queries.server.ts'
-import { findEntry } from '../../server/plan/queries.server.ts'
+import { findEntry, type ItemState } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { PlanTree } from '../shell/plan-tree.tsx'
@@ -44,12 +44,14 @@ export function shouldRevalidate({ currentParams, nextParams }: { currentParams:
 export default function Sheet({ loaderData }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   const [freshTitles, setFreshTitles] = useState<Record<string, string>>({})
+  const [freshStates, setFreshStates] = useState<Record<string, ItemState>>({})
   const [isPlanOpen, setPlanOpen] = useState(true)
   const [isDeskOpen, setDeskOpen] = useState(true)
   useEffect(() => {
     if (window.innerWidth < 1000) setPlanOpen(false)
   }, [])
   const onTitle = (title: string): void => setFreshTitles((titles) => (titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title }))
+  const onState = (state: ItemState): void => setFreshStates((states) => (states[loaderData.itemId] === state ? states : { ...states, [loaderData.itemId]: state }))
   return (
     <div className="screen">
       <Strip
@@ -64,9 +66,9 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
         }
       />
       <div className={`panes ${isPlanOpen ? '' : 'no-plan'} ${isDeskOpen ? '' : 'no-desk'}`}>
-        {isPlanOpen && <div className="pane-plan"><PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} freshTitles={freshTitles} /></div>}
+        {isPlanOpen && <div className="pane-plan"><PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} freshTitles={freshTitles} freshStates={freshStates} /></div>}
         <Suspense fallback={<Waiting title={titleOf(loaderData.page)} />}>
-          <Workbench key={loaderData.documentId} data={loaderData} onTitle={onTitle} isDeskOpen={isDeskOpen} />
+          <Workbench key={loaderData.documentId} data={loaderData} onTitle={onTitle} onState={onState} isDeskOpen={isDeskOpen} />
         </Suspense>
       </div>
     </div>

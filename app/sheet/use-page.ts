@@ -71,6 +71,8 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         onPasted: (words) => latest.current.say(words),
       }),
       content: data.page,
+      // Its style is in sheet.css: style elements placed at run time would need leave of the content policy.
+      injectCSS: false,
       enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
       editorProps: { attributes: { class: 'page-content', 'aria-label': 'The page', role: 'textbox', 'aria-multiline': 'true', spellcheck: 'true' } },
     })

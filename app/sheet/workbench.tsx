@@ -1,7 +1,8 @@
 import { EditorContent } from '@tiptap/react'
 import { App } from 'antd'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { createPortal } from 'react-dom'
+import type { ItemState } from '../../server/plan/queries.server.ts'
 import { initials } from '../shell/strip.tsx'
 import { AsStudent } from './as-student.tsx'
 import { Foot } from './foot.tsx'
@@ -20,15 +21,22 @@ interface Props {
   data: SheetData
   isDeskOpen: boolean
   onTitle(title: string): void
+  onState(state: ItemState): void
 }
 
 /** The sheet with everything around it: bar, trail, source, foot, side desk. */
-export default function Workbench({ data, isDeskOpen, onTitle }: Props) {
+export default function Workbench({ data, isDeskOpen, onTitle, onState }: Props) {
   const { message } = App.useApp()
   const [isSourceOpen, setSourceOpen] = useState(false)
   const [dialog, setDialog] = useState<'link' | 'publish' | 'student' | null>(null)
   const say = (words: string): void => void message.info(words, 6)
   const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link') })
+  const newest = editions[0]
+  const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' ? 'published' : 'edited'
+  useEffect(() => {
+    onState(state)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- told when the state changes
+  }, [state])
   if (!editor) return <main className="work" aria-busy="true" />
   // The sheet gets narrower or wider: what was being written stays in sight.
   const toggleSource = (): void => {

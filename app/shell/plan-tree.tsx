@@ -2,7 +2,7 @@ import { ChevronDown, ChevronRight, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { NavLink } from 'react-router'
 import { childrenOf } from '../../core/plan/tree.ts'
-import type { PlanRow } from '../../server/plan/queries.server.ts'
+import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { Stone } from './stone.tsx'
 import './plan-tree.css'
 
@@ -19,10 +19,12 @@ interface Props {
   plan: readonly PlanRow[]
   /** Titles that have changed here since the plan was loaded, by item. */
   freshTitles: Readonly<Record<string, string>>
+  /** States that have changed here since, by item. */
+  freshStates: Readonly<Record<string, ItemState>>
 }
 
 /** The course as a tree, at the left of the sheet. */
-export function PlanTree({ courseId, plan, freshTitles }: Props) {
+export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
   const [filter, setFilter] = useState('')
   const wanted = filter.trim().toLowerCase()
   const matches = (entry: PlanRow): boolean => entry.title.toLowerCase().includes(wanted) || childrenOf(plan, entry.id).some(matches)
@@ -34,7 +36,7 @@ export function PlanTree({ courseId, plan, freshTitles }: Props) {
           <h2>
             <span dir="auto">{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
           </h2>
-          <ul>{childrenOf(plan, unit.id).filter(matches).map((entry) => (entry.kind === 'lesson' ? <Lesson key={entry.id} {...{ courseId, plan, freshTitles, entry, matches }} isOpenAnyway={wanted !== ''} /> : <Item key={entry.id} {...{ courseId, freshTitles, entry }} />))}</ul>
+          <ul>{childrenOf(plan, unit.id).filter(matches).map((entry) => (entry.kind === 'lesson' ? <Lesson key={entry.id} {...{ courseId, plan, freshTitles, freshStates, entry, matches }} isOpenAnyway={wanted !== ''} /> : <Item key={entry.id} {...{ courseId, freshTitles, freshStates, entry }} />))}</ul>
         </section>
       ))}
       {plan.length === 0 && <p className="soft small">The plan is empty.</p>}
@@ -42,7 +44,7 @@ export function PlanTree({ courseId, plan, freshTitles }: Props) {
   )
 }
 
-function Lesson({ courseId, plan, freshTitles, entry, matches, isOpenAnyway }: Props & { entry: PlanRow; matches(entry: PlanRow): boolean; isOpenAnyway: boolean }) {
+function Lesson({ courseId, plan, freshTitles, freshStates, entry, matches, isOpenAnyway }: Props & { entry: PlanRow; matches(entry: PlanRow): boolean; isOpenAnyway: boolean }) {
   const [isOpen, setOpen] = useState(true)
   const open = isOpen || isOpenAnyway
   return (
@@ -52,18 +54,19 @@ function Lesson({ courseId, plan, freshTitles, entry, matches, isOpenAnyway }: P
         <span dir="auto">{entry.title}</span>
         <span className="soft">{minutesOf(plan, entry) || ''}</span>
       </button>
-      {open && <ul>{childrenOf(plan, entry.id).filter(matches).map((item) => <Item key={item.id} {...{ courseId, freshTitles }} entry={item} isNested />)}</ul>}
+      {open && <ul>{childrenOf(plan, entry.id).filter(matches).map((item) => <Item key={item.id} {...{ courseId, freshTitles, freshStates }} entry={item} isNested />)}</ul>}
     </li>
   )
 }
 
-function Item({ courseId, freshTitles, entry, isNested = false }: { courseId: string; freshTitles: Props['freshTitles']; entry: PlanRow; isNested?: boolean }) {
+function Item({ courseId, freshTitles, freshStates, entry, isNested = false }: Pick<Props, 'courseId' | 'freshTitles' | 'freshStates'> & { entry: PlanRow; isNested?: boolean }) {
+  const state = freshStates[entry.id] ?? entry.state
   return (
     <li>
       <NavLink to={`/courses/${courseId}/items/${entry.id}`} className={isNested ? 'tree-item is-nested' : 'tree-item'}>
         <FileText size={15} strokeWidth={1.75} aria-hidden />
         <span dir="auto">{(freshTitles[entry.id] ?? entry.title) || 'Untitled page'}</span>
-        {entry.state && <Stone state={entry.state} />}
+        {state && <Stone state={state} />}
       </NavLink>
     </li>
   )

@@ -9,6 +9,7 @@ import type { Editor } from '@tiptap/core'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEffect, useRef, useState } from 'react'
 import type { ReadNote } from '../../core/html/report.ts'
+import { pageNonce } from '../shell/nonce.ts'
 import { FROM_OTHERS } from '../sheet/saving/local-steps.ts'
 import { SourceSync } from './source-sync.ts'
 import './source-pane.css'
@@ -68,6 +69,7 @@ export default function SourcePane({ editor }: { editor: Editor }) {
       state: EditorState.create({
         doc: sync.text,
         extensions: [
+          EditorView.cspNonce.of(pageNonce()),
           lineNumbers(),
           foldGutter(),
           codeFolding(),

@@ -13,9 +13,8 @@ export function applicationPolicy(nonce: string): string {
   return [
     "default-src 'none'",
     `script-src 'self' 'nonce-${nonce}'`,
-    "style-src 'self'",
-    // Ant Design and the editor place style elements at run time in a few cases; attributes are theirs throughout.
-    "style-src-elem 'self' 'unsafe-inline'",
+    // The component library and the source editor place style elements at run time, with the nonce.
+    `style-src 'self' 'nonce-${nonce}'`,
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data:",
     "font-src 'self'",

@@ -28,6 +28,7 @@ test('an author writes and publishes, a student reads the edition, and later wri
 
   await cursorAfter(author, 'Look for')
   await author.keyboard.type(' Not yet.')
+  await expect(author.getByRole('navigation', { name: 'Plan of the course' }).getByRole('img', { name: 'Edited since' })).toBeVisible()
   await kept(author)
   await student.reload()
   await expect(student.locator('article')).not.toContainText('Not yet.')
