@@ -52,6 +52,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
   }, [])
   const onTitle = (title: string): void => setFreshTitles((titles) => (titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title }))
   const onState = (state: ItemState): void => setFreshStates((states) => (states[loaderData.itemId] === state ? states : { ...states, [loaderData.itemId]: state }))
+  const waiting = <Waiting title={titleOf(loaderData.page)} />
   return (
     <div className="screen">
       <Strip
@@ -67,8 +68,8 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
       />
       <div className={`panes ${isPlanOpen ? '' : 'no-plan'} ${isDeskOpen ? '' : 'no-desk'}`}>
         {isPlanOpen && <div className="pane-plan"><PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} freshTitles={freshTitles} freshStates={freshStates} /></div>}
-        <Suspense fallback={<Waiting title={titleOf(loaderData.page)} />}>
-          <Workbench key={loaderData.documentId} data={loaderData} onTitle={onTitle} onState={onState} isDeskOpen={isDeskOpen} />
+        <Suspense fallback={waiting}>
+          <Workbench fallback={waiting} key={loaderData.documentId} data={loaderData} onTitle={onTitle} onState={onState} isDeskOpen={isDeskOpen} />
         </Suspense>
       </div>
     </div>

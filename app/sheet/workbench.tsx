@@ -1,6 +1,6 @@
 import { EditorContent } from '@tiptap/react'
 import { App } from 'antd'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { initials } from '../shell/strip.tsx'
@@ -22,10 +22,12 @@ interface Props {
   isDeskOpen: boolean
   onTitle(title: string): void
   onState(state: ItemState): void
+  /** What stands here until the browser has made the editor. */
+  fallback: ReactNode
 }
 
 /** The sheet with everything around it: bar, trail, source, foot, side desk. */
-export default function Workbench({ data, isDeskOpen, onTitle, onState }: Props) {
+export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback }: Props) {
   const { message } = App.useApp()
   const [isSourceOpen, setSourceOpen] = useState(false)
   const [dialog, setDialog] = useState<'link' | 'publish' | 'student' | null>(null)
@@ -37,7 +39,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState }: Props)
     onState(state)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- told when the state changes
   }, [state])
-  if (!editor) return <main className="work" aria-busy="true" />
+  if (!editor) return fallback
   // The sheet gets narrower or wider: what was being written stays in sight.
   const toggleSource = (): void => {
     setSourceOpen(!isSourceOpen)

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
+import { type DefaultTreeAdapterTypes, parse } from 'parse5'
 import { WebSocket } from 'ws'
 import routes from '../../app/routes.ts'
-import { cookieFor, type RunningApp, startApp } from './setup/app.ts'
+import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts'
 import { makeSchool } from './setup/factories.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
@@ -90,6 +91,12 @@ function patterns(entries: readonly RouteEntry[], above = ''): string[] {
     const path = entry.path ? `${above}/${entry.path}` : above
     return [path === '' ? '/' : path, ...patterns(entry.children ?? [], path)]
   })
+}
+
+/** Every element of a document, as an HTML parser that is not ours sees it. */
+function parse5Elements(html: string): DefaultTreeAdapterTypes.Element[] {
+  const walk = (node: DefaultTreeAdapterTypes.Node): DefaultTreeAdapterTypes.Element[] => [...('tagName' in node ? [node] : []), ...('childNodes' in node ? node.childNodes.flatMap(walk) : [])]
+  return walk(parse(html))
 }
 
 let app: RunningApp
@@ -190,6 +197,22 @@ test('the page a student reads needs no script and names its policy', async () =
   expect(html).toContain('<h1>A page</h1>')
   const again = await ask('student', { path: '/read/course/page', status: READERS }, { 'if-none-match': response.headers.get('etag') ?? '' })
   expect(again.status).toBe(304)
+})
+
+test('titles, notes and names are words wherever they are shown, never markup', async () => {
+  const evil = '"><img src=x onerror=alert(1)>'
+  await withClient(url, async (client) => {
+    await client.query(`update editions set title = $1, note = $1 where document_id = 'page'`, [evil])
+    await client.query(`update plan_entries set title = $1 where id in ('unit', 'page')`, [evil])
+    await client.query(`update courses set title = $1 where id = 'course'`, [evil])
+    await client.query(`update people set name = $1 where id in ('student', 'author')`, [evil])
+  })
+  for (const [role, path] of [['student', '/read/course'], ['student', '/read/course/page'], ['author', '/courses/course/plan'], ['author', '/courses/course/items/page'], ['author', '/']] as const) {
+    const html = await (await ask(role, { path, status: READERS })).text()
+    const images = parse5Elements(html).filter(({ tagName, attrs }) => tagName === 'img' || attrs.some(({ name }) => name.startsWith('on')))
+    expect(images, path).toEqual([])
+    expect(html, path).toContain('img src=x')
+  }
 })
 
 test('unknown addresses and shut doors say so, with the number of the request', async () => {
