@@ -1,6 +1,7 @@
 import { App as AntApp, ConfigProvider } from 'antd'
 import { type ReactNode, use } from 'react'
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router'
+import { themeOf } from '../server/web/theme.server.ts'
 import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
 import { NonceContext, pageNonce } from './shell/nonce.ts'
@@ -11,8 +12,7 @@ import '../.generated/ant.css'
 import './shell/base.css'
 
 export function loader({ request, context }: Route.LoaderArgs) {
-  const theme = /(?:^|;\s*)theme=(light|dark)(?:;|$)/.exec(request.headers.get('Cookie') ?? '')?.[1] ?? null
-  return { theme, requestId: context.requestId, person: context.person }
+  return { theme: themeOf(request), requestId: context.requestId, person: context.person }
 }
 
 // The person and the theme change with forms of their own; saving and reading need not ask for them again.

@@ -1,6 +1,7 @@
 import { Alert, Button, Form, Input } from 'antd'
 import { data, redirect, Form as PostForm, useNavigation } from 'react-router'
 import { z } from 'zod'
+import { initials } from '../../core/people/initials.ts'
 import { config } from '../../server/config.server.ts'
 import { isDatabaseDown, pool } from '../../server/database/pool.server.ts'
 import { DEMO_PASSWORD } from '../../server/people/demo-password.server.ts'
@@ -95,7 +96,7 @@ function DemoPeople({ people }: { people: Route.ComponentProps['loaderData']['pe
         {people.map(({ id, name, email, role, colour }) => (
           <button key={id} name="demo" value={email} className="demo-person">
             <span className="face" style={{ backgroundColor: colour }} aria-hidden>
-              {name.split(' ').map((part) => part[0]).join('').slice(0, 2)}
+              {initials(name)}
             </span>
             <span>{name}</span>
             <span className="soft">{role}</span>

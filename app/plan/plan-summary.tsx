@@ -1,3 +1,4 @@
+import { WORDS_A_MINUTE } from '../../core/document/statistics.ts'
 import { inOrder } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { minutesOf } from '../shell/plan-tree.tsx'
@@ -30,7 +31,7 @@ export function PlanSummary({ plan }: { plan: readonly PlanRow[] }) {
       </section>
       <section>
         <h2>What students will read</h2>
-        <p className="soft small">Minutes by lesson, at 238 words a minute</p>
+        <p className="soft small">Minutes by lesson, at {WORDS_A_MINUTE} words a minute</p>
         <ul className="minute-list">
           {lessons.map(({ lesson, minutes }) => (
             <li key={lesson.id}>

@@ -1,6 +1,7 @@
 import { may } from '../../core/access/access.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { readingAnswer, themeOf } from '../../server/reading/answer.server.ts'
+import { readingAnswer } from '../../server/reading/answer.server.ts'
+import { themeOf } from '../../server/web/theme.server.ts'
 import { findCourseToRead } from '../../server/reading/queries.server.ts'
 import { contentsPage } from '../../server/reading/room.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'

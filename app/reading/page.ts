@@ -1,6 +1,8 @@
 import { may } from '../../core/access/access.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { readingAnswer, themeOf } from '../../server/reading/answer.server.ts'
+import { longDate } from '../../server/reading/dates.server.ts'
+import { readingAnswer } from '../../server/reading/answer.server.ts'
+import { themeOf } from '../../server/web/theme.server.ts'
 import { findEditionToRead } from '../../server/reading/queries.server.ts'
 import { pagePage } from '../../server/reading/room.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
@@ -13,7 +15,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const person = requirePerson(context, request)
   const edition = await findEditionToRead(pool, params.courseId, params.itemId, person.id)
   if (!edition || !may({ isManager: person.isManager, role: edition.role }, 'read')) return readingTrouble(request, context, 'no such place')
-  const date = new Intl.DateTimeFormat(edition.language, { dateStyle: 'long', timeZone: edition.time_zone }).format(edition.published_at)
+  const date = longDate(edition.language, edition.time_zone).format(edition.published_at)
   const facts = [`edition ${edition.number}`, `last edited ${date}`, ...(edition.note ? [`changed: ${edition.note}`] : [])]
   const view = { itemId: params.itemId, title: edition.title, segments: edition.segments, headings: edition.headings, words: edition.words, facts }
   return readingAnswer(request, pagePage({ path: new URL(request.url).pathname, theme: themeOf(request) }, edition, person, view))

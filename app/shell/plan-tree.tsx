@@ -1,16 +1,15 @@
 import { ChevronDown, ChevronRight, FileText } from 'lucide-react'
 import { useState } from 'react'
 import { NavLink } from 'react-router'
+import { readingMinutes } from '../../core/document/statistics.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { Stone } from './stone.tsx'
 import './plan-tree.css'
 
-const WORDS_A_MINUTE = 238
-
 /** Minutes of reading in an entry and all under it. */
 export function minutesOf(plan: readonly PlanRow[], entry: PlanRow): number {
-  if (entry.kind === 'page') return entry.words === 0 ? 0 : Math.max(1, Math.round(entry.words / WORDS_A_MINUTE))
+  if (entry.kind === 'page') return readingMinutes(entry.words)
   return childrenOf(plan, entry.id).reduce((sum, child) => sum + minutesOf(plan, child), 0)
 }
 

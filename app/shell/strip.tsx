@@ -1,6 +1,7 @@
 import { Dropdown } from 'antd'
 import type { ReactNode } from 'react'
 import { Link, NavLink, useLocation, useSubmit } from 'react-router'
+import { initials } from '../../core/people/initials.ts'
 import type { Person } from '../../server/people/queries.server.ts'
 import { Mark } from './mark.tsx'
 import './strip.css'
@@ -36,10 +37,6 @@ export function Strip({ person, course, others }: Props) {
       </span>
     </header>
   )
-}
-
-export function initials(name: string): string {
-  return name.split(/\s+/).map((part) => part[0] ?? '').join('').slice(0, 2)
 }
 
 function OwnFace({ person }: { person: Person }) {

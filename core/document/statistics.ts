@@ -11,7 +11,12 @@ export interface Statistics {
  * Silent reading of English non-fiction, words a minute: 238, the mean of Brysbaert 2019,
  * "How many words do we read per minute?" (value from memory).
  */
-const WORDS_A_MINUTE = 238
+export const WORDS_A_MINUTE = 238
+
+/** Whole minutes of reading, at least 1 for anything with words. */
+export function readingMinutes(words: number): number {
+  return words === 0 ? 0 : Math.max(1, Math.round(words / WORDS_A_MINUTE))
+}
 
 const segmenter = new Intl.Segmenter(undefined, { granularity: 'word' })
 const counted = new WeakMap<Node, { words: number; characters: number }>()
@@ -32,7 +37,7 @@ export function statistics(page: Node): Statistics {
     characters += count.characters
     return false
   })
-  return { words, characters, minutes: words === 0 ? 0 : Math.max(1, Math.round(words / WORDS_A_MINUTE)) }
+  return { words, characters, minutes: readingMinutes(words) }
 }
 
 function countTextblock(node: Node): { words: number; characters: number } {

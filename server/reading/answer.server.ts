@@ -16,9 +16,3 @@ export function readingAnswer(request: Request, page: SafeHtml, { status = 200, 
   if (status === 200 && request.headers.get('If-None-Match') === headers.get('ETag')) return new Response(null, { status: 304, headers })
   return new Response(page.text, { status, headers })
 }
-
-/** The reader's choice of theme, from its cookie; null follows the system. */
-export function themeOf(request: Request): 'light' | 'dark' | null {
-  const match = /(?:^|;\s*)theme=(light|dark)(?:;|$)/.exec(request.headers.get('Cookie') ?? '')
-  return (match?.[1] as 'light' | 'dark' | undefined) ?? null
-}

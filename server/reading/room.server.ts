@@ -1,11 +1,12 @@
+import { readingMinutes } from '../../core/document/statistics.ts'
 import { fillSlots, type PublishedHeading, type Segments } from '../../core/html/render.ts'
+import { initials } from '../../core/people/initials.ts'
 import type { Person } from '../people/queries.server.ts'
 import { readerAssets } from './assets.server.ts'
 import { html, type SafeHtml, trusted } from './html.server.ts'
 import type { CourseToRead, OutlineEntry } from './queries.server.ts'
 
-const READ_WORDS_A_MINUTE = 238
-const minutes = (words: number | null): number => Math.max(1, Math.round((words ?? 0) / READ_WORDS_A_MINUTE))
+const minutes = (words: number | null): number => Math.max(1, readingMinutes(words ?? 0))
 
 export interface Frame {
   readonly title: string
@@ -37,13 +38,12 @@ ${body}
 const MARK = trusted('<svg class="mark" viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M8 3.5 13 2l4.5 2.3-.6 3L8.7 7.6Z" fill="var(--slate)"/><path d="M4.5 9.6 13 8.6l6 1.300 1 3.600-9 1.200-6-1Z" fill="var(--ochre)"/><path d="M2 16.5 9 15.5l3.5 2-.5 4L3.5 22Z" fill="var(--lichen)"/><path d="M13.5 16.5 21 15.700l1.500 5-8.500.8Z" fill="var(--lichen)"/></svg>')
 
 function strip(course: Frame['course'], person: Person, path: string): SafeHtml {
-  const initials = person.name.split(/\s+/).map((part) => part[0] ?? '').join('').slice(0, 2)
   return html`<header class="strip">
 <a class="course" href="/read/${course.course_id}">${MARK}<span>${course.course_title}</span></a>
 <details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
 <button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
 <form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
-<span class="face" style="background-color: ${person.colour}" title="${person.name}">${initials}</span>
+<span class="face" style="background-color: ${person.colour}" title="${person.name}">${initials(person.name)}</span>
 </header>`
 }
 

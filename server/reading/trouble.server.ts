@@ -1,5 +1,6 @@
 import type { RequestContext } from '../web/load-context.server.ts'
-import { readingAnswer, themeOf } from './answer.server.ts'
+import { themeOf } from '../web/theme.server.ts'
+import { readingAnswer } from './answer.server.ts'
 import { troublePage } from './room.server.ts'
 
 const WORDS = {
