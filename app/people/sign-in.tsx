@@ -1,4 +1,4 @@
-import { Alert, Button, Form, Input } from 'antd'
+import { Alert, Button, Form } from 'antd'
 import { data, redirect, Form as PostForm, useNavigation } from 'react-router'
 import { z } from 'zod'
 import { initials } from '../../core/people/initials.ts'
@@ -68,14 +68,15 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
         <Mark size={30} /> Fieldstone
       </h1>
       <div className="sign-in-columns">
+        {/* Plain fields: what is typed before the script has come is kept by them. */}
         <PostForm method="post" className="sign-in-form" noValidate>
           <h2>Sign in</h2>
-          <div role="alert">{actionData?.message && <Alert type="error" title={actionData.message} />}</div>
+          {actionData?.message && <Alert type="error" title={actionData.message} />}
           <Form.Item layout="vertical" label="Address" htmlFor="email" validateStatus={errors.email ? 'error' : ''} help={errors.email?.[0]}>
-            <Input id="email" name="email" type="email" autoComplete="username" aria-invalid={Boolean(errors.email)} />
+            <input className="sign-in-field" id="email" name="email" type="email" autoComplete="username" aria-invalid={Boolean(errors.email)} />
           </Form.Item>
           <Form.Item layout="vertical" label="Password" htmlFor="password" validateStatus={errors.password ? 'error' : ''} help={errors.password?.[0]}>
-            <Input id="password" name="password" type="password" autoComplete="current-password" aria-invalid={Boolean(errors.password)} />
+            <input className="sign-in-field" id="password" name="password" type="password" autoComplete="current-password" aria-invalid={Boolean(errors.password)} />
           </Form.Item>
           <Button type="primary" htmlType="submit" loading={isBusy}>
             Sign in

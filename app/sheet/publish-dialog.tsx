@@ -50,7 +50,7 @@ export function PublishDialog({ documentId, version, editions, standing, editor,
       }
     >
       <p className="dialog-words">{number === 1 ? 'Students will be able to read this page.' : `Students read edition ${number - 1} until you publish this one.`} What you write afterwards stays with you until the next edition.</p>
-      <div role="alert">{problem && <Alert type="warning" title={problem} />}</div>
+      {problem && <Alert type="warning" title={problem} />}
       <form
         onSubmit={(event) => {
           event.preventDefault()

@@ -7,7 +7,7 @@ const cellAttributes = {
   colspan: span.default(1),
   rowspan: span.default(1),
   /** Widths in CSS pixels of the columns the cell covers; kept for the table editor, null when free. */
-  colwidth: z.array(z.number().int().min(0).max(4000)).max(100).nullable().default(null),
+  colwidth: z.array(z.number().int().min(0).max(4000)).min(1).max(100).nullable().default(null),
 }
 const scope = z.enum(['col', 'row'])
 
