@@ -20,7 +20,7 @@ test('signing in: errors stand at the field, a wrong password says nothing more,
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/courses\/course\/plan/)
   await page.getByRole('button', { name: /theme, sign out/ }).click()
-  await page.getByRole('menuitem', { name: 'Dark' }).click()
+  await page.getByRole('menuitem', { name: 'Dark', exact: true }).click()
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
   await page.getByRole('button', { name: /theme, sign out/ }).click()
   await page.getByRole('menuitem', { name: 'Sign out' }).click()
