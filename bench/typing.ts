@@ -50,7 +50,7 @@ async function measured(app: RunningApp, url: string, path: string): Promise<num
 
 /** Typing in a page of 20,000 words, against an empty page. */
 export async function benchTyping(url: string): Promise<Figure[]> {
-  const { pool, transaction } = await import('../server/database/pool.server.ts')
+  const { transaction } = await import('../server/database/pool.server.ts')
   const { insertEntries } = await import('../server/plan/queries.server.ts')
   const { insertDocument, insertSnapshot } = await import('../server/documents/queries.server.ts')
   const pages = { 'typing-empty': '<h1>Empty</h1><p>x</p>', 'typing-long': longPage(122_000) }
@@ -65,7 +65,6 @@ export async function benchTyping(url: string): Promise<Figure[]> {
       await insertEntries(db, 'course', [{ id, parentId: 'typing', kind: 'page', title: id, documentId: id }])
     }
   })
-  void pool
   const app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
   const [empty, long] = [await measured(app, url, '/courses/course/items/typing-empty'), await measured(app, url, '/courses/course/items/typing-long')]
   await app.stop()

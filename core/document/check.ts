@@ -21,8 +21,7 @@ const stepJson = z.discriminatedUnion('stepType', [
   z.object({ stepType: z.literal('removeNodeMark'), pos: position, mark }),
   z.object({ stepType: z.literal('attr'), pos: position, attr: z.string().max(40), value: z.unknown() }),
 ])
-export const stepsJson = z.array(stepJson).min(1).max(MOST_STEPS)
-export type StepJson = z.infer<typeof stepJson>
+const stepsJson = z.array(stepJson).min(1).max(MOST_STEPS)
 
 export type Refusal = { readonly ok: false; readonly reason: string }
 export type Applied = { readonly ok: true; readonly page: Node; readonly steps: readonly Step[] }

@@ -40,8 +40,5 @@ export const nodeKinds = {
 /** Every mark, outermost first: the order in which they nest in HTML. */
 export const markKinds = { link, strong, emphasis, underline } satisfies Record<string, MarkKind>
 
-export type NodeName = keyof typeof nodeKinds
-export type MarkName = keyof typeof markKinds
-
 /** The version of the content model. It grows when stored content needs an upgrade to be read. */
 export const SCHEMA_VERSION = 1

@@ -29,7 +29,7 @@ export async function acceptBatch(documentId: string, personId: string, unsafeBa
   keepTree(documentId, next)
   await followTitle(documentId, tree, next)
   await putRight(documentId, next)
-  noteWritten(documentId)
+  noteWritten(documentId, version)
   return { status: 'taken', from: tree.version, to: version }
 }
 

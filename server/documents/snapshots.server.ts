@@ -16,10 +16,11 @@ const lastVersion = new Map<string, number>()
 const idle = new Map<string, NodeJS.Timeout>()
 
 /** Called after each batch: plans the next snapshot. Losing one costs time when reading, nothing else. */
-export function noteWritten(documentId: string): void {
+export function noteWritten(documentId: string, version: number): void {
   clearTimeout(idle.get(documentId))
   idle.set(documentId, setTimeout(() => void settle(documentId), IDLE).unref())
-  void snapshot(documentId, STEPS)
+  // Most batches are far from the next snapshot: they cost no look at the log.
+  if (version - (lastVersion.get(documentId) ?? 0) >= STEPS) void snapshot(documentId, STEPS)
 }
 
 /** When the writing pauses: the word count for the plan, and a snapshot if it is worth one. */

@@ -1,7 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import { z } from 'zod'
-import { queuedWork, type QueuedWork } from '../../../core/document/outbox.ts'
-import { sentSetAside, type SentSetAside } from '../../../core/document/wire.ts'
+import { queuedWork } from '../../../core/document/outbox.ts'
+import { sentSetAside } from '../../../core/document/wire.ts'
 
 const kept = z.object({ person: z.string(), document: z.string(), client: z.string(), schemaVersion: z.number(), work: queuedWork.nullable(), setAside: z.array(sentSetAside) })
 /** Unsent work of one tab, as the browser keeps it. */
@@ -50,5 +50,3 @@ export async function withOrphan(client: string, send: () => Promise<void>): Pro
     if (lock) await send()
   })
 }
-
-export type { QueuedWork, SentSetAside }
