@@ -8,6 +8,7 @@ export interface NodeReading {
   readonly type: NodeType
   readonly attrs: Record<string, unknown>
   readonly understands: readonly string[]
+  readonly inside: ReadRule['inside']
 }
 export interface MarkReading {
   readonly type: MarkType
@@ -38,7 +39,7 @@ const markRules = byTag(Object.values<MarkKind>(markKinds), (name) => must(schem
 export function nodeReading(element: HtmlElement): NodeReading | null {
   for (const { type, rule } of nodeRules.get(element.tagName) ?? []) {
     const attrs = rule.read(element)
-    if (attrs) return { type, attrs, understands: rule.understands }
+    if (attrs) return { type, attrs, understands: rule.understands, inside: rule.inside }
   }
   return null
 }

@@ -12,7 +12,9 @@ import { writePage } from './write.ts'
 function unsafeIn(nodes: readonly HtmlNode[]): string[] {
   return nodes.flatMap((node) => {
     if (!isElement(node)) return []
-    const own = /^(script|svg|iframe|img|style|object|embed|math)$/.test(node.tagName) ? [node.tagName] : []
+    // A frame is harmless when it is sealed and says nothing of what is in it.
+    const isSealed = node.tagName === 'iframe' && node.attrs.some(({ name, value }) => name === 'sandbox' && value === 'allow-scripts') && !node.attrs.some(({ name }) => name === 'src' || name === 'srcdoc')
+    const own = /^(script|svg|iframe|img|style|object|embed|math)$/.test(node.tagName) && !isSealed ? [node.tagName] : []
     const attributes = node.attrs.filter(({ name, value }) => name.startsWith('on') || /^\s*(javascript|data):/i.test(value)).map(({ name }) => name)
     return [...own, ...attributes, ...unsafeIn(node.childNodes)]
   })

@@ -2,6 +2,7 @@ import { type Attrs, Fragment, type Mark, Mark as Marks, type Node, type NodeTyp
 import { parse, parseFragment } from 'parse5'
 import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
+import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
 import { markReading, nodeReading } from './read-rules.ts'
 import { ReadReport, type ReadNote } from './report.ts'
@@ -126,12 +127,12 @@ class Reader {
 
   #element(element: HtmlElement, marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
     const tag = element.tagName
-    if (UNSEEN.has(tag)) {
+    const reading = nodeReading(element)
+    if (!reading && UNSEEN.has(tag)) {
       this.#leftOut(element)
       if (WORDS_STAY.has(tag)) this.#walk(element.childNodes, marks, run, found, flush, depth)
       return
     }
-    const reading = nodeReading(element)
     if (reading?.type.isInline) {
       run.node(reading.type.create(reading.attrs, null, marks), reading.type === lineBreak)
       return
@@ -140,11 +141,12 @@ class Reader {
       flush()
       this.#notes(element, reading.understands, null)
       if (reading.type.isTextblock) found.push(...this.#textblock(element, reading.type, reading.attrs, marks, depth))
-      else if (depth >= MOST_DEPTH - 4) {
+      else if (depth + (reading.inside ? 2 : 0) >= MOST_DEPTH - 4) {
         this.report.add('changed', `A ${tag} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`, element.sourceCodeLocation)
         this.#flat(element.childNodes, run)
         flush()
-      } else found.push(...this.#container(element, reading.type, reading.attrs, marks, depth))
+      } else if (reading.inside) found.push(this.#structure(reading.type, reading.attrs, reading.inside(element), depth, marks))
+      else found.push(...this.#container(element, reading.type, reading.attrs, marks, depth))
       return
     }
     const mark = markReading(element)
@@ -186,6 +188,39 @@ class Reader {
     }
     const inside = this.blocks(element.childNodes, paragraph!, depth + 1, marks)
     return [type.create(attrs, inside.length > 0 ? inside : [paragraph!.create()])]
+  }
+
+  /** A node whose kind says what its element holds. */
+  #structure(type: NodeType, attrs: Record<string, unknown>, inside: readonly Inside[], depth: number, marks: readonly Mark[]): Node {
+    const content = inside.flatMap((each): Node[] => {
+      if ('line' in each) return [this.#line(must(each.kind), each.line)]
+      if ('inside' in each) return [this.#structure(must(each.kind), each.attrs, each.inside, depth + 1, marks)]
+      const blocks = this.blocks(each.blocks, paragraph!, depth + 1, marks)
+      return blocks.length > 0 ? blocks : [paragraph!.create()]
+    })
+    return type.create(attrs, content)
+  }
+
+  /** A text block of one line, from whatever stands there: its words, and the marks and inline nodes it admits. */
+  #line(type: NodeType, nodes: readonly HtmlNode[]): Node {
+    const holder = nodes[0]?.parentNode
+    const blocks = this.blocks(nodes, paragraph!, MOST_DEPTH, Marks.none, null, holder !== null && holder !== undefined && 'tagName' in holder && preserves(holder))
+    const run = new InlineRun(true)
+    let isFirst = true
+    const gather = (node: Node): void => {
+      if (node.isTextblock) {
+        if (!isFirst) run.text(' ', Marks.none)
+        isFirst = false
+        node.forEach((inline) => {
+          if (inline.isText) run.text(inline.text ?? '', inline.marks.filter((mark) => type.allowsMarkType(mark.type)))
+          else if (type.contentMatch.matchType(inline.type)) run.node(inline, false)
+          else run.text(' ', Marks.none)
+          if (inline.marks.some((mark) => !type.allowsMarkType(mark.type))) this.report.add('changed', 'A title holds no link: it is what is pressed to open its part. Its words were kept.', null)
+        })
+      } else node.forEach(gather)
+    }
+    blocks.forEach(gather)
+    return type.create(null, run.take())
   }
 
   /** The items of a list. What stands between them, as word processors write nested lists, joins the item before it. */
@@ -274,6 +309,12 @@ class Reader {
       this.report.add('left out', sentenceFor(element, name, value), element.sourceCodeLocation)
     }
   }
+}
+
+function must(kind: string): NodeType {
+  const type = schema.nodes[kind]
+  if (!type) throw new Error(`No kind is called ${kind}.`)
+  return type
 }
 
 const QUIET = new Set(['dir', 'data-piece'])

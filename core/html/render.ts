@@ -1,11 +1,12 @@
 import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
-import { attribute, type HtmlNode, isElement, isText } from './tree.ts'
+import { practicesOf } from '../questions/practice.ts'
+import { attribute, element, hasClass, type HtmlElement, type HtmlNode, isElement, isText, text } from './tree.ts'
 import { writeChildren } from './write.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 1
+export const RENDERER_VERSION = 2
 
 /** Published HTML in order: text, or the name of a slot that is filled for each reader or moment. */
 export const segments = z.array(z.union([z.string(), z.object({ slot: z.string() })]))
@@ -23,35 +24,75 @@ export interface Rendered {
 
 /**
  * The body of a page as students receive it; the title is apart. Headings without a place of their own get one
- * from their words, so that each can be linked to.
+ * from their words, so that each can be linked to; lists of contents are filled from them. Slots: `sealed-N` is the
+ * address of the N-th code piece of the page (from 0), `result-NAME` what is said to an answer of a practice question.
  */
 export function renderPage(page: Node): Rendered {
   const blocks = page.type.create(null, Fragment.from(page.content.content.slice(1)))
-  const elements = writeChildren(blocks, 'published', page.firstChild?.nodeSize ?? 0)
-  const headings = nameHeadings(elements)
-  return { title: page.firstChild?.textContent ?? '', segments: [elements.map((element) => serializeOuter(element)).join('\n')], headings }
+  const { written, headings } = renderBlocks(page, blocks, page.firstChild?.nodeSize ?? 0)
+  return { title: page.firstChild?.textContent ?? '', segments: written, headings }
 }
 
-function nameHeadings(nodes: readonly HtmlNode[]): PublishedHeading[] {
-  const all = [...headingsIn(nodes)]
-  const taken = new Set(all.map((heading) => attribute(heading, 'id')).filter((id) => id !== undefined))
+/** The children of a node of the page, whose content begins at `start`, as students receive them. */
+export function renderBlocks(page: Node, parent: Node, start: number): { written: Segments; headings: PublishedHeading[] } {
+  const positions = new Map<HtmlElement, number>()
+  const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
+  const taken = new Set<string>()
+  for (const each of everyElement(elements)) {
+    const id = attribute(each, 'id')
+    if (id !== undefined) taken.add(id)
+  }
+  const headings = nameHeadings(elements, taken)
+  const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
+  const sealed = sealedPieces(page)
+  for (const each of everyElement(elements)) {
+    const position = positions.get(each) ?? -1
+    if (hasClass(each, 'contents-list')) fillContents(each, headings)
+    else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
+    else if (hasClass(each, 'html-piece')) each.attrs.push({ name: 'src', value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`) })
+  }
+  return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings }
+}
+
+/** The code pieces of a page in order, as slots and addresses number them. */
+export function sealedPieces(page: Node): { node: Node; position: number }[] {
+  const found: { node: Node; position: number }[] = []
+  page.descendants((node, position) => {
+    if (node.type.name === 'htmlPiece') found.push({ node, position })
+    return !node.isTextblock
+  })
+  return found
+}
+
+/** A character that no page can hold marks a slot in text and attributes; so no author's words can look like one. */
+const MARK = '\u0001'
+const slot = (name: string): string => MARK + name + MARK
+
+function split(html: string): Segments {
+  return html
+    .split(MARK)
+    .map((part, at) => (at % 2 === 1 ? { slot: part } : part))
+    .filter((part) => part !== '')
+}
+
+function nameHeadings(nodes: readonly HtmlNode[], taken: Set<string>): PublishedHeading[] {
   const found: PublishedHeading[] = []
-  for (const heading of all) {
-    const text = textOf(heading)
+  for (const heading of headingsIn(nodes)) {
+    const words = textOf(heading).trim()
     let id = attribute(heading, 'id')
     if (id === undefined) {
-      const stem = slug(text)
+      const stem = slug(words)
       id = stem
       for (let number = 2; taken.has(id); number++) id = `${stem}-${number}`
       taken.add(id)
       heading.attrs.push({ name: 'id', value: id })
     }
-    if (text !== '') found.push({ level: Number(heading.tagName[1]), id, text })
+    if (words !== '') found.push({ level: Number(heading.tagName[1]), id, text: words })
   }
   return found
 }
 
-function* headingsIn(nodes: readonly HtmlNode[]): Generator<Extract<HtmlNode, { tagName: string }>> {
+function* headingsIn(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
   for (const node of nodes) {
     if (!isElement(node)) continue
     if (/^h[2-6]$/.test(node.tagName)) yield node
@@ -59,9 +100,58 @@ function* headingsIn(nodes: readonly HtmlNode[]): Generator<Extract<HtmlNode, { 
   }
 }
 
+function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
+  for (const node of nodes) {
+    if (!isElement(node)) continue
+    yield node
+    yield* everyElement(node.childNodes)
+  }
+}
+
 function textOf(node: HtmlNode): string {
   if (isText(node)) return node.value
-  return isElement(node) ? node.childNodes.map(textOf).join('').trim() : ''
+  return isElement(node) ? node.childNodes.map(textOf).join('') : ''
+}
+
+/** A nested list of the headings down to the list's own depth. */
+function fillContents(nav: HtmlElement, headings: readonly PublishedHeading[]): void {
+  const deepest = Number(attribute(nav, 'data-deepest'))
+  const open: { level: number; list: HtmlElement }[] = []
+  for (const heading of headings) {
+    if (heading.level > deepest) continue
+    while (open.length > 1 && open.at(-1)!.level > heading.level) open.pop()
+    const last = open.at(-1)
+    if (!last || last.level < heading.level) {
+      const list = element('ul')
+      const item = last?.list.childNodes.at(-1)
+      if (item && isElement(item)) item.childNodes.push(list)
+      else nav.childNodes.push(list)
+      open.push({ level: heading.level, list })
+    }
+    open.at(-1)!.list.childNodes.push(element('li', {}, [element('a', { href: `#${encodeURIComponent(heading.id)}` }, [text(heading.text)])]))
+  }
+}
+
+/** Gives a practice question its name, its fields, its form, and the place for what is said to an answer. */
+function finishPractice(piece: HtmlElement, name: string): void {
+  const type = attribute(piece, 'data-answers') === 'several' ? 'checkbox' : 'radio'
+  const form = `${name}-form`
+  piece.attrs = piece.attrs.filter((attr) => attr.name !== 'id')
+  piece.attrs.push({ name: 'id', value: name }, { name: 'role', value: 'group' }, { name: 'aria-labelledby', value: `${name}-prompt` })
+  let number = 0
+  for (const child of piece.childNodes) {
+    if (!isElement(child)) continue
+    if (hasClass(child, 'prompt')) child.attrs.push({ name: 'id', value: `${name}-prompt` })
+    const label = hasClass(child, 'answer') ? child.childNodes[0] : undefined
+    if (!label || !isElement(label)) continue
+    label.childNodes.unshift(element('input', { type, name: 'answer', value: number++, form }))
+  }
+  // The form stands apart and empty: a question may stand inside another, a form may not.
+  piece.childNodes.push(
+    element('p', { class: 'practice-send' }, [element('button', { form, name: 'question', value: name }, [text('Check')])]),
+    element('div', { class: 'practice-result', role: 'status' }, [text(slot(`result-${name}`))]),
+    element('form', { id: form, method: 'post', action: `#${encodeURIComponent(name)}`, 'aria-labelledby': `${name}-prompt` }),
+  )
 }
 
 /** A place name from words: letters and digits in lower case, hyphens between. Never empty. */
@@ -70,12 +160,12 @@ export function slug(words: string): string {
   return name === '' ? 'part' : name
 }
 
-/** Segments with each slot filled; a slot without a filling is an error of the program. */
-export function fillSlots(filled: Segments, slots: Readonly<Record<string, string>> = {}): string {
+/** Segments with each slot filled by what `fill` gives; a slot without a filling is an error of the program. */
+export function fillSlots(filled: Segments, fill: (slot: string) => string | undefined = () => undefined): string {
   return filled
     .map((segment) => {
       if (typeof segment === 'string') return segment
-      const value = slots[segment.slot]
+      const value = fill(segment.slot)
       if (value === undefined) throw new Error(`Nothing fills the slot “${segment.slot}”.`)
       return value
     })

@@ -3,11 +3,11 @@ import type { z } from 'zod'
 import type { HtmlElement, HtmlNode } from '../html/tree.ts'
 
 /**
- * How HTML is written: `source` is what authors read and edit beside the sheet,
- * `published` is what students receive (semantic, complete without script).
- * Readers take both.
+ * How HTML is written: `source` is what authors read and edit beside the sheet, `published` is what students
+ * receive (semantic, complete without script), `sheet` is the published form in elements that an editor can be in.
+ * Readers take the first two.
  */
-export type Manner = 'source' | 'published'
+export type Manner = 'source' | 'published' | 'sheet'
 
 /** Stored JSON of a node, as `Node.toJSON` gives it. */
 export interface NodeJson {
@@ -18,6 +18,14 @@ export interface NodeJson {
   text?: string
 }
 
+/** What an element holds, for a kind whose content is more than blocks; the reader makes nodes of it. */
+export type Inside =
+  /** Blocks; a paragraph when there are none. */
+  | { readonly blocks: readonly HtmlNode[] }
+  /** One line of words in a text block of this kind. */
+  | { readonly kind: string; readonly line: readonly HtmlNode[] }
+  | { readonly kind: string; readonly attrs: Record<string, unknown>; readonly inside: readonly Inside[] }
+
 /** How one HTML element is recognised as this kind. The first rule that matches wins. */
 export interface ReadRule {
   readonly tag: string
@@ -25,6 +33,8 @@ export interface ReadRule {
   readonly read: (element: HtmlElement) => Record<string, unknown> | null
   /** HTML attributes the rule has understood; the others are reported as left out. */
   readonly understands: readonly string[]
+  /** How its content is read; as blocks when left out. */
+  readonly inside?: (element: HtmlElement) => readonly Inside[]
 }
 
 interface KindBase {
@@ -45,6 +55,8 @@ export interface NodeKind extends KindBase {
   readonly spec: Omit<NodeSpec, 'attrs' | 'toDOM' | 'parseDOM'>
   /** The element for a node; `children` are its content, already written. */
   readonly write: (node: Node, children: HtmlNode[], manner: Manner) => HtmlElement
+  /** Its published form keeps something back (an answer), so that reading it again does not give the node. */
+  readonly keepsBack?: boolean
 }
 
 export interface MarkKind extends KindBase {

@@ -1,18 +1,26 @@
+import { accordion } from './accordion/kind.ts'
 import { box } from './box/kind.ts'
 import { bulletList } from './bullet-list/kind.ts'
+import { column, columns } from './columns/kinds.ts'
+import { contents } from './contents/kind.ts'
 import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
 import { heading } from './heading/kind.ts'
+import { htmlPiece } from './html-piece/kind.ts'
 import type { MarkKind, NodeKind } from './kind.ts'
 import { lineBreak } from './line-break/kind.ts'
 import { link } from './link/kind.ts'
 import { listItem } from './list-item/kind.ts'
 import { orderedList } from './ordered-list/kind.ts'
 import { paragraph } from './paragraph/kind.ts'
+import { part, partTitle } from './part/kinds.ts'
+import { answer, answerText, feedback, practice, prompt } from './practice/kinds.ts'
 import { quotation } from './quotation/kind.ts'
+import { reveal } from './reveal/kind.ts'
 import { rule } from './rule/kind.ts'
 import { strong } from './strong/kind.ts'
 import { table, tableCell, tableHeader, tableRow } from './table/kinds.ts'
+import { tabs } from './tabs/kind.ts'
 import { text } from './text/kind.ts'
 import { title } from './title/kind.ts'
 import { underline } from './underline/kind.ts'
@@ -33,6 +41,20 @@ export const nodeKinds = {
   tableCell,
   tableHeader,
   box,
+  tabs,
+  accordion,
+  part,
+  partTitle,
+  reveal,
+  columns,
+  column,
+  contents,
+  practice,
+  prompt,
+  answer,
+  answerText,
+  feedback,
+  htmlPiece,
   text,
   lineBreak,
 } satisfies Record<string, NodeKind>

@@ -28,7 +28,8 @@ const heading = fc
   .record({ level: fc.integer({ min: 2, max: 6 }), id: fc.option(fc.constantFrom('water', 'über-uns', 'a.b_c-1')), content: inline })
   .map(({ level, id, content }): NodeJson => ({ type: 'heading', attrs: { level, id }, content }))
 
-const block: fc.Arbitrary<NodeJson> = fc.letrec<{ block: NodeJson }>((tie) => {
+/** Any block; kinds whose published form keeps something back only where `keepsBack` says so. */
+const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> => fc.letrec<{ block: NodeJson }>((tie) => {
   const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 })
   const items = fc.array(blocks.map((content): NodeJson => ({ type: 'listItem', content })), { minLength: 1, maxLength: 3 })
   const cell = fc
@@ -42,6 +43,29 @@ const block: fc.Arbitrary<NodeJson> = fc.letrec<{ block: NodeJson }>((tie) => {
   const box = fc
     .record({ ground: fc.constantFrom('#efe6d3', '#23302f', '#ffffff'), edge: fc.constantFrom('none', 'start', 'around'), space: fc.constantFrom('tight', 'normal', 'wide'), content: blocks })
     .map(({ content, ...attrs }): NodeJson => ({ type: 'box', attrs, content }))
+  const line = fc.array(
+    fc.record({ text: words, marks: marks.map((on) => on.filter(({ type }) => type !== 'link')) }).map(({ text, marks: on }): NodeJson => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) })),
+    { maxLength: 2 },
+  )
+  const id = fc.option(fc.constantFrom('flat', 'slope-2', 'über'))
+  const partTitle = line.map((content): NodeJson => ({ type: 'partTitle', content }))
+  const parts = fc.array(fc.record({ id, title: partTitle, content: blocks }).map(({ id: name, title, content }): NodeJson => ({ type: 'part', attrs: { id: name }, content: [title, ...content] })), { minLength: 1, maxLength: 3 })
+  const pieces = [
+    fc.record({ type: fc.constantFrom('tabs', 'accordion'), level: fc.integer({ min: 2, max: 6 }), content: parts }).map(({ type, level, content }): NodeJson => ({ type, attrs: { level }, content })),
+    fc.record({ id, title: partTitle, content: blocks }).map(({ id: name, title, content }): NodeJson => ({ type: 'reveal', attrs: { id: name }, content: [title, ...content] })),
+    fc.record({ split: fc.constantFrom('even', 'wide-start', 'wide-end'), content: fc.array(blocks.map((content): NodeJson => ({ type: 'column', content })), { minLength: 1, maxLength: 3 }) }).map(({ split, content }): NodeJson => ({ type: 'columns', attrs: { split }, content })),
+    fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
+  ]
+  const keepingBack = [
+    fc
+      .record({ id, mode: fc.constantFrom('one', 'several'), prompt: blocks, answers: fc.array(fc.record({ isRight: fc.boolean(), text: inline, feedback: blocks }), { minLength: 1, maxLength: 3 }) })
+      .map(({ id: name, mode, prompt, answers }): NodeJson => ({
+        type: 'practice',
+        attrs: { id: name, mode },
+        content: [{ type: 'prompt', content: prompt }, ...answers.map(({ isRight, text, feedback }): NodeJson => ({ type: 'answer', attrs: { isRight }, content: [{ type: 'answerText', content: text }, { type: 'feedback', content: feedback }] }))],
+      })),
+    fc.record({ title: words, code: words, height: fc.integer({ min: 40, max: 4000 }) }).map((attrs): NodeJson => ({ type: 'htmlPiece', attrs })),
+  ]
   return {
     block: fc.oneof(
       { depthSize: 'small', withCrossShrink: true },
@@ -53,15 +77,21 @@ const block: fc.Arbitrary<NodeJson> = fc.letrec<{ block: NodeJson }>((tie) => {
       { weight: 1, arbitrary: blocks.map((content): NodeJson => ({ type: 'quotation', content })) },
       { weight: 1, arbitrary: table },
       { weight: 2, arbitrary: box },
+      ...pieces.map((arbitrary) => ({ weight: 1, arbitrary })),
+      ...(keepsBack ? keepingBack.map((arbitrary) => ({ weight: 1, arbitrary })) : []),
     ),
   }
 }).block
 
 /** Whole pages of up to eight blocks. */
-export const anyPage: fc.Arbitrary<Node> = fc
-  .record({ title: fc.option(words), content: fc.array(block, { minLength: 1, maxLength: 8 }) })
+const pages = (keepsBack: boolean): fc.Arbitrary<Node> => fc
+  .record({ title: fc.option(words), content: fc.array(block(keepsBack), { minLength: 1, maxLength: 8 }) })
   .map(({ title, content }) => schema.nodeFromJSON({ type: 'doc', content: [{ type: 'title', content: title ? [{ type: 'text', text: title }] : [] }, ...content] }))
   .filter((page) => {
     page.check()
     return true
   })
+
+export const anyPage = pages(true)
+/** Pages whose published form holds all there is. */
+export const openPage = pages(false)

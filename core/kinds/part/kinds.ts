@@ -1,0 +1,85 @@
+import { z } from 'zod'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../../html/tree.ts'
+import { ANCHOR } from '../heading/kind.ts'
+import type { Inside, NodeKind } from '../kind.ts'
+
+/** One of several titled parts: a tab of tabs, a fold of an accordion. `id` is a place to link to. */
+export const part = {
+  type: 'node',
+  name: 'part',
+  label: 'part',
+  attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
+  spec: { content: 'partTitle block+', defining: true, isolating: true },
+  reads: [],
+  parseDOM: [{ tag: 'section.part' }],
+  write: (node, children, manner) => element('section', { ...(manner === 'source' ? {} : { class: 'part' }), id: node.attrs.id as string | null }, children),
+  examples: [],
+} satisfies NodeKind
+
+/** The title of a part or a reveal. It may be empty without the part being lost. */
+export const partTitle = {
+  type: 'node',
+  name: 'partTitle',
+  label: 'title',
+  attributes: z.object({}),
+  // No link: a title is what is pressed to open its part.
+  spec: { content: 'text*', marks: 'strong emphasis underline', defining: true },
+  reads: [],
+  parseDOM: [{ tag: '.part-title' }],
+  write: (_node, children) => element('div', { class: 'part-title' }, children),
+  examples: [],
+} satisfies NodeKind
+
+const PARTS = new Set(['section', 'div', 'article', 'details', 'li'])
+const TITLE = /^(h[1-6]|summary)$/
+
+/** Turns the written titles of parts into headings of this level. */
+export function asHeadings(parts: readonly HtmlNode[], level: number): void {
+  for (const written of parts) {
+    const title = isElement(written) ? written.childNodes[0] : undefined
+    if (title && isElement(title)) rename(title, `h${level}`)
+  }
+}
+
+/** Gives a written element another name; its class, which styles the sheet alone, goes. */
+export function rename(written: HtmlElement, tag: string): void {
+  written.nodeName = written.tagName = tag
+  written.attrs = written.attrs.filter(({ name }) => name !== 'class')
+}
+
+/** The level of the first title that is a heading, 2 to 6; 3 when none is. */
+export function levelOfTitles(pieceElement: HtmlElement): number {
+  for (const child of pieceElement.childNodes) {
+    const title = isElement(child) && PARTS.has(child.tagName) ? titleOf(child) : null
+    if (title && /^h[1-6]$/.test(title.tagName)) return Math.max(2, Number(title.tagName[1]))
+  }
+  return 3
+}
+
+/** The parts of tabs or an accordion. What stands between them joins the part before, so that nothing is lost. */
+export function partsInside(pieceElement: HtmlElement): readonly Inside[] {
+  const parts: { id: string | null; title: readonly HtmlNode[]; blocks: HtmlNode[] }[] = []
+  for (const child of pieceElement.childNodes) {
+    if (isElement(child) && PARTS.has(child.tagName)) {
+      const title = titleOf(child)
+      parts.push({ id: anchorOf(child), title: title?.childNodes ?? [], blocks: child.childNodes.filter((node) => node !== title) })
+    } else if (isElement(child) || (isText(child) && child.value.trim() !== '')) {
+      const last = parts.at(-1)
+      if (last) last.blocks.push(child)
+      else parts.push({ id: null, title: [], blocks: [child] })
+    }
+  }
+  if (parts.length === 0) parts.push({ id: null, title: [], blocks: [] })
+  return parts.map(({ id, title, blocks }) => ({ kind: 'part', attrs: { id }, inside: [{ kind: 'partTitle', line: title }, { blocks }] }))
+}
+
+function anchorOf(unsafeElement: HtmlElement): string | null {
+  const id = attribute(unsafeElement, 'id')
+  return id !== undefined && ANCHOR.test(id) ? id : null
+}
+
+/** The heading or summary that a part begins with. */
+function titleOf(partElement: HtmlElement): HtmlElement | null {
+  const first = partElement.childNodes.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
+  return first && isElement(first) && TITLE.test(first.tagName) ? first : null
+}

@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { attribute, element, type HtmlElement, isElement } from '../../html/tree.ts'
+import { ANCHOR } from '../heading/kind.ts'
+import type { NodeKind } from '../kind.ts'
+import { rename } from '../part/kinds.ts'
+
+const isSummary = (node: HtmlElement['childNodes'][number]): node is HtmlElement => isElement(node) && node.tagName === 'summary'
+
+/** One thing to open: an answer, a detail. HTML has an element for it, which opens without script. */
+export const reveal = {
+  type: 'node',
+  name: 'reveal',
+  label: 'reveal',
+  attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
+  spec: { content: 'partTitle block+', group: 'block', defining: true, isolating: true },
+  reads: [
+    {
+      tag: 'details',
+      understands: ['class', 'id', 'open', 'name'],
+      read: (unsafeElement) => {
+        const id = attribute(unsafeElement, 'id')
+        return { id: id !== undefined && ANCHOR.test(id) ? id : null }
+      },
+      inside: ({ childNodes }) => [
+        { kind: 'partTitle', line: childNodes.find(isSummary)?.childNodes ?? [] },
+        { blocks: childNodes.filter((node) => node !== childNodes.find(isSummary)) },
+      ],
+    },
+  ],
+  parseDOM: [{ tag: 'div.reveal' }],
+  write: (node, children, manner) => {
+    const id = node.attrs.id as string | null
+    if (manner === 'sheet') return element('div', { class: 'reveal' }, children)
+    const title = children[0]
+    if (title && isElement(title)) rename(title, 'summary')
+    return element('details', { ...(manner === 'published' ? { class: 'reveal' } : {}), id }, children)
+  },
+  examples: [
+    {
+      type: 'reveal',
+      attrs: { id: 'why' },
+      content: [
+        { type: 'partTitle', content: [{ type: 'text', text: 'Why not mortar?' }] },
+        { type: 'reveal', content: [{ type: 'partTitle' }, { type: 'paragraph', content: [{ type: 'text', text: 'A wall must move.' }] }] },
+      ],
+    },
+  ],
+} satisfies NodeKind
