@@ -1,3 +1,8 @@
+import { makeAccordion } from './accordion.ts'
+import { showAround } from './parts.ts'
+import { makePractice } from './practice.ts'
+import { fitSealedFrames } from './sealed.ts'
+import { makeTabs } from './tabs.ts'
 import './room.css'
 
 /*
@@ -30,4 +35,27 @@ function followReading(): void {
   mark()
 }
 
+/** Opens whatever the address points into, and brings it into sight. */
+function showTarget(): void {
+  const target = location.hash.length > 1 ? document.getElementById(decodeURIComponent(location.hash.slice(1))) : null
+  if (!target) return
+  showAround(target)
+  const isHidden = target.getClientRects().length === 0
+  ;(isHidden ? (target.closest('.tabs') ?? target) : target).scrollIntoView()
+}
+
+const all = (selector: string): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(`.page-content ${selector}`)]
+
+// From the inside out: what an outer piece moves keeps what its inner ones have become.
+for (const piece of all('.tabs').reverse()) makeTabs(piece)
+for (const piece of all('.accordion').reverse()) makeAccordion(piece)
+for (const piece of all('.practice')) makePractice(piece)
+fitSealedFrames(all('iframe.html-piece') as HTMLIFrameElement[])
+window.addEventListener('hashchange', showTarget)
+// A link to where one is already changes no address, but may point into something that was closed since.
+document.addEventListener('click', (event) => {
+  const link = event.target instanceof Element ? event.target.closest<HTMLAnchorElement>('a[href^="#"]') : null
+  if (link && link.hash === location.hash) showTarget()
+})
+showTarget()
 followReading()

@@ -4,6 +4,10 @@ const schema = z.object({
   DATABASE_URL: z.string().startsWith('postgres'),
   HOST: z.string().default('127.0.0.1'),
   PORT: z.coerce.number().int().min(0).max(65_535).default(4310),
+  /** Where browsers find Fieldstone, such as https://fieldstone.example; this machine's own port when left out. */
+  ADDRESS: z.url().optional(),
+  /** Where sealed frames live: an origin of another host name that leads here too. */
+  SEALED_ADDRESS: z.url().optional(),
   /** Set behind a proxy that ends https: cookies become Secure, addresses begin with https. */
   HTTPS: z.stringbool().default(false),
   /** How many proxies stand before Fieldstone and may tell the reader's address. */

@@ -14,6 +14,8 @@ import { flushSnapshots } from './documents/snapshots.server.ts'
 import { attachSockets, closeSockets } from './documents/socket.server.ts'
 import { log } from './log.server.ts'
 import { type FoundSession, sessionOf } from './people/sessions.server.ts'
+import { sealedHost } from './sealed/addresses.server.ts'
+import { serveSealed } from './sealed/serve.server.ts'
 import { isOwnOrigin } from './web/origin.server.ts'
 import { securityHeaders } from './web/security.server.ts'
 import type { RequestContext } from './web/load-context.server.ts'
@@ -36,6 +38,9 @@ app.get('/health/ready', (_request, response) => {
     () => response.status(503).type('text').send('the database does not answer\n'),
   )
 })
+
+// Sealed frames live on a host name of their own: whatever is asked for there has no session and reaches nothing else.
+app.use((request, response, next) => (request.headers.host === sealedHost ? serveSealed(request, response) : next()))
 
 const forever = { immutable: true, maxAge: '1y', index: false, fallthrough: false } as const
 app.use('/assets', express.static(`${root}build/client/assets`, forever))

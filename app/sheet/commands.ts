@@ -1,7 +1,9 @@
-import { lift, setBlockType, toggleMark, wrapIn } from '@tiptap/pm/commands'
+import { setBlockType, toggleMark, wrapIn } from '@tiptap/pm/commands'
 import type { NodeType, ResolvedPos } from '@tiptap/pm/model'
 import { liftListItem, wrapInList } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, NodeSelection, TextSelection } from '@tiptap/pm/state'
+import type { NodeKind } from '../../core/kinds/kind.ts'
+import { nodeKinds } from '../../core/kinds/registry.ts'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 
 const node = (state: EditorState, name: string): NodeType => {
@@ -28,22 +30,12 @@ export const toggleList = (name: 'bulletList' | 'orderedList'): Command => (stat
 /** Wraps the marked blocks in a quotation or a box. */
 export const wrap = (name: 'quotation' | 'box'): Command => (state, dispatch, view) => (state.selection.$from.depth >= MOST_DEPTH - 2 ? false : wrapIn(node(state, name))(state, dispatch, view))
 
-/** Takes a piece away and leaves what it holds. */
-export const unwrap = (position: number): Command => (state, dispatch) => {
-  const piece = state.doc.nodeAt(position)
-  if (!piece || piece.isTextblock || piece.isLeaf) return false
-  dispatch?.(state.tr.replaceWith(position, position + piece.nodeSize, piece.content).scrollIntoView())
-  return true
-}
-
 export const removeAt = (position: number): Command => (state, dispatch) => {
   const piece = state.doc.nodeAt(position)
   if (!piece) return false
   dispatch?.(state.tr.delete(position, position + piece.nodeSize).scrollIntoView())
   return true
 }
-
-export const liftOut: Command = (state, dispatch, view) => lift(state, dispatch, view)
 
 /** Puts a block after the one the cursor is in, or in place of it when it is empty. */
 function insertBlock(state: EditorState, make: () => ReturnType<NodeType['createAndFill']>): Parameters<Command>[0]['tr'] | null {
@@ -89,11 +81,13 @@ function ancestor($at: ResolvedPos, matches: (type: NodeType) => boolean): Place
   return null
 }
 
-/** The innermost piece the cursor stands in (box, quotation, list, table), or the one that is selected. */
+const PIECE_KINDS = new Set(Object.values<NodeKind>(nodeKinds).filter(({ isPiece }) => isPiece).map(({ name }) => name))
+
+/** The innermost piece the cursor stands in, or the one that is selected. */
 export function pieceAt(state: EditorState): Place | null {
   const { selection } = state
   if (selection instanceof NodeSelection && !selection.node.isInline) return { name: selection.node.type.name, position: selection.from, depth: selection.$from.depth + 1 }
-  return ancestor(selection.$from, (type) => ['box', 'quotation', 'table', 'bulletList', 'orderedList'].includes(type.name))
+  return ancestor(selection.$from, (type) => PIECE_KINDS.has(type.name))
 }
 
 /** Begins a paragraph before or after a piece, outside it. Writing is possible on every side of everything. */

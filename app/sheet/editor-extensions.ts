@@ -13,6 +13,9 @@ import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './comma
 import { othersCursors } from './cursors.ts'
 import { coreClipboard } from './clipboard.ts'
 import { pieceFrames } from './piece-frames.ts'
+import { openParts } from './open-parts.ts'
+import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece, writingBesidePieces } from './part-keys.ts'
+import { pieceViews } from './piece-views.ts'
 import { placeholders } from './placeholders.ts'
 import { facts } from './facts-place.ts'
 import { FROM_OTHERS, localSteps } from './saving/local-steps.ts'
@@ -41,9 +44,18 @@ const leaveTitle: Command = (state, dispatch) => {
   return true
 }
 
-/** The keys of the sheet. `onLink` opens the link field. */
-function sheetKeys(onLink: () => void): Record<string, Command> {
+/** A key that does something else on an empty line of the page than in its words. */
+const onEmptyLine = (run: () => void): Command => ({ selection: { $from, empty } }) => {
+  if (!empty || $from.parent.type.name !== 'paragraph' || $from.parent.content.size > 0) return false
+  run()
+  return true
+}
+
+/** The keys of the sheet. */
+function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Command> {
   return {
+    '/': onEmptyLine(onInsert),
+    'Mod-/': () => (onInsert(), true),
     'Mod-b': toggle('strong'),
     'Mod-i': toggle('emphasis'),
     'Mod-u': toggle('underline'),
@@ -60,7 +72,9 @@ function sheetKeys(onLink: () => void): Record<string, Command> {
     'Mod-Enter': writeBeside('below'),
     'Mod-Shift-Enter': writeBeside('above'),
     'Shift-Enter': chainCommands(exitCode, lineBreak),
-    Enter: chainCommands(leaveTitle, inList(splitListItem)),
+    Enter: chainCommands(leaveTitle, enterInTitle, leavePiece, inList(splitListItem)),
+    Backspace: backspaceAtEdge,
+    Delete: deleteAtEdge,
     Tab: chainCommands(goToNextCell(1), inList(sinkListItem)),
     'Shift-Tab': chainCommands(goToNextCell(-1), inList(liftListItem)),
   }
@@ -87,19 +101,22 @@ function tables(): Plugin {
 
 export interface EditorCallbacks {
   onLink(): void
+  /** Opens the insert dialog. */
+  onInsert(): void
   onTitleTooLong(length: number): void
   onPasted(words: string): void
 }
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
-export function editorExtensions({ onLink, onTitleTooLong, onPasted }: EditorCallbacks): AnyExtension[] {
+export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
+  const { onTitleTooLong, onPasted } = callbacks
   const editing = Extension.create({
     name: 'sheet',
     priority: 50,
     addProseMirrorPlugins: () => [
       localSteps(),
       history(),
-      keymap(sheetKeys(onLink)),
+      keymap(sheetKeys(callbacks)),
       keymap(baseKeymap),
       tables(),
       gapCursor(),
@@ -107,6 +124,9 @@ export function editorExtensions({ onLink, onTitleTooLong, onPasted }: EditorCal
       othersCursors(),
       placeholders(),
       pieceFrames(),
+      openParts(),
+      writingBesidePieces(),
+      pieceViews(),
       facts(),
       titleLength(onTitleTooLong),
       coreClipboard(onPasted),

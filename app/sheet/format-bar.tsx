@@ -9,6 +9,7 @@ import { type Tool, type ToolGroup, TOOLS } from './tools.ts'
 interface Props {
   editor: Editor
   onLink(): void
+  onInsert(): void
   isSourceOpen: boolean
   onSource(): void
 }
@@ -16,7 +17,7 @@ interface Props {
 const REMEMBERED = 'fieldstone-all-tools'
 
 /** The tools of the sheet: quiet with signs alone, or all of them with their names. */
-export function FormatBar({ editor, onLink, isSourceOpen, onSource }: Props) {
+export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: Props) {
   const [isFull, setFull] = useState(false)
   useEffect(() => setFull(localStorage.getItem(REMEMBERED) === 'yes'), [])
   const toggleFull = (): void => {
@@ -25,7 +26,11 @@ export function FormatBar({ editor, onLink, isSourceOpen, onSource }: Props) {
   }
   return (
     <div className={isFull ? 'format-bar is-full' : 'format-bar'} role="toolbar" aria-label="Format" onKeyDown={moveInBar}>
-      <InsertMenu editor={editor} />
+      <Tooltip title={<span className="tool-help"><b>Insert</b> Ctrl+/<br />Tabs, boxes, questions, everything. On an empty line / does the same.</span>} mouseEnterDelay={0.4}>
+        <button type="button" className="plain-button insert-button" aria-haspopup="dialog" aria-keyshortcuts="Control+/" onClick={onInsert}>
+          <Plus size={16} aria-hidden /> Insert
+        </button>
+      </Tooltip>
       <span className="bar-rule" />
       {isFull ? <Tools editor={editor} groups={['block']} isFull /> : <BlockMenu editor={editor} />}
       <span className="bar-rule" />
@@ -122,22 +127,6 @@ function BlockMenu({ editor }: { editor: Editor }) {
     <Dropdown menu={{ items, selectedKeys: [current], onClick: ({ key }) => run(key) }} trigger={['click']}>
       <button type="button" className="plain-button block-menu" aria-label={`Kind of block: ${name}`}>
         {name} <ChevronDown size={14} aria-hidden />
-      </button>
-    </Dropdown>
-  )
-}
-
-function InsertMenu({ editor }: { editor: Editor }) {
-  const tools = TOOLS.filter(({ group }) => group === 'insert')
-  const items = tools.map((tool) => ({ key: tool.id, icon: <tool.icon size={16} strokeWidth={1.75} />, label: <MenuLine tool={tool} /> }))
-  const run = (id: string): void => {
-    tools.find((tool) => tool.id === id)?.command(editor.state, editor.view.dispatch, editor.view)
-    editor.view.focus()
-  }
-  return (
-    <Dropdown menu={{ items, onClick: ({ key }) => run(key) }} trigger={['click']}>
-      <button type="button" className="plain-button insert-button">
-        <Plus size={16} aria-hidden /> Insert
       </button>
     </Dropdown>
   )

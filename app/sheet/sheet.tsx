@@ -8,6 +8,7 @@ import { currentTree } from '../../server/documents/trees.server.ts'
 import { listEditions } from '../../server/editions/queries.server.ts'
 import { findEntry, type ItemState } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
+import { sealedAddress } from '../../server/sealed/addresses.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { PlanTree } from '../shell/plan-tree.tsx'
 import { Strip } from '../shell/strip.tsx'
@@ -24,12 +25,12 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry?.documentId || !tree) failure('no such place', 404)
   const [editions, setAside] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId)])
-  return { person, course, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside }
+  return { person, course, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, sealedAddress }
 }
 
 export type SheetData = Awaited<ReturnType<typeof loader>>
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${titleOf(loaderData?.page)} – Fieldstone` }]
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${titleOf(loaderData?.page)} – Fieldstone` }, { name: 'sealed-address', content: loaderData?.sealedAddress }]
 
 function titleOf(page: object | undefined): string {
   const { content } = (page ?? {}) as { content?: { content?: { text?: string }[] }[] }

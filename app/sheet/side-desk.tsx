@@ -1,15 +1,18 @@
 import type { Editor } from '@tiptap/core'
+import type { Command } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
 import { useState } from 'react'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
-import { BoxSettings } from '../pieces/box/settings.tsx'
-import { TableSettings } from '../pieces/table/settings.tsx'
+import { insertParts, meantHeadings } from '../pieces/insert-commands.ts'
+import { pieceOf } from '../pieces/registry.ts'
+import { takeApart } from '../../core/structure/take-apart.ts'
 import { EditionDesk } from '../editions/edition-desk.tsx'
-import { pieceAt, removeAt, unwrap } from './commands.ts'
+import { pieceAt, removeAt } from './commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
 import { SetAsideDesk } from './set-aside-desk.tsx'
 import { kindLabel } from './trail.tsx'
+import { changing } from './transforms.ts'
 import './side-desk.css'
 
 interface Props {
@@ -58,45 +61,76 @@ function step(event: React.KeyboardEvent<HTMLElement>, ids: readonly Tab[], curr
   document.getElementById(`desk-tab-${ids[next]}`)?.focus()
 }
 
-/** Settings of each kind of piece that has some. */
-const SETTINGS: Record<string, (props: { editor: Editor; position: number }) => React.ReactNode> = { box: BoxSettings, table: TableSettings }
-
 function PieceDesk({ editor }: { editor: Editor }) {
-  const { piece, parent } = useEditorState({
+  const { piece, parent, canTakeApart } = useEditorState({
     editor,
     selector: ({ editor: { state } }) => {
       const found = pieceAt(state)
-      const outer = found && found.depth > 1 ? state.doc.resolve(found.position).parent.type.name : null
-      return { piece: found, parent: outer && outer !== 'doc' ? outer : null }
+      return { piece: found, parent: found && outerPiece(state, found.position), canTakeApart: found !== null && pieceOf(found.name)?.entry !== 'tab' && found.name !== 'accordion' && takeApart(state.doc, found.position) !== null }
     },
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  if (!piece) return <p className="desk-empty soft">Put the cursor into a box, list, table or quotation to see its settings. “Insert” above the sheet makes new ones.</p>
-  const Settings = SETTINGS[piece.name]
-  const run = (command: ReturnType<typeof unwrap>): void => {
+  const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
     editor.view.focus()
   }
-  const label = kindLabel(piece.name).toLowerCase()
-  const isWrap = ['box', 'quotation'].includes(piece.name)
+  if (!piece)
+    return (
+      <>
+        <HeadingsDesk editor={editor} run={run} />
+        <p className="desk-empty soft">Put the cursor into a piece to see its settings. “Insert” above the sheet makes new ones; so does / on an empty line.</p>
+      </>
+    )
+  const Settings = pieceOf(piece.name)?.Settings
+  const label = kindLabel(piece.name)
+  const name = /^[A-Z]{2}/.test(label) ? label : label.toLowerCase()
   return (
     <>
       <section>
         <h2>
-          {kindLabel(piece.name)} {parent && <span className="soft">inside {kindLabel(parent).toLowerCase()}</span>}
+          {label} {parent && <span className="soft">inside {parent}</span>}
         </h2>
-        {Settings && <Settings editor={editor} position={piece.position} />}
+        {Settings && <Settings key={`${piece.name}-${piece.position}`} editor={editor} position={piece.position} />}
       </section>
+      <HeadingsDesk editor={editor} run={run} />
       <section className="desk-actions">
-        {isWrap && (
-          <button type="button" className="desk-button" onClick={() => run(unwrap(piece.position))}>
-            Take the {label} away, keep what is in it
+        {canTakeApart && (
+          <button type="button" className="desk-button" onClick={() => run(changing(({ doc }) => takeApart(doc, piece.position), () => piece.position + 1))}>
+            Take the {name} away, keep what is in {name.endsWith('s') ? 'them' : 'it'}
           </button>
         )}
         <button type="button" className="desk-button is-danger" onClick={() => run(removeAt(piece.position))}>
-          Delete the {label}
+          Delete the {name}
         </button>
       </section>
     </>
+  )
+}
+
+/** The piece around another, as words; null when it stands on the page itself. */
+function outerPiece(state: Editor['state'], position: number): string | null {
+  const $at = state.doc.resolve(position)
+  for (let depth = $at.depth; depth > 0; depth--) if (pieceOf($at.node(depth).type.name)) return kindLabel($at.node(depth).type.name).toLowerCase()
+  return null
+}
+
+/** With the cursor in a heading, or headings marked: what they could be instead. */
+function HeadingsDesk({ editor, run }: { editor: Editor; run(command: Command): void }) {
+  const titles = useEditorState({ editor, selector: ({ editor: { state } }) => meantHeadings(state)?.titles ?? null, equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b) })
+  if (!titles) return null
+  return (
+    <section>
+      <h2>
+        {titles.length === 1 ? 'One heading' : `${titles.length} headings`} <span className="soft">{titles.length === 1 ? 'marked' : 'of one level'}</span>
+      </h2>
+      <ol className="desk-titles">
+        {titles.slice(0, 8).map((title, at) => <li key={at}>{title || 'No words'}</li>)}
+      </ol>
+      <h3>Re-form, with what stands under them, as</h3>
+      <div className="desk-choices">
+        <button type="button" className="desk-button" onClick={() => run(insertParts('tabs'))}>Tabs</button>
+        <button type="button" className="desk-button" onClick={() => run(insertParts('accordion'))}>Accordion</button>
+      </div>
+    </section>
   )
 }

@@ -11,7 +11,7 @@ import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
  */
 const HOLE = element('content-hole')
 
-/** What ProseMirror renders from, made of what the kind writes: the sheet shows the published form. */
+/** What ProseMirror renders from, made of what the kind writes for the sheet. */
 function outputSpec(written: HtmlNode): DOMOutputSpec {
   if (written === HOLE) return 0 as unknown as DOMOutputSpec
   if (!isElement(written)) return (isText(written) ? written.value : '') as unknown as DOMOutputSpec
@@ -39,7 +39,7 @@ function nodeExtension(kind: NodeKind, priority: number): AnyExtension {
     ...spec,
     addAttributes: () => attributes(kind),
     parseHTML: () => kind.parseDOM,
-    ...(kind.name === 'text' || kind.name === 'doc' ? {} : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'published')) as never }),
+    ...(kind.name === 'text' || kind.name === 'doc' ? {} : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'sheet')) as never }),
     extendNodeSchema: (extension) => (extension.name === kind.name ? own : {}),
   })
 }
@@ -51,7 +51,7 @@ function markExtension(kind: MarkKind, priority: number): AnyExtension {
     ...kind.spec,
     addAttributes: () => attributes(kind),
     parseHTML: () => kind.parseDOM,
-    renderHTML: ({ mark }) => outputSpec(kind.write(mark, [HOLE], 'published')) as never,
+    renderHTML: ({ mark }) => outputSpec(kind.write(mark, [HOLE], 'sheet')) as never,
   })
 }
 

@@ -1,8 +1,10 @@
 import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
 import { NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
 import type { NodeKind } from '../../core/kinds/kind.ts'
 import { nodeKinds } from '../../core/kinds/registry.ts'
+import { pieceOf } from '../pieces/registry.ts'
 import { pieceAt, writeBeside } from './commands.ts'
 
 const kinds: Record<string, NodeKind> = nodeKinds
@@ -58,19 +60,26 @@ export function Trail({ editor }: { editor: Editor }) {
           <button type="button" className="link-button" title="Ctrl+Enter" onMouseDown={(event) => event.preventDefault()} onClick={() => write('below')}>
             below
           </button>{' '}
-          this {kindLabel(piece.name).toLowerCase()}
+          the {kindLabel(piece.name).toLowerCase()}
         </span>
       )}
     </div>
   )
 }
 
+/** A part by its title, or by what and which it is. */
+function partName(part: Node, index: number, piece: Node): string {
+  const title = part.firstChild?.textContent.trim() ?? ''
+  if (title !== '') return title.length > 22 ? `${title.slice(0, 20)}…` : title
+  return kindLabel(pieceOf(piece.type.name)?.entry ?? 'part') + ` ${index + 1}`
+}
+
 function chipsOf(state: Editor['state']): Chip[] {
   const { $from } = state.selection
   const chips: Chip[] = [{ name: 'Page', position: null }]
   for (let depth = 1; depth <= $from.depth; depth++) {
-    const { type, attrs } = $from.node(depth)
-    const name = type.name === 'heading' ? `Heading ${Number(attrs.level)}` : kindLabel(type.name)
+    const node = $from.node(depth)
+    const name = node.type.name === 'heading' ? `Heading ${Number(node.attrs.level)}` : node.type.name === 'part' ? partName(node, $from.index(depth - 1), $from.node(depth - 1)) : kindLabel(node.type.name)
     chips.push({ name, position: $from.before(depth) })
   }
   if (state.selection instanceof NodeSelection && !state.selection.node.isInline) chips.push({ name: kindLabel(state.selection.node.type.name), position: state.selection.from })

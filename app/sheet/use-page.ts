@@ -15,6 +15,7 @@ import type { SheetData } from './sheet.tsx'
 interface Callbacks {
   onTitle(title: string): void
   onLink(): void
+  onInsert(): void
   say(words: string): void
 }
 
@@ -67,6 +68,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
     const made = new Editor({
       extensions: editorExtensions({
         onLink: () => latest.current.onLink(),
+        onInsert: () => latest.current.onInsert(),
         onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),
         onPasted: (words) => latest.current.say(words),
       }),

@@ -3,6 +3,7 @@ import { App } from 'antd'
 import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { ItemState } from '../../server/plan/queries.server.ts'
+import { InsertDialog } from '../insert/insert-dialog.tsx'
 import { initials } from '../../core/people/initials.ts'
 import { AsStudent } from './as-student.tsx'
 import { Foot } from './foot.tsx'
@@ -14,6 +15,7 @@ import type { SheetData } from './sheet.tsx'
 import { SideDesk } from './side-desk.tsx'
 import { Trail } from './trail.tsx'
 import { usePage } from './use-page.ts'
+import './pieces.css'
 
 const SourcePane = lazy(() => import('../source/source-pane.tsx'))
 
@@ -30,9 +32,9 @@ interface Props {
 export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback }: Props) {
   const { message } = App.useApp()
   const [isSourceOpen, setSourceOpen] = useState(false)
-  const [dialog, setDialog] = useState<'link' | 'publish' | 'student' | null>(null)
+  const [dialog, setDialog] = useState<'link' | 'insert' | 'publish' | 'student' | null>(null)
   const say = (words: string): void => void message.info(words, 6)
-  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link') })
+  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert') })
   const newest = editions[0]
   const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' ? 'published' : 'edited'
   useEffect(() => {
@@ -49,7 +51,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   return (
     <>
       <main className="work">
-        <FormatBar editor={editor} onLink={() => setDialog('link')} isSourceOpen={isSourceOpen} onSource={toggleSource} />
+        <FormatBar editor={editor} onLink={() => setDialog('link')} onInsert={() => setDialog('insert')} isSourceOpen={isSourceOpen} onSource={toggleSource} />
         <Trail editor={editor} />
         <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
           {isSourceOpen && (
@@ -68,6 +70,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
+      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} />}
       {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
       {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       {place && createPortal(others.map((each) => <span key={each.client} className="face" style={{ backgroundColor: each.colour }} title={`${each.name} is on this page`}>{initials(each.name)}<span className="visually-hidden">{each.name} is on this page</span></span>), place)}

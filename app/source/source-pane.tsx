@@ -1,16 +1,16 @@
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
 import { html } from '@codemirror/lang-html'
-import { bracketMatching, codeFolding, foldGutter, foldKeymap, HighlightStyle, syntaxHighlighting } from '@codemirror/language'
+import { bracketMatching, codeFolding, foldGutter, foldKeymap, syntaxHighlighting } from '@codemirror/language'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { Annotation, EditorState, StateEffect, StateField } from '@codemirror/state'
 import { Decoration, type DecorationSet, drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
-import { tags } from '@lezer/highlight'
 import type { Editor } from '@tiptap/core'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEffect, useRef, useState } from 'react'
 import type { ReadNote } from '../../core/html/report.ts'
 import { pageNonce } from '../shell/nonce.ts'
 import { FROM_OTHERS } from '../sheet/saving/local-steps.ts'
+import { codeColours } from './code-colours.ts'
 import { SourceSync } from './source-sync.ts'
 import './source-pane.css'
 
@@ -39,13 +39,6 @@ const blockField = StateField.define<DecorationSet>({
   },
   provide: (field) => EditorView.decorations.from(field),
 })
-
-const colours = HighlightStyle.define([
-  { tag: [tags.tagName, tags.angleBracket], color: 'var(--slate)' },
-  { tag: tags.attributeName, color: 'var(--ochre)' },
-  { tag: [tags.attributeValue, tags.string], color: 'var(--lichen)' },
-  { tag: tags.comment, color: 'var(--soft-ink)', fontStyle: 'italic' },
-])
 
 /** The page as HTML beside the sheet: both live, both editable. */
 export default function SourcePane({ editor }: { editor: Editor }) {
@@ -80,7 +73,7 @@ export default function SourcePane({ editor }: { editor: Editor }) {
           highlightSelectionMatches(),
           search({ top: true }),
           html({ autoCloseTags: true }),
-          syntaxHighlighting(colours),
+          syntaxHighlighting(codeColours),
           blockField,
           EditorView.lineWrapping,
           keymap.of([{ key: 'Escape', run: () => (editor.view.focus(), true) }, ...defaultKeymap, ...historyKeymap, ...searchKeymap, ...foldKeymap, indentWithTab]),

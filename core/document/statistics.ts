@@ -26,18 +26,28 @@ const counted = new WeakMap<Node, { words: number; characters: number }>()
  * body; the title is not counted. Text blocks are remembered, so that a page is counted again in the time of its edit.
  */
 export function statistics(page: Node): Statistics {
+  const { words, characters } = count(page)
+  return { words, characters, minutes: readingMinutes(words) }
+}
+
+/** The words of a part of a page, counted in the same way. */
+export function countWords(node: Node): number {
+  return count(node).words
+}
+
+function count(page: Node): { words: number; characters: number } {
   let words = 0
   let characters = 0
   page.descendants((node) => {
     if (!node.isTextblock) return true
     if (node.type.name === 'title') return false
-    const count = counted.get(node) ?? countTextblock(node)
-    counted.set(node, count)
-    words += count.words
-    characters += count.characters
+    const known = counted.get(node) ?? countTextblock(node)
+    counted.set(node, known)
+    words += known.words
+    characters += known.characters
     return false
   })
-  return { words, characters, minutes: readingMinutes(words) }
+  return { words, characters }
 }
 
 function countTextblock(node: Node): { words: number; characters: number } {

@@ -55,6 +55,8 @@ export interface NodeKind extends KindBase {
   readonly spec: Omit<NodeSpec, 'attrs' | 'toDOM' | 'parseDOM'>
   /** The element for a node; `children` are its content, already written. */
   readonly write: (node: Node, children: HtmlNode[], manner: Manner) => HtmlElement
+  /** It has a place in the side desk, and a frame on the sheet while the cursor is in it. */
+  readonly isPiece?: boolean
   /** Its published form keeps something back (an answer), so that reading it again does not give the node. */
   readonly keepsBack?: boolean
 }

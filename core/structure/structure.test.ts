@@ -8,6 +8,7 @@ import { schema } from '../document/schema.ts'
 import { readPage } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 import { headingRun, headingsToParts, partsToHeadings, reform } from './headings.ts'
+import { takeApart } from './take-apart.ts'
 import { addEntry, entriesOf, moveEntry, removeEntry } from './parts.ts'
 
 /** What holds for every change of structure: a right page, undone it is what it was, its steps survive JSON. */
@@ -127,4 +128,22 @@ test('answers and columns are rows too; other pieces have none', () => {
   expect(addEntry(start, pieceAt(start, 'bulletList'))).toBeNull()
   const question = page('<div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer"><p>a</p></div></div>')
   expect(entriesOf(lawful(question, addEntry(question, pieceAt(question, 'practice'))), pieceAt(question, 'practice'))).toHaveLength(2)
+})
+
+test.each([
+  ['box', '<div data-piece="box"><p>a</p><hr></div>', '<p>a</p>\n<hr>'],
+  ['quotation', '<blockquote><p>a</p></blockquote>', '<p>a</p>'],
+  ['columns', '<div data-piece="columns"><div><p>a</p></div><div><p>b</p><p>c</p></div></div>', '<p>a</p>\n<p>b</p>\n<p>c</p>'],
+  ['reveal', '<details><summary>Why <em>not</em></summary><p>a</p></details>', '<p>Why <em>not</em></p>\n<p>a</p>'],
+  ['reveal', '<details><summary></summary><p>a</p></details>', '<p>a</p>'],
+  ['tabs', TABS, '<h3 id="x">A</h3>\n<p>a</p>\n<h3>B</h3>\n<p>b</p>\n<h3>C</h3>\n<p>c</p>'],
+])('a %s is taken away and what it holds stays', (name, source, left) => {
+  const start = page(source)
+  expect(html(lawful(start, takeApart(start, pieceAt(start, name))))).toBe(left)
+})
+
+test('a list or a question is not taken apart so', () => {
+  const start = page('<ul><li>a</li></ul>')
+  expect(takeApart(start, pieceAt(start, 'bulletList'))).toBeNull()
+  expect(takeApart(start, start.content.size)).toBeNull()
 })

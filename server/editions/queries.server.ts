@@ -1,3 +1,5 @@
+import type { Node } from 'prosemirror-model'
+import { pageFromJson } from '../../core/document/schema.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export interface NewEdition {
@@ -49,7 +51,8 @@ export async function listEditions(db: Database, documentId: string): Promise<Ed
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }))
 }
 
-export async function findEditionHtml(db: Database, documentId: string, number: number): Promise<{ title: string; segments: unknown; words: number; at: Date } | null> {
-  const { rows } = await db.query<{ title: string; segments: unknown; words: number; at: Date }>('select title, segments, words, published_at as at from editions where document_id = $1::text and number = $2::int', [documentId, number])
-  return rows[0] ?? null
+/** The page of an edition; null when there is none. */
+export async function findEditionPage(db: Database, documentId: string, number: number): Promise<Node | null> {
+  const { rows } = await db.query<{ content: unknown }>('select content from editions where document_id = $1::text and number = $2::int', [documentId, number])
+  return rows[0] ? pageFromJson(rows[0].content) : null
 }

@@ -16,6 +16,7 @@ const courseRow = z.object({
   outline: z.array(outlineEntry).nullable().transform((entries) => entries ?? []),
 })
 const editionRow = courseRow.extend({
+  document_id: z.string(),
   number: z.number(),
   title: z.string(),
   note: z.string(),
@@ -49,7 +50,7 @@ export async function findCourseToRead(db: Database, courseId: string, personId:
 export async function findEditionToRead(db: Database, courseId: string, itemId: string, personId: string): Promise<EditionToRead | null> {
   const { rows } = await db.query({
     name: 'find-edition-to-read',
-    text: `select ${COURSE}, ed.number, ed.title, ed.note, ed.words, ed.published_at, ed.segments, ed.headings
+    text: `select ${COURSE}, ed.document_id, ed.number, ed.title, ed.note, ed.words, ed.published_at, ed.segments, ed.headings
            from plan_entries i
            join courses c on c.id = i.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $3::text

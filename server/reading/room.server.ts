@@ -25,7 +25,7 @@ function frame({ title, course, theme }: Frame, body: SafeHtml): SafeHtml {
 <title>${title} – ${course.course_title}</title>
 <link rel="icon" href="/icon.svg" type="image/svg+xml">
 <link rel="stylesheet" href="${style}">
-<script type="module" src="${script}"></script>
+<script type="module" src="${script}" blocking="render"></script>
 </head>
 <body>
 <a class="skip" href="#page">Skip to the page</a>
@@ -55,6 +55,8 @@ export interface PageView {
   readonly words: number
   /** What stands under the title: edition, date, note; each is shown with a middle dot between. */
   readonly facts: readonly string[]
+  /** What fills each slot of the segments. */
+  readonly fill: (slot: string) => string
 }
 
 interface Chapter {
@@ -98,7 +100,7 @@ ${units.map(({ unit, parts }) => html`<h3>${unit.title}</h3><ul>${parts.map((par
 <article class="page-content">
 <h1>${view.title}</h1>
 <p class="facts">${[`${minutes(view.words)} ${minutes(view.words) === 1 ? 'minute' : 'minutes'}`, ...view.facts].join(' · ')}</p>
-${trusted(fillSlots(view.segments))}
+${trusted(fillSlots(view.segments, view.fill))}
 </article>
 </main>
 <aside class="on-page">${view.headings.length > 1 && html`<nav aria-label="On this page"><h2>On this page</h2><ul>${view.headings.filter(({ level }) => level <= 3).map(({ id, text, level }) => html`<li class="level-${level}"><a href="#${id}">${text}</a></li>`)}</ul></nav>`}</aside>
@@ -135,7 +137,7 @@ export function previewPage(theme: Frame['theme'], course: Frame['course'], view
     { title: view.title, course, theme },
     html`<main id="page" class="preview"><article class="page-content"><h1>${view.title || 'Untitled page'}</h1>
 <p class="facts">${[`${minutes(view.words)} min`, ...view.facts].join(' · ')}</p>
-${trusted(fillSlots(view.segments))}
+${trusted(fillSlots(view.segments, view.fill))}
 </article></main>`,
   )
 }

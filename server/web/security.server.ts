@@ -1,4 +1,5 @@
 import type { ServerResponse } from 'node:http'
+import { sealedAddress } from '../sealed/addresses.server.ts'
 
 /** Headers of every answer. The policy on content differs: see `applicationPolicy` and `readingPolicy`. */
 export function securityHeaders(response: ServerResponse): void {
@@ -19,7 +20,7 @@ export function applicationPolicy(nonce: string): string {
     "img-src 'self' data:",
     "font-src 'self'",
     "connect-src 'self'",
-    "frame-src 'self'",
+    `frame-src 'self' ${sealedAddress}`,
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'none'",
@@ -35,6 +36,8 @@ export function readingPolicy(isPreview: boolean): string {
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data:",
     "font-src 'self'",
+    "connect-src 'self'",
+    `frame-src ${sealedAddress}`,
     "form-action 'self'",
     "base-uri 'none'",
     `frame-ancestors ${isPreview ? "'self'" : "'none'"}`,

@@ -16,6 +16,7 @@ export const accordion = {
   name: 'accordion',
   label: 'accordion',
   attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
+  isPiece: true,
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: [rule('div'), rule('section')],
   parseDOM: [{ tag: 'div.accordion' }],

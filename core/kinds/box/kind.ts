@@ -38,6 +38,7 @@ export const box = {
     edge: boxEdge.default('start'),
     space: boxSpace.default('normal'),
   }),
+  isPiece: true,
   spec: { content: 'block+', group: 'block', defining: true },
   reads: [rule('div'), rule('section'), rule('aside')],
   parseDOM: [{ tag: 'div.box' }],

@@ -7,6 +7,7 @@ export const bulletList = {
   name: 'bulletList',
   label: 'list',
   attributes: z.object({}),
+  isPiece: true,
   spec: { content: 'listItem+', group: 'block list' },
   reads: [plainTag('ul'), plainTag('menu')],
   parseDOM: [{ tag: 'ul' }],

@@ -10,6 +10,7 @@ export const columns = {
   name: 'columns',
   label: 'columns',
   attributes: z.object({ split: columnSplit.default('even') }),
+  isPiece: true,
   spec: { content: 'column+', group: 'block', isolating: true },
   reads: [
     {

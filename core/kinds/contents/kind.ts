@@ -10,6 +10,7 @@ export const contents = {
   name: 'contents',
   label: 'contents',
   attributes: z.object({ deepest: deepest.default(3) }),
+  isPiece: true,
   spec: { group: 'block', atom: true, defining: true },
   reads: [
     {

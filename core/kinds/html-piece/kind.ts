@@ -22,6 +22,7 @@ export const htmlPiece = {
     /** In CSS pixels, until the frame has told its own. */
     height: height.default(240),
   }),
+  isPiece: true,
   spec: { group: 'block', atom: true, defining: true },
   reads: [
     {

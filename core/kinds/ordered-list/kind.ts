@@ -10,6 +10,7 @@ export const orderedList = {
   name: 'orderedList',
   label: 'numbered list',
   attributes: z.object({ start: start.default(1) }),
+  isPiece: true,
   spec: { content: 'listItem+', group: 'block list' },
   reads: [
     {

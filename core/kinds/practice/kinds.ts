@@ -16,6 +16,7 @@ export const practice = {
   name: 'practice',
   label: 'practice question',
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null), mode: practiceMode.default('one') }),
+  isPiece: true,
   spec: { content: 'prompt answer+', group: 'block', isolating: true },
   reads: [
     {

@@ -7,6 +7,7 @@ export const quotation = {
   name: 'quotation',
   label: 'quotation',
   attributes: z.object({}),
+  isPiece: true,
   spec: { content: 'block+', group: 'block', defining: true },
   reads: [plainTag('blockquote')],
   parseDOM: [{ tag: 'blockquote' }],

@@ -12,6 +12,7 @@ export const reveal = {
   name: 'reveal',
   label: 'reveal',
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
+  isPiece: true,
   spec: { content: 'partTitle block+', group: 'block', defining: true, isolating: true },
   reads: [
     {

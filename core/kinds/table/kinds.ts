@@ -39,6 +39,7 @@ export const table = {
   name: 'table',
   label: 'table',
   attributes: z.object({}),
+  isPiece: true,
   spec: { content: 'tableRow+', group: 'block', tableRole: 'table', isolating: true },
   reads: [plainTag('table')],
   parseDOM: [{ tag: 'table' }],

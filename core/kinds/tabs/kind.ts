@@ -19,6 +19,7 @@ export const tabs = {
   name: 'tabs',
   label: 'tabs',
   attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
+  isPiece: true,
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: [rule('div'), rule('section')],
   parseDOM: [{ tag: 'div.tabs' }],

@@ -1,0 +1,133 @@
+import type { Editor } from '@tiptap/core'
+import { Modal } from 'antd'
+import { Plus } from 'lucide-react'
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import type { Offer, OfferGroup } from '../pieces/piece.ts'
+import { PIECES } from '../pieces/registry.ts'
+import { matching } from './matching.ts'
+import './insert-dialog.css'
+
+const GROUPS: readonly (readonly [OfferGroup, string])[] = [['fold', 'Fold and order'], ['apart', 'Set apart'], ['look', 'Look and touch'], ['practise', 'Practise']]
+const OFFERS: readonly Offer[] = PIECES.flatMap(({ offer }) => offer ?? [])
+
+interface Props {
+  editor: Editor
+  onClose(): void
+}
+
+/** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
+export function InsertDialog({ editor, onClose }: Props) {
+  const [typed, setTyped] = useState('')
+  const [chosen, setChosen] = useState(OFFERS[0]?.name ?? '')
+  const cards = useRef<HTMLDivElement>(null)
+  // Nothing is written while the dialog is open, so what each offer would do stays as it is.
+  const possible = useMemo(() => new Map(OFFERS.map((offer) => [offer.name, offer.command(editor.state)])), [editor])
+  const found = matching(OFFERS, typed)
+  const offer = found.find(({ name }) => name === chosen) ?? found[0]
+  const can = offer ? (possible.get(offer.name) ?? false) : false
+  const done = useRef(false)
+
+  // Whatever is done, writing goes on where it was.
+  useEffect(() => () => void setTimeout(() => editor.view.focus(), 0), [editor])
+
+  const insert = (what: Offer | undefined): void => {
+    if (!what || done.current || !possible.get(what.name)) return
+    done.current = true
+    onClose()
+    what.command(editor.state, editor.view.dispatch, editor.view)
+  }
+  const choose = (name: string): void => {
+    setChosen(name)
+    document.getElementById(cardId(name))?.scrollIntoView({ block: 'nearest' })
+  }
+  const move = (event: KeyboardEvent): void => {
+    if (event.key === 'Enter') {
+      event.preventDefault()
+      insert(offer)
+      return
+    }
+    const isInField = event.target instanceof HTMLInputElement
+    if (isInField && (event.key === 'ArrowLeft' || event.key === 'ArrowRight') && typed !== '') return
+    const next = neighbour(event.key, found, offer, columnsOf(cards.current))
+    if (!next) return
+    event.preventDefault()
+    choose(next.name)
+  }
+  const outcome = !offer ? 'No piece has that name. Try a word for what it should do.' : can ? (offer.outcome?.(editor.state) ?? '') : 'Not at this place: put the cursor into the text of the page.'
+  return (
+    <Modal open closable={false} title={null} footer={null} width={706} className="insert-dialog" onCancel={onClose} focusable={{ focusTriggerAfterClose: false }} styles={{ body: { padding: 0 }, container: { padding: 0 } }} aria-label="Insert">
+      <div onKeyDown={move}>
+        <label className="insert-field">
+          <Plus size={18} aria-hidden />
+          <span className="visually-hidden">Insert: a name</span>
+          <input autoFocus value={typed} placeholder="Type a name…" role="combobox" aria-expanded="true" aria-controls="insert-cards" aria-activedescendant={offer && cardId(offer.name)} onChange={(event) => setTyped(event.target.value)} />
+          <kbd title="On an empty line, / opens this">/</kbd>
+        </label>
+        {typed === '' && (
+          <nav className="insert-groups" aria-label="Groups of pieces">
+            {GROUPS.map(([group, name]) => (
+              <button key={group} type="button" aria-current={offer?.group === group || undefined} onClick={() => choose(OFFERS.find((each) => each.group === group)?.name ?? '')}>
+                {name}
+              </button>
+            ))}
+          </nav>
+        )}
+        <div className="insert-cards" id="insert-cards" role="listbox" aria-label="Pieces" ref={cards}>
+          {GROUPS.map(([group, name]) => {
+            const own = found.filter((each) => each.group === group)
+            if (own.length === 0) return null
+            return (
+              <div key={group} role="group" aria-label={name}>
+                <h2 aria-hidden>{name}</h2>
+                <div className="insert-grid">
+                  {own.map((each) => (
+                    <Card key={each.name} offer={each} isChosen={each === offer} canInsert={possible.get(each.name) ?? false} onChoose={() => setChosen(each.name)} onInsert={() => insert(each)} />
+                  ))}
+                </div>
+              </div>
+            )
+          })}
+        </div>
+        <div className="insert-foot">
+          <span className="soft" role="status">{outcome}</span>
+          <button type="button" className="plain-button" onClick={onClose}>
+            Cancel
+          </button>
+          <button type="button" className="primary-button" aria-disabled={!can} onClick={() => insert(offer)}>
+            {offer ? `Insert ${offer.name.toLowerCase().replace('html', 'HTML')}` : 'Insert'}
+          </button>
+        </div>
+      </div>
+    </Modal>
+  )
+}
+
+const cardId = (name: string): string => `insert-${name.toLowerCase().replace(/\W+/g, '-')}`
+
+/** How many cards stand side by side just now. */
+function columnsOf(cards: HTMLElement | null): number {
+  const grid = cards?.querySelector('.insert-grid')
+  return grid ? Math.max(1, getComputedStyle(grid).gridTemplateColumns.split(' ').length) : 1
+}
+
+function neighbour(key: string, offers: readonly Offer[], current: Offer | undefined, columns: number): Offer | undefined {
+  const at = current ? offers.indexOf(current) : 0
+  const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[key]
+  if (step === undefined) return undefined
+  return offers[Math.min(offers.length - 1, Math.max(0, at + step))]
+}
+
+function Card({ offer, isChosen, canInsert, onChoose, onInsert }: { offer: Offer; isChosen: boolean; canInsert: boolean; onChoose(): void; onInsert(): void }) {
+  const { name, help, effort, Example } = offer
+  return (
+    <div id={cardId(name)} className={isChosen ? 'insert-card is-chosen' : 'insert-card'} role="option" aria-selected={isChosen} aria-disabled={!canInsert} onClick={onChoose} onDoubleClick={onInsert}>
+      <span className="insert-example" aria-hidden>
+        <Example />
+      </span>
+      <span className="insert-name">
+        <b>{name}</b> <small>{effort}</small>
+      </span>
+      <span className="insert-help">{help}</span>
+    </div>
+  )
+}

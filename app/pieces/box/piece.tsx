@@ -1,0 +1,17 @@
+import { aroundOutcome, newBox } from '../insert-commands.ts'
+import type { Piece } from '../piece.ts'
+import { BoxSettings } from './settings.tsx'
+
+export const box: Piece = {
+  kind: 'box',
+  Settings: BoxSettings,
+  offer: {
+    group: 'apart',
+    name: 'Box',
+    help: 'Sets paragraphs apart on a ground of their own.',
+    effort: 'ready',
+    command: newBox,
+    outcome: (state) => aroundOutcome(state, 'go into the box.', 'Begins empty.'),
+    Example: () => <span className="eg-box">Never lift over your toes.</span>,
+  },
+}

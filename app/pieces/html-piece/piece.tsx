@@ -1,0 +1,116 @@
+import type { Node } from '@tiptap/pm/model'
+import type { EditorView, NodeView } from '@tiptap/pm/view'
+import { useEditorState } from '@tiptap/react'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { startSealedFrame } from '../../sealed/sealed-frame.ts'
+import { newHtmlPiece } from '../insert-commands.ts'
+import type { Piece, SettingsProps } from '../piece.ts'
+
+const CodeDialog = lazy(() => import('./code-dialog.tsx'))
+
+function HtmlPieceSettings({ editor, position }: SettingsProps) {
+  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as { title: string; code: string } | undefined, equalityFn: (a, b) => a === b })
+  const [isOpen, setOpen] = useState(false)
+  const [title, setTitle] = useState(attrs?.title ?? '')
+  useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
+  if (attrs?.code === undefined) return null
+  const keep = (changes: Record<string, unknown>): void => {
+    const transaction = editor.state.tr
+    for (const [name, value] of Object.entries(changes)) if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) transaction.setNodeAttribute(position, name, value)
+    if (transaction.docChanged) editor.view.dispatch(transaction)
+  }
+  return (
+    <>
+      <p className="soft">HTML, style and script of your own, in a sealed frame: it can’t reach the page, the network or anybody’s session.</p>
+      <label className="desk-field">
+        <span>Title, for whoever can’t see it</span>
+        <input value={title} maxLength={300} onChange={(event) => setTitle(event.target.value)} onBlur={() => keep({ title: title.trim() })} placeholder="What the frame shows" />
+      </label>
+      <button type="button" className="desk-button" onClick={() => setOpen(true)}>
+        Edit the code
+      </button>
+      {isOpen && (
+        <Suspense>
+          <CodeDialog code={attrs.code} title={attrs.title} onClose={() => setOpen(false)} onKeep={(code, height) => keep({ code, ...(height ? { height } : {}) })} />
+        </Suspense>
+      )}
+    </>
+  )
+}
+
+/** The frame on the sheet. Code runs when the author asks for it, not by itself. */
+class HtmlPieceView implements NodeView {
+  readonly dom = document.createElement('figure')
+  #stop: (() => void) | null = null
+
+  constructor(private node: Node) {
+    this.dom.className = 'html-piece'
+    this.dom.contentEditable = 'false'
+    this.#rest()
+  }
+
+  /** As it stands before it is run: what it is, and how to start it. */
+  #rest(): void {
+    this.#stop?.()
+    this.#stop = null
+    const { title, code } = this.node.attrs as { title: string; code: string }
+    const words = document.createElement('span')
+    words.textContent = code === '' ? 'A code piece without code yet: “Edit the code” in the side desk.' : `${title || 'Code piece'} · ${code.length.toLocaleString('en')} characters of code`
+    this.dom.replaceChildren(words)
+    if (code === '') return
+    const run = document.createElement('button')
+    run.type = 'button'
+    run.className = 'desk-button'
+    run.textContent = 'Run'
+    run.addEventListener('click', () => this.#run())
+    this.dom.append(run)
+  }
+
+  #run(): void {
+    const { title, code, height } = this.node.attrs as { title: string; code: string; height: number }
+    const { frame, stop } = startSealedFrame(code, title, { onHeight: (measured) => (frame.style.height = `${measured}px`) })
+    frame.style.height = `${height}px`
+    const end = document.createElement('button')
+    end.type = 'button'
+    end.className = 'desk-button html-piece-stop'
+    end.textContent = 'Stop'
+    end.addEventListener('click', () => this.#rest())
+    this.#stop = stop
+    this.dom.replaceChildren(end, frame)
+  }
+
+  update(node: Node): boolean {
+    if (node.type !== this.node.type) return false
+    const isOther = node.attrs.code !== this.node.attrs.code || node.attrs.title !== this.node.attrs.title
+    this.node = node
+    if (isOther) this.#rest()
+    return true
+  }
+
+  stopEvent(event: Event): boolean {
+    return event.target instanceof HTMLButtonElement
+  }
+
+  ignoreMutation(): boolean {
+    return true
+  }
+
+  destroy(): void {
+    this.#stop?.()
+  }
+}
+
+export const htmlPiece: Piece = {
+  kind: 'htmlPiece',
+  Settings: HtmlPieceSettings,
+  view: (node: Node, _view: EditorView) => new HtmlPieceView(node),
+  offer: {
+    group: 'look',
+    name: 'Code piece',
+    help: 'HTML, style and script of your own, in a sealed frame.',
+    effort: 'needs code',
+    command: newHtmlPiece,
+    outcome: () => 'Begins empty; the code is written in the side desk.',
+    Example: () => <code className="eg-code">{'<input type="range">'}<br />{'<output>1 : 6</output>'}</code>,
+  },
+}

@@ -1,0 +1,116 @@
+import { Fragment, type Node } from '@tiptap/pm/model'
+import { type Command, type EditorState, Selection, type Transaction } from '@tiptap/pm/state'
+import { MOST_DEPTH } from '../../core/document/limits.ts'
+import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
+import { transactionOf } from '../sheet/transforms.ts'
+
+const fill = (state: EditorState, name: string, content?: Fragment | Node | readonly Node[]): Node => {
+  const node = state.schema.nodes[name]?.createAndFill(null, content)
+  if (!node) throw new Error(`A ${name} can't be made of that.`)
+  return node
+}
+
+/** The marked blocks, where a selection covers whole or half of some. */
+interface Marked {
+  readonly from: number
+  readonly to: number
+  readonly blocks: Fragment
+}
+
+function markedBlocks(state: EditorState): Marked | null {
+  const { $from, $to, empty } = state.selection
+  if (empty) return null
+  const range = $from.blockRange($to)
+  if (!range || range.parent.type.contentMatch.matchType(state.schema.nodes.paragraph!) === null) return null
+  if (range.parent.type.name === 'doc' && range.startIndex === 0) return null
+  return { from: range.start, to: range.end, blocks: state.doc.slice(range.start, range.end).content }
+}
+
+/** Where a new block goes when nothing is marked: in place of the empty paragraph of the cursor, else after its block. */
+export function insertionPlace({ selection: { $from }, schema }: EditorState): { from: number; to: number } | null {
+  const paragraph = schema.nodes.paragraph!
+  for (let depth = $from.depth; depth > 0; depth--) {
+    const [parent, node] = [$from.node(depth - 1), $from.node(depth)]
+    const after = $from.indexAfter(depth - 1)
+    if (!parent.canReplaceWith(after, after, paragraph)) continue
+    const isEmpty = node.type === paragraph && node.content.size === 0
+    return { from: isEmpty ? $from.before(depth) : $from.after(depth), to: $from.after(depth) }
+  }
+  return null
+}
+
+const fits = (state: EditorState, levels: number): boolean => state.selection.$from.depth + levels < MOST_DEPTH - 2
+
+function placed(state: EditorState, { from, to }: { from: number; to: number }, block: Node): Transaction {
+  const transaction = state.tr.replaceWith(from, to, block)
+  const inside = Selection.findFrom(transaction.doc.resolve(from + 1), 1, true)
+  if (inside && inside.from < from + block.nodeSize) transaction.setSelection(inside)
+  // After the last block there would be no line to write on.
+  const after = from + block.nodeSize
+  if (after === transaction.doc.content.size && !block.isTextblock) transaction.insert(after, state.schema.nodes.paragraph!.create())
+  return transaction.scrollIntoView()
+}
+
+/** Puts a block at the cursor. */
+export const insertPiece = (make: (state: EditorState) => Node, levels = 2): Command => (state, dispatch) => {
+  const place = insertionPlace(state)
+  if (!place || !fits(state, levels)) return false
+  dispatch?.(placed(state, place, make(state)))
+  return true
+}
+
+/** Puts the marked blocks into a new piece, or an empty one at the cursor. */
+export const insertAround = (make: (state: EditorState, blocks: Fragment | null) => Node, levels = 2): Command => (state, dispatch) => {
+  if (!fits(state, levels)) return false
+  const marked = markedBlocks(state)
+  const place = marked ?? insertionPlace(state)
+  if (!place) return false
+  dispatch?.(placed(state, place, make(state, marked?.blocks ?? null)))
+  return true
+}
+
+/** The headings that inserting tabs here would make parts of: those marked, or those around the heading of the cursor. */
+export function meantHeadings(state: EditorState): HeadingRun | null {
+  const { $from, from, to, empty } = state.selection
+  if (empty && $from.parent.type.name !== 'heading') return null
+  const run = headingRun(state.doc, from, to)
+  return run && (run.titles.length > 1 || !empty) ? run : null
+}
+
+/** Tabs or an accordion: from the headings that are meant, else around the marked blocks, else two empty parts. */
+export const insertParts = (piece: PartsPiece): Command => (state, dispatch, view) => {
+  const run = meantHeadings(state)
+  if (!run) {
+    const part = (blocks?: Fragment | null): Node => fill(state, 'part', Fragment.from(state.schema.nodes.partTitle!.create()).append(blocks ?? Fragment.from(state.schema.nodes.paragraph!.create())))
+    return insertAround((_state, blocks) => fill(state, piece, [part(blocks), part()]))(state, dispatch, view)
+  }
+  if (!fits(state, 2)) return false
+  if (dispatch) {
+    const transaction = transactionOf(state, headingsToParts(state.doc, run, piece))
+    dispatch(transaction.setSelection(Selection.near(transaction.doc.resolve(run.from + 3))).scrollIntoView())
+  }
+  return true
+}
+
+export function partsOutcome(state: EditorState, name: string): string {
+  const run = meantHeadings(state)
+  if (run) return `${run.titles.length === 1 ? 'The heading' : `The ${run.titles.length} headings`} ${list(run.titles)} become${run.titles.length === 1 ? 's' : ''} the titles.`
+  return aroundOutcome(state, `go into the first part of the ${name}.`, 'Begins with two empty parts.')
+}
+
+export function aroundOutcome(state: EditorState, marked: string, none: string): string {
+  return markedBlocks(state) ? `The marked paragraphs ${marked}` : none
+}
+
+function list(titles: readonly string[]): string {
+  const named = titles.slice(0, 3).map((title) => `“${title.slice(0, 24) || 'no words'}”`)
+  return titles.length > 3 ? `${named.join(', ')} and ${titles.length - 3} more` : named.join(', ')
+}
+
+export const newReveal: Command = insertAround((state, blocks) => fill(state, 'reveal', Fragment.from(state.schema.nodes.partTitle!.create()).append(blocks ?? Fragment.from(state.schema.nodes.paragraph!.create()))))
+export const newBox: Command = insertAround((state, blocks) => fill(state, 'box', blocks ?? undefined), 1)
+export const newQuotation: Command = insertAround((state, blocks) => fill(state, 'quotation', blocks ?? undefined), 1)
+export const newColumns: Command = insertAround((state, blocks) => fill(state, 'columns', [fill(state, 'column', blocks ?? undefined), fill(state, 'column')]))
+export const newContents: Command = insertPiece((state) => fill(state, 'contents'), 0)
+export const newHtmlPiece: Command = insertPiece((state) => fill(state, 'htmlPiece'), 0)
+export const newPractice: Command = insertAround((state, blocks) => fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]), 3)

@@ -1,0 +1,38 @@
+import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
+import type { Command, EditorState } from '@tiptap/pm/state'
+import type { EditorView, NodeView } from '@tiptap/pm/view'
+import type { ReactNode } from 'react'
+
+export type OfferGroup = 'fold' | 'apart' | 'look' | 'practise'
+
+/** A card of the insert dialog. */
+export interface Offer {
+  readonly group: OfferGroup
+  readonly name: string
+  readonly help: string
+  /** What it asks of the author. */
+  readonly effort: 'ready' | 'has settings' | 'needs code'
+  /** A small live example. */
+  readonly Example: () => ReactNode
+  readonly command: Command
+  /** What inserting it here would do, as a sentence. */
+  readonly outcome?: (state: EditorState) => string
+}
+
+export interface SettingsProps {
+  readonly editor: Editor
+  /** Where the piece begins. */
+  readonly position: number
+}
+
+/** What the interface knows of a kind of piece; each part of it may be missing. */
+export interface Piece {
+  readonly kind: string
+  readonly offer?: Offer
+  readonly Settings?: (props: SettingsProps) => ReactNode
+  /** What the piece's entries are called, in lower case. */
+  readonly entry?: string
+  /** How it is shown on the sheet, where its HTML alone does not do. */
+  readonly view?: (node: Node, view: EditorView, getPosition: () => number | undefined) => NodeView
+}

@@ -1,0 +1,51 @@
+import { useEditorState } from '@tiptap/react'
+import { Segmented } from 'antd'
+import { entriesOf } from '../../../core/structure/parts.ts'
+import { aroundOutcome, newPractice } from '../insert-commands.ts'
+import type { Piece, SettingsProps } from '../piece.ts'
+import { RowList } from '../rows/row-list.tsx'
+
+function PracticeSettings({ editor, position }: SettingsProps) {
+  const { mode, right } = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => ({ mode: String(state.doc.nodeAt(position)?.attrs.mode), right: entriesOf(state.doc, position).filter(({ node }) => node.attrs.isRight).length }),
+    equalityFn: (a, b) => a?.mode === b?.mode && a?.right === b?.right,
+  })
+  const set = (at: number, name: string, value: unknown): void => editor.view.dispatch(editor.state.tr.setNodeAttribute(at, name, value))
+  const problem = right === 0 ? 'No answer is marked as right yet.' : mode === 'one' && right > 1 ? `${right} answers are marked as right, but only one can be chosen.` : ''
+  return (
+    <>
+      <h3 id="practice-mode">Students choose</h3>
+      <Segmented block aria-labelledby="practice-mode" value={mode} onChange={(value) => set(position, 'mode', value)} options={[{ value: 'one', label: 'One answer' }, { value: 'several', label: 'Several' }]} />
+      <h3>Answers, the right ones ticked</h3>
+      <RowList
+        editor={editor}
+        position={position}
+        entry="answer"
+        mark={(node, at) => (
+          <span className="row-tick">
+            <input type="checkbox" aria-label={`Right: ${node.firstChild?.textContent || 'empty answer'}`} checked={Boolean(node.attrs.isRight)} onChange={(event) => set(at, 'isRight', event.target.checked)} />
+          </span>
+        )}
+      />
+      <p className={problem ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
+        <span>{problem || 'Under each answer stands what is said to whoever chooses it. Students get it when they check, never before.'}</span>
+      </p>
+    </>
+  )
+}
+
+export const practice: Piece = {
+  kind: 'practice',
+  entry: 'answer',
+  Settings: PracticeSettings,
+  offer: {
+    group: 'practise',
+    name: 'Practice question',
+    help: 'Answers to choose from, with a word on each.',
+    effort: 'has settings',
+    command: newPractice,
+    outcome: (state) => aroundOutcome(state, 'become the question.', 'Begins with two empty answers.'),
+    Example: () => <span className="eg-practice">Which stone ties both faces?<small>○ hearting &nbsp; ● through</small></span>,
+  },
+}

@@ -1,0 +1,17 @@
+import { accordion } from './accordion/piece.tsx'
+import { box } from './box/piece.tsx'
+import { columns } from './columns/piece.tsx'
+import { contents } from './contents/piece.tsx'
+import { htmlPiece } from './html-piece/piece.tsx'
+import type { Piece } from './piece.ts'
+import { practice } from './practice/piece.tsx'
+import { quotation } from './quotation/piece.tsx'
+import { reveal } from './reveal/piece.tsx'
+import { rule } from './rule/piece.tsx'
+import { table } from './table/piece.tsx'
+import { tabs } from './tabs/piece.tsx'
+
+/** Every piece that the interface knows something about, in the order of the insert dialog. */
+export const PIECES: readonly Piece[] = [tabs, accordion, reveal, columns, contents, box, quotation, table, rule, htmlPiece, practice]
+
+export const pieceOf = (kind: string): Piece | undefined => PIECES.find((piece) => piece.kind === kind)

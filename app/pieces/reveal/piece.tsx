@@ -1,0 +1,15 @@
+import { aroundOutcome, newReveal } from '../insert-commands.ts'
+import type { Piece } from '../piece.ts'
+
+export const reveal: Piece = {
+  kind: 'reveal',
+  offer: {
+    group: 'fold',
+    name: 'Reveal',
+    help: 'One thing to open: an answer, a detail.',
+    effort: 'ready',
+    command: newReveal,
+    outcome: (state) => aroundOutcome(state, 'are what it reveals.', 'Begins with a title to write.'),
+    Example: () => <span className="eg-reveal"><b>▸ Why not mortar?</b><i /></span>,
+  },
+}

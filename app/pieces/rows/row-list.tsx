@@ -1,0 +1,130 @@
+import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
+import { Selection } from '@tiptap/pm/state'
+import type { Transform } from '@tiptap/pm/transform'
+import { useEditorState } from '@tiptap/react'
+import { GripVertical, Plus, X } from 'lucide-react'
+import type { ReactNode } from 'react'
+import { countWords } from '../../../core/document/statistics.ts'
+import { addEntry, entriesOf, moveEntry, removeEntry } from '../../../core/structure/parts.ts'
+import { transactionOf } from '../../sheet/transforms.ts'
+import './row-list.css'
+
+interface Props {
+  editor: Editor
+  position: number
+  /** What an entry is called, in lower case: tab, part, column, answer. */
+  entry: string
+  /** What stands before each entry's name, such as a tick. */
+  mark?: (node: Node, position: number) => ReactNode
+}
+
+interface Row {
+  id: string
+  name: string
+  words: number
+  isHere: boolean
+}
+
+/** The parts of a piece in their order: go to one, move it, take it out, add one. */
+export function RowList({ editor, position, entry, mark }: Props) {
+  const rows = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) =>
+      entriesOf(state.doc, position).map(({ node, position: at }, index): Row => ({
+        id: String(index),
+        name: nameOf(node),
+        words: countWords(node),
+        isHere: state.selection.from > at && state.selection.from < at + node.nodeSize,
+      })),
+    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  })
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  const change = (transform: Transform | null): void => {
+    if (transform) editor.view.dispatch(transactionOf(editor.state, transform))
+  }
+  const go = (index: number): void => {
+    const place = entriesOf(editor.state.doc, position)[index]
+    if (!place) return
+    editor.view.dispatch(editor.state.tr.setSelection(Selection.near(editor.state.doc.resolve(place.position + 1))).scrollIntoView())
+    editor.view.focus()
+  }
+  const add = (): void => {
+    change(addEntry(editor.state.doc, position))
+    go(entriesOf(editor.state.doc, position).length - 1)
+  }
+  const dropped = ({ active, over }: DragEndEvent): void => {
+    if (over) change(moveEntry(editor.state.doc, position, Number(active.id), Number(over.id)))
+  }
+  const announce = (verb: string) => ({ active, over }: { active: { id: string | number }; over?: { id: string | number } | null }) => `${entry} ${Number(active.id) + 1} ${verb}${over ? ` place ${Number(over.id) + 1}` : ''}.`
+  return (
+    <>
+      <DndContext
+        id={`rows-${entry}`}
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={dropped}
+        accessibility={{ announcements: { onDragStart: announce('lifted from'), onDragOver: announce('is over'), onDragEnd: announce('put down at'), onDragCancel: announce('put back to') } }}
+      >
+        <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+          <ul className="rows">
+            {rows.map((row, index) => (
+              <RowLine key={row.id} row={row} index={index} entry={entry} onGo={() => go(index)} onRemove={rows.length > 1 ? () => change(removeEntry(editor.state.doc, position, index)) : null}>
+                {mark && markOf(editor, position, index, mark)}
+              </RowLine>
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      <button type="button" className="plain-button" onClick={add}>
+        <Plus size={15} aria-hidden /> Add {/^[aeiou]/.test(entry) ? 'an' : 'a'} {entry}
+      </button>
+    </>
+  )
+}
+
+function markOf(editor: Editor, position: number, index: number, mark: NonNullable<Props['mark']>): ReactNode {
+  const place = entriesOf(editor.state.doc, position)[index]
+  return place && mark(place.node, place.position)
+}
+
+/** The title of a part, the text of an answer, the first words of a column. */
+function nameOf(node: Node): string {
+  const first = node.firstChild?.isTextblock ? node.firstChild.textContent : node.textBetween(0, Math.min(60, node.content.size), ' ')
+  return first.trim()
+}
+
+interface LineProps {
+  row: Row
+  index: number
+  entry: string
+  onGo(): void
+  /** Null for the last one, which stays. */
+  onRemove: (() => void) | null
+  children: ReactNode
+}
+
+function RowLine({ row, index, entry, onGo, onRemove, children }: LineProps) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: row.id })
+  const name = row.name || `${entry.charAt(0).toUpperCase()}${entry.slice(1)} ${index + 1}`
+  return (
+    <li ref={setNodeRef} className={`row ${row.isHere ? 'is-current' : ''} ${isDragging ? 'is-lifted' : ''}`} style={{ transform: CSS.Translate.toString(transform), transition }}>
+      <button type="button" className="row-grip" {...attributes} {...listeners} aria-label={`Move ${name}`}>
+        <GripVertical size={14} aria-hidden />
+      </button>
+      {children}
+      <button type="button" className="row-name" aria-current={row.isHere || undefined} onClick={onGo}>
+        <span className={row.name ? '' : 'soft'}>{name}</span>
+        <span className="soft">{row.words} w</span>
+      </button>
+      {onRemove && (
+        <button type="button" className="row-remove" aria-label={`Take out ${name}`} title="Take out (Ctrl+Z brings it back)" onClick={onRemove}>
+          <X size={14} aria-hidden />
+        </button>
+      )}
+    </li>
+  )
+}

@@ -1,0 +1,14 @@
+import { insertRule } from '../../sheet/commands.ts'
+import type { Piece } from '../piece.ts'
+
+export const rule: Piece = {
+  kind: 'rule',
+  offer: {
+    group: 'apart',
+    name: 'Rule',
+    help: 'A line between two matters.',
+    effort: 'ready',
+    command: insertRule,
+    Example: () => <span className="eg-rule"><i /><hr /><i className="is-short" /></span>,
+  },
+}

@@ -1,0 +1,104 @@
+import type { Node } from '@tiptap/pm/model'
+import { type EditorState, Plugin, PluginKey, type Transaction } from '@tiptap/pm/state'
+import { Decoration, DecorationSet } from '@tiptap/pm/view'
+
+interface Open {
+  /** Positions of the parts and reveals that are open. */
+  readonly parts: ReadonlySet<number>
+  readonly decorations: DecorationSet
+}
+
+const key = new PluginKey<Open>('open-parts')
+const PIECES = new Set(['tabs', 'accordion', 'reveal'])
+
+/** Closes the fold at a position, or opens it. */
+export function togglePart(state: EditorState, position: number): Transaction {
+  return state.tr.setMeta(key, position)
+}
+
+/**
+ * Which parts of tabs, accordions and reveals are in sight on the sheet: as students see them, and always the one the
+ * cursor is in. Nothing of it is stored: it is how the sheet lies, not what is on it.
+ */
+export function openParts(): Plugin<Open> {
+  return new Plugin<Open>({
+    key,
+    state: {
+      init: (_config, state) => arranged(state, new Set()),
+      apply(transaction, before, _old, state) {
+        const toggled = transaction.getMeta(key) as number | undefined
+        if (!transaction.docChanged && !transaction.selectionSet && toggled === undefined) return before
+        const parts = new Set<number>()
+        for (const position of before.parts) {
+          const { pos, deleted } = transaction.mapping.mapResult(position, 1)
+          if (!deleted) parts.add(pos)
+        }
+        if (toggled !== undefined && !parts.delete(toggled)) parts.add(toggled)
+        if (toggled === undefined || transaction.selectionSet) openAround(state, parts)
+        return transaction.docChanged || !same(parts, before.parts) ? arranged(state, parts) : before
+      },
+    },
+    props: {
+      decorations: (state) => key.getState(state)?.decorations,
+      handleDOMEvents: {
+        // The sign at the edge of a fold's title opens and closes it; the words of the title are for writing.
+        mousedown(view, event) {
+          const title = event.target instanceof HTMLElement ? event.target.closest<HTMLElement>('.part-title') : null
+          const holder = title?.parentElement
+          if (!title || !holder || !(holder.matches('.reveal') || holder.parentElement?.matches('.accordion'))) return false
+          const { right, left } = title.getBoundingClientRect()
+          const isSign = getComputedStyle(title).direction === 'rtl' ? event.clientX > right - 26 : event.clientX < left + 26
+          if (!isSign) return false
+          event.preventDefault()
+          view.dispatch(togglePart(view.state, view.posAtDOM(title, 0) - 2))
+          return true
+        },
+      },
+    },
+  })
+}
+
+/** Opens whatever holds the selection; of tabs, no other part stays open. */
+function openAround({ selection: { $from } }: EditorState, parts: Set<number>): void {
+  for (let depth = $from.depth; depth > 0; depth--) {
+    const node = $from.node(depth)
+    if (node.type.name === 'reveal') parts.add($from.before(depth))
+    if (node.type.name !== 'part') continue
+    const piece = $from.node(depth - 1)
+    if (piece.type.name === 'tabs') for (const position of partPositions(piece, $from.before(depth - 1))) parts.delete(position)
+    parts.add($from.before(depth))
+  }
+}
+
+function partPositions(piece: Node, position: number): number[] {
+  const found: number[] = []
+  piece.forEach((_part, offset) => found.push(position + 1 + offset))
+  return found
+}
+
+function arranged({ doc }: EditorState, parts: Set<number>): Open {
+  const decorations: Decoration[] = []
+  const known = new Set<number>()
+  doc.descendants((node, position) => {
+    if (!PIECES.has(node.type.name)) return !node.isTextblock
+    if (node.type.name === 'reveal') {
+      known.add(position)
+      if (parts.has(position)) decorations.push(Decoration.node(position, position + node.nodeSize, { class: 'is-open' }))
+      return true
+    }
+    const positions = partPositions(node, position)
+    for (const each of positions) known.add(each)
+    if (node.type.name === 'tabs') {
+      decorations.push(Decoration.node(position, position + node.nodeSize, { style: `--parts: ${node.childCount}` }))
+      if (!positions.some((each) => parts.has(each))) parts.add(positions[0]!)
+    }
+    for (const [index, each] of positions.entries()) if (parts.has(each)) decorations.push(Decoration.node(each, each + node.child(index).nodeSize, { class: 'is-open' }))
+    return true
+  })
+  for (const position of parts) if (!known.has(position)) parts.delete(position)
+  return { parts, decorations: DecorationSet.create(doc, decorations) }
+}
+
+function same(a: ReadonlySet<number>, b: ReadonlySet<number>): boolean {
+  return a.size === b.size && [...a].every((value) => b.has(value))
+}

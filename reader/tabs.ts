@@ -1,0 +1,65 @@
+import { fold, freshId, partsOf, SHOW, unfold } from './parts.ts'
+
+/**
+ * Makes tabs of sections with headings. Keys as in the ARIA Authoring Practices, "Tabs Pattern", with automatic
+ * activation: arrows go round, Home and End to the ends; Tab goes on into the panel.
+ */
+export function makeTabs(piece: HTMLElement): void {
+  const parts = partsOf(piece)
+  if (parts.length === 0) return
+  const row = document.createElement('div')
+  row.className = 'tab-row'
+  row.setAttribute('role', 'tablist')
+  const label = nearestHeading(piece)
+  if (label) row.setAttribute('aria-labelledby', label.id)
+  const buttons = parts.map(({ part, heading }, index) => {
+    const button = document.createElement('button')
+    button.type = 'button'
+    button.id = freshId('tab')
+    button.setAttribute('role', 'tab')
+    button.append(...[...heading.childNodes].map((node) => node.cloneNode(true)))
+    if (button.textContent?.trim() === '') button.textContent = `${index + 1}`
+    row.append(button)
+    // Its id is a place to link to and stays; one without gets its own.
+    part.id ||= freshId('panel')
+    part.setAttribute('role', 'tabpanel')
+    button.setAttribute('aria-controls', part.id)
+    part.setAttribute('aria-labelledby', button.id)
+    part.tabIndex = 0
+    return button
+  })
+  const select = (index: number, takesFocus = false): void => {
+    for (const [at, { part }] of parts.entries()) {
+      const isOn = at === index
+      buttons[at]!.setAttribute('aria-selected', String(isOn))
+      buttons[at]!.tabIndex = isOn ? 0 : -1
+      if (isOn) unfold(part)
+      else fold(part)
+    }
+    if (takesFocus) buttons[index]!.focus()
+  }
+  for (const [index, { part }] of parts.entries()) {
+    buttons[index]!.addEventListener('click', () => select(index))
+    part.addEventListener('beforematch', () => select(index))
+    part.addEventListener(SHOW, () => select(index))
+  }
+  row.addEventListener('keydown', (event) => {
+    const at = buttons.indexOf(document.activeElement as HTMLButtonElement)
+    const isRtl = getComputedStyle(row).direction === 'rtl'
+    const forward = isRtl ? 'ArrowLeft' : 'ArrowRight'
+    const back = isRtl ? 'ArrowRight' : 'ArrowLeft'
+    const next = { [forward]: (at + 1) % buttons.length, [back]: (at - 1 + buttons.length) % buttons.length, Home: 0, End: buttons.length - 1 }[event.key]
+    if (at < 0 || next === undefined) return
+    event.preventDefault()
+    select(next, true)
+  })
+  piece.prepend(row)
+  piece.classList.add('is-live')
+  select(0)
+}
+
+/** The heading under which a piece stands, to name its row of tabs. */
+function nearestHeading(piece: HTMLElement): HTMLElement | null {
+  for (let at = piece.previousElementSibling; at; at = at.previousElementSibling) if (at instanceof HTMLElement && /^H[1-6]$/.test(at.tagName) && at.id) return at
+  return null
+}
