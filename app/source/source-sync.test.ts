@@ -11,7 +11,14 @@ import { SourceSync, textChanges } from './source-sync.ts'
 /** As much of an editor as the sync needs, and the text of a source pane. */
 class Desk {
   state: EditorState
-  readonly view = { dispatch: (transaction: Transaction) => void (this.state = this.state.apply(transaction)) }
+  /** As the editor does: whoever listens is told of each transaction at once, those of the source among them. */
+  readonly view = {
+    dispatch: (transaction: Transaction) => {
+      this.state = this.state.apply(transaction)
+      const changes = this.sync.pageChanged()
+      if (changes) this.text = applied(this.text, changes)
+    },
+  }
   readonly sync: SourceSync
   text: string
 
@@ -32,8 +39,6 @@ class Desk {
   /** Writing on the sheet, by whomever. */
   write(make: (state: EditorState) => Transaction): void {
     this.view.dispatch(make(this.state))
-    const changes = this.sync.pageChanged()
-    if (changes) this.text = applied(this.text, changes)
   }
   read(): number {
     return this.sync.apply(this.text)
@@ -110,4 +115,15 @@ test('with authors on both sides, source and page agree once all is read', () =>
     expect(readPage(desk.text).page.eq(desk.state.doc), `seed ${seed}`).toBe(true)
     desk.state.doc.check()
   }
+})
+
+test('a whole page pasted over the source stays as it was pasted until it is left', () => {
+  const desk = new Desk('<h1>W</h1><p>one</p>')
+  const pasted = '<h1>W</h1><div data-piece="tabs"><section><h3>A</h3><p>a</p></section></div><p>two'
+  desk.type(0, desk.text.length, pasted)
+  expect(desk.read()).toBeGreaterThan(0)
+  expect(desk.text).toBe(pasted)
+  expect(desk.state.doc.child(1).type.name).toBe('tabs')
+  const tidied = desk.sync.tidy(desk.text)!
+  expect(applied(desk.text, tidied)).toBe(printSource(desk.state.doc).html)
 })

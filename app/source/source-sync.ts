@@ -1,5 +1,6 @@
 import { type ChangeSet, ChangeSet as Changes, Text } from '@codemirror/state'
 import type { Editor } from '@tiptap/core'
+import { closeHistory } from '@tiptap/pm/history'
 import { diffArrays } from 'diff'
 import { type Node } from 'prosemirror-model'
 import { type Mapping, type Step } from 'prosemirror-transform'
@@ -22,6 +23,7 @@ export class SourceSync {
   #base: string
   #spans: readonly SourceSpan[]
   #pending: ChangeSet
+  #isApplying = false
   notes: readonly ReadNote[] = []
 
   constructor(private readonly editor: Editor) {
@@ -48,7 +50,8 @@ export class SourceSync {
   /** The page has changed on the sheet or by others: what to change in the text. Null when nothing. */
   pageChanged(): ChangeSet | null {
     const page = this.editor.state.doc
-    if (page.eq(this.#page)) return null
+    // What comes from the text itself is there already.
+    if (this.#isApplying || page.eq(this.#page)) return null
     const printed = printSource(page)
     const incoming = textChanges(this.#base, printed.html)
     const carried = incoming.map(this.#pending, true)
@@ -69,7 +72,12 @@ export class SourceSync {
     const { state, view } = this.editor
     // The core's steps for the core's schema; they cross into the editor's as JSON.
     const steps = changeSteps(pageFromJson(this.#page.toJSON()), page)
-    if (steps.length > 0) view.dispatch(withSteps(state.tr, stepsFromJson(steps.map((step) => step.toJSON() as unknown), state.schema)))
+    this.#isApplying = true
+    try {
+      if (steps.length > 0) view.dispatch(withSteps(closeHistory(state.tr), stepsFromJson(steps.map((step) => step.toJSON() as unknown), state.schema)))
+    } finally {
+      this.#isApplying = false
+    }
     const printed = printSource(this.editor.state.doc)
     this.#page = this.editor.state.doc
     this.#base = printed.html
