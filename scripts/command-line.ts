@@ -1,9 +1,11 @@
 import { readFile, writeFile } from 'node:fs/promises'
 import { plainText } from '../core/document/plain-text.ts'
 import { problemOfPage } from '../core/document/check.ts'
-import { pageFromJson } from '../core/document/schema.ts'
+import { pageFromJson, schema } from '../core/document/schema.ts'
 import { statistics } from '../core/document/statistics.ts'
 import { readPage } from '../core/html/read.ts'
+import { cleanHtml } from '../core/paste/clean.ts'
+import { checkSource } from '../core/source/check/check.ts'
 import { printSource } from '../core/source/print.ts'
 import { backup, restore } from './backup.ts'
 
@@ -11,12 +13,14 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
 
   read FILE.html…      the page in it, as JSON, with what was left out or changed
   write FILE.json…     the HTML of a page (JSON of a page, or what “read” prints)
+  clean FILE.html…     what paste makes of it: { html, report }
+  source-check FILE…   what is wrong in the HTML, by line, with repairs: { diagnostics }
   stats FILE…          words, characters, minutes of reading (HTML or JSON)
   backup FILE          writes the whole database to a file   (DATABASE_URL)
   restore FILE         reads it into an empty database       (DATABASE_URL)
 
 With several files one JSON object a line, each with its file. “-” is standard input.
-Exit 0: done. 2: bad input, with a sentence on standard error.`
+Exit 0: done. 1: a check has found something. 2: bad input, with a sentence on standard error.`
 
 /** Bad input: the message is a sentence for whoever called. */
 class BadInput extends Error {}
@@ -53,6 +57,16 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
   read: async (file) => {
     const { page, notes } = readPage(await textOf(file), { positions: true })
     return { document: page.toJSON() as unknown, notes }
+  },
+  clean: async (file) => {
+    const { blocks, report } = cleanHtml(await textOf(file))
+    const page = schema.node('doc', null, [schema.node('title'), ...(blocks.length > 0 ? blocks : [schema.node('paragraph')])])
+    return { html: printSource(page).html.replace(/^<h1><\/h1>\n/, ''), report }
+  },
+  'source-check': async (file) => {
+    const diagnostics = checkSource(await textOf(file))
+    if (diagnostics.length > 0) process.exitCode = 1
+    return { diagnostics }
   },
   write: async (file) => printSource(await pageOf(file)).html,
   stats: async (file) => {

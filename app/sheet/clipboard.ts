@@ -1,30 +1,78 @@
-import { Plugin } from '@tiptap/pm/state'
+import { undo } from '@tiptap/pm/history'
 import { Fragment, type Node, Slice } from '@tiptap/pm/model'
-import { readPage } from '../../core/html/read.ts'
+import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state'
+import type { EditorView } from '@tiptap/pm/view'
+import { closeHistory } from '@tiptap/pm/history'
+import { type Cleaned, cleanHtml, cleanText } from '../../core/paste/clean.ts'
+
+/** The last paste while nothing else has been written since: what is said about it, and its other reading. */
+export interface LastPaste {
+  readonly report: string
+  readonly reading: 'clean' | 'words'
+  /** The plain text of the clipboard; empty when it had none. */
+  readonly text: string
+}
+
+const key = new PluginKey<LastPaste | null>('paste')
+
+export const lastPaste = (state: EditorState): LastPaste | null => key.getState(state) ?? null
+
+/** Forgets the last paste, so that nothing more is said about it. */
+export function dismissPaste(view: EditorView): void {
+  view.dispatch(view.state.tr.setMeta(key, { last: null }))
+}
+
+/** Takes the last paste back and puts its words alone in its place. */
+export function pasteWordsAlone(view: EditorView): void {
+  const last = lastPaste(view.state)
+  if (!last || !undo(view.state, view.dispatch)) return
+  put(view, cleanText(last.text), { ...last, reading: 'words' })
+  view.focus()
+}
 
 /**
- * Paste goes through the core: HTML from anywhere is read like source, so nothing comes onto the sheet that a page
- * can't hold. What was copied from a sheet keeps its own way, which loses nothing.
+ * Paste goes through the core: HTML from anywhere is cleaned and read like source, so nothing comes onto the sheet that
+ * a page can't hold. What was copied from a sheet keeps its own way, which loses nothing. `onFiles` is asked first
+ * whether it takes the files of a clipboard that holds no words.
  */
-export function coreClipboard(onPasted: (words: string) => void): Plugin {
-  return new Plugin({
+export function coreClipboard(onFiles: (files: readonly File[]) => boolean): Plugin<LastPaste | null> {
+  return new Plugin<LastPaste | null>({
+    key,
+    state: {
+      init: () => null,
+      apply(transaction, before) {
+        const told = transaction.getMeta(key) as { last: LastPaste | null } | undefined
+        if (told) return told.last
+        return transaction.docChanged && transaction.getMeta('addToHistory') !== false ? null : before
+      },
+    },
     props: {
       handlePaste(view, event) {
         const html = event.clipboardData?.getData('text/html') ?? ''
+        const text = event.clipboardData?.getData('text/plain') ?? ''
+        const files = [...(event.clipboardData?.files ?? [])]
+        if (files.length > 0 && text === '' && onFiles(files)) return true
         const { $from } = view.state.selection
-        if (html === '' || html.includes('data-pm-slice') || $from.parent.type.name === 'title') return false
-        const { page, notes } = readPage(html, { isPassage: true })
-        const blocks: Node[] = page.content.content.slice(1)
-        if (blocks.every((block) => block.isTextblock && block.content.size === 0)) return false
-        // The editor's schema is generated from the same kinds, but is another object: content crosses as JSON.
-        const content = Fragment.fromJSON(view.state.schema, blocks.map((block) => block.toJSON() as unknown))
-        const isOpen = (block: Node | undefined): boolean => block?.type.name === 'paragraph'
-        const slice = new Slice(content, isOpen(blocks[0]) ? 1 : 0, isOpen(blocks.at(-1)) ? 1 : 0)
-        view.dispatch(view.state.tr.replaceSelection(slice).setMeta('paste', true).scrollIntoView())
-        const leftOut = notes.filter(({ sort }) => sort === 'left out').length
-        if (leftOut > 0) onPasted(`Pasted. ${leftOut} ${leftOut === 1 ? 'thing' : 'things'} that a page can’t hold ${leftOut === 1 ? 'was' : 'were'} left out.`)
+        if (html === '' || html.includes('data-pm-slice') || !takesBlocks(view.state, $from.depth)) return false
+        const cleaned = cleanHtml(html)
+        if (cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)) return false
+        put(view, cleaned, { report: cleaned.report, reading: 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
         return true
       },
     },
   })
+}
+
+/** Titles take words alone. */
+function takesBlocks({ selection: { $from } }: EditorState, depth: number): boolean {
+  return depth > 0 && ['paragraph', 'heading'].includes($from.parent.type.name)
+}
+
+function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): void {
+  // The editor's schema is generated from the same kinds, but is another object: content crosses as JSON.
+  const content = Fragment.fromJSON(view.state.schema, blocks.map((block) => block.toJSON() as unknown))
+  const isOpen = (block: Node | null): boolean => block?.type.name === 'paragraph'
+  const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
+  const transaction = closeHistory(view.state.tr).replaceSelection(slice).setMeta('paste', true).setMeta(key, { last: { ...last, report } })
+  view.dispatch(transaction.scrollIntoView())
 }

@@ -104,12 +104,13 @@ export interface EditorCallbacks {
   /** Opens the insert dialog. */
   onInsert(): void
   onTitleTooLong(length: number): void
-  onPasted(words: string): void
+  /** Takes files that were pasted or dropped; false when they are none of ours. */
+  onFiles(files: readonly File[]): boolean
 }
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
 export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
-  const { onTitleTooLong, onPasted } = callbacks
+  const { onTitleTooLong, onFiles } = callbacks
   const editing = Extension.create({
     name: 'sheet',
     priority: 50,
@@ -129,7 +130,7 @@ export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
       pieceViews(),
       facts(),
       titleLength(onTitleTooLong),
-      coreClipboard(onPasted),
+      coreClipboard(onFiles),
     ],
   })
   return [...kindExtensions(), editing]

@@ -70,7 +70,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         onLink: () => latest.current.onLink(),
         onInsert: () => latest.current.onInsert(),
         onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),
-        onPasted: (words) => latest.current.say(words),
+        onFiles: () => false,
       }),
       content: data.page,
       // Its style is in sheet.css: style elements placed at run time would need leave of the content policy.

@@ -10,6 +10,7 @@ import { Foot } from './foot.tsx'
 import { FormatBar } from './format-bar.tsx'
 import { LinkField } from './link-field.tsx'
 import { PageFacts } from './page-facts.tsx'
+import { PasteNotice } from './paste-notice.tsx'
 import { PublishDialog } from './publish-dialog.tsx'
 import type { SheetData } from './sheet.tsx'
 import { SideDesk } from './side-desk.tsx'
@@ -66,6 +67,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
             </article>
           </div>
         </div>
+        <PasteNotice editor={editor} />
         <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}

@@ -8,9 +8,12 @@ import type { Editor } from '@tiptap/core'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEffect, useRef, useState } from 'react'
 import type { ReadNote } from '../../core/html/report.ts'
+import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
+import { askChecks } from '../checks/ask.ts'
 import { pageNonce } from '../shell/nonce.ts'
 import { FROM_OTHERS } from '../sheet/saving/local-steps.ts'
 import { codeColours } from './code-colours.ts'
+import { SourceNotes } from './source-notes.tsx'
 import { SourceSync } from './source-sync.ts'
 import './source-pane.css'
 
@@ -44,8 +47,10 @@ const blockField = StateField.define<DecorationSet>({
 export default function SourcePane({ editor }: { editor: Editor }) {
   const holder = useRef<HTMLDivElement>(null)
   const [notes, setNotes] = useState<readonly ReadNote[]>([])
+  const [diagnostics, setDiagnostics] = useState<readonly Diagnostic[]>([])
   const [isReading, setReading] = useState(false)
-  const pane = useRef<EditorView | null>(null)
+  const section = useRef<HTMLElement>(null)
+  const shown = useRef<EditorView | null>(null)
 
   useEffect(() => {
     const sync = new SourceSync(editor)
@@ -56,7 +61,25 @@ export default function SourcePane({ editor }: { editor: Editor }) {
       if (!sync.hasPending) return
       sync.apply(view.state.doc.toString())
       setNotes(sync.notes)
+      void check()
     }
+    // Only the answer about the text as it stands counts: what comes late speaks of another.
+    const check = async (): Promise<void> => {
+      const text = view.state.doc.toString()
+      const found = await askChecks({ sort: 'source', text })
+      if (found && !isGone && view.state.doc.toString() === text) setDiagnostics(found)
+    }
+    let isGone = false
+    const leave = ({ relatedTarget }: FocusEvent): void => {
+      // To the list of faults and back is no leaving: the text stays as it was written, for its repairs.
+      if (relatedTarget instanceof Node && section.current?.contains(relatedTarget)) return
+      read()
+      const changes = sync.tidy(view.state.doc.toString())
+      if (changes) view.dispatch({ changes, annotations: fromPage.of(true) })
+      void check()
+    }
+    const pane = section.current
+    pane?.addEventListener('focusout', leave)
     const view = new EditorView({
       parent: holder.current!,
       state: EditorState.create({
@@ -87,17 +110,11 @@ export default function SourcePane({ editor }: { editor: Editor }) {
               timer = setTimeout(read, PAUSE)
             } else if (update.selectionSet && update.view.hasFocus) follow(editor, sync.positionAt(update.state.selection.main.head))
           }),
-          EditorView.domEventHandlers({
-            blur: () => {
-              read()
-              const changes = sync.tidy(view.state.doc.toString())
-              if (changes) view.dispatch({ changes, annotations: fromPage.of(true) })
-            },
-          }),
         ],
       }),
     })
-    pane.current = view
+    shown.current = view
+    void check()
     const showHere = (scroll: boolean): void => {
       const span = sync.spanAt(editor.state.selection.head)
       view.dispatch({ effects: [markBlock.of(span), ...(span && scroll ? [EditorView.scrollIntoView(span.from, { y: 'nearest', yMargin: 60 })] : [])], annotations: fromPage.of(true) })
@@ -113,15 +130,23 @@ export default function SourcePane({ editor }: { editor: Editor }) {
     showHere(true)
     return () => {
       editor.off('transaction', onTransaction)
+      pane?.removeEventListener('focusout', leave)
       read()
+      isGone = true
       view.destroy()
     }
   }, [editor])
 
+  const repair = ({ edits }: SourceRepair): void => {
+    const view = shown.current
+    if (!view) return
+    view.dispatch({ changes: edits.map(({ from, to, insert }) => ({ from, to, insert })), userEvent: 'input.repair', scrollIntoView: true })
+    view.focus()
+  }
   return (
-    <section className="source-pane" aria-label="Source">
+    <section className="source-pane" aria-label="Source" ref={section}>
       <div className="source-editor" ref={holder} />
-      <SourceNotes notes={notes} isReading={isReading} onShow={(line) => show(pane.current, line)} />
+      <SourceNotes {...{ diagnostics, notes, isReading }} onShow={(line) => show(shown.current, line)} onRepair={repair} />
     </section>
   )
 }
@@ -140,26 +165,4 @@ function show(view: EditorView | null, line: number | null): void {
   const { from } = view.state.doc.line(Math.min(line, view.state.doc.lines))
   view.dispatch({ selection: { anchor: from }, effects: EditorView.scrollIntoView(from, { y: 'center' }) })
   view.focus()
-}
-
-function SourceNotes({ notes, isReading, onShow }: { notes: readonly ReadNote[]; isReading: boolean; onShow(line: number | null): void }) {
-  return (
-    <div className="source-notes" role="status">
-      <p>
-        <b>Source</b> <span className="soft">· {isReading ? 'reading…' : notes.length === 0 ? 'all of it is on the sheet' : `${notes.length} ${notes.length === 1 ? 'thing' : 'things'} to know`}</span>
-      </p>
-      <ul>
-        {notes.map(({ line, message, sort }, at) => (
-          <li key={at}>
-            <span className="soft">{line === null ? '' : `line ${line}`}</span> <span className="visually-hidden">{sort}:</span> {message}{' '}
-            {line !== null && (
-              <button type="button" className="link-button" onClick={() => onShow(line)}>
-                Show
-              </button>
-            )}
-          </li>
-        ))}
-      </ul>
-    </div>
-  )
 }

@@ -5,6 +5,7 @@ import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
 import { markReading, nodeReading } from './read-rules.ts'
+import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from './tree.ts'
 
@@ -41,8 +42,13 @@ export interface ReadResult {
  * The first heading of level 1 becomes the title when nothing stands before it.
  */
 export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadResult {
+  return readNodes(parsed(unsafeHtml, options.positions ?? false), options)
+}
+
+/** The same from nodes that somebody else has parsed; they are changed. */
+export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadResult {
   const reader = new Reader()
-  const children = outer(parsed(unsafeHtml, options.positions ?? false))
+  const children = outer(recognise(nodes, reader.report))
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''
   let body = children
@@ -78,10 +84,14 @@ function preserves(element: HtmlElement): boolean {
   return element.tagName === 'pre' || /^(pre|pre-wrap|break-spaces)$/.test(declarations(element).get('white-space') ?? '')
 }
 
+/** Elements nest deeper only in broken or hostile HTML; below this their words are taken without a look at them. */
+const MOST_NESTING = 400
+
 class Reader {
   readonly report = new ReadReport()
   /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
   #shift = 0
+  #nesting = 0
 
   title(element: HtmlElement): string {
     const run = new InlineRun(preserves(element))
@@ -126,6 +136,13 @@ class Reader {
   }
 
   #element(element: HtmlElement, marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
+    if (this.#nesting >= MOST_NESTING) return this.#flat([element], run)
+    this.#nesting++
+    this.#read(element, marks, run, found, flush, depth)
+    this.#nesting--
+  }
+
+  #read(element: HtmlElement, marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
     const tag = element.tagName
     const reading = nodeReading(element)
     if (!reading && UNSEEN.has(tag)) {

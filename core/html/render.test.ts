@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import { readPage } from './read.ts'
-import { fillSlots, renderPage, slug } from './render.ts'
+import { fillSlots, renderPage } from './render.ts'
+import { slug } from './slug.ts'
 
 test('each heading can be linked to, by its own id or by its words', () => {
   const { title, headings, segments } = renderPage(readPage('<h1>Walls</h1><h2 id="own">A</h2><h2>Where the water goes</h2><div style="background:#fff"><h3>Where the water goes</h3></div><h2></h2><h4>石</h4>').page)

@@ -2,6 +2,7 @@ import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../questions/practice.ts'
+import { slug } from './slug.ts'
 import { attribute, element, hasClass, type HtmlElement, type HtmlNode, isElement, isText, text } from './tree.ts'
 import { writeChildren } from './write.ts'
 
@@ -152,12 +153,6 @@ function finishPractice(piece: HtmlElement, name: string): void {
     element('div', { class: 'practice-result', role: 'status' }, [text(slot(`result-${name}`))]),
     element('form', { id: form, method: 'post', action: `#${encodeURIComponent(name)}`, 'aria-labelledby': `${name}-prompt` }),
   )
-}
-
-/** A place name from words: letters and digits in lower case, hyphens between. Never empty. */
-export function slug(words: string): string {
-  const name = words.normalize('NFC').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 60).toWellFormed()
-  return name === '' ? 'part' : name
 }
 
 /** Segments with each slot filled by what `fill` gives; a slot without a filling is an error of the program. */

@@ -1,6 +1,6 @@
-/** What reading HTML left out or changed, in words an author can act on. `line` and `column` count from 1. */
+/** What reading HTML left out, changed or took for a piece, in words an author can act on. `line` and `column` count from 1. */
 export interface ReadNote {
-  readonly sort: 'left out' | 'changed'
+  readonly sort: 'left out' | 'changed' | 'recognised'
   readonly message: string
   readonly line: number | null
   readonly column: number | null

@@ -14,6 +14,7 @@ import { listItem } from './list-item/kind.ts'
 import { orderedList } from './ordered-list/kind.ts'
 import { paragraph } from './paragraph/kind.ts'
 import { part, partTitle } from './part/kinds.ts'
+import { caption, picture } from './picture/kinds.ts'
 import { answer, answerText, feedback, practice, prompt } from './practice/kinds.ts'
 import { quotation } from './quotation/kind.ts'
 import { reveal } from './reveal/kind.ts'
@@ -55,6 +56,8 @@ export const nodeKinds = {
   answerText,
   feedback,
   htmlPiece,
+  picture,
+  caption,
   text,
   lineBreak,
 } satisfies Record<string, NodeKind>

@@ -3,9 +3,9 @@ import { serialize, serializeOuter } from 'parse5'
 import { writeChildren } from '../html/write.ts'
 import { element, type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
 
-const VOID = new Set(['br', 'hr'])
+const VOID = new Set(['br', 'hr', 'img'])
 /** Elements whose children stand on lines of their own. */
-const CONTAINERS = new Set(['ul', 'ol', 'blockquote', 'div', 'table', 'tbody', 'tr', 'section', 'details', 'nav'])
+const CONTAINERS = new Set(['ul', 'ol', 'blockquote', 'div', 'table', 'tbody', 'tr', 'section', 'details', 'nav', 'figure'])
 
 /** Where a block of the page stands in its source; offsets in UTF-16 units, `to` after its last character. */
 export interface SourceSpan {
@@ -71,7 +71,7 @@ class Printer {
 
 }
 
-const BLOCK = new Set([...CONTAINERS, 'p', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr', 'li', 'td', 'th', 'summary', 'iframe'])
+const BLOCK = new Set([...CONTAINERS, 'p', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr', 'li', 'td', 'th', 'summary', 'iframe', 'img', 'figcaption'])
 
 const isBlock = (node: HtmlElement): boolean => BLOCK.has(node.tagName)
 const holdsBlocks = (node: HtmlElement): boolean => node.childNodes.some((child) => isElement(child) && isBlock(child))

@@ -20,6 +20,7 @@ export function applicationPolicy(nonce: string): string {
     "img-src 'self' data:",
     "font-src 'self'",
     "connect-src 'self'",
+    "worker-src 'self'",
     `frame-src 'self' ${sealedAddress}`,
     "form-action 'self'",
     "base-uri 'none'",

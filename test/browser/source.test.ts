@@ -72,3 +72,43 @@ test('the block under the cursor of the sheet is marked in the source', async ({
   await page.locator('.cm-line', { hasText: 'Paragraph 3 about' }).click()
   await expect(page.getByRole('navigation', { name: /Trail/ })).toContainText('Paragraph')
 })
+
+const BY_HAND = `<h1>Hand</h1>
+<ul class="tabs"><li><a href="#one">One</a></li><li><a href="#two">Two</a></li></ul>
+<div id="one"><p>First words.</p></div>
+<div id="two"><p>Second words.</p></div>
+<details><summary>Why?</summary><p>So.</p></details>
+<div style="background-color: #ffeecc"><p>Coloured.</p></div>
+<p><a href="#tow">to the second</a></p>
+<p id="x">a</p>
+<div>
+<p>Never closed.</p>`
+
+test('code written by hand becomes real pieces; what is wrong is explained at its line and repaired', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('hand', '<h1>Hand</h1><p>x</p>'))
+  await openSource(page)
+  await page.locator('.cm-content').click()
+  await page.keyboard.press('Control+a')
+  await page.locator('.cm-content').evaluate((element, text) => {
+    const clipboardData = new DataTransfer()
+    clipboardData.setData('text/plain', text)
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+  }, BY_HAND)
+  await expect(sheet(page).locator('.tabs > .part > .part-title')).toHaveText(['One', 'Two'])
+  await expect(sheet(page).locator('.reveal > .part-title')).toHaveText('Why?')
+  await expect(sheet(page).locator('.box')).toHaveText('Coloured.')
+  const notes = page.locator('.source-notes')
+  await expect(notes).toContainText('became tabs with 2 parts')
+  await expect(notes).toContainText('The link leads to “#tow”, but nothing on this page has that id.')
+  await expect(notes.getByRole('listitem').filter({ hasText: '“<div>” is never closed' }).getByRole('button', { name: 'line 9' })).toBeVisible()
+  await notes.getByRole('button', { name: 'Point it to “#two”' }).click()
+  await expect(notes).not.toContainText('#tow')
+  await expect(sheet(page).getByRole('link', { name: 'to the second' })).toHaveAttribute('href', '#two')
+  await notes.getByRole('button', { name: 'Close it at the end' }).click()
+  await expect(notes).not.toContainText('never closed')
+  await expect(notes).not.toContainText('fault')
+  // Left, the source is in its printed form, and nothing of the page has changed by that.
+  await sheet(page).getByText('Never closed.').click()
+  await expect(page.locator('.cm-content')).toContainText('data-piece="tabs"')
+  await kept(page)
+})

@@ -41,6 +41,16 @@ test('read, write and stats go round', async () => {
   expect(several.map(({ file: name, words }) => [name, words])).toEqual([[html, 3], [json, 3]])
 })
 
+test('clean tells what paste makes of a file, source-check what is wrong in it and where', async () => {
+  const junk = await file('junk.html', '<p class=MsoNormal><b style="font-weight:normal"><span style="font-weight:700">a</span></b></p>')
+  expect(JSON.parse((await fieldstone(['clean', junk])).out)).toEqual({ html: '<p><strong>a</strong></p>\n', report: 'Pasted: 1 paragraph. Left behind: 1 bit of formatting.' })
+  const broken = await file('broken.html', '<p>a</p>\n<div><p>b</p>')
+  const { code, out } = await fieldstone(['source-check', broken])
+  expect(code).toBe(1)
+  expect(JSON.parse(out)).toMatchObject({ diagnostics: [{ rule: 'unclosed', line: 2, column: 1, repairs: [{ label: 'Close it at the end' }, { label: 'Take the tag out' }] }] })
+  expect((await fieldstone(['source-check', await file('right.html', '<p>a</p>')])).code).toBe(0)
+})
+
 test.each([
   [['nonsense'], 'There is no command “nonsense”'],
   [['read'], 'needs a file'],

@@ -54,6 +54,9 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> => fc.letrec<{ block:
     fc.record({ type: fc.constantFrom('tabs', 'accordion'), level: fc.integer({ min: 2, max: 6 }), content: parts }).map(({ type, level, content }): NodeJson => ({ type, attrs: { level }, content })),
     fc.record({ id, title: partTitle, content: blocks }).map(({ id: name, title, content }): NodeJson => ({ type: 'reveal', attrs: { id: name }, content: [title, ...content] })),
     fc.record({ split: fc.constantFrom('even', 'wide-start', 'wide-end'), content: fc.array(blocks.map((content): NodeJson => ({ type: 'column', content })), { minLength: 1, maxLength: 3 }) }).map(({ split, content }): NodeJson => ({ type: 'columns', attrs: { split }, content })),
+    fc
+      .record({ item: fc.constantFrom('a', 'wall-1'), width: fc.integer({ min: 1, max: 5000 }), height: fc.integer({ min: 1, max: 5000 }), alt: fc.option(fc.oneof(words, fc.constant(''))), description: fc.oneof(fc.constant(''), words), share: fc.integer({ min: 5, max: 100 }), align: fc.constantFrom('start', 'center', 'end'), content: inline })
+      .map(({ content, ...attrs }): NodeJson => ({ type: 'picture', attrs, content: [{ type: 'caption', content }] })),
     fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
   ]
   const keepingBack = [

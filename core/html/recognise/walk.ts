@@ -4,17 +4,31 @@ export const isBlank = (node: HtmlNode): boolean => (isText(node) ? node.value.t
 
 export const elementsOf = (nodes: readonly HtmlNode[]): HtmlElement[] => nodes.filter(isElement)
 
-/** Elements at any depth, in the order of the document. */
-export function* within(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
-  for (const node of nodes) {
+/** More elements than this stand in no header and no row of tabs: the look ends there. */
+const MOST_LOOKED_AT = 200
+
+/** Elements at any depth, in the order of the document; the first of very many. */
+export function within(nodes: readonly HtmlNode[]): HtmlElement[] {
+  const found: HtmlElement[] = []
+  const waiting = [...nodes].reverse()
+  for (let node = waiting.pop(); node && found.length < MOST_LOOKED_AT; node = waiting.pop()) {
     if (!isElement(node)) continue
-    yield node
-    yield* within(node.childNodes)
+    found.push(node)
+    for (let at = node.childNodes.length - 1; at >= 0; at--) waiting.push(node.childNodes[at]!)
   }
+  return found
 }
 
+/** The words of nodes, as far as the look goes. */
 export function wordsOf(nodes: readonly HtmlNode[]): string {
-  return nodes.map((node) => (isText(node) ? node.value : isElement(node) ? wordsOf(node.childNodes) : '')).join('')
+  let words = ''
+  let seen = 0
+  const waiting = [...nodes].reverse()
+  for (let node = waiting.pop(); node && seen < 2 * MOST_LOOKED_AT; node = waiting.pop(), seen++) {
+    if (isText(node)) words += node.value
+    else if (isElement(node)) for (let at = node.childNodes.length - 1; at >= 0; at--) waiting.push(node.childNodes[at]!)
+  }
+  return words
 }
 
 /** The id that a link within the page or a control points to: `href="#id"`, `data-target`, `aria-controls`. */

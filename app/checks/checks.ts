@@ -1,0 +1,14 @@
+import { checkSource } from '../../core/source/check/check.ts'
+import type { Diagnostic } from '../../core/source/check/diagnostic.ts'
+
+/** What the worker can be asked, and what it answers. */
+export interface Checks {
+  readonly source: { readonly ask: { readonly text: string }; readonly answer: readonly Diagnostic[] }
+}
+
+export type CheckRequest = { [Sort in keyof Checks]: { readonly sort: Sort } & Checks[Sort]['ask'] }[keyof Checks]
+
+/** The work itself, the same in a worker and without one. */
+export function answerCheck(request: CheckRequest): Checks[keyof Checks]['answer'] {
+  return checkSource(request.text)
+}

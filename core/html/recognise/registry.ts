@@ -1,0 +1,7 @@
+import { columnsByHand } from './columns.ts'
+import { foldsByHand, namedDetails } from './folds.ts'
+import type { Recogniser } from './recogniser.ts'
+import { tabsByHand } from './tabs.ts'
+
+/** The ways of writing pieces by hand that are recognised; the first that fits counts. */
+export const recognisers: readonly Recogniser[] = [tabsByHand, namedDetails, foldsByHand, columnsByHand]

@@ -1,0 +1,107 @@
+import { z } from 'zod'
+import { attribute, element, type HtmlElement, isElement, text } from '../../html/tree.ts'
+import { pictureAddress, widthsFor } from '../../media/pictures.ts'
+import { words, wordsFrom } from '../attributes.ts'
+import type { NodeKind } from '../kind.ts'
+
+const identifier = z.string().regex(/^[\w-]{1,60}$/)
+const side = z.number().int().min(1).max(50_000)
+const share = z.number().int().min(5).max(100)
+export const pictureAlign = z.enum(['start', 'center', 'end'])
+/** The longest alternative text, in UTF-16 units: several sentences. What needs more goes into the long description. */
+export const MOST_ALT = 1000
+
+const imageIn = ({ childNodes }: HtmlElement): HtmlElement | undefined => {
+  for (const child of childNodes) if (isElement(child) && child.tagName === 'img') return child
+  return undefined
+}
+const captionIn = ({ childNodes }: HtmlElement): HtmlElement | undefined => childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'figcaption')
+const itemOf = (image: HtmlElement | undefined): string | null => /^\/files\/([\w-]{1,60})\/\d+$/.exec((image && attribute(image, 'src')) ?? '')?.[1] ?? null
+
+/**
+ * A picture of the shelf with its caption. `alt` is null while nobody has said anything: neither words nor that it is
+ * decorative, which is the empty string. `share` is its width in percent of the column it stands in.
+ */
+export const picture = {
+  type: 'node',
+  name: 'picture',
+  label: 'picture',
+  attributes: z.object({
+    item: identifier.default('none'),
+    /** Of the picture itself, in pixels. */
+    width: side.default(1),
+    height: side.default(1),
+    alt: words(MOST_ALT).nullable().default(null),
+    description: words(20_000).default(''),
+    share: share.default(100),
+    align: pictureAlign.default('center'),
+  }),
+  isPiece: true,
+  spec: { content: 'caption', group: 'block', isolating: true },
+  reads: [
+    {
+      tag: 'figure',
+      understands: ['class', 'data-piece', 'data-align', 'style'],
+      read: (unsafeElement) => {
+        const image = imageIn(unsafeElement)
+        const item = itemOf(image)
+        if (!image || !item) return null
+        const alt = attribute(image, 'alt')
+        return {
+          item,
+          width: side.catch(1).parse(Number(attribute(image, 'width'))),
+          height: side.catch(1).parse(Number(attribute(image, 'height'))),
+          alt: alt === undefined || attribute(image, 'data-alt') === 'missing' ? null : wordsFrom(alt, MOST_ALT),
+          description: descriptionIn(unsafeElement),
+          share: share.catch(100).parse(Number.parseFloat(/width:\s*(\d{1,3})%/.exec(attribute(unsafeElement, 'style') ?? '')?.[1] ?? '100')),
+          align: pictureAlign.catch('center').parse(attribute(unsafeElement, 'data-align')),
+        }
+      },
+      inside: (unsafeElement) => [{ kind: 'caption', line: captionIn(unsafeElement)?.childNodes ?? [] }],
+    },
+  ],
+  parseDOM: [{ tag: 'figure.picture' }],
+  write: ({ attrs }, children, manner) => {
+    const { item, width, height, alt, description } = attrs as { item: string; width: number; height: number; alt: string | null; description: string }
+    const frame = { 'data-align': String(attrs.align), style: `width: ${Number(attrs.share)}%` }
+    if (manner === 'sheet') return element('figure', { class: 'picture', ...frame }, children)
+    const widths = widthsFor(width)
+    const image = element('img', {
+      src: pictureAddress(item, widths.at(-1)!),
+      ...(manner === 'published' ? { srcset: widths.map((each) => `${pictureAddress(item, each)} ${each}w`).join(', '), sizes: `(min-width: 720px) ${Math.round(6 * Number(attrs.share))}px, ${Number(attrs.share)}vw`, loading: 'lazy' } : {}),
+      width,
+      height,
+      alt: alt ?? '',
+      'data-alt': alt === null ? 'missing' : null,
+    })
+    const caption = children[0]
+    const isBare = manner === 'published' && caption && isElement(caption) && caption.childNodes.length === 0
+    const long = description === '' ? [] : [element('details', { class: 'long-description' }, [element('summary', {}, [text('Description')]), ...description.split('\n').map((line) => element('p', {}, line === '' ? [] : [text(line)]))])]
+    return element('figure', { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame }, [image, ...(isBare ? [] : children), ...long])
+  },
+  examples: [
+    { type: 'picture', attrs: { item: 'wall-1', width: 1200, height: 800, alt: 'A wall & its “batter”', description: 'Left.\n\nRight.', share: 60, align: 'start' }, content: [{ type: 'caption', content: [{ type: 'text', text: 'A caption' }] }] },
+    { type: 'picture', attrs: { item: 'wall-2', width: 300, height: 200, alt: null }, content: [{ type: 'caption' }] },
+    { type: 'picture', attrs: { item: 'wall-3', width: 4000, height: 20, alt: '' }, content: [{ type: 'caption' }] },
+  ],
+} satisfies NodeKind
+
+function descriptionIn({ childNodes }: HtmlElement): string {
+  const details = childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'details')
+  if (!details) return ''
+  const lines = details.childNodes.filter((node): node is HtmlElement => isElement(node) && node.tagName === 'p').map((line) => line.childNodes.map((node) => ('value' in node ? node.value : '')).join(''))
+  return wordsFrom(lines.join('\n'), 20_000)
+}
+
+/** What stands under a picture. */
+export const caption = {
+  type: 'node',
+  name: 'caption',
+  label: 'caption',
+  attributes: z.object({}),
+  spec: { content: 'inline*', defining: true },
+  reads: [],
+  parseDOM: [{ tag: 'figcaption' }],
+  write: (_node, children) => element('figcaption', {}, children),
+  examples: [],
+} satisfies NodeKind

@@ -1,0 +1,73 @@
+import fc from 'fast-check'
+import { expect, test } from 'vitest'
+import { problemOfPage } from '../document/check.ts'
+import { schema } from '../document/schema.ts'
+import { writeChildren } from '../html/write.ts'
+import { cleanHtml, cleanText } from './clean.ts'
+import { serializeOuter } from 'parse5'
+
+const written = (cleaned: ReturnType<typeof cleanHtml>): string => {
+  const page = schema.node('doc', null, [schema.node('title'), ...cleaned.blocks])
+  expect(problemOfPage(page)).toBeNull()
+  return writeChildren(page, 'source', 0).slice(1).map((each) => serializeOuter(each)).join('\n')
+}
+const clean = (html: string): string => written(cleanHtml(html))
+
+/** As a word processor writes a document to the clipboard; the form is common practice, the words are made up. */
+const OFFICE = `<html xmlns:o="urn:schemas-microsoft-com:office:office"><head><meta name=Generator content="A word processor"><style>p.MsoNormal{margin:0}</style></head>
+<body lang=EN-GB style='tab-interval:36.0pt'><!--StartFragment-->
+<h1 style='mso-list:none'>Lifting<o:p></o:p></h1>
+<p class=MsoNormal style='margin-bottom:8pt'><span style='font-size:11.0pt;font-family:"Calibri",sans-serif'>Keep it <b style='mso-bidi-font-weight:normal'>close</b>, and <span style='font-style:italic'>straight</span>.<o:p></o:p></span></p>
+<p class=MsoNormal><o:p>&nbsp;</o:p></p>
+<p class=MsoListParagraphCxSpFirst style='mso-list:l0 level1 lfo1'><![if !supportLists]><span style='mso-list:Ignore'>·<span style='font:7.0pt "Times New Roman"'>&nbsp;&nbsp; </span></span><![endif]>gloves</p>
+<p class=MsoListParagraphCxSpMiddle style='mso-list:l0 level2 lfo1'><span style='mso-list:Ignore'>o<span>&nbsp; </span></span>leather</p>
+<p class=MsoListParagraphCxSpLast style='mso-list:l0 level1 lfo1'><span style='mso-list:Ignore'>·</span>boots</p>
+<p class=MsoNormal>Then:</p>
+<p class=MsoListParagraph style='mso-list:l1 level1 lfo2'><span style='mso-list:Ignore'>1.<span>&nbsp;</span></span>bend</p>
+<p class=MsoListParagraph style='mso-list:l1 level1 lfo2'><span style='mso-list:Ignore'>2.<span>&nbsp;</span></span>lift</p>
+<table class=MsoTableGrid border=1 style='border-collapse:collapse'><tr><td colspan=2 style='width:100pt'><p class=MsoNormal>both<o:p></o:p></p></td></tr><tr><td rowspan=2><p class=MsoNormal>a</p></td><td><p class=MsoNormal>b</p></td></tr><tr><td><p class=MsoNormal>c</p></td></tr></table>
+<p class=MsoNormal><a href="https://walls.example/" style='color:blue'><span style='text-decoration:underline'>the wall</span></a></p>
+<img src="file:///C:/tmp/image001.png">
+<!--EndFragment--></body></html>`
+
+test('a word processor’s junk goes, its headings, nested lists, spans and links stay', () => {
+  expect(clean(OFFICE)).toBe(`<h2>Lifting</h2>
+<p>Keep it <strong>close</strong>, and <em>straight</em>.</p>
+<ul><li>gloves<ul><li>leather</li></ul></li><li>boots</li></ul>
+<p>Then:</p>
+<ol><li>bend</li><li>lift</li></ol>
+<table><tbody><tr><td colspan="2">both</td></tr><tr><td rowspan="2">a</td><td>b</td></tr><tr><td>c</td></tr></tbody></table>
+<p><a href="https://walls.example/">the wall</a></p>`)
+})
+
+test('one line says what came and what was left behind', () => {
+  expect(cleanHtml(OFFICE).report).toMatch(/^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left behind: \d+ bits of formatting, 1 empty line, 1 picture that the clipboard did not hold\.$/)
+  expect(cleanHtml('plain').report).toBe('Pasted: 1 paragraph.')
+})
+
+test.each([
+  ['a wrapper that is bold and says it is not', '<b style="font-weight:normal" id="docs-internal-guid-1"><p><span style="font-weight:700">a</span> b</p></b>', '<p><strong>a</strong> b</p>'],
+  ['headings by outline level and by style', '<p class=MsoTitle>T</p><p style="mso-outline-level:2">A</p>', '<h2>T</h2>\n<h3>A</h3>'],
+  ['a spreadsheet', '<table><col width=64><tr height=20><td class=xl65 style="height:15pt">1</td><td>2</td></tr></table>', '<table><tbody><tr><td>1</td><td>2</td></tr></tbody></table>'],
+  ['a web page’s looks', '<div class="css-1"><p style="color:#333;font-family:x" data-x="1">a</p><div style="background:white"><p>b</p></div></div>', '<p>a</p>\n<p>b</p>'],
+  ['a box stays a box', '<div style="background-color:#efe6d3;font-size:20px"><p>a</p></div>', '<div data-piece="box" data-edge="none" data-space="normal" style="background-color: #efe6d3"><p>a</p></div>'],
+  ['empty paragraphs at the ends', '<p></p><p>a</p><p>&nbsp;</p>', '<p>a</p>'],
+])('%s', (_name, html, expected) => expect(clean(html)).toBe(expected))
+
+test('words alone: a paragraph a line, nothing else', () => {
+  expect(written(cleanText('a <b>\r\n\r\n  b\u0007\rc\ud800'))).toBe('<p>a &lt;b&gt;</p>\n<p style="white-space: pre-wrap">  b</p>\n<p>c�</p>')
+  expect(cleanText('').blocks).toEqual([])
+})
+
+test('cleaning twice is cleaning once, and no word is lost on the way', () => {
+  const piece = fc.constantFrom('<p class=MsoNormal>', '</p>', '<span style="font-weight:700">', '</span>', '<b style="font-weight:normal">', '</b>', '<o:p>', '</o:p>', '<p style="mso-list:l0 level2 lfo1">', '<span style="mso-list:Ignore">1.</span>', 'words ', '<table><tr><td>', '</table>', '<ul><li>', '</ul>', '<div style="border:1px solid">', '</div>', '<a href=x>', '</a>', '<!--StartFragment-->')
+  fc.assert(
+    fc.property(fc.array(piece, { maxLength: 25 }), (parts) => {
+      const once = clean(parts.join(''))
+      expect(clean(once)).toBe(once)
+      const count = (text: string): number => text.match(/words/g)?.length ?? 0
+      if (!parts.includes('<!--StartFragment-->')) expect(count(once)).toBe(count(parts.join('')))
+    }),
+    { numRuns: 300 },
+  )
+})

@@ -1,0 +1,96 @@
+import { parse, parseFragment } from 'parse5'
+import type { Node } from 'prosemirror-model'
+import { schema } from '../document/schema.ts'
+import { readNodes } from '../html/read.ts'
+import type { ReadNote } from '../html/report.ts'
+import { type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
+import { type Tidied, tidy } from './tidy.ts'
+
+/** What a paste becomes, and what is told about it. */
+export interface Cleaned {
+  /** The blocks, right for any place where blocks stand. */
+  readonly blocks: readonly Node[]
+  /** One line for the author: what came, and what was left behind. */
+  readonly report: string
+  readonly notes: readonly ReadNote[]
+}
+
+/** The blocks of HTML from a clipboard: what the words are is kept, how they looked goes. Never throws. */
+export function cleanHtml(unsafeHtml: string): Cleaned {
+  const tidied: Tidied = { formatting: 0, spacers: 0, pictures: 0 }
+  const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), { isPassage: true })
+  const blocks = withoutEdges(page.children.slice(1))
+  return { blocks, report: reportOf(blocks, tidied, notes), notes }
+}
+
+/** The blocks of plain text: a paragraph for each line that is not empty. */
+export function cleanText(unsafeText: string): Cleaned {
+  const lines = unsafeText
+    .replace(/\r\n?/g, '\n')
+    // eslint-disable-next-line no-control-regex -- what no page can hold
+    .replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, '')
+    .toWellFormed()
+    .split('\n')
+    .map((line) => line.replace(/[ \t]+$/, ''))
+    .filter((line) => line.trim() !== '')
+  const { paragraph } = schema.nodes
+  const blocks = lines.map((line) => paragraph!.create(null, schema.text(line)))
+  return { blocks, report: `Pasted as words alone: ${count(blocks.length, 'paragraph', 'paragraphs')}.`, notes: [] }
+}
+
+/** What stands between the marks that clipboards put around the part that was copied; the whole where there are none. */
+function body(unsafeHtml: string): HtmlNode[] {
+  const fragment = /<!--\s*StartFragment\s*-->([^]*?)<!--\s*EndFragment\s*-->/i.exec(unsafeHtml)?.[1] ?? unsafeHtml
+  if (!/^\s*<(!doctype|html|head|body)/i.test(fragment)) return parseFragment(fragment).childNodes
+  const root = parse(fragment).childNodes.find((node): node is HtmlElement => 'tagName' in node)
+  return root?.childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'body')?.childNodes ?? []
+}
+
+/** Without the empty paragraphs that stand at both ends. */
+function withoutEdges(blocks: readonly Node[]): Node[] {
+  const isEmpty = (node: Node | undefined): boolean => node?.type.name === 'paragraph' && node.content.size === 0
+  const kept = [...blocks]
+  while (kept.length > 1 && isEmpty(kept[0])) kept.shift()
+  while (kept.length > 1 && isEmpty(kept.at(-1))) kept.pop()
+  return kept
+}
+
+const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
+  ['heading', 'heading', 'headings'], ['paragraph', 'paragraph', 'paragraphs'], ['list', 'list', 'lists'], ['table', 'table', 'tables'], ['link', 'link', 'links'],
+  ['box', 'box', 'boxes'], ['tabs', 'set of tabs', 'sets of tabs'], ['accordion', 'accordion', 'accordions'], ['reveal', 'reveal', 'reveals'], ['columns', 'set of columns', 'sets of columns'],
+]
+
+function reportOf(blocks: readonly Node[], { formatting, spacers, pictures }: Tidied, notes: readonly ReadNote[]): string {
+  const counts = new Map<string, number>()
+  const add = (name: string): void => void counts.set(name, (counts.get(name) ?? 0) + 1)
+  for (const block of blocks) {
+    countIn(block, null, add)
+    block.descendants((node, _position, parent) => countIn(node, parent, add))
+  }
+  const came = NAMED.filter(([kind]) => counts.has(kind)).map(([kind, one, many]) => count(counts.get(kind)!, one, many))
+  const leftOut = notes.filter(({ sort }) => sort === 'left out').length
+  const gone = [
+    formatting > 0 ? `${formatting.toLocaleString('en')} ${formatting === 1 ? 'bit' : 'bits'} of formatting` : '',
+    spacers > 0 ? count(spacers, 'empty line', 'empty lines') : '',
+    pictures > 0 ? `${count(pictures, 'picture', 'pictures')} that the clipboard did not hold` : '',
+    leftOut > 0 ? `${count(leftOut, 'thing', 'things')} that a page can’t hold` : '',
+  ].filter(Boolean)
+  const kept = came.length > 0 ? came.join(', ') : 'words'
+  return `Pasted: ${kept}.${gone.length > 0 ? ` Left behind: ${gone.join(', ')}.` : ''}`
+}
+
+/** Counts what authors have names for; words inside list items, cells and titles are counted with those. */
+function countIn(node: Node, parent: Node | null, add: (name: string) => void): boolean {
+  const { name } = node.type
+  if (node.type.isInGroup('list')) {
+    if (parent?.type.name !== 'listItem') add('list')
+  } else if (name === 'paragraph') {
+    if (parent === null || parent.type.name === 'doc') add('paragraph')
+  } else if (name !== 'text') add(name)
+  if (node.isText && node.marks.some(({ type }) => type.name === 'link')) add('link')
+  return true
+}
+
+function count(number: number, one: string, many: string): string {
+  return `${number.toLocaleString('en')} ${number === 1 ? one : many}`
+}

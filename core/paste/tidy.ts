@@ -1,0 +1,106 @@
+import { attribute, declarations, element, type HtmlElement, type HtmlNode, isElement, isText } from '../html/tree.ts'
+import { officeLists } from './office-lists.ts'
+
+/** What was found and taken away, for the report. */
+export interface Tidied {
+  /** Styles, classes and tags that only said how the words looked. */
+  formatting: number
+  /** Empty paragraphs that were only there for their height. */
+  spacers: number
+  /** Pictures that the clipboard names but does not hold. */
+  pictures: number
+}
+
+const DROPPED = new Set(['meta', 'link', 'style', 'title', 'base', 'xml', 'o:p'])
+const BOLD = /^(bold|bolder|[6-9]00)$/
+/** Fragment wrappers of other programs: a bold that says it is none, and the like. */
+const PLAIN_WEIGHT = /^(normal|400|lighter|[1-3]00)$/
+
+/**
+ * Makes the HTML of a clipboard say what its words are, no longer how they looked: emphasis from styles, lists and
+ * headings from the ways in which word processors write them; what is left of looks goes. Changes the tree in place.
+ */
+export function tidy(nodes: readonly HtmlNode[], tidied: Tidied): HtmlNode[] {
+  const found: HtmlNode[] = []
+  for (const node of officeLists(nodes)) {
+    if (isText(node)) found.push(node)
+    else if (isElement(node)) found.push(...tidyElement(node, tidied))
+  }
+  return found
+}
+
+function tidyElement(node: HtmlElement, tidied: Tidied): HtmlNode[] {
+  if (DROPPED.has(node.tagName)) {
+    // An office paragraph mark holds a no-break space or nothing; real words in it stay.
+    const isMark = node.tagName === 'o:p'
+    return isMark ? tidy(node.childNodes, tidied).filter((child) => !isBlank(child)) : []
+  }
+  if (node.tagName === 'img' && !/^(data:|https?:)/i.test(attribute(node, 'src') ?? '')) {
+    tidied.pictures++
+    return []
+  }
+  const styles = declarations(node)
+  const within = tidy(node.childNodes, tidied)
+  const children = node.tagName === 'a' ? within.flatMap((child) => (isElement(child) && child.tagName === 'u' ? child.childNodes : child)) : within
+  if (node.tagName === 'p' && children.every(isBlank) && !children.some((child) => isElement(child))) {
+    tidied.spacers++
+    return []
+  }
+  const level = headingLevel(node, styles)
+  const kept = keptAttributes(node, tidied)
+  const isNoBold = /^(b|strong)$/.test(node.tagName) && PLAIN_WEIGHT.test(styles.get('font-weight') ?? '')
+  if (isNoBold || ((node.tagName === 'span' || node.tagName === 'font') && kept.length === 0)) return emphasised(children, isNoBold ? new Map() : styles)
+  const inside = node.tagName === 'span' || node.tagName === 'td' || node.tagName === 'th' || level !== null ? children : emphasised(children, blockStyles(styles))
+  node.attrs = kept
+  node.childNodes = inside
+  if (level !== null) node.nodeName = node.tagName = `h${level}`
+  for (const child of inside) child.parentNode = node
+  return [node]
+}
+
+const isBlank = (node: HtmlNode): boolean => isText(node) && node.value.replace(/\u00a0/g, ' ').trim() === ''
+
+/** A paragraph that a word processor calls a heading: by its outline level or the name of its style. */
+function headingLevel(node: HtmlElement, styles: ReadonlyMap<string, string>): number | null {
+  if (node.tagName !== 'p') return null
+  const name = attribute(node, 'class') ?? ''
+  if (/^MsoTitle/i.test(name)) return 1
+  const outline = Number(styles.get('mso-outline-level') ?? /^MsoHeading(\d)/i.exec(name)?.[1] ?? NaN)
+  return outline >= 1 && outline <= 6 ? outline : null
+}
+
+/** Attributes that say what something is. */
+const MEANING = new Set(['href', 'src', 'alt', 'colspan', 'rowspan', 'scope', 'start', 'id', 'title', 'lang', 'dir', 'data-piece', 'data-edge', 'data-space', 'data-part', 'data-right', 'data-answers', 'data-split', 'data-deepest', 'srcdoc', 'height', 'width', 'sandbox', 'open', 'name', 'role', 'aria-controls', 'data-target'])
+
+function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs'] {
+  const isPiece = attribute(node, 'data-piece') !== undefined
+  return node.attrs.filter(({ name, value }) => {
+    // Ids that programs give for their own ends lead nowhere; those of places stay.
+    if (name === 'id' && /^(docs-internal|_|x_|isPasted)/.test(value)) return false
+    const stays = MEANING.has(name) || (name === 'style' && (isPiece || keepsStyle(node)))
+    if (!stays) tidied.formatting++
+    return stays
+  })
+}
+
+/** A block that sets itself apart by a ground or an edge stays a box. */
+function keepsStyle(node: HtmlElement): boolean {
+  return /^(div|section|aside)$/.test(node.tagName) && /(background(-color)?|border(-left|-inline-start)?)\s*:/.test(attribute(node, 'style') ?? '') && !/background(-color)?\s*:\s*(white|#fff(fff)?|transparent|none)\b/i.test(attribute(node, 'style') ?? '')
+}
+
+/** Of a block's own style, slant and lines under words are emphasis; weight on a whole block is a look. */
+function blockStyles(styles: ReadonlyMap<string, string>): ReadonlyMap<string, string> {
+  return new Map([...styles].filter(([name]) => name === 'font-style'))
+}
+
+function emphasised(children: HtmlNode[], styles: ReadonlyMap<string, string>): HtmlNode[] {
+  if (children.length === 0) return children
+  let inside = children
+  const line = styles.get('text-decoration-line') ?? styles.get('text-decoration') ?? ''
+  // A link is underlined by itself.
+  const holdsLink = children.some((child) => isElement(child) && child.tagName === 'a')
+  if (/underline/.test(line) && !holdsLink) inside = [element('u', {}, inside)]
+  if (/^(italic|oblique)/.test(styles.get('font-style') ?? '')) inside = [element('em', {}, inside)]
+  if (BOLD.test(styles.get('font-weight') ?? '')) inside = [element('strong', {}, inside)]
+  return inside
+}

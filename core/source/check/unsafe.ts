@@ -1,0 +1,23 @@
+import { safeAddress } from '../../html/addresses.ts'
+import type { Diagnostic } from './diagnostic.ts'
+import { at, type Scan, withoutAttribute } from './scan.ts'
+
+/** Script and addresses that a page never runs: they are left out, and here is where they stand. */
+export function unsafe({ text, tags }: Scan): Diagnostic[] {
+  const found: Diagnostic[] = []
+  for (const [index, tag] of tags.entries()) {
+    if (tag.isEnd) continue
+    if (tag.name === 'script') {
+      const end = tags[index + 1]
+      const to = end?.isEnd && end.name === 'script' ? end.to : tag.to
+      found.push(at(tag, 'unsafe', 'error', 'A page holds no script. What needs script goes into a code piece, which is sealed.', [{ label: 'Take the script out', edits: [{ from: tag.from, to, insert: '' }] }]))
+    }
+    for (const attribute of tag.attributes) {
+      if (/^on[a-z]/.test(attribute.name))
+        found.push(at(tag, 'unsafe', 'error', `“${attribute.name}” would run script in the page; it is left out.`, [{ label: `Take “${attribute.name}” out`, edits: [withoutAttribute(text, attribute)] }]))
+      else if ((attribute.name === 'href' || attribute.name === 'src') && /^\s*[a-z]+\s*:/i.test(attribute.value.slice(0, 40)) && safeAddress(attribute.value) === null && !/^data:image\//i.test(attribute.value))
+        found.push(at(tag, 'unsafe', 'error', `“${attribute.value.slice(0, 40)}” is not an address that a page may use.`, [{ label: 'Take the address out', edits: [withoutAttribute(text, attribute)] }]))
+    }
+  }
+  return found
+}
