@@ -2,10 +2,12 @@ import { fileURLToPath } from 'node:url'
 import { config } from '../server/config.server.ts'
 import { migrate } from '../server/database/migrate.server.ts'
 import { pool } from '../server/database/pool.server.ts'
+import { prepareJobs } from '../server/jobs/jobs.server.ts'
 import { seedDemo } from './seed.ts'
 
 /** Migrates the database and loads the demo when it is empty. */
 await migrate(config.DATABASE_URL, fileURLToPath(new URL('../db/migrations', import.meta.url)))
+await prepareJobs()
 const { rows } = await pool.query<{ count: number }>('select count(*)::int as count from people')
 if (rows[0]?.count === 0) {
   console.log('Loading the demo…')

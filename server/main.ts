@@ -12,6 +12,8 @@ import { startHub, stopHub } from './documents/hub.server.ts'
 import { startSquashing, stopSquashing } from './documents/squash.server.ts'
 import { flushSnapshots } from './documents/snapshots.server.ts'
 import { attachSockets, closeSockets } from './documents/socket.server.ts'
+import { MOST_FILE } from '../core/media/pictures.ts'
+import { prepareJobs, startJobs, stopJobs } from './jobs/jobs.server.ts'
 import { log } from './log.server.ts'
 import { type FoundSession, sessionOf } from './people/sessions.server.ts'
 import { sealedHost } from './sealed/addresses.server.ts'
@@ -62,8 +64,9 @@ app.use((request, response, next) => {
     log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - started), person: response.locals.person?.id }, 'request')
   })
   const isReading = request.method === 'GET' || request.method === 'HEAD'
+  const most = /^\/courses\/[\w-]+\/uploads$/.test(request.path) ? MOST_FILE : MOST_BODY
   const length = Number(request.headers['content-length'] ?? (isReading ? 0 : NaN))
-  if (Number.isNaN(length) || length > MOST_BODY) return void response.status(413).type('text').send('That is more than one request may hold.\n')
+  if (Number.isNaN(length) || length > most) return void response.status(413).type('text').send(`That is more than one request may hold (${most / 1024 / 1024} MB).\n`)
   if (!isReading && !isOwnOrigin(request.headers.origin, request.headers.host))
     return void response.status(403).type('text').send('This request did not come from a page of Fieldstone, so nothing was done.\n')
   next()
@@ -104,6 +107,7 @@ async function stop(signal: string): Promise<void> {
   closeSockets()
   server.closeIdleConnections()
   await new Promise((resolve) => server.close(resolve))
+  await stopJobs()
   await flushSnapshots()
   await stopHub()
   await pool.end()
@@ -115,10 +119,12 @@ process.on('SIGINT', (signal) => void stop(signal))
 
 try {
   await migrate(config.DATABASE_URL, `${root}db/migrations`)
+  await prepareJobs()
 } catch (error) {
   log.error({ error: error instanceof Error ? error.message : String(error) }, 'Fieldstone can’t start')
   process.exit(1)
 }
 await startHub()
+await startJobs()
 startSquashing()
 server.listen(config.PORT, config.HOST, () => log.info({ port: config.PORT }, 'listening'))

@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core'
 import { Modal } from 'antd'
-import { Plus } from 'lucide-react'
+import { Archive, Image, Plus } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import type { Offer, OfferGroup } from '../pieces/piece.ts'
 import { PIECES } from '../pieces/registry.ts'
@@ -13,10 +13,13 @@ const OFFERS: readonly Offer[] = PIECES.flatMap(({ offer }) => offer ?? [])
 interface Props {
   editor: Editor
   onClose(): void
+  /** Opens the browser's own choice of files. */
+  onPicture(): void
+  onShelf(): void
 }
 
 /** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
-export function InsertDialog({ editor, onClose }: Props) {
+export function InsertDialog({ editor, onClose, onPicture, onShelf }: Props) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState(OFFERS[0]?.name ?? '')
   const cards = useRef<HTMLDivElement>(null)
@@ -28,7 +31,8 @@ export function InsertDialog({ editor, onClose }: Props) {
   const done = useRef(false)
 
   // Whatever is done, writing goes on where it was.
-  useEffect(() => () => void setTimeout(() => editor.view.focus(), 0), [editor])
+  const goesOn = useRef(false)
+  useEffect(() => () => void setTimeout(() => !goesOn.current && editor.view.focus(), 0), [editor])
 
   const insert = (what: Offer | undefined): void => {
     if (!what || done.current || !possible.get(what.name)) return
@@ -36,11 +40,17 @@ export function InsertDialog({ editor, onClose }: Props) {
     onClose()
     what.command(editor.state, editor.view.dispatch, editor.view)
   }
+  const leave = (then: () => void): void => {
+    goesOn.current = true
+    onClose()
+    then()
+  }
   const choose = (name: string): void => {
     setChosen(name)
     document.getElementById(cardId(name))?.scrollIntoView({ block: 'nearest' })
   }
   const move = (event: KeyboardEvent): void => {
+    if (event.target instanceof HTMLButtonElement) return
     if (event.key === 'Enter') {
       event.preventDefault()
       insert(offer)
@@ -63,6 +73,16 @@ export function InsertDialog({ editor, onClose }: Props) {
           <input autoFocus value={typed} placeholder="Type a name…" role="combobox" aria-expanded="true" aria-controls="insert-cards" aria-activedescendant={offer && cardId(offer.name)} onChange={(event) => setTyped(event.target.value)} />
           <kbd title="On an empty line, / opens this">/</kbd>
         </label>
+        {typed === '' && (
+          <div className="insert-media">
+            <button type="button" onClick={() => leave(onPicture)}>
+              <Image size={15} strokeWidth={1.75} aria-hidden /> Picture
+            </button>
+            <button type="button" onClick={() => leave(onShelf)}>
+              <Archive size={15} strokeWidth={1.75} aria-hidden /> From the shelf
+            </button>
+          </div>
+        )}
         {typed === '' && (
           <nav className="insert-groups" aria-label="Groups of pieces">
             {GROUPS.map(([group, name]) => (

@@ -35,7 +35,7 @@ export function pasteWordsAlone(view: EditorView): void {
  * a page can't hold. What was copied from a sheet keeps its own way, which loses nothing. `onFiles` is asked first
  * whether it takes the files of a clipboard that holds no words.
  */
-export function coreClipboard(onFiles: (files: readonly File[]) => boolean): Plugin<LastPaste | null> {
+export function coreClipboard(onFiles: (files: readonly File[], at?: number) => boolean): Plugin<LastPaste | null> {
   return new Plugin<LastPaste | null>({
     key,
     state: {
@@ -47,6 +47,13 @@ export function coreClipboard(onFiles: (files: readonly File[]) => boolean): Plu
       },
     },
     props: {
+      handleDrop(view, event) {
+        const files = [...(event.dataTransfer?.files ?? [])]
+        if (files.length === 0) return false
+        event.preventDefault()
+        onFiles(files, view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos)
+        return true
+      },
       handlePaste(view, event) {
         const html = event.clipboardData?.getData('text/html') ?? ''
         const text = event.clipboardData?.getData('text/plain') ?? ''

@@ -9,6 +9,7 @@ import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { goToNextCell, tableEditing } from '@tiptap/pm/tables'
 import { type schema as pageSchema } from '../../core/document/schema.ts'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
+import { arriving } from '../media/arriving.ts'
 import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './commands.ts'
 import { othersCursors } from './cursors.ts'
 import { coreClipboard } from './clipboard.ts'
@@ -105,7 +106,7 @@ export interface EditorCallbacks {
   onInsert(): void
   onTitleTooLong(length: number): void
   /** Takes files that were pasted or dropped; false when they are none of ours. */
-  onFiles(files: readonly File[]): boolean
+  onFiles(files: readonly File[], at?: number): boolean
 }
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
@@ -130,6 +131,7 @@ export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
       pieceViews(),
       facts(),
       titleLength(onTitleTooLong),
+      arriving(),
       coreClipboard(onFiles),
     ],
   })

@@ -26,6 +26,7 @@ function found({ doc }: EditorState): DecorationSet {
     const first = node.firstChild
     if (node.type.name === 'part') say(first!, position + 1, `${parent?.type.name === 'tabs' ? 'Tab' : 'Part'} ${index + 1}`)
     else if (node.type.name === 'reveal') say(first!, position + 1, 'What is pressed to open it')
+    else if (node.type.name === 'picture') say(first!, position + 1, 'A caption, if it needs one')
     else if (node.type.name === 'answer') say(first!, position + 1, `Answer ${index}`)
     else if (node.type.name === 'prompt' && node.childCount === 1) say(first!, position + 1, 'The question')
     else if (node.type.name === 'feedback' && node.childCount === 1) say(first!, position + 1, 'What is said to whoever chooses it')

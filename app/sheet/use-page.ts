@@ -16,6 +16,7 @@ interface Callbacks {
   onTitle(title: string): void
   onLink(): void
   onInsert(): void
+  onFiles(files: readonly File[], at?: number): boolean
   say(words: string): void
 }
 
@@ -70,7 +71,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         onLink: () => latest.current.onLink(),
         onInsert: () => latest.current.onInsert(),
         onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),
-        onFiles: () => false,
+        onFiles: (files, at) => latest.current.onFiles(files, at),
       }),
       content: data.page,
       // Its style is in sheet.css: style elements placed at run time would need leave of the content policy.

@@ -1,10 +1,14 @@
 import { EditorContent } from '@tiptap/react'
 import { App } from 'antd'
-import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { InsertDialog } from '../insert/insert-dialog.tsx'
 import { initials } from '../../core/people/initials.ts'
+import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
+import { ShelfPicker } from '../media/shelf-picker.tsx'
+import { rememberAlt, type ShelfThing } from '../media/upload.ts'
+import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
 import { AsStudent } from './as-student.tsx'
 import { Foot } from './foot.tsx'
 import { FormatBar } from './format-bar.tsx'
@@ -33,9 +37,26 @@ interface Props {
 export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback }: Props) {
   const { message } = App.useApp()
   const [isSourceOpen, setSourceOpen] = useState(false)
-  const [dialog, setDialog] = useState<'link' | 'insert' | 'publish' | 'student' | null>(null)
+  const [dialog, setDialog] = useState<'link' | 'insert' | 'shelf' | 'publish' | 'student' | null>(null)
   const say = (words: string): void => void message.info(words, 6)
-  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert') })
+  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert'), onFiles: (files, at) => (takeFiles(files, at), true) })
+  // Pictures whose alternative text is asked for, one after the other.
+  const [unasked, setUnasked] = useState<readonly ShelfThing[]>([])
+  const chooser = useRef<HTMLInputElement>(null)
+  const takeFiles = (files: readonly File[], at?: number): void => {
+    if (!editor) return
+    void placeFiles(editor, data.course.id, files, at).then(({ placed, problems }) => {
+      setUnasked((list) => [...list, ...placed])
+      for (const problem of problems) void message.error(problem, 10)
+    })
+  }
+  const answerAlt = (item: ShelfThing, alt: string | null): void => {
+    setUnasked((list) => list.slice(1))
+    if (alt === null || !editor) return editor?.view.focus()
+    setPictureAlt(editor, item.id, alt)
+    if (alt !== '') void rememberAlt(data.course.id, item.id, alt)
+    editor.view.focus()
+  }
   const newest = editions[0]
   const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' ? 'published' : 'edited'
   useEffect(() => {
@@ -72,7 +93,31 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
-      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} />}
+      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} />}
+      {dialog === 'shelf' && (
+        <ShelfPicker
+          courseId={data.course.id}
+          onClose={() => setDialog(null)}
+          onPick={(item) => {
+            setDialog(null)
+            placePicture(editor, item)
+            setUnasked((list) => [...list, item])
+          }}
+        />
+      )}
+      {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        multiple
+        aria-label="Pictures to put on the sheet"
+        accept="image/*"
+        onChange={({ target }) => {
+          takeFiles([...(target.files ?? [])])
+          target.value = ''
+        }}
+      />
       {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
       {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       {place && createPortal(others.map((each) => <span key={each.client} className="face" style={{ backgroundColor: each.colour }} title={`${each.name} is on this page`}>{initials(each.name)}<span className="visually-hidden">{each.name} is on this page</span></span>), place)}

@@ -20,8 +20,9 @@ export function pictureAddress(item: string, width: number): string {
   return `/files/${item}/${width}`
 }
 
-/** What the name of a file says about the picture: nothing, when it is only what a camera or program gave it. */
+/** True when words are the name of a file, or what a camera or program calls every picture: they say nothing of what it shows. */
 export function nameSaysNothing(words: string): boolean {
-  const name = words.trim().toLowerCase().replace(/\.(png|jpe?g|gif|webp|avif|svg|bmp|tiff?)$/, '')
-  return name === '' || /^(image|img|picture|photo|foto|screenshot|screen shot|dsc|dscn|pxl|scan|untitled|unnamed|grafik|bild)?[\s_\-()]*\d*[\s_\-()\d]*$/.test(name) || /^[0-9a-f-]{16,}$/.test(name)
+  const name = words.trim().toLowerCase()
+  if (/\.(png|jpe?g|gif|webp|avif|svg|bmp|tiff?|heic)$/.test(name)) return true
+  return /^(image|img|picture|photo|photograph|screenshot|screen shot|dsc|dscn|pxl|scan|untitled|unnamed|graphic|drawing)?[\s_\-()]*\d*[\s_\-()\d]*$/.test(name) || /^[0-9a-f-]{16,}$/.test(name)
 }

@@ -19,6 +19,9 @@ export const pool = new pg.Pool({ ...connection, max: config.POOL_SIZE })
 // An idle connection that breaks must not end the process: the next query opens a new one.
 pool.on('error', (error) => log.warn({ error: error.message }, 'a database connection broke'))
 
+// Nor must one that breaks while it is in use: whoever uses it is told by their own query.
+pool.on('connect', (client) => client.on('error', () => undefined))
+
 /** Runs `work` in one transaction: committed when it returns, rolled back when it throws. */
 export async function transaction<T>(work: (client: Database) => Promise<T>): Promise<T> {
   const client = await pool.connect()

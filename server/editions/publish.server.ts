@@ -7,6 +7,8 @@ import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
 import { writeSnapshot } from '../documents/snapshots.server.ts'
 import { currentTree, type Tree } from '../documents/trees.server.ts'
+import { insertEditionItems } from '../shelf/queries.server.ts'
+import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { insertEdition, listEditions } from './queries.server.ts'
 
 /** What an author gives to publish. `version` is what they had seen when they decided. */
@@ -56,5 +58,6 @@ export async function insertPublished(db: Database, documentId: string, personId
     personId,
     ...(at ? { at } : {}),
   })
+  if (inserted) await insertEditionItems(db, documentId, number, shelfItemsOf(tree.page))
   return inserted ? { ok: true, number } : { ok: false, reason: 'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.' }
 }

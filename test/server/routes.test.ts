@@ -51,8 +51,21 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/courses/course/items/unit', status: [302, 404, 403, 403, 404, 404] },
     { path: '/courses/other/items/page', status: [302, 404, 404, 404, 404, 404] },
   ],
+  '/courses/:courseId/uploads': [
+    { method: 'POST', path: '/courses/course/uploads?name=notes.png', body: 'words, not a picture', type: 'application/octet-stream', status: [401, 404, 403, 403, 422, 422] },
+    { method: 'POST', path: '/courses/nowhere/uploads?name=x', body: 'x', type: 'application/octet-stream', status: [401, 404, 404, 404, 404, 404] },
+  ],
+  '/courses/:courseId/shelf-list': [{ path: '/courses/course/shelf-list?words=wall', status: AUTHORS_DATA }],
+  '/courses/:courseId/shelf-list/:shelfId': [
+    { path: '/courses/course/shelf-list/nothing', status: [401, 404, 403, 403, 404, 404] },
+    { method: 'POST', path: '/courses/course/shelf-list/nothing', body: '{"alt":"\\u0000"}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+  ],
+  '/files/:shelfId/:width': [{ path: '/files/nothing/480', status: [401, 404, 404, 404, 404, 404] }],
   '/courses/:courseId/plan-lines': [{ method: 'POST', path: '/courses/course/plan-lines', body: '{"intent":"add","afterId":null,"level1":"lesson","lines":[]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] }],
-  '/courses/:courseId/items/:itemId/preview': [{ path: '/courses/course/items/page/preview?of=work', status: AUTHORS }],
+  '/courses/:courseId/items/:itemId/preview': [
+    { path: '/courses/course/items/page/preview?of=work', status: AUTHORS },
+    { method: 'POST', path: '/courses/course/items/page/preview?of=work', body: 'question=none&answer=0', type: FORM, status: AUTHORS },
+  ],
   '/documents/:documentId/batches': [
     { method: 'POST', path: '/documents/page/batches', body: batch('walk'), type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
     { method: 'POST', path: '/documents/page/batches', body: '{"half":', type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
@@ -71,6 +84,8 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/read/:courseId': [{ path: '/read/course', status: READERS }],
   '/read/:courseId/:itemId': [
     { path: '/read/course/page', status: READERS },
+    { method: 'POST', path: '/read/course/page', body: 'question=none&answer=0', type: FORM, status: [302, 404, 200, 200, 200, 200] },
+    { method: 'POST', path: '/read/course/draft', body: 'question=none&answer=0', type: FORM, status: [302, 404, 404, 404, 404, 404] },
     // A draft does not exist for anyone in the reading room, whoever asks.
     { path: '/read/course/draft', status: [302, 404, 404, 404, 404, 404] },
     { path: '/read/other/page', status: [302, 404, 404, 404, 404, 404] },

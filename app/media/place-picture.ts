@@ -1,0 +1,67 @@
+import type { Editor } from '@tiptap/core'
+import { closeHistory } from '@tiptap/pm/history'
+import { NodeSelection } from '@tiptap/pm/state'
+import { insertionPlace } from '../pieces/insert-commands.ts'
+import { Arriving } from './arriving.ts'
+import { type ShelfThing, upload } from './upload.ts'
+
+/** Puts a picture of the shelf on the sheet and selects it. What its alternative text was elsewhere is proposed, not taken. */
+export function placePicture(editor: Editor, item: ShelfThing, at?: number): void {
+  const { state, view } = editor
+  const { picture, caption, paragraph } = state.schema.nodes
+  const node = picture!.create({ item: item.id, width: item.width ?? 1, height: item.height ?? 1 }, caption!.create())
+  const place = at === undefined ? insertionPlace(state) : blockPlace(editor, at)
+  if (!place) return
+  const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
+  const after = place.from + node.nodeSize
+  if (after === transaction.doc.content.size) transaction.insert(after, paragraph!.create())
+  view.dispatch(transaction.setSelection(NodeSelection.create(transaction.doc, place.from)).scrollIntoView())
+}
+
+/** The nearest place at or after a position where a block may stand. */
+function blockPlace({ state }: Editor, at: number): { from: number; to: number } | null {
+  const $at = state.doc.resolve(Math.min(at, state.doc.content.size))
+  for (let depth = $at.depth; depth >= 0; depth--) {
+    const index = depth === $at.depth ? $at.index(depth) : $at.indexAfter(depth)
+    if (!$at.node(depth).canReplaceWith(index, index, state.schema.nodes.picture!)) continue
+    const place = depth === $at.depth ? $at.pos : $at.after(depth + 1)
+    return { from: place, to: place }
+  }
+  return null
+}
+
+export interface FilesOutcome {
+  /** Pictures that stand on the sheet now. */
+  readonly placed: readonly ShelfThing[]
+  /** A sentence for each file that could not be taken. */
+  readonly problems: readonly string[]
+}
+
+/** Sends files to the shelf and puts the pictures where they were dropped or pasted, each as it arrives. */
+export async function placeFiles(editor: Editor, courseId: string, files: readonly File[], at?: number): Promise<FilesOutcome> {
+  const placed: ShelfThing[] = []
+  const problems: string[] = []
+  const start = at ?? insertionPlace(editor.state)?.to ?? editor.state.doc.content.size
+  for (const file of files) {
+    const line = new Arriving(editor, start, file.name)
+    const answer = await upload(courseId, file, (share) => line.progress(share))
+    if (editor.isDestroyed) break
+    const where = line.end()
+    if (!answer.ok) problems.push(answer.reason)
+    else {
+      placePicture(editor, answer.item, where ?? undefined)
+      placed.push(answer.item)
+    }
+  }
+  return { placed, problems }
+}
+
+/** Gives the pictures of an item that have no alternative text yet this one. */
+export function setPictureAlt(editor: Editor, item: string, alt: string): void {
+  const transaction = editor.state.tr
+  editor.state.doc.descendants((node, position) => {
+    if (node.type.name === 'picture' && node.attrs.item === item && node.attrs.alt === null) transaction.setNodeAttribute(position, 'alt', alt)
+    return !node.isTextblock
+  })
+  if (transaction.docChanged) editor.view.dispatch(transaction)
+}

@@ -1,0 +1,77 @@
+import { Button, Modal } from 'antd'
+import { type FormEvent, useEffect, useRef, useState } from 'react'
+import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
+import { nameSaysNothing, pictureAddress } from '../../../core/media/pictures.ts'
+import { askShelfItem, type ShelfThing } from '../../media/upload.ts'
+import './alt-dialog.css'
+
+interface Props {
+  courseId: string
+  item: ShelfThing
+  onAnswer(alt: string): void
+  onLater(): void
+}
+
+/** Asks what a picture shows, as soon as it stands on the sheet. */
+export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
+  const [alt, setAlt] = useState(item.alt)
+  const [isDecorative, setDecorative] = useState(false)
+  const [problem, setProblem] = useState('')
+  const field = useRef<HTMLTextAreaElement>(null)
+  const [made, setMade] = useState(item)
+  useEffect(() => {
+    if (made.state !== 'new') return
+    const timer = setTimeout(() => void askShelfItem(courseId, item.id).then((now) => now && setMade(now)), 700)
+    return () => clearTimeout(timer)
+  }, [courseId, item.id, made])
+  const answer = (event?: FormEvent): void => {
+    event?.preventDefault()
+    const words = alt.trim()
+    if (isDecorative) onAnswer('')
+    else if (words === '') setProblem('Say in a sentence what the picture shows, or mark it as decorative.')
+    else if (nameSaysNothing(words)) setProblem(`“${words}” names a file; it says nothing about the picture.`)
+    else onAnswer(words)
+  }
+  return (
+    <Modal
+      open
+      title="What does the picture show?"
+      width={620}
+      onCancel={onLater}
+      afterOpenChange={(isOpen) => isOpen && field.current?.focus()}
+      mask={{ closable: false }}
+      footer={
+        <>
+          <Button onClick={onLater}>Later</Button>
+          <Button type="primary" onClick={() => answer()}>
+            Keep
+          </Button>
+        </>
+      }
+    >
+      <form className="alt-form" onSubmit={answer}>
+        <div className="alt-picture">
+          <img src={pictureAddress(item.id, 480)} alt="" />
+          <p className="soft" role="status">
+            {item.name}, {item.width} × {item.height}
+            <br />
+            {made.state === 'ready' ? 'Ready in the sizes that readers need.' : made.state === 'failed' ? made.problem : `Making sizes for readers, ${made.made} so far…`}
+          </p>
+        </div>
+        <div>
+          <label className="desk-field">
+            <span>Alternative text, for whoever can’t see it</span>
+            <textarea ref={field} rows={4} maxLength={MOST_ALT} value={alt} disabled={isDecorative} aria-invalid={problem !== ''} aria-describedby="alt-problem" onChange={(event) => (setAlt(event.target.value), setProblem(''))} onKeyDown={(event) => event.key === 'Enter' && !event.shiftKey && answer(event)} />
+          </label>
+          <p className="soft small">What somebody would need to be told on the telephone. The caption is apart.</p>
+          <label className="desk-check">
+            <input type="checkbox" checked={isDecorative} onChange={(event) => (setDecorative(event.target.checked), setProblem(''))} /> Decorative: readers lose nothing without it
+          </label>
+          <p id="alt-problem" className="field-problem" role="alert">
+            {problem}
+          </p>
+        </div>
+      </form>
+    </Modal>
+  )
+}

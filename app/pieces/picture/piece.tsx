@@ -1,0 +1,146 @@
+import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
+import { NodeSelection } from '@tiptap/pm/state'
+import type { EditorView, NodeView } from '@tiptap/pm/view'
+import { useEditorState } from '@tiptap/react'
+import { Segmented } from 'antd'
+import { useEffect, useState } from 'react'
+import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
+import { pictureAddress, widthsFor } from '../../../core/media/pictures.ts'
+import { rememberAlt } from '../../media/upload.ts'
+import type { Piece, SettingsProps } from '../piece.ts'
+
+interface Attrs {
+  item: string
+  width: number
+  height: number
+  alt: string | null
+  description: string
+  share: number
+  align: string
+}
+
+const courseOf = (): string => /^\/courses\/([^/]+)/.exec(location.pathname)?.[1] ?? ''
+
+function PictureSettings({ editor, position }: SettingsProps) {
+  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined, equalityFn: (a, b) => a === b })
+  if (attrs?.item === undefined) return null
+  const set = (name: keyof Attrs, value: unknown): void => {
+    if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) editor.view.dispatch(keepSelected(editor, position, name, value))
+  }
+  const setAlt = (alt: string | null): void => {
+    set('alt', alt)
+    if (alt) void rememberAlt(courseOf(), attrs.item, alt)
+  }
+  return (
+    <>
+      <Words label="Alternative text" rows={3} most={MOST_ALT} value={attrs.alt ?? ''} disabled={attrs.alt === ''} onKeep={(words) => setAlt(words === '' ? null : words)} hint={attrs.alt === null ? 'Nobody who can’t see the picture knows what it shows.' : ''} />
+      <label className="desk-check">
+        <input type="checkbox" checked={attrs.alt === ''} onChange={(event) => setAlt(event.target.checked ? '' : null)} /> Decorative
+      </label>
+      <Words label="Long description, shown beneath" rows={3} most={20_000} value={attrs.description} onKeep={(words) => set('description', words)} />
+      <label className="desk-field">
+        <span>Width in percent of its column</span>
+        <input type="number" min={5} max={100} step={5} value={attrs.share} onChange={({ target: { valueAsNumber } }) => valueAsNumber >= 5 && valueAsNumber <= 100 && set('share', Math.round(valueAsNumber))} />
+      </label>
+      <h3 id="picture-align">Stands</h3>
+      <Segmented block aria-labelledby="picture-align" value={attrs.align} onChange={(value) => set('align', value)} options={[{ value: 'start', label: 'Start' }, { value: 'center', label: 'Centre' }, { value: 'end', label: 'End' }]} />
+    </>
+  )
+}
+
+function keepSelected({ state }: Editor, position: number, name: string, value: unknown): Editor['state']['tr'] {
+  const transaction = state.tr.setNodeAttribute(position, name, value)
+  return state.selection instanceof NodeSelection && state.selection.from === position ? transaction.setSelection(NodeSelection.create(transaction.doc, position)) : transaction
+}
+
+/** A text that is kept when its field is left. */
+function Words({ label, value, rows, most, disabled, hint, onKeep }: { label: string; value: string; rows: number; most: number; disabled?: boolean; hint?: string; onKeep(words: string): void }) {
+  const [typed, setTyped] = useState(value)
+  useEffect(() => setTyped(value), [value])
+  return (
+    <label className="desk-field">
+      <span>{label}</span>
+      <textarea rows={rows} maxLength={most} disabled={disabled} value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={() => typed.trim() !== value && onKeep(typed.trim().replaceAll('\r\n', '\n'))} />
+      {hint && <small className="field-problem">{hint}</small>}
+    </label>
+  )
+}
+
+/** The picture with its caption, and a corner to draw it larger or smaller by. */
+class PictureView implements NodeView {
+  readonly dom = document.createElement('figure')
+  readonly contentDOM = document.createElement('div')
+  readonly #image = document.createElement('img')
+  readonly #note = document.createElement('span')
+
+  constructor(private node: Node, private readonly view: EditorView, private readonly getPosition: () => number | undefined) {
+    const frame = document.createElement('div')
+    frame.className = 'picture-frame'
+    frame.contentEditable = 'false'
+    const corner = document.createElement('span')
+    corner.className = 'picture-corner'
+    corner.title = 'Draw the picture larger or smaller'
+    corner.addEventListener('pointerdown', (event) => this.#resize(event, corner))
+    // A rendition that is not made yet is asked for again; until then its place is kept.
+    this.#image.addEventListener('error', () => setTimeout(() => this.#image.isConnected && (this.#image.src = `${this.#image.src.split('?')[0]}?${Date.now()}`), 1500))
+    this.#image.draggable = false
+    this.#note.className = 'picture-note'
+    frame.append(this.#image, corner, this.#note)
+    this.dom.append(frame, this.contentDOM)
+    this.#draw()
+  }
+
+  #draw(): void {
+    const { item, width, height, alt, share, align } = this.node.attrs as Attrs
+    this.dom.className = 'picture'
+    this.dom.dataset.align = align
+    this.dom.style.width = `${share}%`
+    const source = pictureAddress(item, widthsFor(width).at(-1)!)
+    if (this.#image.getAttribute('src')?.split('?')[0] !== source) this.#image.src = source
+    this.#image.width = width
+    this.#image.height = height
+    this.#image.alt = alt ?? ''
+    this.#note.textContent = alt === null ? 'No alternative text' : ''
+  }
+
+  #resize(event: PointerEvent, corner: HTMLElement): void {
+    event.preventDefault()
+    event.stopPropagation()
+    corner.setPointerCapture(event.pointerId)
+    const column = this.dom.parentElement?.clientWidth ?? 600
+    const start = this.dom.getBoundingClientRect().width
+    const isRtl = getComputedStyle(this.dom).direction === 'rtl'
+    const factor = this.node.attrs.align === 'center' ? 2 : 1
+    const shareAt = (x: number): number => Math.min(100, Math.max(5, Math.round(((start + factor * (isRtl ? event.clientX - x : x - event.clientX)) / column) * 100)))
+    const move = ({ clientX }: PointerEvent): void => void (this.dom.style.width = `${shareAt(clientX)}%`)
+    const end = ({ clientX }: PointerEvent): void => {
+      corner.removeEventListener('pointermove', move)
+      const position = this.getPosition()
+      if (position !== undefined) this.view.dispatch(this.view.state.tr.setNodeAttribute(position, 'share', shareAt(clientX)))
+    }
+    corner.addEventListener('pointermove', move)
+    corner.addEventListener('pointerup', end, { once: true })
+  }
+
+  update(node: Node): boolean {
+    if (node.type !== this.node.type) return false
+    this.node = node
+    this.#draw()
+    return true
+  }
+
+  stopEvent(event: Event): boolean {
+    return event.target instanceof HTMLElement && event.target.classList.contains('picture-corner')
+  }
+
+  ignoreMutation(mutation: { target: globalThis.Node; type: string }): boolean {
+    return mutation.type !== 'selection' && !this.contentDOM.contains(mutation.target)
+  }
+}
+
+export const picture: Piece = {
+  kind: 'picture',
+  Settings: PictureSettings,
+  view: (node, view, getPosition) => new PictureView(node, view, getPosition),
+}

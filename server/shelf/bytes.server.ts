@@ -1,0 +1,99 @@
+import { createHash } from 'node:crypto'
+import { type Database, pool } from '../database/pool.server.ts'
+
+/** Bytes lie in pieces of this size. */
+const CHUNK = 1024 * 1024
+
+/** What came, before anyone has claimed it. */
+export interface Received {
+  readonly uploadId: string
+  readonly hash: Buffer
+  readonly size: number
+}
+
+/**
+ * Writes bytes down as they arrive, under the id of their upload; memory never holds more than a chunk.
+ * Gives back null, with nothing kept, when they are more than `most`.
+ */
+export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array>, most: number): Promise<Received | null> {
+  const hash = createHash('sha256')
+  let size = 0
+  let number = 0
+  let waiting: Uint8Array[] = []
+  let length = 0
+  const write = async (): Promise<void> => {
+    const bytes = Buffer.concat(waiting)
+    waiting = []
+    length = 0
+    await pool.query('insert into blob_chunks (upload_id, number, bytes) values ($1::text, $2::int, $3::bytea)', [uploadId, number++, bytes])
+  }
+  for await (const part of stream) {
+    size += part.byteLength
+    if (size > most) {
+      await discard(uploadId)
+      return null
+    }
+    hash.update(part)
+    for (let from = 0; from < part.byteLength; ) {
+      const take = Math.min(CHUNK - length, part.byteLength - from)
+      waiting.push(part.subarray(from, from + take))
+      length += take
+      from += take
+      if (length === CHUNK) await write()
+    }
+  }
+  if (length > 0) await write()
+  return { uploadId, hash: hash.digest(), size }
+}
+
+/** Forgets what came under an upload. */
+export async function discard(uploadId: string): Promise<void> {
+  await pool.query('delete from blob_chunks where upload_id = $1::text', [uploadId])
+}
+
+/** Makes received bytes a blob; when the same bytes are there already, those stay and these go. Part of the claiming transaction. */
+export async function claim(db: Database, { uploadId, hash, size }: Received): Promise<void> {
+  const { rowCount } = await db.query('insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing', [hash, size])
+  if (rowCount === 1) await db.query('update blob_chunks set hash = $2::bytea, upload_id = null where upload_id = $1::text', [uploadId, hash])
+  else await db.query('delete from blob_chunks where upload_id = $1::text', [uploadId])
+}
+
+/** Keeps bytes that are in memory, such as a rendition. Gives back their hash. */
+export async function keepBytes(db: Database, bytes: Buffer): Promise<Buffer> {
+  const hash = createHash('sha256').update(bytes).digest()
+  const { rowCount } = await db.query('insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing', [hash, bytes.length])
+  if (rowCount === 1)
+    for (let number = 0; number * CHUNK < bytes.length; number++)
+      await db.query('insert into blob_chunks (hash, number, bytes) values ($1::bytea, $2::int, $3::bytea)', [hash, number, bytes.subarray(number * CHUNK, (number + 1) * CHUNK)])
+  return hash
+}
+
+/** The bytes of a blob from `from` to before `to`, a chunk at a time. */
+export async function* readBytes(hash: Buffer, from = 0, to = Infinity): AsyncGenerator<Buffer> {
+  for (let number = Math.floor(from / CHUNK); number * CHUNK < to; number++) {
+    const { rows } = await pool.query<{ bytes: Buffer }>('select bytes from blob_chunks where hash = $1::bytea and number = $2::int', [hash, number])
+    const bytes = rows[0]?.bytes
+    if (!bytes) return
+    yield bytes.subarray(Math.max(0, from - number * CHUNK), Math.min(bytes.length, to - number * CHUNK))
+    if (bytes.length < CHUNK) return
+  }
+}
+
+/** All of a blob in memory. */
+export async function bytesOf(hash: Buffer): Promise<Buffer> {
+  const parts: Buffer[] = []
+  for await (const part of readBytes(hash)) parts.push(part)
+  return Buffer.concat(parts)
+}
+
+/** Sweeps away uploads that nobody claimed and blobs to which nothing points any more. Gives back how many blobs went. */
+export async function sweep(db: Database, hours = 24): Promise<number> {
+  await db.query(`delete from blob_chunks where upload_id in (select id from uploads where created_at < now() - make_interval(hours => $1::int))`, [hours])
+  await db.query('delete from uploads where created_at < now() - make_interval(hours => $1::int)', [hours])
+  const { rowCount } = await db.query(
+    `delete from blobs b where b.created_at < now() - make_interval(hours => $1::int)
+     and not exists (select from shelf_items s where s.hash = b.hash) and not exists (select from renditions r where r.hash = b.hash)`,
+    [hours],
+  )
+  return rowCount ?? 0
+}

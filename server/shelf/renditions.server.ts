@@ -1,0 +1,24 @@
+import sharp from 'sharp'
+import { MOST_PIXELS, widthsFor } from '../../core/media/pictures.ts'
+import { pool, transaction } from '../database/pool.server.ts'
+import { bytesOf, keepBytes } from './bytes.server.ts'
+import { findOriginal, insertRendition, updateItemState } from './queries.server.ts'
+
+/** Makes a picture in the sizes readers need; without what cameras write into it, such as the place. Each is kept as soon as it is made. */
+export async function makeRenditions(itemId: string): Promise<void> {
+  const original = await findOriginal(pool, itemId)
+  if (!original) return
+  const bytes = await bytesOf(original.hash)
+  try {
+    const { autoOrient } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata()
+    for (const width of widthsFor(autoOrient.width)) {
+      const isAnimated = original.mediaType === 'image/gif' || original.mediaType === 'image/webp'
+      const { data, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, animated: isAnimated }).autoOrient().resize({ width, withoutEnlargement: true }).webp({ quality: 82 }).toBuffer({ resolveWithObject: true })
+      await transaction(async (db) => insertRendition(db, itemId, { width: info.width, height: info.pageHeight ?? info.height, mediaType: 'image/webp', hash: await keepBytes(db, data) }))
+    }
+    await updateItemState(pool, itemId, 'ready', null)
+  } catch (error) {
+    await updateItemState(pool, itemId, 'failed', 'This picture can’t be read to its end. Save it anew and put it on the shelf again.')
+    throw error
+  }
+}
