@@ -4,6 +4,8 @@ import { problemOfPage } from '../core/document/check.ts'
 import { pageFromJson, schema } from '../core/document/schema.ts'
 import { statistics } from '../core/document/statistics.ts'
 import { readPage } from '../core/html/read.ts'
+import { proof } from '../core/proof/proof.ts'
+import { ruleOf } from '../core/proof/registry.ts'
 import { cleanHtml } from '../core/paste/clean.ts'
 import { checkSource } from '../core/source/check/check.ts'
 import { printSource } from '../core/source/print.ts'
@@ -15,6 +17,7 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
   write FILE.json…     the HTML of a page (JSON of a page, or what “read” prints)
   clean FILE.html…     what paste makes of it: { html, report }
   source-check FILE…   what is wrong in the HTML, by line, with repairs: { diagnostics }
+  proof FILE…          what the proof finds in a page (HTML or JSON): { findings }
   stats FILE…          words, characters, minutes of reading (HTML or JSON)
   backup FILE          writes the whole database to a file   (DATABASE_URL)
   restore FILE         reads it into an empty database       (DATABASE_URL)
@@ -67,6 +70,11 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
     const diagnostics = checkSource(await textOf(file))
     if (diagnostics.length > 0) process.exitCode = 1
     return { diagnostics }
+  },
+  proof: async (file) => {
+    const findings = proof(await pageOf(file)).map((finding) => ({ ...finding, criterion: ruleOf(finding.rule)?.criterion, repairs: ruleOf(finding.rule)?.repairs }))
+    if (findings.length > 0) process.exitCode = 1
+    return { findings }
   },
   write: async (file) => printSource(await pageOf(file)).html,
   stats: async (file) => {

@@ -1,14 +1,17 @@
+import { pageFromJson } from '../../core/document/schema.ts'
+import { type Finding, proof } from '../../core/proof/proof.ts'
 import { checkSource } from '../../core/source/check/check.ts'
 import type { Diagnostic } from '../../core/source/check/diagnostic.ts'
 
 /** What the worker can be asked, and what it answers. */
 export interface Checks {
   readonly source: { readonly ask: { readonly text: string }; readonly answer: readonly Diagnostic[] }
+  readonly proof: { readonly ask: { readonly page: object }; readonly answer: readonly Finding[] }
 }
 
 export type CheckRequest = { [Sort in keyof Checks]: { readonly sort: Sort } & Checks[Sort]['ask'] }[keyof Checks]
 
 /** The work itself, the same in a worker and without one. */
 export function answerCheck(request: CheckRequest): Checks[keyof Checks]['answer'] {
-  return checkSource(request.text)
+  return request.sort === 'source' ? checkSource(request.text) : proof(pageFromJson(request.page))
 }

@@ -68,6 +68,11 @@ export function PlanRowView(props: Props) {
             {row.lastPerson.split(' ')[0]}, {shortMoment(row.lastAt, timeZone)}
           </span>
         )}
+        {row.findings > 0 && (
+          <span className="row-findings" title={`${row.findings} ${row.findings === 1 ? 'finding' : 'findings'} of the proof`}>
+            {row.findings} <span className="visually-hidden">{row.findings === 1 ? 'finding' : 'findings'} of the proof</span>
+          </span>
+        )}
         <span className="row-state">
           {row.state && (
             <>

@@ -10,6 +10,7 @@ import { goToNextCell, tableEditing } from '@tiptap/pm/tables'
 import { type schema as pageSchema } from '../../core/document/schema.ts'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { arriving } from '../media/arriving.ts'
+import { findingMarks } from '../proof/finding-marks.ts'
 import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './commands.ts'
 import { othersCursors } from './cursors.ts'
 import { coreClipboard } from './clipboard.ts'
@@ -131,6 +132,7 @@ export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
       pieceViews(),
       facts(),
       titleLength(onTitleTooLong),
+      findingMarks(),
       arriving(),
       coreClipboard(onFiles),
     ],

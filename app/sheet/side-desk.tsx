@@ -8,6 +8,8 @@ import { insertParts, meantHeadings } from '../pieces/insert-commands.ts'
 import { pieceOf } from '../pieces/registry.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
 import { EditionDesk } from '../editions/edition-desk.tsx'
+import { ProofDesk } from '../proof/proof-desk.tsx'
+import type { Findings } from '../proof/use-findings.ts'
 import { pieceAt, removeAt } from './commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
 import { SetAsideDesk } from './set-aside-desk.tsx'
@@ -21,15 +23,16 @@ interface Props {
   editions: readonly EditionSummary[]
   setAside: readonly SetAsideEntry[]
   timeZone: string
+  findings: Findings
   refresh(): void
 }
 
-type Tab = 'piece' | 'outline' | 'editions' | 'aside'
+type Tab = 'piece' | 'proof' | 'outline' | 'editions' | 'aside'
 
 /** The panel beside the sheet: settings of the piece under the cursor, the page's outline, its editions, what is set aside. */
-export function SideDesk({ editor, documentId, editions, setAside, timeZone, refresh }: Props) {
+export function SideDesk({ editor, documentId, editions, setAside, timeZone, findings, refresh }: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
-  const tabs: [Tab, string, number?][] = [['piece', 'Piece'], ['outline', 'Outline'], ['editions', 'Editions', editions.length], ...(setAside.length > 0 ? [['aside', 'Set aside', setAside.length] as [Tab, string, number]] : [])]
+  const tabs: [Tab, string, (number | undefined)?][] = [['piece', 'Piece'], ['proof', 'Proof', findings.open?.length], ['outline', 'Outline'], ['editions', 'Editions', editions.length], ...(setAside.length > 0 ? [['aside', 'Set aside', setAside.length] as [Tab, string, number]] : [])]
   const tab = tabs.some(([id]) => id === chosen) ? chosen : 'piece'
   return (
     <aside className="desk" aria-label="Side desk">
@@ -43,6 +46,7 @@ export function SideDesk({ editor, documentId, editions, setAside, timeZone, ref
       </div>
       <div className="desk-panel" role="tabpanel" id="desk-panel" aria-labelledby={`desk-tab-${tab}`}>
         {tab === 'piece' && <PieceDesk editor={editor} />}
+        {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
         {tab === 'outline' && <OutlineDesk editor={editor} />}
         {tab === 'editions' && <EditionDesk editions={editions} timeZone={timeZone} />}
         {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}

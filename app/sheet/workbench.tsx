@@ -8,6 +8,7 @@ import { initials } from '../../core/people/initials.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
 import { ShelfPicker } from '../media/shelf-picker.tsx'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
+import { useFindings } from '../proof/use-findings.ts'
 import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
 import { AsStudent } from './as-student.tsx'
 import { Foot } from './foot.tsx'
@@ -57,6 +58,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     if (alt !== '') void rememberAlt(data.course.id, item.id, alt)
     editor.view.focus()
   }
+  const findings = useFindings(editor, data.documentId)
   const newest = editions[0]
   const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' ? 'published' : 'edited'
   useEffect(() => {
@@ -91,7 +93,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         <PasteNotice editor={editor} />
         <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
-      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
+      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
       {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} />}
       {dialog === 'shelf' && (

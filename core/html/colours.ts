@@ -53,3 +53,17 @@ export const PAPER = '#fffdf8'
 export function inkOn(ground: string): string {
   return contrast(INK, ground) >= contrast(PAPER, ground) ? INK : PAPER
 }
+
+/**
+ * The ground nearest to this one on which text reads at 4.5 : 1 or better: lighter or darker in equal steps of all
+ * three channels, whichever passes first.
+ */
+export function readableGround(ground: string): string {
+  const channels = [1, 3, 5].map((at) => parseInt(ground.slice(at, at + 2), 16))
+  for (let step = 0; step <= 255; step++)
+    for (const sign of [1, -1]) {
+      const moved = `#${channels.map((channel) => Math.min(255, Math.max(0, channel + sign * step)).toString(16).padStart(2, '0')).join('')}`
+      if (contrast(inkOn(moved), moved) >= 4.5) return moved
+    }
+  return PAPER
+}

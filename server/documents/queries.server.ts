@@ -80,8 +80,9 @@ export async function insertSnapshot(db: Database, documentId: string, version: 
   )
 }
 
-export async function updateWords(db: Database, documentId: string, words: number): Promise<void> {
-  await db.query('update documents set words = $2::int where id = $1::text and words <> $2::int', [documentId, words])
+/** What the plan shows of a page; nothing is written when nothing has changed. */
+export async function updateFacts(db: Database, documentId: string, words: number, findings: number): Promise<void> {
+  await db.query('update documents set words = $2::int, findings = $3::int where id = $1::text and (words, findings) <> ($2::int, $3::int)', [documentId, words, findings])
 }
 
 export async function insertDocument(db: Database, id: string, courseId: string, words: number): Promise<void> {

@@ -1,9 +1,9 @@
 import { problemOfPage } from '../../core/document/check.ts'
-import { statistics } from '../../core/document/statistics.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
-import { insertSnapshot, updateWords } from './queries.server.ts'
+import { countFacts } from './facts.server.ts'
+import { insertSnapshot } from './queries.server.ts'
 import { currentTree, type Tree } from './trees.server.ts'
 
 /** A snapshot when this many steps came since the last one this process made… */
@@ -23,12 +23,12 @@ export function noteWritten(documentId: string, version: number): void {
   if (version - (lastVersion.get(documentId) ?? 0) >= STEPS) void snapshot(documentId, STEPS)
 }
 
-/** When the writing pauses: the word count for the plan, and a snapshot if it is worth one. */
+/** When the writing pauses: the counts for the plan, and a snapshot if it is worth one. */
 async function settle(documentId: string): Promise<void> {
   idle.delete(documentId)
   await snapshot(documentId, STEPS_IDLE)
   const tree = await currentTree(pool, documentId).catch(() => null)
-  if (tree) await updateWords(pool, documentId, statistics(tree.page).words).catch(() => undefined)
+  if (tree) await countFacts(pool, documentId, tree.page).catch(() => undefined)
 }
 
 async function snapshot(documentId: string, least: number): Promise<void> {
@@ -41,12 +41,12 @@ async function snapshot(documentId: string, least: number): Promise<void> {
   }
 }
 
-/** Writes a snapshot, after the full check, and the word count that the plan shows. */
+/** Writes a snapshot, after the full check, and the counts that the plan shows. */
 export async function writeSnapshot(db: Database, documentId: string, tree: Tree): Promise<void> {
   const problem = problemOfPage(tree.page)
   if (problem) throw new Error(`The page ${documentId} is not right at ${tree.version}: ${problem}`)
   await insertSnapshot(db, documentId, tree.version, SCHEMA_VERSION, JSON.stringify(tree.page.toJSON()))
-  await updateWords(db, documentId, statistics(tree.page).words)
+  await countFacts(db, documentId, tree.page)
   lastVersion.set(documentId, tree.version)
 }
 

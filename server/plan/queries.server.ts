@@ -14,6 +14,8 @@ export interface PlanRow extends PlanEntry {
   readonly state: ItemState | null
   readonly edition: number | null
   readonly words: number
+  /** Findings of the proof that nobody has set aside. */
+  readonly findings: number
   /** Who wrote last and when (ISO 8601), while it is not published. */
   readonly lastPerson: string | null
   readonly lastAt: string | null
@@ -26,6 +28,7 @@ const planRow = z.object({
   title: z.string(),
   document_id: z.string().nullable(),
   words: z.number().nullable(),
+  findings: z.number().nullable(),
   version: z.number().nullable(),
   last_at: z.date().nullable(),
   last_person: z.string().nullable(),
@@ -36,7 +39,7 @@ const planRow = z.object({
 /** The entries of a course that are not deleted; siblings in their order. */
 export async function listPlan(db: Database, courseId: string): Promise<PlanRow[]> {
   const { rows } = await db.query(
-    `select e.id, e.parent_id, e.kind, e.title, e.document_id, d.words, b.version, b.created_at as last_at, p.name as last_person,
+    `select e.id, e.parent_id, e.kind, e.title, e.document_id, d.words, d.findings, b.version, b.created_at as last_at, p.name as last_person,
        ed.number as edition, ed.version as edition_version
      from plan_entries e
      left join documents d on d.id = e.document_id
@@ -58,6 +61,7 @@ export async function listPlan(db: Database, courseId: string): Promise<PlanRow[
       state,
       edition: row.edition,
       words: row.words ?? 0,
+      findings: row.findings ?? 0,
       lastPerson: state === 'published' ? null : row.last_person,
       lastAt: state === 'published' ? null : (row.last_at?.toISOString() ?? null),
     }

@@ -79,6 +79,10 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/documents/page/set-aside', status: AUTHORS_DATA },
     { method: 'POST', path: '/documents/page/set-aside', body: '{"intent":"keep","entries":[{"id":"a","reason":"mine","content":{"content":[{"type":"script"}]}}]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
   ],
+  '/documents/:documentId/dismissed-findings': [
+    { path: '/documents/page/dismissed-findings', status: AUTHORS_DATA },
+    { method: 'POST', path: '/documents/page/dismissed-findings', body: '{"intent":"dismiss","fingerprint":"vague-link-1","reason":" "}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+  ],
   '/documents/:documentId/editions': [{ method: 'POST', path: '/documents/page/editions', body: `note=${'x'.repeat(600)}&version=0`, type: FORM, status: [401, 404, 403, 403, 400, 400] }],
   '/documents/:documentId/edition-list': [{ path: '/documents/page/edition-list', status: AUTHORS_DATA }],
   '/read/:courseId': [{ path: '/read/course', status: READERS }],

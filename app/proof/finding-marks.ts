@@ -1,0 +1,31 @@
+import type { Editor } from '@tiptap/core'
+import { Plugin, PluginKey } from '@tiptap/pm/state'
+import { Decoration, DecorationSet } from '@tiptap/pm/view'
+import type { Finding } from '../../core/proof/proof.ts'
+
+const key = new PluginKey<DecorationSet>('findings')
+
+/** Marks on the sheet where something was found; they move with the words until the next look. */
+export function findingMarks(): Plugin<DecorationSet> {
+  return new Plugin<DecorationSet>({
+    key,
+    state: {
+      init: () => DecorationSet.empty,
+      apply: (transaction, before) => (transaction.getMeta(key) as DecorationSet | undefined) ?? (transaction.docChanged ? before.map(transaction.mapping, transaction.doc) : before),
+    },
+    props: { decorations: (state) => key.getState(state) },
+  })
+}
+
+/** Shows these findings and no others. */
+export function markFindings({ state, view }: Editor, findings: readonly Finding[]): void {
+  const marks = findings
+    .filter(({ to }) => to <= state.doc.content.size)
+    .map(({ from, to, severity }) => {
+      const node = state.doc.nodeAt(from)
+      const isWhole = node !== null && !node.isText && from + node.nodeSize === to
+      const attributes = { class: `finding is-${severity}` }
+      return isWhole ? Decoration.node(from, to, attributes) : Decoration.inline(from, to, attributes)
+    })
+  view.dispatch(state.tr.setMeta(key, DecorationSet.create(state.doc, marks)).setMeta('addToHistory', false))
+}

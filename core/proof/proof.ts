@@ -1,0 +1,54 @@
+import type { Node } from 'prosemirror-model'
+import type { Transform } from 'prosemirror-transform'
+import { rules, ruleOf } from './registry.ts'
+import type { Severity } from './rule.ts'
+
+/** Something the proof has found, as a value that can be sent anywhere. */
+export interface Finding {
+  readonly rule: string
+  readonly severity: Severity
+  readonly from: number
+  readonly to: number
+  readonly message: string
+  /** Stays the same while the passage does; of two alike passages each has its own. */
+  readonly fingerprint: string
+}
+
+const ORDER: Record<Severity, number> = { blocks: 0, right: 1, look: 2 }
+
+/** Everything that the rules find in a page: what blocks someone first, then in the order of the page. */
+export function proof(page: Node): Finding[] {
+  const found: Finding[] = []
+  const seen = new Map<string, number>()
+  for (const { id, severity, check } of rules)
+    for (const { from, to, message, passage } of check(page)) {
+      const print = `${id}-${hash(passage)}`
+      const number = (seen.get(print) ?? 0) + 1
+      seen.set(print, number)
+      found.push({ rule: id, severity, from, to, message, fingerprint: number === 1 ? print : `${print}-${number}` })
+    }
+  return found.sort((a, b) => ORDER[a.severity] - ORDER[b.severity] || a.from - b.from)
+}
+
+/** The change that a repair makes; null when the finding is no longer there or the repair asks for words and got none. */
+export function repairOf(page: Node, finding: Pick<Finding, 'rule' | 'fingerprint'>, repair: string, words = ''): Transform | null {
+  const current = proof(page).find(({ rule, fingerprint }) => rule === finding.rule && fingerprint === finding.fingerprint)
+  return current ? (ruleOf(finding.rule)?.repair(page, current, repair, words) ?? null) : null
+}
+
+/** How many findings there are of each sort, leaving out those set aside. */
+export function countFindings(findings: readonly Finding[], setAside: ReadonlySet<string>): Record<Severity, number> {
+  const counts = { blocks: 0, right: 0, look: 0 }
+  for (const { severity, fingerprint } of findings) if (!setAside.has(fingerprint)) counts[severity]++
+  return counts
+}
+
+/** FNV-1a, 32 bit, twice with different starts (public domain; constants from memory): to tell passages apart, not to keep secrets. */
+function hash(text: string): string {
+  let [a, b] = [0x811c9dc5, 0x01000193]
+  for (let at = 0; at < text.length; at++) {
+    a = Math.imul(a ^ text.charCodeAt(at), 0x01000193)
+    b = Math.imul(b ^ text.charCodeAt(at), 0x85ebca6b)
+  }
+  return (a >>> 0).toString(36) + (b >>> 0).toString(36)
+}

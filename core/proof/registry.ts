@@ -1,0 +1,17 @@
+import type { Rule } from './rule.ts'
+import { altSaysNothing } from './rules/alt-says-nothing.ts'
+import { bareAddress } from './rules/bare-address.ts'
+import { fakedHeading } from './rules/faked-heading.ts'
+import { fakedList } from './rules/faked-list.ts'
+import { fakedParagraphs } from './rules/faked-paragraphs.ts'
+import { pictureWithoutAlt } from './rules/picture-without-alt.ts'
+import { skippedHeading } from './rules/skipped-heading.ts'
+import { tableWithoutHeaders } from './rules/table-without-headers.ts'
+import { untitledFrame } from './rules/untitled-frame.ts'
+import { vagueLink } from './rules/vague-link.ts'
+import { weakContrast } from './rules/weak-contrast.ts'
+
+/** Every rule of the proof. */
+export const rules: readonly Rule[] = [pictureWithoutAlt, altSaysNothing, tableWithoutHeaders, untitledFrame, skippedHeading, fakedHeading, fakedList, fakedParagraphs, vagueLink, bareAddress, weakContrast]
+
+export const ruleOf = (id: string): Rule | undefined => rules.find((rule) => rule.id === id)

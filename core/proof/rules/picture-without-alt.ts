@@ -1,0 +1,31 @@
+import { Transform } from 'prosemirror-transform'
+import { type Place, passageOf, type Rule } from '../rule.ts'
+
+const figure = (alt: string): string => `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" ${alt}><figcaption></figcaption></figure>`
+
+/** Pictures about which nobody has said anything. */
+export const pictureWithoutAlt: Rule = {
+  id: 'picture-without-alt',
+  name: 'Picture without alternative text',
+  severity: 'blocks',
+  why: 'Whoever can’t see the picture, or whose connection does not load it, gets nothing in its place.',
+  criterion: '1.1.1 Non-text Content',
+  check(page) {
+    const found: Place[] = []
+    page.descendants((node, position) => {
+      if (node.type.name === 'picture' && node.attrs.alt === null) found.push({ from: position, to: position + node.nodeSize, message: 'This picture has no alternative text.', passage: passageOf(node) })
+      return !node.isTextblock
+    })
+    return found
+  },
+  repairs: [
+    { id: 'words', label: 'Say what it shows', asks: 'Alternative text' },
+    { id: 'decorative', label: 'It is decorative' },
+  ],
+  repair: (page, { from }, id, words) => (id === 'decorative' || words.trim() !== '' ? new Transform(page).setNodeAttribute(from, 'alt', id === 'decorative' ? '' : words.trim()) : null),
+  good: [{ html: figure('alt="A wall"') }, { html: figure('alt=""') }],
+  bad: [
+    { html: figure('alt="" data-alt="missing"'), repair: 'decorative', repaired: figure('alt=""') },
+    { html: figure('alt="" data-alt="missing"'), repair: 'words', words: 'A wall', repaired: figure('alt="A wall"') },
+  ],
+}
