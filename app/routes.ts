@@ -20,6 +20,8 @@ export default [
   route('documents/:documentId/log', 'sheet/saving/log.ts'),
   route('documents/:documentId/set-aside', 'sheet/saving/set-aside.ts'),
   route('documents/:documentId/dismissed-findings', 'proof/dismissed.ts'),
+  route('documents/:documentId/past', 'history/past.ts'),
+  route('documents/:documentId/past/:version', 'history/moment.ts'),
   route('documents/:documentId/editions', 'editions/editions.ts'),
   route('documents/:documentId/edition-list', 'editions/edition-list.ts'),
   route('read/:courseId', 'reading/contents.ts'),

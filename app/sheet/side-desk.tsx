@@ -7,7 +7,7 @@ import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { insertParts, meantHeadings } from '../pieces/insert-commands.ts'
 import { pieceOf } from '../pieces/registry.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
-import { EditionDesk } from '../editions/edition-desk.tsx'
+import { PastDesk } from '../history/past-desk.tsx'
 import { ProofDesk } from '../proof/proof-desk.tsx'
 import type { Findings } from '../proof/use-findings.ts'
 import { pieceAt, removeAt } from './commands.ts'
@@ -24,15 +24,16 @@ interface Props {
   setAside: readonly SetAsideEntry[]
   timeZone: string
   findings: Findings
+  version: number
   refresh(): void
 }
 
-type Tab = 'piece' | 'proof' | 'outline' | 'editions' | 'aside'
+type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'aside'
 
-/** The panel beside the sheet: settings of the piece under the cursor, the page's outline, its editions, what is set aside. */
-export function SideDesk({ editor, documentId, editions, setAside, timeZone, findings, refresh }: Props) {
+/** The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is set aside. */
+export function SideDesk({ editor, documentId, editions, setAside, timeZone, findings, version, refresh }: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
-  const tabs: [Tab, string, (number | undefined)?][] = [['piece', 'Piece'], ['proof', 'Proof', findings.open?.length], ['outline', 'Outline'], ['editions', 'Editions', editions.length], ...(setAside.length > 0 ? [['aside', 'Set aside', setAside.length] as [Tab, string, number]] : [])]
+  const tabs: [Tab, string, (number | undefined)?][] = [['piece', 'Piece'], ['proof', 'Proof', findings.open?.length], ['outline', 'Outline'], ['past', 'Past'], ...(setAside.length > 0 ? [['aside', 'Set aside', setAside.length] as [Tab, string, number]] : [])]
   const tab = tabs.some(([id]) => id === chosen) ? chosen : 'piece'
   return (
     <aside className="desk" aria-label="Side desk">
@@ -48,7 +49,7 @@ export function SideDesk({ editor, documentId, editions, setAside, timeZone, fin
         {tab === 'piece' && <PieceDesk editor={editor} />}
         {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
         {tab === 'outline' && <OutlineDesk editor={editor} />}
-        {tab === 'editions' && <EditionDesk editions={editions} timeZone={timeZone} />}
+        {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
         {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
       </div>
     </aside>

@@ -93,7 +93,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         <PasteNotice editor={editor} />
         <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
-      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
+      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
       {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} />}
       {dialog === 'shelf' && (

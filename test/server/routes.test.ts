@@ -83,6 +83,15 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/documents/page/dismissed-findings', status: AUTHORS_DATA },
     { method: 'POST', path: '/documents/page/dismissed-findings', body: '{"intent":"dismiss","fingerprint":"vague-link-1","reason":" "}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
   ],
+  '/documents/:documentId/past': [
+    { path: '/documents/page/past', status: AUTHORS_DATA },
+    { path: '/documents/page/past?before=x', status: [401, 404, 403, 403, 400, 400] },
+  ],
+  '/documents/:documentId/past/:version': [
+    { path: '/documents/page/past/0', status: AUTHORS_DATA },
+    { path: '/documents/page/past/99', status: [401, 404, 403, 403, 404, 404] },
+    { path: '/documents/page/past/-1', status: [401, 404, 403, 403, 404, 404] },
+  ],
   '/documents/:documentId/editions': [{ method: 'POST', path: '/documents/page/editions', body: `note=${'x'.repeat(600)}&version=0`, type: FORM, status: [401, 404, 403, 403, 400, 400] }],
   '/documents/:documentId/edition-list': [{ path: '/documents/page/edition-list', status: AUTHORS_DATA }],
   '/read/:courseId': [{ path: '/read/course', status: READERS }],

@@ -1,0 +1,124 @@
+import type { Editor } from '@tiptap/core'
+import { closeHistory } from '@tiptap/pm/history'
+import { Button, Modal } from 'antd'
+import type { Node } from 'prosemirror-model'
+import { useEffect, useMemo, useState } from 'react'
+import { pageFromJson } from '../../core/document/schema.ts'
+import { stepsFromJson } from '../../core/document/outbox.ts'
+import { compare, type ComparedBlock } from '../../core/history/compare.ts'
+import { changeSteps } from '../../core/source/changes.ts'
+import { kindLabel } from '../sheet/trail.tsx'
+
+/** A state of the page that can be looked at. */
+export interface Moment {
+  readonly version: number
+  readonly name: string
+  readonly words: string
+}
+
+interface Props {
+  editor: Editor
+  documentId: string
+  moments: readonly Moment[]
+  start: Moment
+  onClose(): void
+}
+
+const NOW = 'now'
+const label = (node: Node): string => (node.type.name === 'heading' ? `Heading ${Number(node.attrs.level)}` : node.type.name === 'part' ? node.firstChild?.textContent || 'Part' : kindLabel(node.type.name))
+
+/** Two states of the page, compared in the text; the earlier one can be brought back. */
+export function CompareDialog({ editor, documentId, moments, start, onClose }: Props) {
+  const [left, setLeft] = useState(String(start.version))
+  const [right, setRight] = useState(NOW)
+  const [pages, setPages] = useState<Record<string, Node | 'failed'>>({})
+  const now = useMemo(() => pageFromJson(editor.state.doc.toJSON()), [editor])
+  useEffect(() => {
+    for (const version of [left, right]) {
+      if (version === NOW || pages[version]) continue
+      void fetch(`/documents/${documentId}/past/${version}`)
+        .then(async (response) => (response.ok ? pageFromJson(await response.json()) : 'failed'))
+        .catch(() => 'failed' as const)
+        .then((page) => setPages((known) => ({ ...known, [version]: page as Node | 'failed' })))
+    }
+  }, [documentId, left, right, pages])
+  const pageOf = (version: string): Node | 'failed' | undefined => (version === NOW ? now : pages[version])
+  const [old, fresh] = [pageOf(left), pageOf(right)]
+  const isReady = old !== undefined && fresh !== undefined && old !== 'failed' && fresh !== 'failed'
+  const blocks = isReady ? compare(old, fresh, label) : []
+  const different = blocks.filter(({ sort }) => sort !== 'same').length
+
+  const bringBack = (): void => {
+    if (!old || old === 'failed') return
+    const steps = changeSteps(pageFromJson(editor.state.doc.toJSON()), old)
+    const transaction = closeHistory(editor.state.tr)
+    for (const step of stepsFromJson(steps.map((each) => each.toJSON() as unknown), editor.state.schema)) transaction.step(step)
+    if (transaction.docChanged) editor.view.dispatch(transaction.scrollIntoView())
+    onClose()
+  }
+  const names = new Map([[NOW, 'Now'], ...moments.map((moment) => [String(moment.version), moment.name] as const)])
+  const choice = (name: string, value: string, set: (version: string) => void) => (
+    <label className="desk-field">
+      <span>{name}</span>
+      <select value={value} onChange={(event) => set(event.target.value)}>
+        {[...names].map(([version, words]) => (
+          <option key={version} value={version}>{words}</option>
+        ))}
+      </select>
+    </label>
+  )
+  return (
+    <Modal
+      open
+      width={820}
+      title="Two moments compared"
+      onCancel={onClose}
+      footer={
+        <>
+          <span className="compare-told soft" role="status">
+            {old === 'failed' || fresh === 'failed' ? 'One of the two can’t be shown just now. It is kept; try again in a moment.' : !isReady ? 'Fetching…' : different === 0 ? 'No word differs.' : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}
+          </span>
+          <Button onClick={onClose}>Close</Button>
+          <Button type="primary" disabled={!isReady || left === NOW || old.eq(now)} onClick={bringBack}>
+            Bring the first back
+          </Button>
+        </>
+      }
+    >
+      <div className="compare-choice">
+        {choice('First', left, setLeft)}
+        {choice('Second', right, setRight)}
+      </div>
+      <p className="soft small">Bringing one back is a change like any other: what stands now stays in the past, and Ctrl+Z takes it back.</p>
+      <div className="compare-text" tabIndex={0} role="region" aria-label="The differences">
+        <Blocks blocks={blocks} />
+      </div>
+    </Modal>
+  )
+}
+
+/** What differs, with the block before and after; long stretches without a difference are told by their number. */
+function Blocks({ blocks }: { blocks: readonly ComparedBlock[] }) {
+  const near = blocks.map((_block, at) => [at - 1, at, at + 1].some((index) => blocks[index] && blocks[index].sort !== 'same'))
+  const rows: React.ReactNode[] = []
+  let hidden = 0
+  const flush = (key: number): void => {
+    if (hidden > 0) rows.push(<p key={`h${key}`} className="compare-gap soft">{hidden} {hidden === 1 ? 'paragraph' : 'paragraphs'} alike</p>)
+    hidden = 0
+  }
+  blocks.forEach(({ sort, place, words }, at) => {
+    if (!near[at]) {
+      hidden++
+      return
+    }
+    flush(at)
+    rows.push(
+      <p key={at} className={`compare-block is-${sort}`}>
+        {place && <small>{place}</small>}
+        {words.map(({ sort: kind, text }, index) => (kind === 'added' ? <ins key={index}>{text || ' '}</ins> : kind === 'removed' ? <del key={index}>{text || ' '}</del> : <span key={index}>{text}</span>))}
+      </p>,
+    )
+  })
+  flush(blocks.length)
+  return rows
+}
