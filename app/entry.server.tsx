@@ -3,6 +3,7 @@ import { createReadableStreamFromReadable } from '@react-router/node'
 import { isbot } from 'isbot'
 import { renderToPipeableStream } from 'react-dom/server'
 import { type AppLoadContext, type EntryContext, type HandleErrorFunction, ServerRouter } from 'react-router'
+import { allowedOrigins } from '../server/embeds/allowed.server.ts'
 import { log } from '../server/log.server.ts'
 import { applicationPolicy } from '../server/web/security.server.ts'
 import { NonceContext } from './shell/nonce.ts'
@@ -10,8 +11,8 @@ import { NonceContext } from './shell/nonce.ts'
 export const streamTimeout = 8_000
 
 /** The application's pages, rendered on the server. */
-export default function handleRequest(request: Request, status: number, headers: Headers, entry: EntryContext, context: AppLoadContext): Promise<Response> {
-  headers.set('Content-Security-Policy', applicationPolicy(context.nonce))
+export default async function handleRequest(request: Request, status: number, headers: Headers, entry: EntryContext, context: AppLoadContext): Promise<Response> {
+  headers.set('Content-Security-Policy', applicationPolicy(context.nonce, await allowedOrigins()))
   headers.set('Content-Type', 'text/html; charset=utf-8')
   headers.set('Cache-Control', 'no-store')
   return new Promise((resolve, reject) => {

@@ -10,6 +10,8 @@ export default [
     route('plan', 'plan/plan.tsx'),
     route('items/:itemId', 'sheet/sheet.tsx'),
   ]),
+  route('hosts', 'embeds/hosts.tsx'),
+  route('courses/:courseId/embeds', 'embeds/embeds.ts'),
   route('courses/:courseId/uploads', 'shelf/uploads.ts'),
   route('courses/:courseId/shelf-list', 'shelf/shelf-list.ts'),
   route('courses/:courseId/shelf-list/:shelfId', 'shelf/shelf-item.ts'),

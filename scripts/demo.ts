@@ -46,6 +46,7 @@ const folder = join(DATA, 'postgres')
 if (values.reset) {
   if (existsSync(join(reachableFolder(folder), 'PG_VERSION'))) startCluster(folder, await freePort()).stop()
   rmSync(reachableFolder(folder), { recursive: true, force: true })
+  rmSync(join(DATA, 'standins'), { recursive: true, force: true })
 }
 const ports = {
   app: await freePort(wished.data),
@@ -55,7 +56,7 @@ const ports = {
 const cluster: Cluster = startCluster(folder, ports.database)
 await ensureDatabase(cluster, 'fieldstone')
 
-const environment = { ...process.env, DATABASE_URL: cluster.url('fieldstone'), PORT: String(ports.app), DEMO: 'true', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', STANDINS_PORT: String(ports.standins), NODE_ENV: 'production' }
+const environment = { ...process.env, DATABASE_URL: cluster.url('fieldstone'), PORT: String(ports.app), DEMO: 'true', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', STANDINS_PORT: String(ports.standins), STANDINS: `millrace.localhost=${ports.standins}`, STANDINS_DATA: join(DATA, 'standins'), NODE_ENV: 'production' }
 const seeded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/main.ts'], { stdio: 'inherit', env: environment })
 if (seeded.status !== 0) {
   cluster.stop()
@@ -122,6 +123,7 @@ const { demoPeople, DEMO_PASSWORD } = await import('../demo/people.ts')
 console.log(`
 Fieldstone   http://localhost:${ports.app}
 Stand-ins    http://localhost:${ports.standins}
+Millrace     http://millrace.localhost:${ports.standins}   (a made-up host of films)
 
 Sign in with one click, or with the password “${DEMO_PASSWORD}” as
 ${demoPeople.filter(({ shown }) => shown).map(({ email, name, role }) => `  ${email.padEnd(30)} ${name}, ${role}`).join('\n')}

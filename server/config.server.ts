@@ -8,6 +8,11 @@ const schema = z.object({
   ADDRESS: z.url().optional(),
   /** Where sealed frames live: an origin of another host name that leads here too. */
   SEALED_ADDRESS: z.url().optional(),
+  /** Host names of stand-ins and the port of this machine they lead to: `millrace.localhost=4311,…`. Nobody else here is ever asked. */
+  STANDINS: z
+    .string()
+    .default('')
+    .transform((text) => Object.fromEntries(text.split(',').flatMap((pair) => (/^([a-z0-9.-]+)=(\d+)$/.exec(pair) ? [[pair.split('=')[0]!, Number(pair.split('=')[1])]] : []))) as Record<string, number | undefined>),
   /** Set behind a proxy that ends https: cookies become Secure, addresses begin with https. */
   HTTPS: z.stringbool().default(false),
   /** How many proxies stand before Fieldstone and may tell the reader's address. */

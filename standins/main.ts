@@ -1,8 +1,10 @@
 import { createServer } from 'node:http'
+import { fileURLToPath } from 'node:url'
+import { Millrace } from './millrace.ts'
 
 /*
- * The simulated outside. So far it holds a small web of pages for the demo to point at; hosts that later parts
- * of Fieldstone talk to (video, pictures, mail) join it here.
+ * The simulated outside: each host by its name, all on one port. A small web of pages for the demo to point at, and
+ * Millrace Video; hosts that later parts of Fieldstone talk to join them here.
  */
 const PAGES: Record<string, { title: string; words: string }> = {
   '/': { title: 'Stand-ins', words: 'This small server stands in for the web outside Fieldstone. Nothing here is real.' },
@@ -15,11 +17,26 @@ function page({ title, words }: { title: string; words: string }): string {
   return `<!doctype html><html lang="en"><meta charset="utf-8"><title>${title}</title><h1>${title}</h1><p>${words}</p><ul>${links}</ul></html>`
 }
 
+const port = Number(process.env.STANDINS_PORT ?? 4311)
+const film = fileURLToPath(new URL('../demo/media/packing-hearting.webm', import.meta.url))
+const millrace = new Millrace(
+  process.env.STANDINS_DATA ?? '.data/standins',
+  `http://millrace.localhost:${port}`,
+  [
+    { id: 'hearting', title: 'Packing the hearting', view: 'everybody', width: 640, height: 360, file: film },
+    { id: 'rehearsal', title: 'Rehearsal, not for students', view: 'owner', width: 640, height: 360, file: film },
+  ],
+)
+
 const server = createServer((request, response) => {
+  if (/^millrace\.localhost(:\d+)?$/.test(request.headers.host ?? '')) {
+    millrace.answer(request, response).catch(() => response.writeHead(500).end())
+    return
+  }
   const { pathname } = new URL(request.url ?? '/', 'http://localhost')
   const found = PAGES[pathname]
   response.writeHead(found ? 200 : 404, { 'Content-Type': 'text/html; charset=utf-8', 'X-Content-Type-Options': 'nosniff' })
   response.end(page(found ?? { title: 'No longer here', words: 'This page has been taken away.' }))
 })
-server.listen(Number(process.env.STANDINS_PORT ?? 4311), '127.0.0.1')
+server.listen(port, '127.0.0.1')
 for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => server.close(() => process.exit(0)))

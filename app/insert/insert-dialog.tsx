@@ -2,6 +2,9 @@ import type { Editor } from '@tiptap/core'
 import { Modal } from 'antd'
 import { Archive, Image, Plus } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { readEmbed } from '../../core/embeds/embed-code.ts'
+import type { Examined } from '../../server/embeds/examine.server.ts'
+import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { Offer, OfferGroup } from '../pieces/piece.ts'
 import { PIECES } from '../pieces/registry.ts'
 import { matching } from './matching.ts'
@@ -15,17 +18,35 @@ interface Props {
   onClose(): void
   /** Opens the browser's own choice of files. */
   onPicture(): void
+  courseId: string
+  /** Told about something that was embedded. */
+  say(words: string): void
   onShelf(): void
 }
 
 /** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
-export function InsertDialog({ editor, onClose, onPicture, onShelf }: Props) {
+export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, say }: Props) {
   const [typed, setTyped] = useState('')
   const [chosen, setChosen] = useState(OFFERS[0]?.name ?? '')
   const cards = useRef<HTMLDivElement>(null)
   // Nothing is written while the dialog is open, so what each offer would do stays as it is.
   const possible = useMemo(() => new Map(OFFERS.map((offer) => [offer.name, offer.command(editor.state)])), [editor])
-  const found = matching(OFFERS, typed)
+  const [embed, setEmbed] = useState<Examined | 'asking' | null>(null)
+  const isEmbed = readEmbed(typed).sort !== 'none'
+  useEffect(() => {
+    setEmbed(null)
+    if (!isEmbed) return
+    let isOver = false
+    const timer = setTimeout(() => {
+      setEmbed('asking')
+      void askEmbed(courseId, typed).then((answer) => !isOver && setEmbed(answer))
+    }, 250)
+    return () => {
+      isOver = true
+      clearTimeout(timer)
+    }
+  }, [courseId, typed, isEmbed])
+  const found = isEmbed ? [] : matching(OFFERS, typed)
   const offer = found.find(({ name }) => name === chosen) ?? found[0]
   const can = offer ? (possible.get(offer.name) ?? false) : false
   const done = useRef(false)
@@ -34,6 +55,13 @@ export function InsertDialog({ editor, onClose, onPicture, onShelf }: Props) {
   const goesOn = useRef(false)
   useEffect(() => () => void setTimeout(() => !goesOn.current && editor.view.focus(), 0), [editor])
 
+  const insertEmbed = (): void => {
+    if (done.current || !embed || embed === 'asking' || embed.sort === 'problem') return
+    done.current = true
+    onClose()
+    placeEmbed(editor, embed)
+    say(embedWords(embed))
+  }
   const insert = (what: Offer | undefined): void => {
     if (!what || done.current || !possible.get(what.name)) return
     done.current = true
@@ -53,7 +81,8 @@ export function InsertDialog({ editor, onClose, onPicture, onShelf }: Props) {
     if (event.target instanceof HTMLButtonElement) return
     if (event.key === 'Enter') {
       event.preventDefault()
-      insert(offer)
+      if (isEmbed) insertEmbed()
+      else insert(offer)
       return
     }
     const isInField = event.target instanceof HTMLInputElement
@@ -63,14 +92,14 @@ export function InsertDialog({ editor, onClose, onPicture, onShelf }: Props) {
     event.preventDefault()
     choose(next.name)
   }
-  const outcome = !offer ? 'No piece has that name. Try a word for what it should do.' : can ? (offer.outcome?.(editor.state) ?? '') : 'Not at this place: put the cursor into the text of the page.'
+  const outcome = isEmbed ? embedOutcome(embed) : !offer ? 'No piece has that name. Try a word for what it should do.' : can ? (offer.outcome?.(editor.state) ?? '') : 'Not at this place: put the cursor into the text of the page.'
   return (
     <Modal open closable={false} title={null} footer={null} width={706} className="insert-dialog" onCancel={onClose} focusable={{ focusTriggerAfterClose: false }} styles={{ body: { padding: 0 }, container: { padding: 0 } }} aria-label="Insert">
       <div onKeyDown={move}>
         <label className="insert-field">
           <Plus size={18} aria-hidden />
           <span className="visually-hidden">Insert: a name</span>
-          <input autoFocus value={typed} placeholder="Type a name…" role="combobox" aria-expanded="true" aria-controls="insert-cards" aria-activedescendant={offer && cardId(offer.name)} onChange={(event) => setTyped(event.target.value)} />
+          <input autoFocus value={typed} placeholder="Type a name, or paste an address or embed code…" role="combobox" aria-expanded="true" aria-controls="insert-cards" aria-activedescendant={offer && cardId(offer.name)} onChange={(event) => setTyped(event.target.value)} />
           <kbd title="On an empty line, / opens this">/</kbd>
         </label>
         {typed === '' && (
@@ -113,13 +142,19 @@ export function InsertDialog({ editor, onClose, onPicture, onShelf }: Props) {
           <button type="button" className="plain-button" onClick={onClose}>
             Cancel
           </button>
-          <button type="button" className="primary-button" aria-disabled={!can} onClick={() => insert(offer)}>
-            {offer ? `Insert ${offer.name.toLowerCase().replace('html', 'HTML')}` : 'Insert'}
+          <button type="button" className="primary-button" aria-disabled={isEmbed ? !embed || embed === 'asking' || embed.sort === 'problem' : !can} onClick={() => (isEmbed ? insertEmbed() : insert(offer))}>
+            {isEmbed ? (embed && embed !== 'asking' && embed.sort === 'card' ? 'Insert link card' : 'Insert player') : offer ? `Insert ${offer.name.toLowerCase().replace('html', 'HTML')}` : 'Insert'}
           </button>
         </div>
       </div>
     </Modal>
   )
+}
+
+function embedOutcome(embed: Examined | 'asking' | null): string {
+  if (!embed || embed === 'asking') return 'Looking what this is, as students would see it…'
+  if (embed.sort === 'player') return `${embed.title || 'A player without a title'}, ${embed.width} × ${embed.height}. ${embedWords(embed)}`
+  return embed.sort === 'card' ? `${embed.title || embed.address}: a link card. ${embed.reason}` : embed.reason
 }
 
 const cardId = (name: string): string => `insert-${name.toLowerCase().replace(/\W+/g, '-')}`

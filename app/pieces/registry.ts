@@ -4,6 +4,8 @@ import { columns } from './columns/piece.tsx'
 import { contents } from './contents/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
+import { linkCard } from './link-card/piece.tsx'
+import { player } from './player/piece.tsx'
 import { picture } from './picture/piece.tsx'
 import { practice } from './practice/piece.tsx'
 import { quotation } from './quotation/piece.tsx'
@@ -13,6 +15,6 @@ import { table } from './table/piece.tsx'
 import { tabs } from './tabs/piece.tsx'
 
 /** Every piece that the interface knows something about, in the order of the insert dialog. */
-export const PIECES: readonly Piece[] = [tabs, accordion, reveal, columns, contents, box, quotation, table, rule, picture, htmlPiece, practice]
+export const PIECES: readonly Piece[] = [tabs, accordion, reveal, columns, contents, box, quotation, table, rule, picture, player, linkCard, htmlPiece, practice]
 
 export const pieceOf = (kind: string): Piece | undefined => PIECES.find((piece) => piece.kind === kind)

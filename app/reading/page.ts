@@ -1,5 +1,6 @@
 import { may } from '../../core/access/access.ts'
 import { pool } from '../../server/database/pool.server.ts'
+import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { longDate } from '../../server/reading/dates.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
@@ -48,5 +49,5 @@ async function answer(request: Request, itemId: string, { person, edition }: Fou
   const facts = [`edition ${edition.number}`, `last edited ${date}`, ...(edition.note ? [`changed: ${edition.note}`] : [])]
   const fill = await slotFiller({ documentId: edition.document_id, edition: edition.number }, said)
   const view = { itemId, title: edition.title, segments: edition.segments, headings: edition.headings, words: edition.words, facts, fill }
-  return readingAnswer(request, pagePage({ path: new URL(request.url).pathname, theme: themeOf(request) }, edition, person, view))
+  return readingAnswer(request, pagePage({ path: new URL(request.url).pathname, theme: themeOf(request) }, edition, person, view), { players: await allowedOrigins() })
 }

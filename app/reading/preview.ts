@@ -4,6 +4,7 @@ import type { Node } from 'prosemirror-model'
 import { renderPage } from '../../core/html/render.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
+import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { findEntry } from '../../server/plan/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
@@ -54,5 +55,5 @@ async function find(request: Request, context: Route.LoaderArgs['context'], para
 async function answer(request: Request, { page, place, itemId, frame }: Found, said: Said | null): Promise<Response> {
   const facts = [place.edition === 'work' ? 'work in hand' : `edition ${place.edition}`]
   const view = { ...renderPage(page), itemId, words: statistics(page).words, facts, fill: await slotFiller(place, said) }
-  return readingAnswer(request, previewPage(themeOf(request), frame, view), { isPreview: true })
+  return readingAnswer(request, previewPage(themeOf(request), frame, view), { isPreview: true, players: await allowedOrigins() })
 }

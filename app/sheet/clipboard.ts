@@ -3,6 +3,7 @@ import { Fragment, type Node, Slice } from '@tiptap/pm/model'
 import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { closeHistory } from '@tiptap/pm/history'
+import { readEmbed } from '../../core/embeds/embed-code.ts'
 import { type Cleaned, cleanHtml, cleanText } from '../../core/paste/clean.ts'
 
 /** The last paste while nothing else has been written since: what is said about it, and its other reading. */
@@ -30,12 +31,18 @@ export function pasteWordsAlone(view: EditorView): void {
   view.focus()
 }
 
+interface Takers {
+  onFiles(files: readonly File[], at?: number): boolean
+  onEmbed(text: string): void
+  readonly players: readonly string[]
+}
+
 /**
  * Paste goes through the core: HTML from anywhere is cleaned and read like source, so nothing comes onto the sheet that
  * a page can't hold. What was copied from a sheet keeps its own way, which loses nothing. `onFiles` is asked first
  * whether it takes the files of a clipboard that holds no words.
  */
-export function coreClipboard(onFiles: (files: readonly File[], at?: number) => boolean): Plugin<LastPaste | null> {
+export function coreClipboard({ onFiles, onEmbed, players }: Takers): Plugin<LastPaste | null> {
   return new Plugin<LastPaste | null>({
     key,
     state: {
@@ -59,7 +66,11 @@ export function coreClipboard(onFiles: (files: readonly File[], at?: number) => 
         const text = event.clipboardData?.getData('text/plain') ?? ''
         const files = [...(event.clipboardData?.files ?? [])]
         if (files.length > 0 && text === '' && onFiles(files)) return true
-        const { $from } = view.state.selection
+        const { $from, empty } = view.state.selection
+        if (empty && takesBlocks(view.state, $from.depth) && isEmbed(text, players)) {
+          onEmbed(text)
+          return true
+        }
         if (html === '' || html.includes('data-pm-slice') || !takesBlocks(view.state, $from.depth)) return false
         const cleaned = cleanHtml(html)
         if (cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)) return false
@@ -68,6 +79,12 @@ export function coreClipboard(onFiles: (files: readonly File[], at?: number) => 
       },
     },
   })
+}
+
+/** An embed code, or a share address of a host whose players pages may hold. */
+function isEmbed(text: string, players: readonly string[]): boolean {
+  const read = readEmbed(text)
+  return read.sort === 'code' || (read.sort === 'problem' && /<\s*iframe/i.test(text)) || (read.sort === 'address' && players.includes(new URL(read.address).origin))
 }
 
 /** Titles take words alone. */

@@ -108,11 +108,15 @@ export interface EditorCallbacks {
   onTitleTooLong(length: number): void
   /** Takes files that were pasted or dropped; false when they are none of ours. */
   onFiles(files: readonly File[], at?: number): boolean
+  /** Takes an embed code, or an address of a host of players, that was pasted. */
+  onEmbed(text: string): void
+  /** Origins of hosts whose share addresses become players. */
+  readonly players: readonly string[]
 }
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
 export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
-  const { onTitleTooLong, onFiles } = callbacks
+  const { onTitleTooLong } = callbacks
   const editing = Extension.create({
     name: 'sheet',
     priority: 50,
@@ -134,7 +138,7 @@ export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
       titleLength(onTitleTooLong),
       findingMarks(),
       arriving(),
-      coreClipboard(onFiles),
+      coreClipboard(callbacks),
     ],
   })
   return [...kindExtensions(), editing]

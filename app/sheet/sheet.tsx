@@ -5,6 +5,7 @@ import { useRouteLoaderData } from 'react-router'
 import { pool } from '../../server/database/pool.server.ts'
 import { listSetAside } from '../../server/documents/queries.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
+import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { listEditions } from '../../server/editions/queries.server.ts'
 import { findEntry, type ItemState } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
@@ -25,7 +26,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry?.documentId || !tree) failure('no such place', 404)
   const [editions, setAside] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId)])
-  return { person, course, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, sealedAddress }
+  return { person, course, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, sealedAddress, players: await allowedOrigins() }
 }
 
 export type SheetData = Awaited<ReturnType<typeof loader>>

@@ -17,6 +17,8 @@ interface Callbacks {
   onLink(): void
   onInsert(): void
   onFiles(files: readonly File[], at?: number): boolean
+  onEmbed(text: string): void
+  readonly players: readonly string[]
   say(words: string): void
 }
 
@@ -71,6 +73,8 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         onLink: () => latest.current.onLink(),
         onInsert: () => latest.current.onInsert(),
         onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),
+        onEmbed: (text) => latest.current.onEmbed(text),
+        players: latest.current.players,
         onFiles: (files, at) => latest.current.onFiles(files, at),
       }),
       content: data.page,

@@ -5,6 +5,9 @@ import { createPortal } from 'react-dom'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { InsertDialog } from '../insert/insert-dialog.tsx'
 import { initials } from '../../core/people/initials.ts'
+import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
+import { Arriving } from '../media/arriving.ts'
+import { insertionPlace } from '../pieces/insert-commands.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
 import { ShelfPicker } from '../media/shelf-picker.tsx'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
@@ -40,7 +43,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   const [isSourceOpen, setSourceOpen] = useState(false)
   const [dialog, setDialog] = useState<'link' | 'insert' | 'shelf' | 'publish' | 'student' | null>(null)
   const say = (words: string): void => void message.info(words, 6)
-  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert'), onFiles: (files, at) => (takeFiles(files, at), true) })
+  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert'), onFiles: (files, at) => (takeFiles(files, at), true), onEmbed: (text) => takeEmbed(text), players: data.players })
   // Pictures whose alternative text is asked for, one after the other.
   const [unasked, setUnasked] = useState<readonly ShelfThing[]>([])
   const chooser = useRef<HTMLInputElement>(null)
@@ -49,6 +52,17 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     void placeFiles(editor, data.course.id, files, at).then(({ placed, problems }) => {
       setUnasked((list) => [...list, ...placed])
       for (const problem of problems) void message.error(problem, 10)
+    })
+  }
+  const takeEmbed = (text: string): void => {
+    if (!editor) return
+    const line = new Arriving(editor, insertionPlace(editor.state)?.to ?? editor.state.doc.content.size, text.slice(0, 60))
+    void askEmbed(data.course.id, text).then((found) => {
+      if (editor.isDestroyed) return
+      line.end()
+      if (found.sort !== 'problem') placeEmbed(editor, found)
+      if (found.sort === 'player' && !found.shut) say(embedWords(found))
+      else void message.warning(embedWords(found), 10)
     })
   }
   const answerAlt = (item: ShelfThing, alt: string | null): void => {
@@ -95,7 +109,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
-      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} />}
+      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
       {dialog === 'shelf' && (
         <ShelfPicker
           courseId={data.course.id}

@@ -50,6 +50,7 @@ function OwnFace({ person }: { person: Person }) {
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },
     { key: 'system', label: 'Light or dark as the system has it', onClick: () => choose('system') },
     { type: 'divider' as const },
+    ...(person.isManager ? [{ key: 'hosts', label: <Link to="/hosts">Hosts that may be embedded</Link> }, { type: 'divider' as const }] : []),
     { key: 'out', label: 'Sign out', onClick: () => leave(submit) },
   ]
   return (

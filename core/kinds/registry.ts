@@ -10,10 +10,12 @@ import { htmlPiece } from './html-piece/kind.ts'
 import type { MarkKind, NodeKind } from './kind.ts'
 import { lineBreak } from './line-break/kind.ts'
 import { link } from './link/kind.ts'
+import { linkCard } from './link-card/kind.ts'
 import { listItem } from './list-item/kind.ts'
 import { orderedList } from './ordered-list/kind.ts'
 import { paragraph } from './paragraph/kind.ts'
 import { part, partTitle } from './part/kinds.ts'
+import { player } from './player/kind.ts'
 import { caption, picture } from './picture/kinds.ts'
 import { answer, answerText, feedback, practice, prompt } from './practice/kinds.ts'
 import { quotation } from './quotation/kind.ts'
@@ -58,6 +60,8 @@ export const nodeKinds = {
   htmlPiece,
   picture,
   caption,
+  player,
+  linkCard,
   text,
   lineBreak,
 } satisfies Record<string, NodeKind>

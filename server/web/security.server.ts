@@ -9,8 +9,8 @@ export function securityHeaders(response: ServerResponse): void {
   response.setHeader('Permissions-Policy', 'camera=(), geolocation=(), microphone=()')
 }
 
-/** Style attributes are allowed for React and authors' colours, whose values come through the core's allow-lists. */
-export function applicationPolicy(nonce: string): string {
+/** `players` are the origins of allowed hosts. Style attributes are allowed for React and authors' colours, whose values come through the core's allow-lists. */
+export function applicationPolicy(nonce: string, players: readonly string[]): string {
   return [
     "default-src 'none'",
     `script-src 'self' 'nonce-${nonce}'`,
@@ -21,7 +21,7 @@ export function applicationPolicy(nonce: string): string {
     "font-src 'self'",
     "connect-src 'self'",
     "worker-src 'self'",
-    `frame-src 'self' ${sealedAddress}`,
+    `frame-src ${["'self'", sealedAddress, ...players].join(' ')}`,
     "form-action 'self'",
     "base-uri 'none'",
     "frame-ancestors 'none'",
@@ -29,7 +29,7 @@ export function applicationPolicy(nonce: string): string {
 }
 
 /** What students read loads our style, fonts and script, and nothing else. `isPreview`: shown inside the author's screen. */
-export function readingPolicy(isPreview: boolean): string {
+export function readingPolicy(isPreview: boolean, players: readonly string[]): string {
   return [
     "default-src 'none'",
     "script-src 'self'",
@@ -38,7 +38,7 @@ export function readingPolicy(isPreview: boolean): string {
     "img-src 'self' data:",
     "font-src 'self'",
     "connect-src 'self'",
-    `frame-src ${sealedAddress}`,
+    `frame-src ${[sealedAddress, ...players].join(' ')}`,
     "form-action 'self'",
     "base-uri 'none'",
     `frame-ancestors ${isPreview ? "'self'" : "'none'"}`,

@@ -51,6 +51,14 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/courses/course/items/unit', status: [302, 404, 403, 403, 404, 404] },
     { path: '/courses/other/items/page', status: [302, 404, 404, 404, 404, 404] },
   ],
+  '/hosts': [
+    { path: '/hosts', status: [302, 403, 403, 403, 403, 200] },
+    { method: 'POST', path: '/hosts', body: 'intent=add&origin=not+a+host&name=x&oembed=', type: FORM, status: [302, 403, 403, 403, 403, 400] },
+  ],
+  '/courses/:courseId/embeds': [
+    { method: 'POST', path: '/courses/course/embeds', body: '{"text":"<iframe src=\\"javascript:x\\">"}', type: JSON_TYPE, status: [401, 404, 403, 403, 200, 200] },
+    { method: 'POST', path: '/courses/course/embeds', body: '{"text":5}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+  ],
   '/courses/:courseId/uploads': [
     { method: 'POST', path: '/courses/course/uploads?name=notes.png', body: 'words, not a picture', type: 'application/octet-stream', status: [401, 404, 403, 403, 422, 422] },
     { method: 'POST', path: '/courses/nowhere/uploads?name=x', body: 'x', type: 'application/octet-stream', status: [401, 404, 404, 404, 404, 404] },

@@ -57,6 +57,10 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> => fc.letrec<{ block:
     fc
       .record({ item: fc.constantFrom('a', 'wall-1'), width: fc.integer({ min: 1, max: 5000 }), height: fc.integer({ min: 1, max: 5000 }), alt: fc.option(fc.oneof(words, fc.constant(''))), description: fc.oneof(fc.constant(''), words), share: fc.integer({ min: 5, max: 100 }), align: fc.constantFrom('start', 'center', 'end'), content: inline })
       .map(({ content, ...attrs }): NodeJson => ({ type: 'picture', attrs, content: [{ type: 'caption', content }] })),
+    fc
+      .record({ address: fc.constantFrom('https://video.example/e/1', 'http://v.localhost:4311/x?a=1&b="'.replace('"', '%22')), link: fc.constantFrom('', 'https://video.example/1'), title: fc.oneof(fc.constant(''), words), width: fc.integer({ min: 50, max: 4000 }), height: fc.integer({ min: 50, max: 4000 }) })
+      .map((attrs): NodeJson => ({ type: 'player', attrs })),
+    fc.record({ address: fc.constantFrom('https://a.example/?x=1&y=2', 'mailto:a@b.example'), title: fc.oneof(fc.constant(''), words.filter((title) => title.trim() !== '')) }).map((attrs): NodeJson => ({ type: 'linkCard', attrs })),
     fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
   ]
   const keepingBack = [

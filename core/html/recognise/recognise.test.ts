@@ -91,3 +91,13 @@ test('five levels of unclosed blocks and 3,000 nested ones lose no word', () => 
   expect(plainText(readPage('<div>a<div>b<div>c<div>d<div>e').page)).toBe('a\nb\nc\nd\ne')
   expect(plainText(readPage(`${'<div>'.repeat(3000)}deep`).page)).toBe('deep')
 })
+
+test.each([
+  ['padding in percent', '<div style="position:relative;padding-bottom:56.25%"><iframe src="https://video.example/7" title="T" style="position:absolute"></iframe></div>', 360],
+  ['padding of an inner block', '<div class="video"><div style="padding: 75% 0 0 0;position:relative"><iframe src="https://video.example/7" title="T"></iframe></div></div>', 480],
+  ['aspect-ratio', '<div style="aspect-ratio: 4 / 3"><iframe src="https://video.example/7" title="T"></iframe></div>', 480],
+])('a frame that a block gives its ratio by %s is a player', (_name, source, height) => {
+  const { html, told } = read(source)
+  expect(html).toBe(`<iframe data-piece="player" src="https://video.example/7" title="T" width="640" height="${height}"></iframe>`)
+  expect(told).toHaveLength(1)
+})

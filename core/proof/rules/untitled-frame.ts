@@ -13,7 +13,7 @@ export const untitledFrame: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if (node.type.name === 'htmlPiece' && String(node.attrs.title).trim() === '') found.push({ from: position, to: position + node.nodeSize, message: 'This frame has no title.', passage: passageOf(node) })
+      if ((node.type.name === 'htmlPiece' || node.type.name === 'player') && String(node.attrs.title).trim() === '') found.push({ from: position, to: position + node.nodeSize, message: 'This frame has no title.', passage: passageOf(node) })
       return !node.isTextblock
     })
     return found

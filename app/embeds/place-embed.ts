@@ -1,0 +1,31 @@
+import type { Editor } from '@tiptap/core'
+import { closeHistory } from '@tiptap/pm/history'
+import { NodeSelection } from '@tiptap/pm/state'
+import { insertionPlace } from '../pieces/insert-commands.ts'
+import type { Examined } from '../../server/embeds/examine.server.ts'
+
+/** Asks the server what an address or embed code is. */
+export async function askEmbed(courseId: string, text: string): Promise<Examined> {
+  const response = await fetch(`/courses/${courseId}/embeds`, { method: 'POST', body: JSON.stringify({ text }), headers: { 'Content-Type': 'application/json' } }).catch(() => null)
+  if (!response) return { sort: 'problem', reason: 'That could not be asked. Look whether there is a connection, then try again.' }
+  return ((await response.json().catch(() => null)) as Examined | null) ?? { sort: 'problem', reason: 'That could not be found out just now. Try again in a moment.' }
+}
+
+/** Puts a player or link card where the cursor is, and selects it. */
+export function placeEmbed(editor: Editor, found: Exclude<Examined, { sort: 'problem' }>): void {
+  const { state, view } = editor
+  const { player, linkCard, paragraph } = state.schema.nodes
+  const node = found.sort === 'player' ? player!.create({ address: found.address, link: found.link, title: found.title, width: found.width, height: found.height }) : linkCard!.create({ address: found.address, title: found.title })
+  const place = insertionPlace(state)
+  if (!place) return
+  const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
+  const after = place.from + node.nodeSize
+  if (after === transaction.doc.content.size) transaction.insert(after, paragraph!.create())
+  view.dispatch(transaction.setSelection(NodeSelection.create(transaction.doc, place.from)).scrollIntoView())
+}
+
+/** What is told about something that was just embedded. */
+export function embedWords(found: Examined): string {
+  if (found.sort === 'player') return found.shut ?? `A player of ${found.host}; students can watch it.`
+  return found.reason
+}

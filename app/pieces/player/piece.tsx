@@ -1,0 +1,95 @@
+import type { Node } from '@tiptap/pm/model'
+import type { NodeView } from '@tiptap/pm/view'
+import { useEditorState } from '@tiptap/react'
+import { useEffect, useState } from 'react'
+import type { Examined } from '../../../server/embeds/examine.server.ts'
+import { askEmbed, embedWords } from '../../embeds/place-embed.ts'
+import type { Piece, SettingsProps } from '../piece.ts'
+
+interface Attrs {
+  address: string
+  link: string
+  title: string
+  width: number
+  height: number
+}
+
+const courseOf = (): string => /^\/courses\/([^/]+)/.exec(location.pathname)?.[1] ?? ''
+
+function PlayerSettings({ editor, position }: SettingsProps) {
+  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined, equalityFn: (a, b) => a === b })
+  const [title, setTitle] = useState(attrs?.title ?? '')
+  const [tried, setTried] = useState<Examined | 'asking' | null>(null)
+  useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
+  if (attrs?.address === undefined) return null
+  const keep = (): void => {
+    if (title.trim() !== attrs.title) editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))
+  }
+  const tryIt = (): void => {
+    setTried('asking')
+    void askEmbed(courseOf(), attrs.link || `<iframe src="${attrs.address.replaceAll('"', '&quot;')}"></iframe>`).then(setTried)
+  }
+  return (
+    <>
+      <label className="desk-field">
+        <span>Title, for whoever can’t see it</span>
+        <input value={title} maxLength={300} onChange={(event) => setTitle(event.target.value)} onBlur={keep} />
+      </label>
+      {attrs.title === '' && <p className="field-problem">Without a title nobody knows what the frame holds before going in.</p>}
+      <p className="soft">
+        {new URL(attrs.address).host} · {attrs.width} × {attrs.height}
+      </p>
+      <button type="button" className="desk-button" onClick={tryIt} disabled={tried === 'asking'}>
+        Try as students see it
+      </button>
+      <p className={tried && tried !== 'asking' && (tried.sort !== 'player' || tried.shut) ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
+        <span>{tried === 'asking' ? 'Asking…' : tried ? embedWords(tried) : ''}</span>
+      </p>
+    </>
+  )
+}
+
+/** The player in its ratio. It is selected by a click and played by the next. */
+class PlayerView implements NodeView {
+  readonly dom = document.createElement('figure')
+  readonly #frame = document.createElement('iframe')
+  readonly #words = document.createElement('span')
+
+  constructor(private node: Node) {
+    this.dom.className = 'player'
+    this.dom.contentEditable = 'false'
+    this.#frame.allow = 'fullscreen; picture-in-picture'
+    this.#frame.referrerPolicy = 'strict-origin-when-cross-origin'
+    this.dom.append(this.#frame, this.#words)
+    this.#draw()
+  }
+
+  #draw(): void {
+    const { address, title, width, height } = this.node.attrs as Attrs
+    if (this.#frame.getAttribute('src') !== address) this.#frame.src = address
+    this.#frame.title = title || 'Player'
+    this.#frame.style.aspectRatio = `${width} / ${height}`
+    this.#words.textContent = `${title || 'No title yet'} (${new URL(address).hostname})`
+  }
+
+  selectNode(): void {
+    this.dom.classList.add('ProseMirror-selectednode')
+  }
+
+  deselectNode(): void {
+    this.dom.classList.remove('ProseMirror-selectednode')
+  }
+
+  update(node: Node): boolean {
+    if (node.type !== this.node.type) return false
+    this.node = node
+    this.#draw()
+    return true
+  }
+
+  ignoreMutation(): boolean {
+    return true
+  }
+}
+
+export const player: Piece = { kind: 'player', Settings: PlayerSettings, view: (node) => new PlayerView(node) }
