@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { buildWhenNeeded } from '../scripts/build-when-needed.ts'
 import { requireChromium } from '../scripts/packages.ts'
+import { benchChecks, benchSizes } from './checks.ts'
 import { benchHouse } from './house.ts'
 import { benchHtml } from './html.ts'
 import type { Figure } from './measure.ts'
@@ -15,6 +16,11 @@ const report = (found: readonly Figure[]): void => {
 }
 
 if (wants('html')) report(await benchHtml())
+if (wants('checks')) report(await benchChecks())
+if (wants('sizes')) {
+  buildWhenNeeded()
+  report(benchSizes())
+}
 if (['saving', 'reading', 'typing'].some(wants)) {
   requireChromium()
   buildWhenNeeded()

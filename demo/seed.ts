@@ -9,6 +9,8 @@ import { writeSnapshot } from '../server/documents/snapshots.server.ts'
 import type { Tree } from '../server/documents/trees.server.ts'
 import { insertPublished } from '../server/editions/publish.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
+import { keepBytes } from '../server/shelf/bytes.server.ts'
+import { insertShelfItem, updateAlt } from '../server/shelf/queries.server.ts'
 import { insertEntries } from '../server/plan/queries.server.ts'
 import { type DemoItem, type DemoLesson, walling } from './course.ts'
 import { DEMO_PASSWORD, demoPeople } from './people.ts'
@@ -23,6 +25,7 @@ export async function seedDemo(now: Date): Promise<void> {
     await db.query(`insert into courses (id, title, language, direction, time_zone) values ($1, 'Dry Stone Walling: First Season', 'en-GB', 'ltr', 'Europe/London')`, [COURSE])
     const members = demoPeople.filter(({ role }) => role !== 'manager')
     await db.query(`insert into memberships (course_id, person_id, role) select $1::text, * from unnest($2::text[], $3::text[])`, [COURSE, members.map(({ id }) => id), members.map(({ role }) => role)])
+    await seedShelf(db)
     let day = 60
     for (const unit of walling) {
       await insertEntries(db, COURSE, [{ id: unit.id, parentId: null, kind: 'unit', title: unit.title, documentId: null }])
@@ -37,6 +40,19 @@ export async function seedDemo(now: Date): Promise<void> {
       for (const lesson of unit.lessons) await seedItems(lesson.items, lesson.id)
     }
   })
+}
+
+/** The pictures drawn for the demo, under the names that its pages use. */
+async function seedShelf(db: Database): Promise<void> {
+  const drawings = [
+    { id: 'through-section', width: 600, height: 420, alt: 'A wall cut across, with footing, hearting, through and cope' },
+    { id: 'through-rows', width: 640, height: 300, alt: 'A wall from the front with two rows of throughs' },
+  ]
+  for (const { id, width, height, alt } of drawings) {
+    const hash = await keepBytes(db, await readFile(new URL(`media/${id}.svg`, import.meta.url)))
+    await insertShelfItem(db, { id, courseId: COURSE, hash, name: `${id}.svg`, mediaType: 'image/svg+xml', width, height, isReady: true, personId: 'ines' })
+    await updateAlt(db, COURSE, id, alt)
+  }
 }
 
 async function seedPeople(db: Database): Promise<void> {
@@ -54,7 +70,7 @@ async function seedLessons(db: Database, lessons: readonly DemoLesson[], unitId:
 
 /** A page written at `at`, published a day later, and edited after that where the demo says so. Gives back its title. */
 async function seedItem(db: Database, item: DemoItem, at: Date): Promise<string> {
-  const source = await readFile(new URL(`pages/${item.id}.html`, import.meta.url), 'utf8')
+  const source = (await readFile(new URL(`pages/${item.id}.html`, import.meta.url), 'utf8')).replaceAll('{millrace}', `http://millrace.localhost:${process.env.STANDINS_PORT ?? 4311}`)
   await insertDocument(db, item.id, COURSE, 0)
   const start: Tree = { version: 0, page: emptyPage() }
   await insertSnapshot(db, item.id, 0, SCHEMA_VERSION, JSON.stringify(start.page.toJSON()))

@@ -31,3 +31,8 @@ export function requirePackages(file: string | (() => string | null), packages: 
 export function requireChromium(): void {
   requirePackages('/usr/bin/chromium', ['chromium', 'fonts-noto-color-emoji'], 'Debian’s Chromium')
 }
+
+/** Java, for the HTML checker in tests. */
+export function requireJava(): void {
+  requirePackages('/usr/bin/java', ['default-jre-headless'], 'Java')
+}

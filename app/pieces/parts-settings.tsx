@@ -5,7 +5,7 @@ import { partsToHeadings, type PartsPiece, reform } from '../../core/structure/h
 import { entriesOf } from '../../core/structure/parts.ts'
 import { changing } from '../sheet/transforms.ts'
 import type { SettingsProps } from './piece.ts'
-import { RowList } from './rows/row-list.tsx'
+import { RowList } from './rows/rows.ts'
 
 const OTHER: Record<PartsPiece, { into: PartsPiece; name: string }> = { tabs: { into: 'accordion', name: 'Accordion' }, accordion: { into: 'tabs', name: 'Tabs' } }
 

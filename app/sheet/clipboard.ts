@@ -3,8 +3,8 @@ import { Fragment, type Node, Slice } from '@tiptap/pm/model'
 import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { closeHistory } from '@tiptap/pm/history'
-import { readEmbed } from '../../core/embeds/embed-code.ts'
-import { type Cleaned, cleanHtml, cleanText } from '../../core/paste/clean.ts'
+import { webAddress } from '../../core/embeds/web-address.ts'
+import type { Cleaned } from '../../core/paste/clean.ts'
 
 /** The last paste while nothing else has been written since: what is said about it, and its other reading. */
 export interface LastPaste {
@@ -27,9 +27,14 @@ export function dismissPaste(view: EditorView): void {
 export function pasteWordsAlone(view: EditorView): void {
   const last = lastPaste(view.state)
   if (!last || !undo(view.state, view.dispatch)) return
-  put(view, cleanText(last.text), { ...last, reading: 'words' })
-  view.focus()
+  void cleaning().then(({ cleanText }) => {
+    put(view, cleanText(last.text), { ...last, reading: 'words' })
+    view.focus()
+  })
 }
+
+/** The cleaning brings the HTML parser with it: fetched when the sheet is open, at the latest with the first paste. */
+const cleaning = () => import('../../core/paste/clean.ts')
 
 interface Takers {
   onFiles(files: readonly File[], at?: number): boolean
@@ -43,6 +48,7 @@ interface Takers {
  * whether it takes the files of a clipboard that holds no words.
  */
 export function coreClipboard({ onFiles, onEmbed, players }: Takers): Plugin<LastPaste | null> {
+  setTimeout(() => void cleaning(), 1500)
   return new Plugin<LastPaste | null>({
     key,
     state: {
@@ -72,9 +78,12 @@ export function coreClipboard({ onFiles, onEmbed, players }: Takers): Plugin<Las
           return true
         }
         if (html === '' || html.includes('data-pm-slice') || !takesBlocks(view.state, $from.depth)) return false
-        const cleaned = cleanHtml(html)
-        if (cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)) return false
-        put(view, cleaned, { report: cleaned.report, reading: 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
+        void cleaning().then(({ cleanHtml, cleanText }) => {
+          const cleaned = cleanHtml(html)
+          const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
+          if (view.isDestroyed || (isEmpty && text === '')) return
+          put(view, isEmpty ? cleanText(text) : cleaned, { report: cleaned.report, reading: isEmpty ? 'words' : 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
+        })
         return true
       },
     },
@@ -83,8 +92,9 @@ export function coreClipboard({ onFiles, onEmbed, players }: Takers): Plugin<Las
 
 /** An embed code, or a share address of a host whose players pages may hold. */
 function isEmbed(text: string, players: readonly string[]): boolean {
-  const read = readEmbed(text)
-  return read.sort === 'code' || (read.sort === 'problem' && /<\s*iframe/i.test(text)) || (read.sort === 'address' && players.includes(new URL(read.address).origin))
+  if (/<\s*iframe/i.test(text)) return true
+  const address = /\s/.test(text.trim()) ? null : webAddress(text)
+  return address !== null && players.includes(new URL(address).origin)
 }
 
 /** Titles take words alone. */

@@ -1,14 +1,12 @@
 import type { Editor } from '@tiptap/core'
 import type { Command } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { insertParts, meantHeadings } from '../pieces/insert-commands.ts'
 import { pieceOf } from '../pieces/registry.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
-import { PastDesk } from '../history/past-desk.tsx'
-import { ProofDesk } from '../proof/proof-desk.tsx'
 import type { Findings } from '../proof/use-findings.ts'
 import { pieceAt, removeAt } from './commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
@@ -16,6 +14,9 @@ import { SetAsideDesk } from './set-aside-desk.tsx'
 import { kindLabel } from './trail.tsx'
 import { changing } from './transforms.ts'
 import './side-desk.css'
+
+const PastDesk = lazy(() => import('../history/past-desk.tsx').then((module) => ({ default: module.PastDesk })))
+const ProofDesk = lazy(() => import('../proof/proof-desk.tsx').then((module) => ({ default: module.ProofDesk })))
 
 interface Props {
   editor: Editor
@@ -46,11 +47,13 @@ export function SideDesk({ editor, documentId, editions, setAside, timeZone, fin
         ))}
       </div>
       <div className="desk-panel" role="tabpanel" id="desk-panel" aria-labelledby={`desk-tab-${tab}`}>
-        {tab === 'piece' && <PieceDesk editor={editor} />}
-        {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
-        {tab === 'outline' && <OutlineDesk editor={editor} />}
-        {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
-        {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
+        <Suspense fallback={<p className="desk-empty soft">Opening…</p>}>
+          {tab === 'piece' && <PieceDesk editor={editor} />}
+          {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
+          {tab === 'outline' && <OutlineDesk editor={editor} />}
+          {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
+          {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
+        </Suspense>
       </div>
     </aside>
   )

@@ -3,29 +3,30 @@ import { App } from 'antd'
 import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { ItemState } from '../../server/plan/queries.server.ts'
-import { InsertDialog } from '../insert/insert-dialog.tsx'
 import { initials } from '../../core/people/initials.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import { Arriving } from '../media/arriving.ts'
 import { insertionPlace } from '../pieces/insert-commands.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
-import { ShelfPicker } from '../media/shelf-picker.tsx'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
 import { useFindings } from '../proof/use-findings.ts'
-import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
-import { AsStudent } from './as-student.tsx'
 import { Foot } from './foot.tsx'
 import { FormatBar } from './format-bar.tsx'
-import { LinkField } from './link-field.tsx'
 import { PageFacts } from './page-facts.tsx'
 import { PasteNotice } from './paste-notice.tsx'
-import { PublishDialog } from './publish-dialog.tsx'
 import type { SheetData } from './sheet.tsx'
 import { SideDesk } from './side-desk.tsx'
 import { Trail } from './trail.tsx'
 import { usePage } from './use-page.ts'
 import './pieces.css'
 
+// What opens on demand is fetched on demand.
+const InsertDialog = lazy(() => import('../insert/insert-dialog.tsx').then((module) => ({ default: module.InsertDialog })))
+const ShelfPicker = lazy(() => import('../media/shelf-picker.tsx').then((module) => ({ default: module.ShelfPicker })))
+const AltDialog = lazy(() => import('../pieces/picture/alt-dialog.tsx').then((module) => ({ default: module.AltDialog })))
+const AsStudent = lazy(() => import('./as-student.tsx').then((module) => ({ default: module.AsStudent })))
+const LinkField = lazy(() => import('./link-field.tsx').then((module) => ({ default: module.LinkField })))
+const PublishDialog = lazy(() => import('./publish-dialog.tsx').then((module) => ({ default: module.PublishDialog })))
 const SourcePane = lazy(() => import('../source/source-pane.tsx'))
 
 interface Props {
@@ -108,20 +109,24 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
-      {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
-      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
-      {dialog === 'shelf' && (
-        <ShelfPicker
-          courseId={data.course.id}
-          onClose={() => setDialog(null)}
-          onPick={(item) => {
-            setDialog(null)
-            placePicture(editor, item)
-            setUnasked((list) => [...list, item])
-          }}
-        />
-      )}
-      {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
+      <Suspense>
+        {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
+        {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
+        {dialog === 'shelf' && (
+          <ShelfPicker
+            courseId={data.course.id}
+            onClose={() => setDialog(null)}
+            onPick={(item) => {
+              setDialog(null)
+              placePicture(editor, item)
+              setUnasked((list) => [...list, item])
+            }}
+          />
+        )}
+        {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
+        {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
+        {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
+      </Suspense>
       <input
         ref={chooser}
         type="file"
@@ -134,8 +139,6 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           target.value = ''
         }}
       />
-      {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
-      {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       {place && createPortal(others.map((each) => <span key={each.client} className="face" style={{ backgroundColor: each.colour }} title={`${each.name} is on this page`}>{initials(each.name)}<span className="visually-hidden">{each.name} is on this page</span></span>), place)}
     </>
   )

@@ -1,4 +1,5 @@
 import { parseFragment } from 'parse5'
+import { webAddress } from './web-address.ts'
 import { attribute, type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
 
 /** What an author has pasted, seen as something to embed. */
@@ -26,16 +27,6 @@ export function readEmbed(unsafeText: string): EmbedRead {
   const address = webAddress(source)
   if (!address) return problem(`The frame leads to “${source.slice(0, 60)}”, which is not an address of the web.`)
   return { sort: 'code', address, title: (attribute(frame, 'title') ?? '').trim().slice(0, 300).toWellFormed(), width: size(attribute(frame, 'width')), height: size(attribute(frame, 'height')) }
-}
-
-/** An address of the web in full, or null. `//host/path` is taken as https. */
-export function webAddress(unsafeAddress: string): string | null {
-  try {
-    const url = new URL(unsafeAddress.trim().replace(/^\/\//, 'https://'))
-    return (url.protocol === 'https:' || url.protocol === 'http:') && url.username === '' && url.href.length <= 2000 ? url.href : null
-  } catch {
-    return null
-  }
 }
 
 function firstFrame(nodes: readonly HtmlNode[], depth = 0): HtmlElement | null {

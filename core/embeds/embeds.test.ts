@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { readEmbed, webAddress } from './embed-code.ts'
+import { readEmbed } from './embed-code.ts'
+import { webAddress } from './web-address.ts'
 import { isPublicAddress } from './public-address.ts'
 
 test.each<[string, string, object]>([

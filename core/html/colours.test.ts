@@ -1,5 +1,7 @@
 import { expect, test } from 'vitest'
-import { contrast, inkOn, luminance, safeColour } from './colours.ts'
+import fc from 'fast-check'
+import wcag from 'wcag-contrast'
+import { contrast, inkOn, luminance, readableGround, safeColour } from './colours.ts'
 
 // WCAG 2.2, "contrast ratio": 21 for black on white. #767676 on white is the well-known lightest grey
 // above 4.5 (4.54), #777777 falls just short (4.48): common practice, values from memory.
@@ -30,3 +32,23 @@ test.each([
   ['red; position: fixed', null],
   [7, null],
 ])('%s is read as %s', (value, expected) => expect(safeColour(value)).toBe(expected))
+
+test('contrast agrees with the package wcag-contrast on any pair of colours', () => {
+  const colour = fc.integer({ min: 0, max: 0xffffff }).map((value) => `#${value.toString(16).padStart(6, '0')}`)
+  fc.assert(
+    fc.property(colour, colour, (a, b) => {
+      expect(contrast(a, b)).toBeCloseTo(wcag.hex(a, b), 1)
+    }),
+  )
+})
+
+test('the nearest readable ground passes, and one that passes stays as it is', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 0xffffff }), (value) => {
+      const ground = `#${value.toString(16).padStart(6, '0')}`
+      const near = readableGround(ground)
+      expect(contrast(inkOn(near), near)).toBeGreaterThanOrEqual(4.5)
+      if (contrast(inkOn(ground), ground) >= 4.5) expect(near).toBe(ground)
+    }),
+  )
+})

@@ -1,4 +1,4 @@
-import { type DefaultTreeAdapterTypes, html as htmlNames } from 'parse5'
+import type { DefaultTreeAdapterTypes, html as htmlNames } from 'parse5'
 
 /*
  * HTML is handled as parse5's own tree, both ways: no conversion stands between the
@@ -7,6 +7,9 @@ import { type DefaultTreeAdapterTypes, html as htmlNames } from 'parse5'
 export type HtmlElement = DefaultTreeAdapterTypes.Element
 export type HtmlText = DefaultTreeAdapterTypes.TextNode
 export type HtmlNode = DefaultTreeAdapterTypes.ChildNode
+
+/** As parse5 has it; named here, so that writing HTML does not load the parser. */
+const HTML_NAMESPACE = 'http://www.w3.org/1999/xhtml' as htmlNames.NS.HTML
 
 /** An element in the HTML namespace; attributes that are null or undefined are left away. */
 export function element(
@@ -23,7 +26,7 @@ export function element(
     nodeName: tag,
     tagName: tag,
     attrs,
-    namespaceURI: htmlNames.NS.HTML,
+    namespaceURI: HTML_NAMESPACE,
     childNodes: children,
     parentNode: null,
   }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { readEmbed, webAddress } from '../../core/embeds/embed-code.ts'
+import { readEmbed } from '../../core/embeds/embed-code.ts'
+import { webAddress } from '../../core/embeds/web-address.ts'
 import { knownHosts } from './allowed.server.ts'
 import { askOutside, type Outside } from './outside.server.ts'
 import type { EmbedHost } from './queries.server.ts'

@@ -2,7 +2,7 @@ import { useEditorState } from '@tiptap/react'
 import { Segmented } from 'antd'
 import { aroundOutcome, newColumns } from '../insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
-import { RowList } from '../rows/row-list.tsx'
+import { RowList } from '../rows/rows.ts'
 
 function ColumnSettings({ editor, position }: SettingsProps) {
   const split = useEditorState({ editor, selector: ({ editor: { state } }) => String(state.doc.nodeAt(position)?.attrs.split) })

@@ -1,7 +1,7 @@
 import { useEditorState } from '@tiptap/react'
 import { useEffect, useState } from 'react'
 import type { Examined } from '../../../server/embeds/examine.server.ts'
-import { askEmbed, embedWords, placeEmbed } from '../../embeds/place-embed.ts'
+import { askEmbed, placeEmbed } from '../../embeds/place-embed.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 const courseOf = (): string => /^\/courses\/([^/]+)/.exec(location.pathname)?.[1] ?? ''

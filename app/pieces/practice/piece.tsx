@@ -3,7 +3,7 @@ import { Segmented } from 'antd'
 import { entriesOf } from '../../../core/structure/parts.ts'
 import { aroundOutcome, newPractice } from '../insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
-import { RowList } from '../rows/row-list.tsx'
+import { RowList } from '../rows/rows.ts'
 
 function PracticeSettings({ editor, position }: SettingsProps) {
   const { mode, right } = useEditorState({

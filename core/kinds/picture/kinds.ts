@@ -75,9 +75,10 @@ export const picture = {
       'data-alt': alt === null ? 'missing' : null,
     })
     const caption = children[0]
+    // A caption stands first or last in its figure (HTML Standard, “the figure element”); style shows the description beneath it.
     const isBare = manner === 'published' && caption && isElement(caption) && caption.childNodes.length === 0
     const long = description === '' ? [] : [element('details', { class: 'long-description' }, [element('summary', {}, [text('Description')]), ...description.split('\n').map((line) => element('p', {}, line === '' ? [] : [text(line)]))])]
-    return element('figure', { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame }, [image, ...(isBare ? [] : children), ...long])
+    return element('figure', { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame }, [image, ...long, ...(isBare ? [] : children)])
   },
   examples: [
     { type: 'picture', attrs: { item: 'wall-1', width: 1200, height: 800, alt: 'A wall & its “batter”', description: 'Left.\n\nRight.', share: 60, align: 'start' }, content: [{ type: 'caption', content: [{ type: 'text', text: 'A caption' }] }] },

@@ -33,7 +33,7 @@ export const tabs = {
       attrs: { level: 2 },
       content: [
         { type: 'part', attrs: { id: 'flat' }, content: [{ type: 'partTitle', content: [{ type: 'text', text: 'On the flat' }] }, { type: 'paragraph' }] },
-        { type: 'part', content: [{ type: 'partTitle' }, { type: 'heading', attrs: { level: 4 } }, { type: 'rule' }] },
+        { type: 'part', content: [{ type: 'partTitle' }, { type: 'heading', attrs: { level: 3 } }, { type: 'rule' }] },
       ],
     },
   ],

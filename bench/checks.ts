@@ -1,0 +1,54 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
+import { parseFragment } from 'parse5'
+import { readPage } from '../core/html/read.ts'
+import { writePage } from '../core/html/write.ts'
+import { cleanHtml } from '../core/paste/clean.ts'
+import { proof } from '../core/proof/proof.ts'
+import { checkSource } from '../core/source/check/check.ts'
+import { longPage } from './html.ts'
+import { type Figure, inTurn, median } from './measure.ts'
+
+async function against(name: string, most: number, runs: number, ours: () => unknown, theirs: () => unknown): Promise<Figure> {
+  const [mine, base] = await inTurn(runs, ours, theirs)
+  const ratio = median(mine) / median(base)
+  return { name, ratio, goal: `at most ${most}`, isReached: ratio <= most, detail: `${median(mine).toFixed(1)} ms against ${median(base).toFixed(1)} ms (median of ${runs})` }
+}
+
+/** What looks HTML and pages over: paste, source check, proof, each against parse5 over the same HTML. */
+export async function benchChecks(): Promise<Figure[]> {
+  const large = longPage(1_000_000)
+  const parse = (html: string) => (): unknown => parseFragment(html, { sourceCodeLocationInfo: true })
+  // 5,000 words are about 32 kB of this page.
+  const { page } = readPage(longPage(32_000))
+  const html = writePage(page, 'source')
+  return [
+    await against('Cleaning a paste of 1 MB, against parse5 with positions', 5, 9, () => cleanHtml(large), parse(large)),
+    await against('Source check of 1 MB, against parse5 with positions', 5, 9, () => checkSource(large), parse(large)),
+    await against('Proof of a page of 5,000 words, against parse5 over its HTML', 2, 25, () => proof(page), parse(html)),
+  ]
+}
+
+/** What students and authors load, in bytes of gzip against the bound. */
+export function benchSizes(): Figure[] {
+  const size = (file: string): number => gzipSync(readFileSync(file), { level: 9 }).length
+  const reader = readdirSync('build/reader/assets').filter((file) => file.endsWith('.js')).reduce((sum, file) => sum + size(`build/reader/assets/${file}`), 0)
+  const sheet = sheetScripts().reduce((sum, file) => sum + size(file), 0)
+  const figure = (name: string, bytes: number, most: number): Figure => ({ name, ratio: bytes / most, goal: 'at most 1', isReached: bytes <= most, detail: `${(bytes / 1000).toFixed(1)} kB gzipped, of ${most / 1000}` })
+  return [figure('Script of the reading room', reader, 15_000), figure('Script of the sheet’s first load', sheet, 450_000)]
+}
+
+/** Every script that opening the sheet fetches: what its route and its editor import, not what opens later. */
+function sheetScripts(): string[] {
+  const folder = 'build/client/assets/'
+  const files = readdirSync(folder)
+  const start = files.filter((file) => /^(entry\.client|root|course|sheet|workbench|manifest)-.*\.js$/.test(file))
+  const found = new Set<string>()
+  const waiting = [...start]
+  for (let file = waiting.pop(); file; file = waiting.pop()) {
+    if (found.has(file)) continue
+    found.add(file)
+    for (const [, imported] of readFileSync(folder + file, 'utf8').matchAll(/(?:from|import)\s*["']\.\/([\w.-]+\.js)["']/g)) waiting.push(imported!)
+  }
+  return [...found].map((file) => folder + file)
+}

@@ -1,0 +1,67 @@
+import { get } from 'node:http'
+import { expect, sheet, test } from './setup/house.ts'
+
+const piece = (code: string, title = 'Piece'): string => `<iframe srcdoc="${code.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" title="${title}" height="100"></iframe>`
+
+test('a code piece runs in its frame, is sized to what it shows, and reaches nothing else', async ({ house }) => {
+  const spy = `<p id="out" style="height:300px;margin:0">start</p><script>
+    const tried = []
+    const attempt = async (name, work) => { try { const got = await work(); tried.push(name + ':' + (got ? 'GOT' : 'nothing')) } catch (error) { tried.push(name + ':refused') } }
+    ;(async () => {
+      await attempt('parent', () => parent.document.title)
+      await attempt('top', () => top.location.href)
+      await attempt('cookie', () => document.cookie)
+      await attempt('storage', () => localStorage.length + 1)
+      await attempt('fetch', () => fetch(document.referrer || 'http://127.0.0.1/'))
+      await attempt('image', () => new Promise((done, fail) => { const image = new Image(); image.onload = () => done(1); image.onerror = () => fail(); image.src = 'http://127.0.0.1:1/x.png' }))
+      await attempt('navigate', () => { top.location = 'http://127.0.0.1:1/'; return false })
+      await attempt('popup', () => open('http://127.0.0.1:1/'))
+      document.getElementById('out').textContent = tried.join(' ')
+    })()
+  </script>`
+  await house.addPage('sealed', `<h1>Sealed</h1>${piece(spy, 'Spy')}<p>After.</p>`, { isPublished: true })
+  const student = await house.open('student', '/read/course/sealed')
+  const out = student.frameLocator('iframe[title="Spy"]').locator('#out')
+  await expect(out).toHaveText('parent:refused top:refused cookie:refused storage:refused fetch:refused image:refused navigate:refused popup:nothing')
+  expect(student.url()).toContain('/read/course/sealed')
+  await expect(student.locator('iframe[title="Spy"]')).toHaveCSS('height', '300px')
+  expect(await student.content()).not.toContain('attempt(')
+  // The address is signed: another piece's, a later date or another page's is not answered.
+  const address = (await student.locator('iframe[title="Spy"]').getAttribute('src'))!
+  expect(new URL(address).hostname).toBe('sealed.localhost')
+  const asked = (change: (url: string) => string): Promise<number> => {
+    const url = new URL(change(address))
+    // Only browsers know by themselves that names under localhost are this machine.
+    return new Promise((done, fail) => get({ host: '127.0.0.1', port: url.port, path: url.pathname + url.search, headers: { host: url.host } }, ({ statusCode }) => done(statusCode ?? 0)).on('error', fail))
+  }
+  expect(await asked((url) => url)).toBe(200)
+  expect(await asked((url) => url.replace(/until=\d/, 'until=9'))).toBe(403)
+  expect(await asked((url) => url.replace('/1/0?', '/1/1?'))).toBe(403)
+  expect(await asked((url) => url.replace('/piece/sealed/', '/piece/other/'))).toBe(403)
+  expect(await asked((url) => url.replace(/\/piece.*/, '/read/course'))).toBe(404)
+})
+
+test('code that loops for ever or floods the console does not hold up the page around it', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('wild', `<h1>Wild</h1><p>Begin.</p>${piece('<script>for (;;);</script>', 'Loop')}<p>Between.</p>${piece('<p>x</p><script>setInterval(() => { for (let i = 0; i < 500; i++) console.log("flood", i) }, 5)</script>', 'Flood')}`))
+  // Nothing runs by itself in the editor.
+  await expect(sheet(page).locator('figure.html-piece iframe')).toHaveCount(0)
+  await sheet(page).locator('figure.html-piece').first().getByRole('button', { name: 'Run' }).click()
+  await sheet(page).getByText('Begin.').click()
+  await page.keyboard.press('End')
+  await page.keyboard.type(' Still writing.')
+  await expect(sheet(page)).toContainText('Begin. Still writing.')
+  await sheet(page).getByRole('button', { name: 'Stop' }).click()
+  await expect(sheet(page).locator('figure.html-piece iframe')).toHaveCount(0)
+
+  await sheet(page).locator('figure.html-piece').nth(1).locator('span').click()
+  await page.getByRole('button', { name: 'Edit the code' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Run', exact: true }).click()
+  await expect(dialog.getByRole('list', { name: 'What the code says' }).getByRole('listitem')).toHaveCount(200)
+  await dialog.getByRole('textbox', { name: 'Code of the piece' }).click()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.insertText('<p>calm</p>')
+  await expect(dialog.frameLocator('iframe').getByText('calm')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Keep the code' }).click()
+  await expect(sheet(page).locator('figure.html-piece').nth(1)).toContainText('11 characters of code')
+})
