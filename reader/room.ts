@@ -18,9 +18,10 @@ function followReading(): void {
   const mark = (): void => {
     waiting = false
     const top = window.innerHeight * 0.3
-    const passed = headings.filter((heading) => heading && heading.getBoundingClientRect().top < top).length
+    // A heading that is folded away has no place on the screen.
+    const here = headings.findLastIndex((heading) => heading && heading.getClientRects().length > 0 && heading.getBoundingClientRect().top < top)
     links.forEach((link, at) => {
-      if (at === Math.max(0, passed - 1)) link.setAttribute('aria-current', 'true')
+      if (at === Math.max(0, here)) link.setAttribute('aria-current', 'true')
       else link.removeAttribute('aria-current')
     })
   }
