@@ -3,6 +3,8 @@ import { plainText } from '../core/document/plain-text.ts'
 import { problemOfPage } from '../core/document/check.ts'
 import { pageFromJson, schema } from '../core/document/schema.ts'
 import { statistics } from '../core/document/statistics.ts'
+import { htmlDocument } from '../core/formats/html-document.ts'
+import { fromMarkdown, toMarkdown } from '../core/formats/markdown.ts'
 import { readPage } from '../core/html/read.ts'
 import { proof } from '../core/proof/proof.ts'
 import { ruleOf } from '../core/proof/registry.ts'
@@ -18,6 +20,7 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
   clean FILE.html…     what paste makes of it: { html, report }
   source-check FILE…   what is wrong in the HTML, by line, with repairs: { diagnostics }
   proof FILE…          what the proof finds in a page (HTML or JSON): { findings }
+  convert IN OUT       by their endings: .html or .json or .md to .md, .json, or .html (one document with its style in it)
   stats FILE…          words, characters, minutes of reading (HTML or JSON)
   backup FILE          writes the whole database to a file   (DATABASE_URL)
   restore FILE         reads it into an empty database       (DATABASE_URL)
@@ -85,6 +88,7 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
 
 async function main([command = '', ...files]: string[]): Promise<void> {
   if (command === '' || command === '--help' || command === 'help') return void console.log(HELP)
+  if (command === 'convert') return convert(files)
   if (command === 'backup' || command === 'restore') return moveDatabase(command, files)
   const run = COMMANDS[command]
   if (!run) throw new BadInput(`There is no command “${command}”. bin/fieldstone --help tells which there are.`)
@@ -94,6 +98,16 @@ async function main([command = '', ...files]: string[]): Promise<void> {
     if (files.length > 1) console.log(JSON.stringify({ file, ...(typeof result === 'string' ? { html: result } : result) }))
     else process.stdout.write(typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`)
   }
+}
+
+async function convert([from, to, ...more]: string[]): Promise<void> {
+  if (!from || !to || more.length > 0) throw new BadInput('“convert” needs two files: what to read, and what to write.')
+  const page = from.endsWith('.md') ? fromMarkdown(await textOf(from)).page : await pageOf(from)
+  const style = async (): Promise<string> => (await readFile(new URL('../reader/content.css', import.meta.url), 'utf8')).replace(/var\(--(?:sheet|pane|ground)\)/g, '#fffdf8').replace(/var\(--ink\)/g, '#23302f').replace(/var\(--[\w-]+\)/g, '#57625f')
+  if (to.endsWith('.md')) await writeFile(to, toMarkdown(page))
+  else if (to.endsWith('.json')) await writeFile(to, JSON.stringify(page.toJSON()))
+  else if (/\.html?$/.test(to)) await writeFile(to, htmlDocument(page, { language: 'en', direction: 'ltr', style: await style() }))
+  else throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md or .json.`)
 }
 
 async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Promise<void> {

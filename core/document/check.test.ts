@@ -71,7 +71,7 @@ function forgedStep(random: Random, size: number): unknown {
 
 test('the partial check agrees with the full check on batches of several steps, honest and forged', () => {
   let wrong = 0
-  for (let seed = 1; seed <= 400; seed++) {
+  for (let seed = 1; seed <= 800; seed++) {
     const random = new Random(seed)
     let now = emptyPage('Walls')
     for (let batch = 0; batch < 12; batch++) {

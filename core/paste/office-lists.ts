@@ -19,21 +19,21 @@ function itemOf(node: HtmlNode): Item | null {
 }
 
 /** Takes the sign of an item out of it and gives it back. */
-function takeSign(holder: HtmlElement): string {
+function takeSign(holder: HtmlElement, depth = 0): string {
   for (const child of holder.childNodes) {
-    if (!isElement(child)) continue
+    if (!isElement(child) || depth > 20) continue
     if (/mso-list:\s*ignore/i.test(attribute(child, 'style') ?? '')) {
       holder.childNodes = holder.childNodes.filter((node) => node !== child)
       return textOf(child).trim()
     }
-    const inner = takeSign(child)
+    const inner = takeSign(child, depth + 1)
     if (inner !== '') return inner
   }
   return ''
 }
 
-function textOf(node: HtmlNode): string {
-  return isText(node) ? node.value : isElement(node) ? node.childNodes.map(textOf).join('') : ''
+function textOf(node: HtmlNode, depth = 0): string {
+  return isText(node) ? node.value : isElement(node) && depth < 20 ? node.childNodes.map((child) => textOf(child, depth + 1)).join('') : ''
 }
 
 /** Puts real lists, nested by level, in the place of paragraphs that only look like lists. */

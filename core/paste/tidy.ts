@@ -16,33 +16,37 @@ const BOLD = /^(bold|bolder|[6-9]00)$/
 /** Fragment wrappers of other programs: a bold that says it is none, and the like. */
 const PLAIN_WEIGHT = /^(normal|400|lighter|[1-3]00)$/
 
+/** Deeper than this nothing is tidied: only broken or hostile HTML goes there. */
+const MOST_NESTING = 300
+
 /**
  * Makes the HTML of a clipboard say what its words are, no longer how they looked: emphasis from styles, lists and
  * headings from the ways in which word processors write them; what is left of looks goes. Changes the tree in place.
  */
-export function tidy(nodes: readonly HtmlNode[], tidied: Tidied): HtmlNode[] {
+export function tidy(nodes: readonly HtmlNode[], tidied: Tidied, depth = 0): HtmlNode[] {
+  if (depth > MOST_NESTING) return [...nodes]
   const found: HtmlNode[] = []
   for (const node of officeLists(nodes)) {
     if (isText(node)) found.push(node)
-    else if (isElement(node)) found.push(...tidyElement(node, tidied))
+    else if (isElement(node)) found.push(...tidyElement(node, tidied, depth))
   }
   return found
 }
 
-function tidyElement(node: HtmlElement, tidied: Tidied): HtmlNode[] {
+function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode[] {
   if (DROPPED.has(node.tagName)) {
     // An office paragraph mark holds a no-break space or nothing; real words in it stay.
     const isMark = node.tagName === 'o:p'
-    return isMark ? tidy(node.childNodes, tidied).filter((child) => !isBlank(child)) : []
+    return isMark ? tidy(node.childNodes, tidied, depth + 1).filter((child) => !isBlank(child)) : []
   }
   if (node.tagName === 'img' && !/^(data:|https?:)/i.test(attribute(node, 'src') ?? '')) {
     tidied.pictures++
     return []
   }
   const styles = declarations(node)
-  const within = tidy(node.childNodes, tidied)
+  const within = tidy(node.childNodes, tidied, depth + 1)
   const children = node.tagName === 'a' ? within.flatMap((child) => (isElement(child) && child.tagName === 'u' ? child.childNodes : child)) : within
-  if (node.tagName === 'p' && children.every(isBlank) && !children.some((child) => isElement(child))) {
+  if (node.tagName === 'p' && !showsAnything(children)) {
     tidied.spacers++
     return []
   }
@@ -56,6 +60,13 @@ function tidyElement(node: HtmlElement, tidied: Tidied): HtmlNode[] {
   if (level !== null) node.nodeName = node.tagName = `h${level}`
   for (const child of inside) child.parentNode = node
   return [node]
+}
+
+/** Elements that are seen though there is no word in them. */
+const SEEN = new Set(['img', 'iframe', 'video', 'audio', 'object', 'embed', 'svg', 'math', 'canvas', 'input', 'hr', 'table'])
+
+function showsAnything(nodes: readonly HtmlNode[], depth = 0): boolean {
+  return depth > MOST_NESTING || nodes.some((node) => (isElement(node) ? SEEN.has(node.tagName) || showsAnything(node.childNodes, depth + 1) : !isBlank(node)))
 }
 
 const isBlank = (node: HtmlNode): boolean => isText(node) && node.value.replace(/\u00a0/g, ' ').trim() === ''

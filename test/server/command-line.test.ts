@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { mkdtemp, writeFile } from 'node:fs/promises'
+import { mkdtemp, readFile, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { beforeAll, expect, test } from 'vitest'
@@ -49,6 +49,18 @@ test('clean tells what paste makes of a file, source-check what is wrong in it a
   expect(code).toBe(1)
   expect(JSON.parse(out)).toMatchObject({ diagnostics: [{ rule: 'unclosed', line: 2, column: 1, repairs: [{ label: 'Close it at the end' }, { label: 'Take the tag out' }] }] })
   expect((await fieldstone(['source-check', await file('right.html', '<p>a</p>')])).code).toBe(0)
+})
+
+test('convert goes from HTML to Markdown and back, and to one document', async () => {
+  const html = await file('in.html', '<h1>Walls</h1><h2>Stones</h2><ul><li>a</li></ul>')
+  const [md, back, alone] = [join(folder, 'out.md'), join(folder, 'back.json'), join(folder, 'alone.html')]
+  expect((await fieldstone(['convert', html, md])).code).toBe(0)
+  expect(await readFile(md, 'utf8')).toBe('# Walls\n\n## Stones\n\n- a\n')
+  await fieldstone(['convert', md, back])
+  expect((await fieldstone(['write', back])).out).toBe('<h1>Walls</h1>\n<h2>Stones</h2>\n<ul>\n  <li>a</li>\n</ul>\n')
+  await fieldstone(['convert', md, alone])
+  expect(await readFile(alone, 'utf8')).toMatch(/<style>[^]+<h1>Walls<\/h1>/)
+  expect((await fieldstone(['convert', html, join(folder, 'x.doc')])).error).toContain('has an ending')
 })
 
 test.each([

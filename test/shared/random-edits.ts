@@ -1,5 +1,7 @@
 import type { Node, NodeType } from 'prosemirror-model'
 import { canJoin, canSplit, findWrapping, liftTarget, type Step, Transform } from 'prosemirror-transform'
+import { partsToHeadings, reform } from '../../core/structure/headings.ts'
+import { addEntry, moveEntry, removeEntry } from '../../core/structure/parts.ts'
 import { schema } from '../../core/document/schema.ts'
 
 /** Random numbers that a seed repeats (mulberry32, public domain, from memory). */
@@ -33,6 +35,11 @@ export interface Edit {
 
 const { heading, paragraph, quotation, box, bulletList } = schema.nodes as Record<string, NodeType>
 
+const tabsWith = (words: Node, piece: 'tabs' | 'accordion'): Node => {
+  const { part, partTitle } = schema.nodes
+  return schema.nodes[piece]!.create(null, [part!.create(null, [partTitle!.create(null, schema.text('t')), words]), part!.create(null, [partTitle!.create(), schema.nodes.paragraph!.create()])])
+}
+
 /** An edit as an author could make it on this page, or null when the one that was drawn does not fit. */
 export function randomEdit(page: Node, random: Random, freshSign: () => string): Edit | null {
   const transform = new Transform(page)
@@ -51,7 +58,7 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
     return fresh
   }
   try {
-    switch (random.below(14)) {
+    switch (random.below(16)) {
       case 0: case 1: case 2: case 3: {
         const at = textSpot()
         if (at === null) return null
@@ -111,12 +118,24 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
         transform.insert(at, page.resolve(at).parent.type.name === 'table' ? schema.nodes.tableRow!.create(null, cell) : cell)
         break
       }
+      case 13: case 14: {
+        const pieces: number[] = []
+        page.descendants((node, at) => { if (node.firstChild?.type.name === 'part') pieces.push(at) })
+        if (pieces.length === 0) return null
+        const piece = random.pick(pieces)
+        const count = page.nodeAt(piece)!.childCount
+        const [from, to] = [random.below(count), random.below(count)]
+        const change = [addEntry(page, piece, from), removeEntry(page, piece, from), moveEntry(page, piece, from, to), reform(page, piece, random.pick(['tabs', 'accordion'])), partsToHeadings(page, piece)][random.below(5)]
+        if (!change) return null
+        for (const step of change.steps) transform.step(step)
+        break
+      }
       default: {
         const at = random.below(page.childCount)
         let offset = 0
         for (let index = 0; index <= at; index++) offset += page.child(index).nodeSize
         const words = paragraph!.create(null, schema.text(sign()))
-        transform.insert(offset, random.below(3) ? words : random.below(2) ? box!.create(null, words) : schema.nodes.table!.create(null, schema.nodes.tableRow!.create(null, schema.nodes.tableCell!.create(null, words))))
+        transform.insert(offset, random.below(3) ? words : random.below(3) === 0 ? tabsWith(words, random.pick(['tabs', 'accordion'])) : random.below(2) ? box!.create(null, words) : schema.nodes.table!.create(null, schema.nodes.tableRow!.create(null, schema.nodes.tableCell!.create(null, words))))
       }
     }
   } catch (error) {
