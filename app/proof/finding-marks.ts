@@ -25,7 +25,11 @@ export function markFindings({ state, view }: Editor, findings: readonly Finding
       const node = state.doc.nodeAt(from)
       const isWhole = node !== null && !node.isText && from + node.nodeSize === to
       const attributes = { class: `finding is-${severity}` }
-      return isWhole ? Decoration.node(from, to, attributes) : Decoration.inline(from, to, attributes)
+      return isWhole ? Decoration.node(from, to, attributes, { severity }) : Decoration.inline(from, to, attributes, { severity })
     })
+  // A transaction puts the cursor where the state has it: one that changes nothing could undo a click of this instant.
+  const before = key.getState(state)?.find() ?? []
+  const shown = (list: readonly Decoration[]): string => JSON.stringify(list.map(({ from, to, spec }) => [from, to, (spec as { severity?: string }).severity]).sort())
+  if (shown(before) === shown(marks)) return
   view.dispatch(state.tr.setMeta(key, DecorationSet.create(state.doc, marks)).setMeta('addToHistory', false))
 }

@@ -30,7 +30,7 @@ export function pasteWordsAlone(view: EditorView): void {
   void cleaning().then(({ cleanText }) => {
     put(view, cleanText(last.text), { ...last, reading: 'words' })
     view.focus()
-  })
+  }).catch(() => undefined)
 }
 
 /** The cleaning brings the HTML parser with it: fetched when the sheet is open, at the latest with the first paste. */
@@ -39,6 +39,7 @@ const cleaning = () => import('../../core/paste/clean.ts')
 interface Takers {
   onFiles(files: readonly File[], at?: number): boolean
   onEmbed(text: string): void
+  onTrouble(words: string): void
   readonly players: readonly string[]
 }
 
@@ -47,8 +48,8 @@ interface Takers {
  * a page can't hold. What was copied from a sheet keeps its own way, which loses nothing. `onFiles` is asked first
  * whether it takes the files of a clipboard that holds no words.
  */
-export function coreClipboard({ onFiles, onEmbed, players }: Takers): Plugin<LastPaste | null> {
-  setTimeout(() => void cleaning(), 1500)
+export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers): Plugin<LastPaste | null> {
+  setTimeout(() => void cleaning().catch(() => undefined), 800)
   return new Plugin<LastPaste | null>({
     key,
     state: {
@@ -83,7 +84,7 @@ export function coreClipboard({ onFiles, onEmbed, players }: Takers): Plugin<Las
           const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
           if (view.isDestroyed || (isEmpty && text === '')) return
           put(view, isEmpty ? cleanText(text) : cleaned, { report: cleaned.report, reading: isEmpty ? 'words' : 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
-        })
+        }, () => onTrouble('What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.'))
         return true
       },
     },

@@ -110,6 +110,8 @@ export interface EditorCallbacks {
   onFiles(files: readonly File[], at?: number): boolean
   /** Takes an embed code, or an address of a host of players, that was pasted. */
   onEmbed(text: string): void
+  /** Told when something could not be done, in a sentence. */
+  onTrouble(words: string): void
   /** Origins of hosts whose share addresses become players. */
   readonly players: readonly string[]
 }

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import type { Command } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
-import { lazy, Suspense, useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { insertParts, meantHeadings } from '../pieces/insert-commands.ts'
@@ -11,12 +11,14 @@ import type { Findings } from '../proof/use-findings.ts'
 import { pieceAt, removeAt } from './commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
 import { SetAsideDesk } from './set-aside-desk.tsx'
+import { onDemand } from '../shell/on-demand.tsx'
+import { RowList } from '../pieces/rows/rows.ts'
 import { kindLabel } from './trail.tsx'
 import { changing } from './transforms.ts'
 import './side-desk.css'
 
-const PastDesk = lazy(() => import('../history/past-desk.tsx').then((module) => ({ default: module.PastDesk })))
-const ProofDesk = lazy(() => import('../proof/proof-desk.tsx').then((module) => ({ default: module.ProofDesk })))
+const PastDesk = onDemand(() => import('../history/past-desk.tsx').then((module) => module.PastDesk))
+const ProofDesk = onDemand(() => import('../proof/proof-desk.tsx').then((module) => module.ProofDesk))
 
 interface Props {
   editor: Editor
@@ -34,6 +36,10 @@ type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'aside'
 /** The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is set aside. */
 export function SideDesk({ editor, documentId, editions, setAside, timeZone, findings, version, refresh }: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
+  useEffect(() => {
+    const timer = setTimeout(() => [PastDesk, ProofDesk, RowList].forEach((part) => part.preload()), 800)
+    return () => clearTimeout(timer)
+  }, [])
   const tabs: [Tab, string, (number | undefined)?][] = [['piece', 'Piece'], ['proof', 'Proof', findings.open?.length], ['outline', 'Outline'], ['past', 'Past'], ...(setAside.length > 0 ? [['aside', 'Set aside', setAside.length] as [Tab, string, number]] : [])]
   const tab = tabs.some(([id]) => id === chosen) ? chosen : 'piece'
   return (
@@ -47,13 +53,11 @@ export function SideDesk({ editor, documentId, editions, setAside, timeZone, fin
         ))}
       </div>
       <div className="desk-panel" role="tabpanel" id="desk-panel" aria-labelledby={`desk-tab-${tab}`}>
-        <Suspense fallback={<p className="desk-empty soft">Opening…</p>}>
-          {tab === 'piece' && <PieceDesk editor={editor} />}
-          {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
-          {tab === 'outline' && <OutlineDesk editor={editor} />}
-          {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
-          {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
-        </Suspense>
+        {tab === 'piece' && <PieceDesk editor={editor} />}
+        {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
+        {tab === 'outline' && <OutlineDesk editor={editor} />}
+        {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
+        {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
       </div>
     </aside>
   )

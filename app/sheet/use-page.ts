@@ -73,6 +73,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         onLink: () => latest.current.onLink(),
         onInsert: () => latest.current.onInsert(),
         onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),
+        onTrouble: (words) => latest.current.say(words),
         onEmbed: (text) => latest.current.onEmbed(text),
         players: latest.current.players,
         onFiles: (files, at) => latest.current.onFiles(files, at),

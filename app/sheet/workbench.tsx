@@ -1,10 +1,11 @@
 import { EditorContent } from '@tiptap/react'
 import { App } from 'antd'
-import { lazy, type ReactNode, Suspense, useEffect, useRef, useState } from 'react'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { initials } from '../../core/people/initials.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
+import { onDemand } from '../shell/on-demand.tsx'
 import { Arriving } from '../media/arriving.ts'
 import { insertionPlace } from '../pieces/insert-commands.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
@@ -20,14 +21,15 @@ import { Trail } from './trail.tsx'
 import { usePage } from './use-page.ts'
 import './pieces.css'
 
-// What opens on demand is fetched on demand.
-const InsertDialog = lazy(() => import('../insert/insert-dialog.tsx').then((module) => ({ default: module.InsertDialog })))
-const ShelfPicker = lazy(() => import('../media/shelf-picker.tsx').then((module) => ({ default: module.ShelfPicker })))
-const AltDialog = lazy(() => import('../pieces/picture/alt-dialog.tsx').then((module) => ({ default: module.AltDialog })))
-const AsStudent = lazy(() => import('./as-student.tsx').then((module) => ({ default: module.AsStudent })))
-const LinkField = lazy(() => import('./link-field.tsx').then((module) => ({ default: module.LinkField })))
-const PublishDialog = lazy(() => import('./publish-dialog.tsx').then((module) => ({ default: module.PublishDialog })))
-const SourcePane = lazy(() => import('../source/source-pane.tsx'))
+// What opens on demand is fetched on demand; once the sheet stands, all of it is fetched, for when the connection goes.
+const InsertDialog = onDemand(() => import('../insert/insert-dialog.tsx').then((module) => module.InsertDialog))
+const ShelfPicker = onDemand(() => import('../media/shelf-picker.tsx').then((module) => module.ShelfPicker))
+const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then((module) => module.AltDialog))
+const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
+const LinkField = onDemand(() => import('./link-field.tsx').then((module) => module.LinkField))
+const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
+const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((module) => module.default))
+const PARTS = [LinkField, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent, SourcePane]
 
 interface Props {
   data: SheetData
@@ -80,6 +82,10 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     onState(state)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- told when the state changes
   }, [state])
+  useEffect(() => {
+    const timer = setTimeout(() => PARTS.forEach((part) => part.preload()), 800)
+    return () => clearTimeout(timer)
+  }, [])
   if (!editor) return fallback
   // The sheet gets narrower or wider: what was being written stays in sight.
   const toggleSource = (): void => {
@@ -93,11 +99,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         <FormatBar editor={editor} onLink={() => setDialog('link')} onInsert={() => setDialog('insert')} isSourceOpen={isSourceOpen} onSource={toggleSource} />
         <Trail editor={editor} />
         <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
-          {isSourceOpen && (
-            <Suspense fallback={<div className="source-pane soft">Opening the source…</div>}>
-              <SourcePane editor={editor} />
-            </Suspense>
-          )}
+          {isSourceOpen && <SourcePane editor={editor} />}
           <div className="sheet-scroll">
             <article className="sheet-paper" dir={data.course.direction} lang={data.course.language}>
               <EditorContent editor={editor} className="page-editor" />
@@ -109,24 +111,22 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
-      <Suspense>
-        {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
-        {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
-        {dialog === 'shelf' && (
-          <ShelfPicker
-            courseId={data.course.id}
-            onClose={() => setDialog(null)}
-            onPick={(item) => {
-              setDialog(null)
-              placePicture(editor, item)
-              setUnasked((list) => [...list, item])
-            }}
-          />
-        )}
-        {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
-        {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
-        {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
-      </Suspense>
+      {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
+      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
+      {dialog === 'shelf' && (
+        <ShelfPicker
+          courseId={data.course.id}
+          onClose={() => setDialog(null)}
+          onPick={(item) => {
+            setDialog(null)
+            placePicture(editor, item)
+            setUnasked((list) => [...list, item])
+          }}
+        />
+      )}
+      {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
+      {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
+      {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       <input
         ref={chooser}
         type="file"

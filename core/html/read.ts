@@ -198,7 +198,7 @@ class Reader {
 
   #container(element: HtmlElement, type: NodeType, attrs: Record<string, unknown>, marks: readonly Mark[], depth: number): Node[] {
     if (type.isLeaf) return [type.create(attrs)]
-    if (type.name === 'table') return this.#table(element, depth, marks)
+    if (type.name === 'table') return this.#table(element, attrs, depth, marks)
     if (type.spec.content === 'listItem+') {
       const items = this.#items(element.childNodes, depth + 1, marks)
       return [type.create(attrs, items.length > 0 ? items : [listItem!.create(null, paragraph!.create())])]
@@ -266,13 +266,13 @@ class Reader {
     return items
   }
 
-  #table(element: HtmlElement, depth: number, marks: readonly Mark[]): Node[] {
+  #table(element: HtmlElement, attrs: Record<string, unknown>, depth: number, marks: readonly Mark[]): Node[] {
     const before: Node[] = []
     const rows: Node[] = []
     const gather = (nodes: readonly HtmlNode[]): void => {
       for (const node of nodes) {
         if (!isElement(node)) continue
-        this.#notes(node, ['scope', 'colspan', 'rowspan'], null)
+        this.#notes(node, ['scope', 'colspan', 'rowspan', 'style', 'bgcolor'], null)
         if (node.tagName === 'tr') rows.push(this.#row(node, depth + 1, marks))
         else if (['thead', 'tbody', 'tfoot'].includes(node.tagName)) gather(node.childNodes)
         else if (node.tagName === 'caption') {
@@ -283,7 +283,7 @@ class Reader {
     }
     gather(element.childNodes)
     const filled = rows.filter((row) => row.childCount > 0)
-    return filled.length > 0 ? [...before, schema.nodes.table!.create(null, rows)] : before
+    return filled.length > 0 ? [...before, schema.nodes.table!.create(attrs, rows)] : before
   }
 
   #row(element: HtmlElement, depth: number, marks: readonly Mark[]): Node {

@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { readFileSync } from 'node:fs'
 import { mkdtemp, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
@@ -140,7 +141,7 @@ test('many processes may migrate at once', async () => {
   const { migrate } = await import('../../server/database/migrate.server.ts')
   const url = await freshDatabase('')
   const results = await Promise.all(Array.from({ length: 4 }, () => migrate(url, 'db/migrations')))
-  expect(results.flat()).toEqual(['0001-foundation.sql'])
+  expect(results.flat()).toEqual(readdirSync('db/migrations').sort())
   const folder = await mkdtemp(join(tmpdir(), 'migrations-'))
   await writeFile(join(folder, '0001-foundation.sql'), 'select 1')
   await writeFile(join(folder, '0002-wrong.sql'), 'create table half (id int); select wrong')

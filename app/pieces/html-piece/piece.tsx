@@ -1,12 +1,13 @@
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { startSealedFrame } from '../../sealed/sealed-frame.ts'
+import { onDemand } from '../../shell/on-demand.tsx'
 import { newHtmlPiece } from '../insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
-const CodeDialog = lazy(() => import('./code-dialog.tsx'))
+const CodeDialog = onDemand(() => import('./code-dialog.tsx').then((module) => module.default))
 
 function HtmlPieceSettings({ editor, position }: SettingsProps) {
   const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as { title: string; code: string } | undefined, equalityFn: (a, b) => a === b })
@@ -30,9 +31,7 @@ function HtmlPieceSettings({ editor, position }: SettingsProps) {
         Edit the code
       </button>
       {isOpen && (
-        <Suspense>
-          <CodeDialog code={attrs.code} title={attrs.title} onClose={() => setOpen(false)} onKeep={(code, height) => keep({ code, ...(height ? { height } : {}) })} />
-        </Suspense>
+        <CodeDialog code={attrs.code} title={attrs.title} onClose={() => setOpen(false)} onKeep={(code, height) => keep({ code, ...(height ? { height } : {}) })} />
       )}
     </>
   )

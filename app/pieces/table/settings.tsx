@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import { useEditorState } from '@tiptap/react'
 import { addColumnAfter, addColumnBefore, addRowAfter, addRowBefore, deleteColumn, deleteRow, toggleHeaderColumn, toggleHeaderRow } from '@tiptap/pm/tables'
 import type { Command } from '@tiptap/pm/state'
 
@@ -14,7 +15,8 @@ const ACTIONS: readonly (readonly [name: string, command: Command])[] = [
 ]
 
 /** Rows, columns and headers of the table under the cursor. */
-export function TableSettings({ editor }: { editor: Editor; position: number }) {
+export function TableSettings({ editor, position }: { editor: Editor; position: number }) {
+  const isStriped = useEditorState({ editor, selector: ({ editor: { state } }) => Boolean(state.doc.nodeAt(position)?.attrs.isStriped) })
   const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
     editor.view.focus()
@@ -29,6 +31,9 @@ export function TableSettings({ editor }: { editor: Editor; position: number }) 
           </button>
         ))}
       </div>
+      <label className="desk-check">
+        <input type="checkbox" checked={isStriped} onChange={(event) => editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'isStriped', event.target.checked))} /> Every second row on a ground of its own
+      </label>
     </>
   )
 }

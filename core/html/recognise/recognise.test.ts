@@ -101,3 +101,9 @@ test.each([
   expect(html).toBe(`<iframe data-piece="player" src="https://video.example/7" title="T" width="640" height="${height}"></iframe>`)
   expect(told).toHaveLength(1)
 })
+
+test.each([
+  ['said by its class', '<table class="table table-striped"><tr><td>a<tr><td>b</table>', true],
+  ['row by row', '<table><tr><th>h<tr style="background:#eee"><td>a<tr><td>b<tr style="background:#eee"><td>c<tr><td>d</table>', true],
+  ['one row alone', '<table><tr><th>h<tr style="background:#eee"><td>a<tr><td>b<tr><td>c<tr><td>d</table>', false],
+])('a table striped %s', (_name, source, isStriped) => expect(read(source).html.startsWith('<table data-rows="striped">')).toBe(isStriped))

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { attribute, element, type HtmlElement } from '../../html/tree.ts'
+import { safeColour } from '../../html/colours.ts'
+import { attribute, declarations, element, type HtmlElement, isElement } from '../../html/tree.ts'
 import { type NodeKind, type NodeJson, plainTag } from '../kind.ts'
 
 const span = z.number().int().min(1).max(100)
@@ -33,20 +34,30 @@ const cell = (type: string, words: string, attrs: Record<string, unknown> = {}):
   content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }],
 })
 
+/** Every second row on a ground of its own: said so, or written by hand row by row. */
+function isStriped(table: HtmlElement): boolean {
+  if (attribute(table, 'data-rows') === 'striped' || /(^|[\s_-])(striped|zebra)([\s_-]|$)/i.test(attribute(table, 'class') ?? '')) return true
+  const rows = table.childNodes.flatMap((node) => (isElement(node) ? (node.tagName === 'tr' ? [node] : node.childNodes.filter((child): child is HtmlElement => isElement(child) && child.tagName === 'tr')) : []))
+  const grounds = rows.map((row) => safeColour(declarations(row).get('background-color') ?? declarations(row).get('background') ?? attribute(row, 'bgcolor')))
+  const body = grounds.slice(rows.length > 3 ? 1 : 0)
+  return body.length > 2 && body.every((ground, at) => at < 2 || ground === body[at - 2]) && body[0] !== body[1]
+}
+
 /** A table of rows and cells; geometry that two authors made uneven is evened by the normaliser. */
 export const table = {
   type: 'node',
   name: 'table',
   label: 'table',
-  attributes: z.object({}),
+  attributes: z.object({ isStriped: z.boolean().default(false) }),
   isPiece: true,
   spec: { content: 'tableRow+', group: 'block', tableRole: 'table', isolating: true },
-  reads: [plainTag('table')],
+  reads: [{ tag: 'table', understands: ['data-rows', 'class', 'border', 'cellpadding', 'cellspacing', 'width', 'style'], read: (unsafeTable) => ({ isStriped: isStriped(unsafeTable) }) }],
   parseDOM: [{ tag: 'table' }],
-  write: (_node, children) => element('table', {}, [element('tbody', {}, children)]),
+  write: ({ attrs }, children) => element('table', { 'data-rows': attrs.isStriped ? 'striped' : null }, [element('tbody', {}, children)]),
   examples: [
     {
       type: 'table',
+      attrs: { isStriped: true },
       content: [
         { type: 'tableRow', content: [cell('tableHeader', 'Stone'), cell('tableHeader', 'Weight & size')] },
         { type: 'tableRow', content: [cell('tableHeader', 'Sandstone', { scope: 'row' }), cell('tableCell', '2.3')] },
