@@ -1,7 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import { closeHistory } from '@tiptap/pm/history'
-import { NodeSelection } from '@tiptap/pm/state'
-import { insertionPlace } from '../pieces/insert-commands.ts'
+import { insertionPlace, placeBlock } from '../pieces/insert-commands.ts'
 import type { Examined } from '../../server/embeds/examine.server.ts'
 
 /** Asks the server what an address or embed code is. */
@@ -13,15 +11,10 @@ export async function askEmbed(courseId: string, text: string): Promise<Examined
 
 /** Puts a player or link card where the cursor is, and selects it. */
 export function placeEmbed(editor: Editor, found: Exclude<Examined, { sort: 'problem' }>): void {
-  const { state, view } = editor
-  const { player, linkCard, paragraph } = state.schema.nodes
+  const { state } = editor
+  const { player, linkCard } = state.schema.nodes
   const node = found.sort === 'player' ? player!.create({ address: found.address, link: found.link, title: found.title, width: found.width, height: found.height }) : linkCard!.create({ address: found.address, title: found.title })
-  const place = insertionPlace(state)
-  if (!place) return
-  const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
-  const after = place.from + node.nodeSize
-  if (after === transaction.doc.content.size) transaction.insert(after, paragraph!.create())
-  view.dispatch(transaction.setSelection(NodeSelection.create(transaction.doc, place.from)).scrollIntoView())
+  placeBlock(editor, node, insertionPlace(state))
 }
 
 /** What is told about something that was just embedded. */

@@ -1,21 +1,14 @@
 import type { Editor } from '@tiptap/core'
-import { closeHistory } from '@tiptap/pm/history'
-import { NodeSelection } from '@tiptap/pm/state'
-import { insertionPlace } from '../pieces/insert-commands.ts'
+import { insertionPlace, placeBlock } from '../pieces/insert-commands.ts'
 import { Arriving } from './arriving.ts'
 import { type ShelfThing, upload } from './upload.ts'
 
 /** Puts a picture of the shelf on the sheet and selects it. What its alternative text was elsewhere is proposed, not taken. */
 export function placePicture(editor: Editor, item: ShelfThing, at?: number): void {
-  const { state, view } = editor
-  const { picture, caption, paragraph } = state.schema.nodes
+  const { state } = editor
+  const { picture, caption } = state.schema.nodes
   const node = picture!.create({ item: item.id, width: item.width ?? 1, height: item.height ?? 1 }, caption!.create())
-  const place = at === undefined ? insertionPlace(state) : blockPlace(editor, at)
-  if (!place) return
-  const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
-  const after = place.from + node.nodeSize
-  if (after === transaction.doc.content.size) transaction.insert(after, paragraph!.create())
-  view.dispatch(transaction.setSelection(NodeSelection.create(transaction.doc, place.from)).scrollIntoView())
+  placeBlock(editor, node, at === undefined ? insertionPlace(state) : blockPlace(editor, at))
 }
 
 /** The nearest place at or after a position where a block may stand. */

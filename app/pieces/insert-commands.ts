@@ -1,5 +1,6 @@
 import { Fragment, type Node } from '@tiptap/pm/model'
-import { type Command, type EditorState, Selection, type Transaction } from '@tiptap/pm/state'
+import { closeHistory } from '@tiptap/pm/history'
+import { type Command, type EditorState, NodeSelection, Selection, type Transaction } from '@tiptap/pm/state'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
 import { transactionOf } from '../sheet/transforms.ts'
@@ -114,3 +115,12 @@ export const newColumns: Command = insertAround((state, blocks) => fill(state, '
 export const newContents: Command = insertPiece((state) => fill(state, 'contents'), 0)
 export const newHtmlPiece: Command = insertPiece((state) => fill(state, 'htmlPiece'), 0)
 export const newPractice: Command = insertAround((state, blocks) => fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]), 3)
+
+/** Puts a block that is selected as a whole at a place, with a line to write on after it, as one step of undo. */
+export function placeBlock({ state, view }: { state: EditorState; view: { dispatch(transaction: Transaction): void } }, node: Node, place: { from: number; to: number } | null): void {
+  if (!place) return
+  const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
+  const after = place.from + node.nodeSize
+  if (after === transaction.doc.content.size) transaction.insert(after, state.schema.nodes.paragraph!.create())
+  view.dispatch(transaction.setSelection(NodeSelection.create(transaction.doc, place.from)).scrollIntoView())
+}

@@ -4,7 +4,7 @@ import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { longDate } from '../../server/reading/dates.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
-import { sayTo } from '../../server/reading/practice.server.ts'
+import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { type EditionToRead, findEditionToRead } from '../../server/reading/queries.server.ts'
 import { pagePage } from '../../server/reading/room.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
@@ -27,7 +27,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { document_id: documentId, number } = found.edition
   const page = await findEditionPage(pool, documentId, number)
   const said = page && (await sayTo(page, { documentId, edition: number }, await request.formData()))
-  if (request.headers.get('Accept') === 'application/json') return said ? Response.json({ html: said.html.text }) : Response.json({ reason: 'This question is no longer on the page. Load the page again.' }, { status: 400 })
+  if (request.headers.get('Accept') === 'application/json') return saidAsJson(said)
   return answer(request, params.itemId, found, said)
 }
 

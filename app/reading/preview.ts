@@ -8,7 +8,7 @@ import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { findEntry } from '../../server/plan/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
-import { sayTo } from '../../server/reading/practice.server.ts'
+import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
 import { previewPage } from '../../server/reading/room.server.ts'
@@ -29,7 +29,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const found = await find(request, context, params)
   if (found instanceof Response) return found
   const said = await sayTo(found.page, found.place, await request.formData())
-  if (request.headers.get('Accept') === 'application/json') return said ? Response.json({ html: said.html.text }) : Response.json({ reason: 'This question is no longer on the page. Load the preview again.' }, { status: 400 })
+  if (request.headers.get('Accept') === 'application/json') return saidAsJson(said)
   return answer(request, found, said)
 }
 

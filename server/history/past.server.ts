@@ -1,7 +1,7 @@
 import { changeBetween, inWords } from '../../core/history/describe.ts'
 import { sittings } from '../../core/history/sittings.ts'
 import type { Database } from '../database/pool.server.ts'
-import { treeAt } from '../documents/trees.server.ts'
+import { type Tree, treeAt } from '../documents/trees.server.ts'
 import { listLog } from './queries.server.ts'
 
 /** One sitting of one person, as the Past tells it. */
@@ -27,12 +27,16 @@ export async function listPast(db: Database, documentId: string, before = 2_147_
   const grouped = sittings(batches, new Set())
   const told = grouped.slice(-PAGE)
   const found: PastSitting[] = []
+  // One sitting begins where the one before it ended: each state of the page is replayed once.
+  let last: Tree | null = null
   for (const sitting of told) {
-    const [first, last] = [sitting[0]!, sitting.at(-1)!]
-    const [old, fresh] = [await treeAt(db, documentId, first.base), await treeAt(db, documentId, last.version)]
+    const [first, end] = [sitting[0]!, sitting.at(-1)!]
+    const old: Tree | null = last?.version === first.base ? last : await treeAt(db, documentId, first.base)
+    const fresh = await treeAt(db, documentId, end.version)
+    last = fresh
     if (!old || !fresh) continue
-    const words = last.personId === null ? 'put right what two people’s changes had left uneven' : inWords(changeBetween(old.page, fresh.page))
-    found.push({ from: first.base, to: last.version, person: last.person, at: new Date(last.at).toISOString(), words })
+    const words = end.personId === null ? 'put right what two people’s changes had left uneven' : inWords(changeBetween(old.page, fresh.page))
+    found.push({ from: first.base, to: end.version, person: end.person, at: new Date(end.at).toISOString(), words })
   }
   const oldest = told[0]?.[0]
   return { sittings: found.reverse(), older: oldest && oldest.base > 0 && (grouped.length > PAGE || batches.length === BATCHES) ? oldest.base : null }

@@ -23,3 +23,8 @@ export async function sayTo(page: Node, place: Omit<SealedPlace, 'index'>, form:
   const head = verdict.isRight ? 'Right.' : verdict.chosen.some(({ isRight }) => isRight) ? 'Partly right: not all that is chosen is right, or something is missing.' : 'Not right.'
   return { name: practice.name, html: html`<p class="verdict">${head}</p>${told}` }
 }
+
+/** What our script gets for an answer it has sent. */
+export function saidAsJson(said: Said | null): Response {
+  return said ? Response.json({ html: said.html.text }) : Response.json({ reason: 'This question is no longer on the page. Load the page again.' }, { status: 400 })
+}

@@ -2,9 +2,8 @@ import { useEditorState } from '@tiptap/react'
 import { useEffect, useState } from 'react'
 import type { Examined } from '../../../server/embeds/examine.server.ts'
 import { askEmbed, placeEmbed } from '../../embeds/place-embed.ts'
+import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
-
-const courseOf = (): string => /^\/courses\/([^/]+)/.exec(location.pathname)?.[1] ?? ''
 
 function LinkCardSettings({ editor, position }: SettingsProps) {
   const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as { address: string; title: string } | undefined, equalityFn: (a, b) => a === b })
@@ -14,7 +13,7 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
   if (attrs?.address === undefined) return null
   const ask = (): void => {
     setTried('asking')
-    void askEmbed(courseOf(), attrs.address).then(setTried)
+    void askEmbed(courseHere(), attrs.address).then(setTried)
   }
   const asPlayer = (): void => {
     const node = editor.state.doc.nodeAt(position)

@@ -8,6 +8,7 @@ import { useEffect, useState } from 'react'
 import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
 import { pictureAddress, widthsFor } from '../../../core/media/pictures.ts'
 import { rememberAlt } from '../../media/upload.ts'
+import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 interface Attrs {
@@ -20,8 +21,6 @@ interface Attrs {
   align: string
 }
 
-const courseOf = (): string => /^\/courses\/([^/]+)/.exec(location.pathname)?.[1] ?? ''
-
 function PictureSettings({ editor, position }: SettingsProps) {
   const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined, equalityFn: (a, b) => a === b })
   if (attrs?.item === undefined) return null
@@ -30,7 +29,7 @@ function PictureSettings({ editor, position }: SettingsProps) {
   }
   const setAlt = (alt: string | null): void => {
     set('alt', alt)
-    if (alt) void rememberAlt(courseOf(), attrs.item, alt)
+    if (alt) void rememberAlt(courseHere(), attrs.item, alt)
   }
   return (
     <>

@@ -4,6 +4,7 @@ import { useEditorState } from '@tiptap/react'
 import { useEffect, useState } from 'react'
 import type { Examined } from '../../../server/embeds/examine.server.ts'
 import { askEmbed, embedWords } from '../../embeds/place-embed.ts'
+import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 interface Attrs {
@@ -13,8 +14,6 @@ interface Attrs {
   width: number
   height: number
 }
-
-const courseOf = (): string => /^\/courses\/([^/]+)/.exec(location.pathname)?.[1] ?? ''
 
 function PlayerSettings({ editor, position }: SettingsProps) {
   const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined, equalityFn: (a, b) => a === b })
@@ -27,7 +26,7 @@ function PlayerSettings({ editor, position }: SettingsProps) {
   }
   const tryIt = (): void => {
     setTried('asking')
-    void askEmbed(courseOf(), attrs.link || `<iframe src="${attrs.address.replaceAll('"', '&quot;')}"></iframe>`).then(setTried)
+    void askEmbed(courseHere(), attrs.link || `<iframe src="${attrs.address.replaceAll('"', '&quot;')}"></iframe>`).then(setTried)
   }
   return (
     <>

@@ -1,17 +1,20 @@
 import { z } from 'zod'
-import { attribute, element } from '../../html/tree.ts'
+import { attribute, element, type HtmlElement } from '../../html/tree.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 
 /** What may be an `id`: HTML allows anything without white space; we also leave out quotes and signs. */
 export const ANCHOR = /^[\p{L}\p{N}_][\p{L}\p{N}_.-]{0,99}$/u
 
+/** The `id` of an element that nobody has checked, if it may be one; otherwise null. */
+export function anchorOf(unsafeElement: HtmlElement): string | null {
+  const id = attribute(unsafeElement, 'id')
+  return id !== undefined && ANCHOR.test(id) ? id : null
+}
+
 const rule = (level: number): ReadRule => ({
   tag: `h${level}`,
   understands: ['id'],
-  read: (unsafeElement) => {
-    const id = attribute(unsafeElement, 'id')
-    return { level: Math.max(2, level), id: id !== undefined && ANCHOR.test(id) ? id : null }
-  },
+  read: (unsafeElement) => ({ level: Math.max(2, level), id: anchorOf(unsafeElement) }),
 })
 
 /** A heading of the body, level 2 to 6; `id` is a place to link to, null while it has none of its own. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../../html/tree.ts'
-import { ANCHOR } from '../heading/kind.ts'
+import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../html/tree.ts'
+import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
 /** One of several titled parts: a tab of tabs, a fold of an accordion. `id` is a place to link to. */
@@ -71,11 +71,6 @@ export function partsInside(pieceElement: HtmlElement): readonly Inside[] {
   }
   if (parts.length === 0) parts.push({ id: null, title: [], blocks: [] })
   return parts.map(({ id, title, blocks }) => ({ kind: 'part', attrs: { id }, inside: [{ kind: 'partTitle', line: title }, { blocks }] }))
-}
-
-function anchorOf(unsafeElement: HtmlElement): string | null {
-  const id = attribute(unsafeElement, 'id')
-  return id !== undefined && ANCHOR.test(id) ? id : null
 }
 
 /** The heading or summary that a part begins with. */

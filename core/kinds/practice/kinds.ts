@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../../html/tree.ts'
-import { ANCHOR } from '../heading/kind.ts'
+import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
 export const practiceMode = z.enum(['one', 'several'])
@@ -24,8 +24,7 @@ export const practice = {
       understands: ['class', 'id', 'data-piece', 'data-answers'],
       read: (unsafeElement) => {
         if (attribute(unsafeElement, 'data-piece') !== 'practice') return null
-        const id = attribute(unsafeElement, 'id')
-        return { id: id !== undefined && ANCHOR.test(id) ? id : null, mode: practiceMode.catch('one').parse(attribute(unsafeElement, 'data-answers')) }
+        return { id: anchorOf(unsafeElement), mode: practiceMode.catch('one').parse(attribute(unsafeElement, 'data-answers')) }
       },
       inside: practiceInside,
     },

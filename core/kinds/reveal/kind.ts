@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { attribute, element, type HtmlElement, isElement } from '../../html/tree.ts'
-import { ANCHOR } from '../heading/kind.ts'
+import { element, type HtmlElement, isElement } from '../../html/tree.ts'
+import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { NodeKind } from '../kind.ts'
 import { rename } from '../part/kinds.ts'
 
@@ -18,10 +18,7 @@ export const reveal = {
     {
       tag: 'details',
       understands: ['class', 'id', 'open', 'name'],
-      read: (unsafeElement) => {
-        const id = attribute(unsafeElement, 'id')
-        return { id: id !== undefined && ANCHOR.test(id) ? id : null }
-      },
+      read: (unsafeElement) => ({ id: anchorOf(unsafeElement) }),
       inside: ({ childNodes }) => [
         { kind: 'partTitle', line: childNodes.find(isSummary)?.childNodes ?? [] },
         { blocks: childNodes.filter((node) => node !== childNodes.find(isSummary)) },

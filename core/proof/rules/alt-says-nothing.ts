@@ -1,5 +1,5 @@
-import { Transform } from 'prosemirror-transform'
 import { nameSaysNothing } from '../../media/pictures.ts'
+import { altRepairs, repairAlt } from '../alt-repairs.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
 const figure = (alt: string): string => `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" alt="${alt}"><figcaption></figcaption></figure>`
@@ -22,11 +22,8 @@ export const altSaysNothing: Rule = {
     })
     return found
   },
-  repairs: [
-    { id: 'words', label: 'Say what it shows', asks: 'Alternative text' },
-    { id: 'decorative', label: 'It is decorative' },
-  ],
-  repair: (page, { from }, id, words) => (id === 'decorative' || words.trim() !== '' ? new Transform(page).setNodeAttribute(from, 'alt', id === 'decorative' ? '' : words.trim()) : null),
+  repairs: altRepairs,
+  repair: repairAlt,
   good: [{ html: figure('A wall on a slope') }, { html: figure('Photography class') }],
   bad: [
     { html: figure('IMG_2041.jpg'), repair: 'decorative', repaired: figure('') },

@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
+import { levelBefore } from '../headings.ts'
 import { type Place, type Rule } from '../rule.ts'
 
 const MOST = 80
@@ -33,17 +34,10 @@ export const fakedHeading: Rule = {
   },
   repairs: [{ id: 'heading', label: 'Make it a heading' }],
   repair(page, { from, to }) {
-    let level = 1
-    page.nodesBetween(0, from, (node, position, parent) => {
-      if (position >= from) return false
-      if (node.type.name === 'heading') level = Number(node.attrs.level)
-      else if (node.type.name === 'part') level = Number(parent?.attrs.level)
-      return !node.isTextblock
-    })
     const { strong } = page.type.schema.marks
     const transform = new Transform(page).removeMark(from, to, strong!)
     // Beside a heading of the page it is one of the same level; under the title alone, of the second.
-    return transform.setBlockType(from, to, page.type.schema.nodes.heading!, { level: Math.max(2, level) })
+    return transform.setBlockType(from, to, page.type.schema.nodes.heading!, { level: Math.max(2, levelBefore(page, from)) })
   },
   good: [{ html: '<p><b>Never lift alone.</b></p><p>a</p>' }, { html: '<p><b>a</b> b</p><p>c</p>' }, { html: '<p><b>Last</b></p>' }],
   bad: [

@@ -1,4 +1,4 @@
-import { Transform } from 'prosemirror-transform'
+import { altRepairs, repairAlt } from '../alt-repairs.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
 const figure = (alt: string): string => `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" ${alt}><figcaption></figcaption></figure>`
@@ -18,11 +18,8 @@ export const pictureWithoutAlt: Rule = {
     })
     return found
   },
-  repairs: [
-    { id: 'words', label: 'Say what it shows', asks: 'Alternative text' },
-    { id: 'decorative', label: 'It is decorative' },
-  ],
-  repair: (page, { from }, id, words) => (id === 'decorative' || words.trim() !== '' ? new Transform(page).setNodeAttribute(from, 'alt', id === 'decorative' ? '' : words.trim()) : null),
+  repairs: altRepairs,
+  repair: repairAlt,
   good: [{ html: figure('alt="A wall"') }, { html: figure('alt=""') }],
   bad: [
     { html: figure('alt="" data-alt="missing"'), repair: 'decorative', repaired: figure('alt=""') },

@@ -1,4 +1,5 @@
 import { Transform } from 'prosemirror-transform'
+import { levelBefore, levelOf } from '../headings.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
 /** Headings that go down by more than one level. */
@@ -12,8 +13,7 @@ export const skippedHeading: Rule = {
     const found: Place[] = []
     let last = 1
     page.descendants((node, position, parent) => {
-      // The titles of tabs and folds are headings too where the page is read without script.
-      const level = node.type.name === 'heading' ? Number(node.attrs.level) : node.type.name === 'part' ? Number(parent?.attrs.level) : null
+      const level = levelOf(node, parent)
       if (level === null) return !node.isTextblock
       if (node.type.name === 'heading' && level > last + 1)
         found.push({ from: position, to: position + node.nodeSize, message: `“${node.textContent.slice(0, 60)}” is a heading of level ${level}, but the one before it is ${last === 1 ? 'the title of the page' : `of level ${last}`}.`, passage: `${last} ${passageOf(node)}` })
@@ -23,16 +23,7 @@ export const skippedHeading: Rule = {
     return found
   },
   repairs: [{ id: 'level', label: 'Make it the next level' }],
-  repair(page, { from }) {
-    let last = 1
-    page.nodesBetween(0, from, (node, position, parent) => {
-      if (position >= from) return false
-      if (node.type.name === 'heading') last = Number(node.attrs.level)
-      else if (node.type.name === 'part') last = Number(parent?.attrs.level)
-      return !node.isTextblock
-    })
-    return new Transform(page).setNodeAttribute(from, 'level', Math.min(6, last + 1))
-  },
+  repair: (page, { from }) => new Transform(page).setNodeAttribute(from, 'level', Math.min(6, levelBefore(page, from) + 1)),
   good: [{ html: '<h2>a</h2><h3>b</h3><h4>c</h4><h2>d</h2>' }, { html: '<h2>a</h2><div data-piece="tabs"><section><h3>t</h3><h4>b</h4></section></div>' }],
   bad: [
     { html: '<h3>a</h3>', repair: 'level', repaired: '<h2>a</h2>' },

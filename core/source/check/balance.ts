@@ -1,8 +1,7 @@
 import type { Diagnostic } from './diagnostic.ts'
-import { at, type Scan, type Tag } from './scan.ts'
+import { at, type Scan, type Tag, VOID } from './scan.ts'
 
-// HTML Standard, "13.1.2 Elements": void elements, and "13.1.2.4 Optional tags".
-const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'param', 'source', 'track', 'wbr'])
+// HTML Standard, "13.1.2.4 Optional tags".
 const OPTIONAL = new Set(['html', 'head', 'body', 'li', 'dt', 'dd', 'p', 'rt', 'rp', 'optgroup', 'option', 'colgroup', 'caption', 'thead', 'tbody', 'tfoot', 'tr', 'td', 'th'])
 /** Start tags that end an open paragraph (the same place, on the end tag of `p`). */
 const ENDS_PARAGRAPH = new Set(['address', 'article', 'aside', 'blockquote', 'details', 'dialog', 'div', 'dl', 'fieldset', 'figcaption', 'figure', 'footer', 'form', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'header', 'hgroup', 'hr', 'main', 'menu', 'nav', 'ol', 'p', 'pre', 'search', 'section', 'table', 'ul'])

@@ -1,5 +1,5 @@
 import type { Diagnostic } from './diagnostic.ts'
-import { at, type Scan, type Tag } from './scan.ts'
+import { at, type Scan, type Tag, VOID } from './scan.ts'
 
 /** What may stand straight in a list or a table (HTML Standard, their content models). */
 const HOLDS: Record<string, readonly string[]> = {
@@ -43,7 +43,6 @@ export function outside({ text, tags, words }: Scan): Diagnostic[] {
   return found
 }
 
-const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'param', 'source', 'track', 'wbr'])
 const CELLS = ['td', 'th']
 function endedBy(open: string, next: string): boolean {
   if (open === 'li') return next === 'li'

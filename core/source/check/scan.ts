@@ -35,6 +35,9 @@ export interface Scan {
   readonly words: readonly Words[]
 }
 
+/** Elements without content and end tag (HTML Standard, "13.1.2 Elements"). */
+export const VOID: ReadonlySet<string> = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'param', 'source', 'track', 'wbr'])
+
 const RAW = new Set(['style', 'xmp', 'iframe', 'noembed', 'noframes', 'noscript'])
 
 /** Reads a text as the HTML Standard's tokeniser does; never throws. */
