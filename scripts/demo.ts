@@ -114,7 +114,7 @@ async function stop(): Promise<void> {
 process.on('SIGINT', () => void stop())
 process.on('SIGTERM', () => void stop())
 
-for (let attempt = 0; attempt < 100; attempt++) {
+for (let attempt = 0; attempt < 600; attempt++) {
   const isReady = await fetch(`http://127.0.0.1:${ports.app}/health/ready`).then(({ ok }) => ok, () => false)
   if (isReady) break
   await new Promise((done) => setTimeout(done, 100))
