@@ -153,14 +153,15 @@ function nodeProblem(node: Node, depth: number): string | null {
 }
 
 const kinds: Record<string, NodeKind | MarkKind> = { ...nodeKinds, ...markKinds }
+/** What a strict schema costs is its making: each kind's is made once. */
+const strictAttributes = new Map(Object.entries(kinds).map(([name, { attributes }]) => [name, attributes.strict()]))
 const labelOf = (name: string): string => kinds[name]?.label ?? name
 /** Attribute objects never change and are shared between versions of a page: each is checked once. */
 const right = new WeakSet<Attrs>()
 
 function attributesProblem(thing: Node | Mark): string | null {
   if (right.has(thing.attrs)) return null
-  const kind = kinds[thing.type.name]
-  const result = kind?.attributes.strict().safeParse(thing.attrs)
+  const result = strictAttributes.get(thing.type.name)?.safeParse(thing.attrs)
   if (!result?.success) return `A ${labelOf(thing.type.name)} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
   right.add(thing.attrs)
   return null
