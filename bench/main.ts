@@ -21,7 +21,7 @@ if (wants('sizes')) {
   buildWhenNeeded()
   report(benchSizes())
 }
-if (['saving', 'reading', 'typing'].some(wants)) {
+if (['saving', 'reading', 'typing', 'opening'].some(wants)) {
   requireChromium()
   buildWhenNeeded()
   const house = await benchHouse()
@@ -33,6 +33,7 @@ if (['saving', 'reading', 'typing'].some(wants)) {
     await makeSchool(pool)
     if (wants('saving')) report(await (await import('./saving.ts')).benchSaving(house.url))
     if (wants('reading')) report(await (await import('./reading.ts')).benchReading(house.url))
+    if (wants('opening')) report(await (await import('./opening.ts')).benchOpening(house.url))
     if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(house.url))
   } finally {
     await pool.end()

@@ -121,7 +121,7 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
             ))}
           </nav>
         )}
-        <div className="insert-cards" id="insert-cards" role="listbox" aria-label="Pieces" ref={cards}>
+        <div className={isEmbed ? 'insert-cards is-bare' : 'insert-cards'} id="insert-cards" role="listbox" aria-label="Pieces" ref={cards}>
           {GROUPS.map(([group, name]) => {
             const own = found.filter((each) => each.group === group)
             if (own.length === 0) return null

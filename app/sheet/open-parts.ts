@@ -89,7 +89,6 @@ function arranged({ doc }: EditorState, parts: Set<number>): Open {
     const positions = partPositions(node, position)
     for (const each of positions) known.add(each)
     if (node.type.name === 'tabs') {
-      decorations.push(Decoration.node(position, position + node.nodeSize, { style: `--parts: ${node.childCount}` }))
       if (!positions.some((each) => parts.has(each))) parts.add(positions[0]!)
     }
     for (const [index, each] of positions.entries()) if (parts.has(each)) decorations.push(Decoration.node(each, each + node.child(index).nodeSize, { class: 'is-open' }))

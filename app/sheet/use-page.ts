@@ -37,6 +37,8 @@ export interface PageInHand {
   signedIn(): void
 }
 
+/** How long the foot says why the page is opened again, in milliseconds. */
+const TIME_TO_READ = 1500
 const CURSOR_PAUSE = 120
 const PRESENCE_BEAT = 10_000
 const PRESENCE_ENDS = 25_000
@@ -89,7 +91,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
       onStanding: (next, words) => {
         setStanding(next)
         setWaiting(words)
-        if (next.sort === 'outdated') setTimeout(() => location.reload(), 300)
+        if (next.sort === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
         document.documentElement.dataset.unsent = words === '' ? '' : `Not sent yet: ${words}.`
       },
       onVersion: setVersion,

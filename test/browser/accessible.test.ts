@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { expect, sheet, test } from './setup/house.ts'
+import sharp from 'sharp'
+import { expect, kept, sheet, test } from './setup/house.ts'
 
 /** axe-core's rules for WCAG 2.2 A and AA, on the screen as it stands. */
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
@@ -64,6 +65,36 @@ for (const colorScheme of ['light', 'dark'] as const)
       if (await place.isVisible()) await place.click()
       await check(`pieces: ${words}`)
     }
+    await page.getByText('First words').click()
+    await page.keyboard.press('End')
+    await page.keyboard.type(' and more')
+    await kept(page)
+    await sheet(page).locator('figure.html-piece span').first().click()
+    await page.getByRole('button', { name: 'Edit the code' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Run', exact: true }).click()
+    await expect(page.getByRole('dialog').frameLocator('iframe').getByText('x')).toBeVisible()
+    await check('code')
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await page.getByRole('tab', { name: 'Past' }).click()
+    await page.getByRole('button', { name: 'Compare or bring back' }).first().click()
+    const first = page.getByRole('dialog').getByLabel('First')
+    await first.selectOption({ index: (await first.locator('option').count()) - 1 })
+    await expect(page.getByRole('dialog').locator('ins').first()).toBeVisible()
+    await check('two moments compared')
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await page.getByText('First words').click()
+    await page.getByRole('button', { name: 'Insert', exact: true }).click()
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('dialog').getByRole('button', { name: 'Picture', exact: true }).click()])
+    await chooser.setFiles({ name: 'wall.png', mimeType: 'image/png', buffer: await sharp({ create: { width: 400, height: 300, channels: 3, background: '#4b6b3c' } }).png().toBuffer() })
+    const shown = page.getByRole('dialog', { name: 'What does the picture show?' })
+    await expect(shown.getByLabel(/Alternative text/)).toBeFocused()
+    await check('alternative text')
+    await page.keyboard.type('IMG_1.png')
+    await page.keyboard.press('Enter')
+    await expect(shown.getByRole('alert')).toBeVisible()
+    await check('alternative text refused')
     await page.goto('/read/course/pieces')
     await check('pieces read')
     await page.getByRole('tab', { name: 'Two' }).click()
