@@ -1,10 +1,11 @@
 import { App, Select } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { useRevalidator } from 'react-router'
-import { z } from 'zod'
-import { parseOutline, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
+import { kindOfLine, type OutlineLine, parseOutline, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { choicesFor } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import type { PlanRequest } from './plan-requests.ts'
+import { askPlan } from './ask-plan.ts'
 
 /** Where the next line goes: after an entry, this deep. */
 export interface ComposerPlace {
@@ -20,8 +21,6 @@ interface Props {
   onClose(): void
 }
 
-const answer = z.object({ ok: z.boolean(), reason: z.string().optional(), ids: z.array(z.string()).optional(), notes: z.array(z.string()).optional() })
-
 /**
  * A line of the outline being typed: Enter keeps it and begins the next, Tab and Shift+Tab nest, an outline that is
  * pasted becomes a tree at once. A line is sent as soon as it is entered; until the server has it, it stays in sight.
@@ -30,7 +29,7 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
   const { message } = App.useApp()
   const revalidator = useRevalidator()
   const [typed, setTyped] = useState('')
-  const [isInUnit, setInUnit] = useState(false)
+  const [chosen, setChosen] = useState<EntryKind | null>(null)
   const [sending, setSending] = useState<readonly string[]>([])
   const [problem, setProblem] = useState('')
   const field = useRef<HTMLInputElement>(null)
@@ -42,18 +41,20 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
     if (waiting.current === 0) queue.current = Promise.resolve(place.afterId)
   }, [place.afterId])
 
-  const context = contextOf(plan, place.afterId)
-  const deepest = context.unit ? 2 : 0
+  const { deepest } = choicesFor(plan, place.afterId, place.depth)
   const depth = Math.min(place.depth, deepest)
-  const becomes = depth === 0 ? 'Unit' : depth === 1 ? (isInUnit ? 'Page' : 'Lesson') : 'Page'
+  const { usual, kinds } = choicesFor(plan, place.afterId, depth)
+  const said = kindOfLine(typed)
+  const kind = said.kind ?? (chosen && kinds.includes(chosen) ? chosen : usual)
+  const becomes = kind === 'aim' ? 'Aim' : kindOfEntry(kind).label
 
-  const add = (lines: { title: string; depth: number }[], notes: readonly string[] = []): void => {
+  const add = (lines: readonly OutlineLine[], notes: readonly string[] = []): void => {
     setSending((titles) => [...titles, ...lines.map(({ title }) => title)])
     setProblem('')
     waiting.current++
     // Lines typed quickly are sent one after the other, each after the one before it.
     queue.current = queue.current.then(async (afterId) => {
-      const result = await post(courseId, { intent: 'add', afterId, lines, level1: isInUnit ? 'page' : 'lesson' })
+      const result = await askPlan(courseId, { intent: 'add', afterId, lines: [...lines] })
       setSending((titles) => titles.slice(lines.length))
       waiting.current--
       if (!result.ok) {
@@ -71,8 +72,10 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
   const enter = (): void => {
     const title = typed.trim()
     if (title === '') return
-    add([{ title: title.slice(0, PLAN_TITLE_LENGTH), depth }])
+    add([{ ...said, title: said.title.slice(0, PLAN_TITLE_LENGTH), depth, ...(kind === usual ? {} : { kind }) }])
     setTyped('')
+    // Pages may follow pages in a unit; anything else is chosen anew.
+    if (chosen !== 'page') setChosen(null)
   }
   const onKeyDown = (event: React.KeyboardEvent): void => {
     event.stopPropagation()
@@ -88,8 +91,8 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
     const text = event.clipboardData.getData('text/plain')
     if (!/[\r\n]/.test(text.trim())) return
     event.preventDefault()
-    const { lines, notes } = parseOutline(text, 2 - depth)
-    if (lines.length > 0) add(lines.map((line) => ({ title: line.title || 'Untitled', depth: Math.min(2, line.depth + depth) })), notes)
+    const { lines, notes } = parseOutline(text, depth)
+    if (lines.length > 0) add(lines.map((line) => ({ ...line, title: line.title || 'Untitled' })), notes)
   }
   return (
     <li role="treeitem" aria-level={depth + 1} className="composer-holder">
@@ -99,8 +102,8 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
         </div>
       ))}
       <div className={`composer depth-${depth}`}>
-        {depth === 1 ? (
-          <Select size="small" aria-label="What the line becomes" value={isInUnit ? 'page' : 'lesson'} onChange={(value) => setInUnit(value === 'page')} options={[{ value: 'lesson', label: 'Lesson' }, { value: 'page', label: 'Page' }]} />
+        {kinds.length > 1 ? (
+          <Select size="small" aria-label="What the line becomes" popupMatchSelectWidth={false} value={kind === 'aim' ? usual : kind} onChange={setChosen} options={kinds.map((each) => ({ value: each, label: kindOfEntry(each).label }))} />
         ) : (
           <span className="composer-kind">{becomes}</span>
         )}
@@ -110,21 +113,8 @@ export function Composer({ place, plan, courseId, onMoved, onClose }: Props) {
         </button>
       </div>
       <p id="composer-help" className={`composer-help depth-${depth} ${problem ? 'is-problem' : 'soft'}`} role={problem ? 'alert' : undefined}>
-        {problem || 'Enter for the next line · Tab deeper · Shift+Tab back · Esc when done'}
+        {problem || 'Enter for the next line · Tab deeper · Shift+Tab back · “Discussion: …”, “Book: …” or a web address say what a line is · Esc when done'}
       </p>
     </li>
   )
-}
-
-function contextOf(plan: readonly PlanRow[], id: string | null): { unit: boolean } {
-  return { unit: id !== null ? plan.some((entry) => entry.id === id) : plan.some(({ kind }) => kind === 'unit') }
-}
-
-async function post(courseId: string, request: PlanRequest): Promise<z.infer<typeof answer>> {
-  try {
-    const response = await fetch(`/courses/${courseId}/plan-lines`, { method: 'POST', body: JSON.stringify(request), headers: { 'Content-Type': 'application/json' } })
-    return answer.parse(await response.json())
-  } catch {
-    return { ok: false, reason: 'The server does not answer.' }
-  }
 }

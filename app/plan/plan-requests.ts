@@ -1,6 +1,8 @@
 import { z } from 'zod'
-import { MOST_LINES, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { DEEPEST, MOST_LINES, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { identifier } from '../../core/document/wire.ts'
+import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
+import { changedSettings } from '../../core/plan/settings.ts'
 
 const title = z
   .string()
@@ -15,12 +17,16 @@ export const planRequest = z.discriminatedUnion('intent', [
   z.object({
     intent: z.literal('add'),
     afterId: identifier.nullable(),
-    level1: z.enum(['lesson', 'page']),
-    lines: z.array(z.object({ title, depth: z.number().int().min(0).max(2) })).min(1).max(MOST_LINES),
+    lines: z
+      .array(z.object({ title, depth: z.number().int().min(0).max(DEEPEST), kind: z.enum([...ENTRY_KINDS, 'aim']).optional(), address: changedSettings.shape.address }))
+      .min(1)
+      .max(MOST_LINES),
   }),
   z.object({ intent: z.literal('rename'), id: identifier, title }),
   z.object({ intent: z.literal('move'), ids: z.array(identifier).min(1).max(500), parentId: identifier.nullable(), beforeId: identifier.nullable() }),
   z.object({ intent: z.literal('delete'), ids: z.array(identifier).min(1).max(500) }),
   z.object({ intent: z.literal('restore'), deletionId: identifier }),
+  z.object({ intent: z.literal('settings'), id: identifier, opensAt: z.iso.datetime({ offset: true }).nullable().optional(), settings: changedSettings.optional() }),
+  z.object({ intent: z.literal('introduce'), id: identifier }),
 ])
 export type PlanRequest = z.infer<typeof planRequest>

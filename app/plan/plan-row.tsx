@@ -1,9 +1,11 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Dropdown } from 'antd'
-import { Ellipsis, FileText, GripVertical } from 'lucide-react'
+import { CalendarClock, Ellipsis, GripVertical } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
 import { shortMoment } from '../shell/moments.ts'
 import { minutesOf } from '../shell/plan-tree.tsx'
 import { stateWords, Stone } from '../shell/stone.tsx'
@@ -25,9 +27,8 @@ interface Props {
   onDelete(): void
   onAdd(): void
   onStep(direction: 'up' | 'down'): void
+  onSettings(): void
 }
-
-const untitled = { unit: 'Untitled unit', lesson: 'Untitled lesson', page: 'Untitled page' }
 
 /** A line of the plan: unit, lesson or item. */
 export function PlanRowView(props: Props) {
@@ -41,7 +42,7 @@ export function PlanRowView(props: Props) {
         ref={setNodeRef}
         role="treeitem"
         aria-level={row.depth + 1}
-        aria-label={`${row.title || untitled[row.kind]}${row.state ? `, ${stateWords(row.state)}` : ''}`}
+        aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}`}
         tabIndex={isTabStop ? 0 : -1}
         data-id={row.id}
         className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
@@ -53,16 +54,17 @@ export function PlanRowView(props: Props) {
         <span className="grip" {...drag.listeners} ref={drag.setNodeRef} aria-hidden>
           <GripVertical size={14} />
         </span>
-        {row.kind === 'page' && <FileText size={16} strokeWidth={1.75} aria-hidden />}
+        <KindIcon kind={row.kind} />
         {isRenaming ? (
           <TitleField title={row.title} onDone={onRenamed} />
-        ) : row.kind === 'page' ? (
+        ) : row.documentId !== null && isOpened(row.kind) ? (
           <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
-            {row.title || untitled.page}
+            {titleOrKind(row)}
           </button>
         ) : (
-          <span className="row-title" dir="auto">{row.title || untitled[row.kind]}</span>
+          <span className="row-title" dir="auto">{titleOrKind(row)}</span>
         )}
+        {row.kind === 'bookPart' && <span className="soft small">part</span>}
         {row.lastPerson && row.lastAt && (
           <span className="soft small row-last">
             {row.lastPerson.split(' ')[0]}, {shortMoment(row.lastAt, timeZone)}
@@ -81,15 +83,25 @@ export function PlanRowView(props: Props) {
           )}
         </span>
         <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
+        <span className="row-opens">
+          {row.opensAt && (
+            <>
+              <CalendarClock size={13} strokeWidth={1.75} aria-hidden /> <span className="visually-hidden">Opens</span> {shortMoment(row.opensAt, timeZone)}
+            </>
+          )}
+        </span>
         <RowMenu {...props} />
         {drop && <span className="drop-line">{drop}</span>}
       </li>
   )
 }
 
-function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen }: Props) {
+function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings }: Props) {
+  const { label, holds } = kindOfEntry(row.kind)
   const items = [
-    ...(row.kind === 'page' ? [{ key: 'open', label: 'Open', onClick: onOpen }] : [{ key: 'add', label: row.kind === 'unit' ? 'Add a lesson or page in it' : 'Add a page in it', onClick: onAdd }]),
+    ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
+    ...(holds.length > 0 ? [{ key: 'add', label: row.kind === 'book' || row.kind === 'bookPart' ? 'Add a chapter in it' : `Add to this ${label.toLowerCase()}`, onClick: onAdd }] : []),
+    { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },
     { key: 'down', label: 'Move down (Alt+↓)', onClick: () => onStep('down') },
@@ -97,7 +109,7 @@ function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen }: Props) {
   ]
   return (
     <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
-      <button type="button" tabIndex={-1} className="plain-button row-menu" aria-label={`What can be done with ${row.title || untitled[row.kind]}`}>
+      <button type="button" tabIndex={-1} className="plain-button row-menu" aria-label={`What can be done with ${titleOrKind(row)}`}>
         <Ellipsis size={16} aria-hidden />
       </button>
     </Dropdown>

@@ -3,53 +3,27 @@ import { App, Button } from 'antd'
 import { Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { data, useFetcher, useNavigate, useRouteLoaderData } from 'react-router'
+import { isOpened, itemKinds} from '../../core/plan/kinds.ts'
 import { inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
-import { addLines, moveEntries, removeEntries, rename, restore } from '../../server/plan/plan.server.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import { readJson } from '../../server/web/read-json.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/plan'
 import { Composer, type ComposerPlace } from './composer.tsx'
-import { type PlanRequest, planRequest } from './plan-requests.ts'
+import type { PlanOutcome } from './ask-plan.ts'
+import type { PlanRequest } from './plan-requests.ts'
+import { PlanDesk } from './plan-desk.tsx'
 import { PlanRowView } from './plan-row.tsx'
-import { PlanSummary } from './plan-summary.tsx'
+import { runPlanRequest } from './run-plan.server.ts'
 import './plan.css'
 
 export const meta = () => [{ title: 'Plan – Fieldstone' }]
 
 export async function action({ request, context, params }: Route.ActionArgs) {
   const { person, course } = await requireCourse(context, request, params.courseId, 'write')
-  const unsafeBody = await readJson(request, 4_000_000)
-  const parsed = planRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
-  if (!parsed.success) return data({ ok: false as const, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
-  const result = await run(parsed.data, course.id, person.id)
-  return data(result, { status: result.ok ? 200 : 409 })
-}
-
-interface Outcome {
-  ok: boolean
-  reason?: string
-  ids?: string[]
-  notes?: readonly string[]
-  deletionId?: string
-  count?: number
-}
-
-function run(asked: PlanRequest, courseId: string, personId: string): Promise<Outcome> {
-  switch (asked.intent) {
-    case 'add':
-      return addLines(courseId, asked.afterId, asked.lines, asked.level1)
-    case 'rename':
-      return rename(courseId, personId, asked.id, asked.title)
-    case 'move':
-      return moveEntries(courseId, asked.ids, asked)
-    case 'delete':
-      return removeEntries(courseId, asked.ids)
-    case 'restore':
-      return restore(courseId, asked.deletionId)
-  }
+  const { outcome, status } = await runPlanRequest(request, course.id, person.id)
+  return data(outcome, { status })
 }
 
 interface Deleted {
@@ -73,6 +47,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const [deleted, setDeleted] = useState<Deleted | null>(null)
   const [drop, setDrop] = useState<{ overId: string; words: string } | null>(null)
   const [filter, setFilter] = useState('')
+  const [desk, setDesk] = useState<'course' | 'entry'>('course')
   const list = useRef<HTMLUListElement>(null)
   const rows = inOrder(plan)
   const shown = rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase()))
@@ -81,7 +56,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     asked.current = request
     void fetcher.submit(request, { method: 'post', encType: 'application/json' })
   }
-  const outcome = fetcher.data as Outcome | undefined
+  const outcome = fetcher.data as PlanOutcome | undefined
 
   useEffect(() => {
     if (!outcome) return
@@ -96,9 +71,9 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each outcome
   }, [outcome])
 
-  // A moved row keeps the focus it had.
+  // A moved row keeps the focus it had; a field beside it keeps its own.
   useEffect(() => {
-    if (focused && !renaming && list.current?.contains(document.activeElement)) list.current.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
+    if (focused && !renaming && document.activeElement?.matches('[role=treeitem]') && list.current?.contains(document.activeElement)) list.current.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
   }, [plan, focused, renaming])
 
   const undoDelete = (): void => {
@@ -117,14 +92,22 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
       const next = moves[event.key]
       if (next) focus(next.id)
     } else if (event.key === 'Enter') {
-      if (row.kind === 'page') void navigate(`/courses/${course.id}/items/${row.id}`)
-      else setComposing({ afterId: row.id, depth: row.kind === 'unit' ? 1 : 2 })
+      if (event.altKey) openSettings(row.id)
+      else if (isOpened(row.kind) || row.kind === 'note') void navigate(`/courses/${course.id}/items/${row.id}`)
+      else setComposing({ afterId: row.id, depth: depthOf(row.id) + 1 })
     } else if (event.key === 'F2') setRenaming(row.id)
     else if (event.key === 'Delete') send({ intent: 'delete', ids: [row.id] })
-    else if (event.key === 'Insert') setComposing({ afterId: row.id, depth: depthOf(row) })
+    else if (event.key === 'Insert') setComposing({ afterId: row.id, depth: depthOf(row.id) })
     else if (event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey)) undoDelete()
     else return
     event.preventDefault()
+  }
+  // The first line of an empty course is a unit; what is no longer there counts as an item.
+  const depthOf = (id: string): number => rows.find((row) => row.id === id)?.depth ?? 2
+  const openSettings = (id: string): void => {
+    setFocused(id)
+    setDesk('entry')
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus())
   }
   const focus = (id: string): void => {
     setFocused(id)
@@ -156,16 +139,17 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
           <div className="plan-bar">
             <h1 className="visually-hidden">Plan</h1>
             <input type="search" className="plan-filter" placeholder="Filter by word" aria-label="Filter the plan by word" value={filter} onChange={(event) => setFilter(event.target.value)} />
-            <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing({ afterId: focused ?? rows.at(-1)?.id ?? null, depth: focused ? depthOf(plan.find(({ id }) => id === focused)) : rows.length === 0 ? 0 : 2 })}>
+            <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing({ afterId: focused ?? rows.at(-1)?.id ?? null, depth: focused ? depthOf(focused) : rows.length === 0 ? 0 : 2 })}>
               Add
             </Button>
           </div>
           <div className="plan-head" aria-hidden>
             <span>
-              Course, {counted(plan, 'unit', 'unit')}, {counted(plan, 'page', 'item')}
+              Course, {counted(plan, ['unit'], 'unit')}, {counted(plan, itemKinds, 'item')}
             </span>
             <span>State</span>
             <span>Minutes</span>
+            <span>Opens</span>
           </div>
           <div className="plan-scroll">
             {rows.length === 0 && !composing && (
@@ -196,7 +180,8 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                       requestAnimationFrame(() => focus(row.id))
                     }}
                     onDelete={() => send({ intent: 'delete', ids: [row.id] })}
-                    onAdd={() => setComposing({ afterId: row.id, depth: row.kind === 'unit' ? 1 : 2 })}
+                    onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
+                    onSettings={() => openSettings(row.id)}
                     onStep={(direction) => {
                       const place = stepPlace(plan, row.id, direction)
                       if (place) send({ intent: 'move', ids: [row.id], ...place })
@@ -223,17 +208,13 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
             )}
           </div>
         </main>
-        <PlanSummary plan={plan} />
+        <PlanDesk {...{ plan, course, desk }} entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
     </div>
   )
 }
 
-function counted(plan: readonly PlanRow[], kind: PlanRow['kind'], name: string): string {
-  const count = plan.filter((row) => row.kind === kind).length
+function counted(plan: readonly PlanRow[], kinds: readonly PlanRow['kind'][], name: string): string {
+  const count = plan.filter((row) => kinds.includes(row.kind)).length
   return `${count} ${name}${count === 1 ? '' : 's'}`
-}
-
-function depthOf(row: PlanRow | undefined): number {
-  return row?.kind === 'unit' ? 0 : row?.kind === 'lesson' ? 1 : 2
 }

@@ -4,8 +4,8 @@ import { createPortal } from 'react-dom'
 import { factsPlace } from './facts-place.ts'
 import { type Statistics, statistics } from '../../core/document/statistics.ts'
 
-/** Words and minutes of the page, counted when the typing pauses. */
-export function PageFacts({ editor }: { editor: Editor }) {
+/** What the text on the sheet is, its words and minutes, counted when the typing pauses. */
+export function PageFacts({ editor, name }: { editor: Editor; name: string }) {
   const [facts, setFacts] = useState<Statistics>(() => statistics(editor.state.doc))
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined
@@ -20,6 +20,6 @@ export function PageFacts({ editor }: { editor: Editor }) {
       editor.off('transaction', count)
     }
   }, [editor])
-  const words = `Page · ${facts.words.toLocaleString('en')} ${facts.words === 1 ? 'word' : 'words'} · ${facts.minutes} min · ${facts.characters.toLocaleString('en')} characters`
+  const words = `${name} · ${facts.words.toLocaleString('en')} ${facts.words === 1 ? 'word' : 'words'} · ${facts.minutes} min · ${facts.characters.toLocaleString('en')} characters`
   return createPortal(words, factsPlace(editor.state))
 }

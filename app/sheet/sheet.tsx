@@ -26,10 +26,12 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry?.documentId || !tree) failure('no such place', 404)
   const [editions, setAside] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId)])
-  return { person, course, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, sealedAddress, players: await allowedOrigins() }
+  return { person, course, entry: { id: entry.id, kind: entry.kind, opensAt: entry.opensAt, settings: entry.settings }, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, sealedAddress, players: await allowedOrigins() }
 }
 
 export type SheetData = Awaited<ReturnType<typeof loader>>
+/** The item whose text is on the sheet. */
+export type SheetEntry = SheetData['entry']
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${titleOf(loaderData?.page)} – Fieldstone` }, { name: 'sealed-address', content: loaderData?.sealedAddress }]
 

@@ -11,18 +11,25 @@ import type { Findings } from '../proof/use-findings.ts'
 import { pieceAt, removeAt } from './commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
 import { SetAsideDesk } from './set-aside-desk.tsx'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { DeskTabs } from '../shell/desk-tabs.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import type { SheetEntry } from './sheet.tsx'
 import { RowList } from '../pieces/rows/rows.ts'
 import { kindLabel } from './trail.tsx'
 import { changing } from './transforms.ts'
 import './side-desk.css'
 
 const PastDesk = onDemand(() => import('../history/past-desk.tsx').then((module) => module.PastDesk))
+const EntryDesk = onDemand(() => import('../plan/entry-desk.tsx').then((module) => module.EntryDesk))
 const ProofDesk = onDemand(() => import('../proof/proof-desk.tsx').then((module) => module.ProofDesk))
 
 interface Props {
   editor: Editor
   documentId: string
+  /** The item whose text it is, with what is set about it. */
+  entry: SheetEntry
+  courseId: string
   editions: readonly EditionSummary[]
   setAside: readonly SetAsideEntry[]
   timeZone: string
@@ -31,46 +38,36 @@ interface Props {
   refresh(): void
 }
 
-type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'aside'
+type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
 
 /** The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is set aside. */
-export function SideDesk({ editor, documentId, editions, setAside, timeZone, findings, version, refresh }: Props) {
+export function SideDesk({ editor, documentId, entry, courseId, editions, setAside, timeZone, findings, version, refresh }: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
   useEffect(() => {
-    const timer = setTimeout(() => [PastDesk, ProofDesk, RowList].forEach((part) => part.preload()), 800)
+    const timer = setTimeout(() => [PastDesk, ProofDesk, EntryDesk, RowList].forEach((part) => part.preload()), 800)
     return () => clearTimeout(timer)
   }, [])
-  const tabs: [Tab, string, (number | undefined)?][] = [['piece', 'Piece'], ['proof', 'Proof', findings.open?.length], ['outline', 'Outline'], ['past', 'Past'], ...(setAside.length > 0 ? [['aside', 'Set aside', setAside.length] as [Tab, string, number]] : [])]
-  const tab = tabs.some(([id]) => id === chosen) ? chosen : 'piece'
+  const tabs: { id: Tab; name: string; count?: number | undefined }[] = [
+    { id: 'piece', name: 'Piece' },
+    { id: 'proof', name: 'Proof', count: findings.open?.length },
+    { id: 'outline', name: 'Outline' },
+    { id: 'past', name: 'Past' },
+    { id: 'entry', name: kindOfEntry(entry.kind).label },
+    ...(setAside.length > 0 ? [{ id: 'aside' as const, name: 'Set aside', count: setAside.length }] : []),
+  ]
+  const tab = tabs.some(({ id }) => id === chosen) ? chosen : 'piece'
   return (
     <aside className="desk" aria-label="Side desk">
-      <div className="desk-tabs" role="tablist" aria-label="Side desk" onKeyDown={(event) => step(event, tabs.map(([id]) => id), tab, setChosen)}>
-        {tabs.map(([id, name, count]) => (
-          <button key={id} type="button" role="tab" id={`desk-tab-${id}`} aria-selected={id === tab} aria-controls="desk-panel" tabIndex={id === tab ? 0 : -1} onClick={() => setChosen(id)}>
-            {name}
-            {count ? <span className="count">{count}</span> : null}
-          </button>
-        ))}
-      </div>
-      <div className="desk-panel" role="tabpanel" id="desk-panel" aria-labelledby={`desk-tab-${tab}`}>
+      <DeskTabs<Tab> name="Side desk" tabs={tabs} chosen={tab} onChoose={setChosen}>
         {tab === 'piece' && <PieceDesk editor={editor} />}
         {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
         {tab === 'outline' && <OutlineDesk editor={editor} />}
         {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
+        {tab === 'entry' && <EntryDesk {...{ courseId, timeZone }} entry={{ ...entry, documentId }} />}
         {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
-      </div>
+      </DeskTabs>
     </aside>
   )
-}
-
-/** Arrow keys, Home and End, as the ARIA Authoring Practices have it for tabs. */
-function step(event: React.KeyboardEvent<HTMLElement>, ids: readonly Tab[], current: Tab, choose: (tab: Tab) => void): void {
-  const at = ids.indexOf(current)
-  const next = { ArrowRight: (at + 1) % ids.length, ArrowLeft: (at - 1 + ids.length) % ids.length, Home: 0, End: ids.length - 1 }[event.key]
-  if (next === undefined) return
-  event.preventDefault()
-  choose(ids[next]!)
-  document.getElementById(`desk-tab-${ids[next]}`)?.focus()
 }
 
 function PieceDesk({ editor }: { editor: Editor }) {

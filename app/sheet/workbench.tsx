@@ -2,9 +2,12 @@ import { EditorContent } from '@tiptap/react'
 import { App } from 'antd'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
+import { useRouteLoaderData } from 'react-router'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { initials } from '../../core/people/initials.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
+import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { Arriving } from '../media/arriving.ts'
 import { insertionPlace } from '../pieces/insert-commands.ts'
@@ -75,6 +78,8 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     if (alt !== '') void rememberAlt(data.course.id, item.id, alt)
     editor.view.focus()
   }
+  // What is set about the item is set on several screens: the plan, when it is loaded anew, knows best.
+  const entry = useRouteLoaderData<typeof courseLoader>('shell/course')?.plan.find(({ id }) => id === data.itemId) ?? data.entry
   const findings = useFindings(editor, data.documentId)
   const newest = editions[0]
   const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' ? 'published' : 'edited'
@@ -103,14 +108,14 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           <div className="sheet-scroll">
             <article className="sheet-paper" dir={data.course.direction} lang={data.course.language}>
               <EditorContent editor={editor} className="page-editor" />
-              <PageFacts editor={editor} />
+              <PageFacts editor={editor} name={kindOfEntry(data.entry.kind).label} />
             </article>
           </div>
         </div>
         <PasteNotice editor={editor} />
         <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
-      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh }} documentId={data.documentId} timeZone={data.course.timeZone} />}
+      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh, entry }} documentId={data.documentId} courseId={data.course.id} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
       {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
       {dialog === 'shelf' && (

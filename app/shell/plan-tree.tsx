@@ -1,16 +1,17 @@
-import { ChevronDown, ChevronRight, FileText } from 'lucide-react'
+import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
 import { NavLink } from 'react-router'
 import { readingMinutes } from '../../core/document/statistics.ts'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
+import { KindIcon, titleOrKind } from './entry-kinds.tsx'
 import { Stone } from './stone.tsx'
 import './plan-tree.css'
 
 /** Minutes of reading in an entry and all under it. */
 export function minutesOf(plan: readonly PlanRow[], entry: PlanRow): number {
-  if (entry.kind === 'page') return readingMinutes(entry.words)
-  return childrenOf(plan, entry.id).reduce((sum, child) => sum + minutesOf(plan, child), 0)
+  return childrenOf(plan, entry.id).reduce((sum, child) => sum + minutesOf(plan, child), entry.documentId === null ? 0 : readingMinutes(entry.words))
 }
 
 interface Props {
@@ -35,7 +36,7 @@ export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
           <h2>
             <span dir="auto">{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
           </h2>
-          <ul>{childrenOf(plan, unit.id).filter(matches).map((entry) => (entry.kind === 'lesson' ? <Lesson key={entry.id} {...{ courseId, plan, freshTitles, freshStates, entry, matches }} isOpenAnyway={wanted !== ''} /> : <Item key={entry.id} {...{ courseId, freshTitles, freshStates, entry }} />))}</ul>
+          <ul>{childrenOf(plan, unit.id).filter(matches).map((entry) => <Branch key={entry.id} {...{ courseId, plan, freshTitles, freshStates, entry, matches }} isOpenAnyway={wanted !== ''} depth={0} />)}</ul>
         </section>
       ))}
       {plan.length === 0 && <p className="soft small">The plan is empty.</p>}
@@ -43,30 +44,45 @@ export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
   )
 }
 
-function Lesson({ courseId, plan, freshTitles, freshStates, entry, matches, isOpenAnyway }: Props & { entry: PlanRow; matches(entry: PlanRow): boolean; isOpenAnyway: boolean }) {
-  const [isOpen, setOpen] = useState(true)
+type BranchProps = Props & { entry: PlanRow; matches(entry: PlanRow): boolean; isOpenAnyway: boolean; depth: number }
+
+/** An item, or a lesson, book or part with what it holds. */
+function Branch(props: BranchProps) {
+  const { plan, entry, matches, isOpenAnyway, depth } = props
+  const [isOpen, setOpen] = useState(entry.kind !== 'book')
+  if (kindOfEntry(entry.kind).holds.length === 0) return <li><Item {...props} /></li>
   const open = isOpen || isOpenAnyway
+  const name = titleOrKind(entry)
   return (
     <li>
-      <button type="button" className="tree-lesson" aria-expanded={open} onClick={() => setOpen(!isOpen)}>
-        {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
-        <span dir="auto">{entry.title}</span>
-        <span className="soft">{minutesOf(plan, entry) || ''}</span>
-      </button>
-      {open && <ul>{childrenOf(plan, entry.id).filter(matches).map((item) => <Item key={item.id} {...{ courseId, freshTitles, freshStates }} entry={item} isNested />)}</ul>}
+      {entry.kind === 'book' ? (
+        <div className="tree-book">
+          <Item {...props} />
+          <button type="button" className="plain-button" aria-expanded={open} aria-label={`Chapters of ${name}`} onClick={() => setOpen(!isOpen)}>
+            {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
+          </button>
+        </div>
+      ) : (
+        <button type="button" className="tree-lesson" style={indent(depth)} aria-expanded={open} onClick={() => setOpen(!isOpen)}>
+          {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
+          <span dir="auto">{name}</span>
+          <span className="soft">{minutesOf(plan, entry) || ''}</span>
+        </button>
+      )}
+      {open && <ul>{childrenOf(plan, entry.id).filter(matches).map((child) => <Branch key={child.id} {...props} entry={child} depth={depth + 1} />)}</ul>}
     </li>
   )
 }
 
-function Item({ courseId, freshTitles, freshStates, entry, isNested = false }: Pick<Props, 'courseId' | 'freshTitles' | 'freshStates'> & { entry: PlanRow; isNested?: boolean }) {
+const indent = (depth: number): { paddingInlineStart: number } => ({ paddingInlineStart: 7 + depth * 20 })
+
+function Item({ courseId, freshTitles, freshStates, entry, depth }: BranchProps) {
   const state = freshStates[entry.id] ?? entry.state
   return (
-    <li>
-      <NavLink to={`/courses/${courseId}/items/${entry.id}`} className={isNested ? 'tree-item is-nested' : 'tree-item'}>
-        <FileText size={15} strokeWidth={1.75} aria-hidden />
-        <span dir="auto">{(freshTitles[entry.id] ?? entry.title) || 'Untitled page'}</span>
-        {state && <Stone state={state} />}
-      </NavLink>
-    </li>
+    <NavLink to={`/courses/${courseId}/items/${entry.id}`} className="tree-item" style={indent(depth)}>
+      <KindIcon kind={entry.kind} size={15} />
+      <span dir="auto">{titleOrKind({ kind: entry.kind, title: freshTitles[entry.id] ?? entry.title })}</span>
+      {state && <Stone state={state} />}
+    </NavLink>
   )
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { parseOutline } from './outline.ts'
+import { kindOfLine, parseOutline } from './outline.ts'
 
 const shape = (text: string): string => parseOutline(text).lines.map(({ title, depth }) => `${depth}${title}`).join(' ')
 
@@ -21,4 +21,19 @@ test('a title of 10,000 characters is cut, and told', () => {
   const { lines, notes } = parseOutline('x'.repeat(10_000))
   expect(lines[0]!.title).toHaveLength(300)
   expect(notes).toHaveLength(1)
+})
+
+test.each([
+  ['Discussion: What do you own?', { kind: 'discussion', title: 'What do you own?' }],
+  ['Web link: https://walls.example/a', { kind: 'link', title: 'walls.example', address: 'https://walls.example/a' }],
+  ['Diary – http://walls.example', { kind: 'link', title: 'Diary', address: 'http://walls.example' }],
+  ['Page: see https://walls.example', { kind: 'page', title: 'see https://walls.example' }],
+  ['Tools: a warning', { title: 'Tools: a warning' }],
+  ['Note:', { title: 'Note:' }],
+  ['Book:x', { title: 'Book:x' }],
+])('%s says what it is', (words, expected) => expect(kindOfLine(words)).toEqual(expected))
+
+test('under a book two more levels stand, and no more', () => {
+  expect(shape('U\n L\n  Book: B\n   Part: P\n    C\n     D\n  Q')).toBe('0U 1L 2B 3P 4C 4D 2Q')
+  expect(parseOutline('U\n Book: B\n  C\n   D\n    E').notes).toHaveLength(1)
 })

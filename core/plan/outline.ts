@@ -1,7 +1,14 @@
-/** A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item. */
+import { safeAddress } from '../html/addresses.ts'
+import { entryKinds, ENTRY_KINDS, type EntryKind } from './kinds.ts'
+
+/** A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item, 3 and 4 what a book holds. */
 export interface OutlineLine {
   readonly title: string
   readonly depth: number
+  /** What the line says it is, before a colon; left out, its place says it. An aim belongs to the lesson or unit above. */
+  readonly kind?: EntryKind | 'aim'
+  /** Where a web link leads. */
+  readonly address?: string
 }
 
 export interface ParsedOutline {
@@ -15,17 +22,40 @@ export const PLAN_TITLE_LENGTH = 300
 /** The most lines taken in one paste. */
 export const MOST_LINES = 2000
 
+/** How deep a line can stand: unit, lesson, book, part, chapter. */
+export const DEEPEST = 4
+
 const BULLET = /^(?:[-*+•‣◦▪–—·]|\(?(?:\d{1,3}|[a-zA-Z])[.)])\s+/u
 const TAB_WIDTH = 4
 
+/** Words before a colon that say what a line is; common names in the trade. */
+const KIND_WORDS = new Map<string, EntryKind | 'aim'>([...ENTRY_KINDS.map((kind) => [entryKinds[kind].label.toLowerCase(), kind] as const), ['link', 'link'], ['task', 'assignment'], ['questions', 'exercise'], ['aim', 'aim']])
+const ADDRESS = /\bhttps?:\/\/\S+/i
+
+/**
+ * What a line is by its own words: “Discussion: What do you own?” is a discussion, a line that holds an address of the
+ * web is a web link. Other lines are what their place makes them.
+ */
+export function kindOfLine(words: string): { kind?: EntryKind | 'aim'; title: string; address?: string } {
+  const [, name = '', rest = ''] = /^\s*([\p{L} ]{3,12}?)\s*:\s+(\S.*)$/u.exec(words) ?? []
+  const kind = KIND_WORDS.get(name.toLowerCase())
+  const title = (kind ? rest : words).trim()
+  const found = kind === undefined || kind === 'link' ? ADDRESS.exec(title)?.[0] : undefined
+  const address = safeAddress(found)
+  if (address === null || found === undefined) return { ...(kind ? { kind } : {}), title }
+  const left = title.replace(found, '').replace(/[\s:,–-]+$/u, '').trim()
+  return { kind: 'link', title: left === '' ? new URL(address).hostname : left, address }
+}
+
 /**
  * An indented or bulleted list as outline lines. The depth of a line comes from its indentation against the lines
- * above (any width of step), as in Python's tokeniser; deeper than `deepest` is flattened and told in `notes`.
+ * above (any width of step), as in Python's tokeniser; deeper than unit, lesson, item is flattened and told in `notes`, but under
+ * a book, which holds parts and chapters. `above`: how deep the first line stands.
  */
-export function parseOutline(text: string, deepest = 2): ParsedOutline {
+export function parseOutline(text: string, above = 0): ParsedOutline {
   const notes: string[] = []
   const lines: OutlineLine[] = []
-  const stack: number[] = []
+  const stack: { indent: number; depth: number; isBook: boolean }[] = []
   let flattened = 0
   let cut = 0
   for (const raw of text.split(/\r\n|\r|\n/)) {
@@ -37,16 +67,21 @@ export function parseOutline(text: string, deepest = 2): ParsedOutline {
       break
     }
     const indent = indentOf(clean)
-    while (stack.length > 0 && stack.at(-1)! >= indent) stack.pop()
-    const depth = stack.length
-    stack.push(indent)
-    let title = clean.trim().replace(BULLET, '').trim()
+    while (stack.length > 0 && stack.at(-1)!.indent >= indent) stack.pop()
+    const words = kindOfLine(clean.trim().replace(BULLET, '').trim())
+    let { title } = words
     if (title.length > PLAN_TITLE_LENGTH) {
       title = title.slice(0, PLAN_TITLE_LENGTH).toWellFormed()
       cut++
     }
-    if (depth > deepest) flattened++
-    lines.push({ title, depth: Math.min(depth, deepest) })
+    const holder = stack.at(-1)
+    // Above a book three levels: unit, lesson, item. In a book two more: part, chapter.
+    const book = stack.findLast(({ isBook }) => isBook)
+    const wanted = holder ? holder.depth + 1 : above
+    const depth = Math.min(wanted, book ? book.depth + 2 : 2)
+    if (depth < wanted && words.kind !== 'aim') flattened++
+    stack.push({ indent, depth: words.kind === 'aim' ? wanted : depth, isBook: words.kind === 'book' })
+    lines.push({ ...words, title, depth })
   }
   if (flattened > 0) notes.push(`${flattened} ${flattened === 1 ? 'line was' : 'lines were'} nested deeper than unit, lesson, item; ${flattened === 1 ? 'it became an item' : 'they became items'} of the lesson above.`)
   if (cut > 0) notes.push(`${cut} ${cut === 1 ? 'title was' : 'titles were'} longer than ${PLAN_TITLE_LENGTH} characters and ${cut === 1 ? 'was' : 'were'} cut there.`)

@@ -1,5 +1,7 @@
 import { describe, expect, test } from 'vitest'
-import { branch, type EntryKind, inOrder, mayHold, move, placeAfter, type PlanEntry, plant, stepPlace } from './tree.ts'
+import { type EntryKind, mayHold } from './kinds.ts'
+import { parseOutline } from './outline.ts'
+import { branch, inOrder, move, placeAfter, type PlanEntry, plant, stepPlace } from './tree.ts'
 
 const entry = (id: string, kind: EntryKind, parentId: string | null): PlanEntry => ({ id, kind, parentId })
 
@@ -94,9 +96,9 @@ test.each([
 
 describe('outline lines put in', () => {
   let count = 0
-  const at = (afterId: string | null, lines: [string, number][], level1: 'lesson' | 'page' = 'lesson') => {
+  const at = (afterId: string | null, lines: [string, number][]) => {
     count = 0
-    return plant(plan, afterId, lines.map(([title, depth]) => ({ title, depth })), () => `n${++count}`, level1)
+    return plant(plan, afterId, lines.map(([title, depth]) => ({ title, depth })), () => `n${++count}`)
   }
   test('a page goes after the page above it', () => expect(Object.fromEntries(at('b', [['x', 2]]).orders)).toEqual({ L1: ['b', 'n1', 'c'] }))
   test('a page after a lesson goes first into it', () => expect(Object.fromEntries(at('L1', [['x', 2]]).orders)).toEqual({ L1: ['n1', 'b', 'c'] }))
@@ -111,5 +113,44 @@ describe('outline lines put in', () => {
     const { entries, notes } = plant([], null, [{ title: 'x', depth: 2 }], () => 'n')
     expect(entries).toMatchObject([{ kind: 'unit', parentId: null }])
     expect(notes).toEqual(['1 line had no unit above and became a unit.'])
+  })
+  test('one outline makes a whole lesson of every kind, with its aims', () => {
+    const { lines } = parseOutline(`Unit four
+  Mending a gap
+    Aim: strip a gap without losing stone
+    Page: What fell
+    Discussion: Gaps you have seen
+    Book: A short handbook
+      Part: First
+        Strip out
+        Sort
+      Rebuild
+    Assignment: Your own metre
+    Exercise: How many tonnes?
+    Weather diary https://walls.example/weather`)
+    count = 0
+    const { entries, notes } = plant([], null, lines, () => `n${++count}`)
+    expect(notes).toEqual([])
+    expect(entries.map(({ kind, title, parentId }) => `${kind} ${title} in ${entries.find(({ id }) => id === parentId)?.title ?? '-'}`)).toEqual([
+      'unit Unit four in -',
+      'lesson Mending a gap in Unit four',
+      'page What fell in Mending a gap',
+      'discussion Gaps you have seen in Mending a gap',
+      'book A short handbook in Mending a gap',
+      'bookPart First in A short handbook',
+      'chapter Strip out in First',
+      'chapter Sort in First',
+      'chapter Rebuild in A short handbook',
+      'assignment Your own metre in Mending a gap',
+      'exercise How many tonnes? in Mending a gap',
+      'link Weather diary in Mending a gap',
+    ])
+    expect(entries[1]!.aims).toEqual(['strip a gap without losing stone'])
+    expect(entries.at(-1)!.address).toBe('https://walls.example/weather')
+  })
+  test('a kind that finds no place becomes what can stand there, and an aim without a lesson is told', () => {
+    expect(plant(plan, 'b', [{ title: 'x', depth: 2, kind: 'chapter' }], () => 'n').entries).toMatchObject([{ kind: 'page', parentId: 'L1' }])
+    expect(plant(plan, 'b', [{ title: 'x', depth: 0, kind: 'discussion' }], () => 'n').entries).toMatchObject([{ kind: 'discussion', parentId: 'U1' }])
+    expect(plant([], null, [{ title: 'x', depth: 1, kind: 'aim' }], () => 'n').notes).toEqual(['1 aim had no new lesson or unit above and was left out.'])
   })
 })

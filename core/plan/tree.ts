@@ -1,6 +1,5 @@
+import { type EntryKind, entryKinds, ENTRY_KINDS, kindOfEntry, mayHold } from './kinds.ts'
 import type { OutlineLine } from './outline.ts'
-
-export type EntryKind = 'unit' | 'lesson' | 'page'
 
 /** What the shape of a plan is about; everything else an entry has is carried along. */
 export interface PlanEntry {
@@ -13,13 +12,6 @@ export interface PlanEntry {
 export interface Place {
   readonly parentId: string | null
   readonly beforeId: string | null
-}
-
-/** Which kinds may stand under a parent of this kind; null is the course itself. */
-const MAY_HOLD: Record<EntryKind | 'course', readonly EntryKind[]> = { course: ['unit'], unit: ['lesson', 'page'], lesson: ['page'], page: [] }
-
-export function mayHold(parent: EntryKind | null, child: EntryKind): boolean {
-  return MAY_HOLD[parent ?? 'course'].includes(child)
 }
 
 export function childrenOf<E extends PlanEntry>(plan: readonly E[], parentId: string | null): E[] {
@@ -65,9 +57,12 @@ export function move(plan: readonly PlanEntry[], ids: readonly string[], place: 
   return { ok: true, parentId: place.parentId, order: [...rest.slice(0, at), ...moving.map((entry) => entry.id), ...rest.slice(at)] }
 }
 
+/** Why an entry can't stand where it was to go: what could hold it. */
 function refusal(kind: EntryKind): string {
   if (kind === 'unit') return 'A unit stands in the course itself, not in another unit or lesson.'
-  return kind === 'lesson' ? 'A lesson stands in a unit.' : 'A page stands in a lesson or in a unit.'
+  const holders = ENTRY_KINDS.filter((each) => mayHold(each, kind)).map((each) => `a ${entryKinds[each].label.toLowerCase()}`)
+  const { label } = kindOfEntry(kind)
+  return `${/^[AEIOU]/.test(label) ? 'An' : 'A'} ${label.toLowerCase()} stands in ${holders.reverse().join(' or in ')}.`
 }
 
 /** Where an entry goes one step up or down: past a sibling, or into the neighbouring parent. Null at the ends. */
@@ -103,6 +98,10 @@ function leaveParent(plan: readonly PlanEntry[], entry: PlanEntry, direction: 'u
 
 export interface NewEntry extends PlanEntry {
   readonly title: string
+  /** For a web link, where it leads; empty when it is still to be said. */
+  readonly address: string
+  /** For a lesson or unit, the aims that stood under it. */
+  readonly aims: readonly string[]
 }
 
 export interface Planted {
@@ -113,43 +112,71 @@ export interface Planted {
 }
 
 /**
- * Entries for outline lines, put in after `afterId` (null: at the end of the course). Depth 0 is a unit, 1 a lesson,
- * 2 a page. Where what a line needs above it is missing, it stands as deep as it can.
- * `level1` says what a line of depth 1 becomes; without it a lesson.
+ * Entries for outline lines, put in after `afterId` (null: at the end of the course). A line is what it says it is;
+ * else a unit at depth 0, a lesson in a unit, a page in a lesson, a chapter in a book. Where what a line needs above it
+ * is missing, it stands as deep as it can.
  */
-export function plant(plan: readonly PlanEntry[], afterId: string | null, lines: readonly OutlineLine[], freshId: () => string, level1: 'lesson' | 'page' = 'lesson'): Planted {
+export function plant(plan: readonly PlanEntry[], afterId: string | null, lines: readonly OutlineLine[], freshId: () => string): Planted {
   const all: PlanEntry[] = [...plan]
   const orders = new Map<string | null, string[]>()
-  const entries: NewEntry[] = []
+  const entries: (NewEntry & { aims: string[] })[] = []
   let raised = 0
-  let context = chain(plan, afterId)
-  for (const line of lines) {
-    const kind = line.depth === 0 || context.unit === null ? 'unit' : line.depth === 1 ? level1 : 'page'
-    if (kind === 'unit' && line.depth > 0) raised++
-    const parentId = kind === 'unit' ? null : kind === 'lesson' ? context.unit : line.depth === 1 ? context.unit : (context.lesson ?? context.unit)
-    const entry = { id: freshId(), parentId, kind, title: line.title } satisfies NewEntry
+  let lostAims = 0
+  let path = pathTo(plan, afterId ?? childrenOf(plan, null).at(-1)?.id ?? null)
+  for (const [at, line] of lines.entries()) {
+    if (line.kind === 'aim') {
+      const holder = entries.findLast(({ id, kind }) => (kind === 'lesson' || kind === 'unit') && path.some((entry) => entry.id === id))
+      if (holder) holder.aims.push(line.title)
+      else lostAims++
+      continue
+    }
+    const { kind, parent } = placeOf(path, line, (lines[at + 1]?.depth ?? 0) > line.depth)
+    if (kind === 'unit' && line.kind !== 'unit' && line.depth > 0) raised++
+    const parentId = parent?.id ?? null
+    const entry = { id: freshId(), parentId, kind, title: line.title, address: kind === 'link' ? (line.address ?? '') : '', aims: [] as string[] }
     const siblings = orders.get(parentId) ?? childrenOf(all, parentId).map((each) => each.id)
-    const previous = [context.page, context.lesson, context.unit].find((id) => id !== null && siblings.includes(id))
-    siblings.splice(previous ? siblings.indexOf(previous) + 1 : kind === 'unit' ? siblings.length : 0, 0, entry.id)
+    const previous = path.find(({ id }) => siblings.includes(id))
+    siblings.splice(previous ? siblings.indexOf(previous.id) + 1 : parentId === null ? siblings.length : 0, 0, entry.id)
     orders.set(parentId, siblings)
     entries.push(entry)
     all.push(entry)
-    context = chain(all, entry.id)
+    path = pathTo(all, entry.id)
   }
-  const notes = raised > 0 ? [`${raised} ${raised === 1 ? 'line' : 'lines'} had no unit above and became ${raised === 1 ? 'a unit' : 'units'}.`] : []
+  const notes = [
+    ...(raised > 0 ? [`${raised} ${raised === 1 ? 'line' : 'lines'} had no unit above and became ${raised === 1 ? 'a unit' : 'units'}.`] : []),
+    ...(lostAims > 0 ? [`${lostAims} ${lostAims === 1 ? 'aim' : 'aims'} had no new lesson or unit above and ${lostAims === 1 ? 'was' : 'were'} left out.`] : []),
+  ]
   return { entries, orders, notes }
 }
 
-/** The unit, lesson and page that an entry is or stands in; the last unit when there is no entry. */
-function chain(plan: readonly PlanEntry[], id: string | null): Record<EntryKind, string | null> {
-  const found: Record<EntryKind, string | null> = { unit: null, lesson: null, page: null }
-  let at = id === null ? childrenOf(plan, null).at(-1) : plan.find((entry) => entry.id === id)
-  while (at) {
-    found[at.kind] = at.id
+/** What a line becomes and what holds it, seen from the path of entries above it. */
+function placeOf(path: readonly PlanEntry[], line: OutlineLine, hasMore: boolean): { kind: EntryKind; parent: PlanEntry | null } {
+  const holders = path.filter(({ kind }, depth) => depth < line.depth && kindOfEntry(kind).holds.length > 0)
+  const holder = holders.at(-1) ?? null
+  const kind = line.kind && line.kind !== 'aim' ? line.kind : usualKind(holder, line.depth, hasMore)
+  if (kind === 'unit') return { kind, parent: null }
+  const parent = holders.findLast((entry) => mayHold(entry.kind, kind)) ?? path.find((entry) => mayHold(entry.kind, kind))
+  if (parent) return { kind, parent }
+  // A chapter without a book is a page; an item without a unit can only be one.
+  return kind === 'chapter' || kind === 'bookPart' ? placeOf(path, { ...line, kind: 'page' }, hasMore) : { kind: 'unit', parent: null }
+}
+
+function usualKind(holder: PlanEntry | null, depth: number, hasMore: boolean): EntryKind {
+  if (holder === null) return 'unit'
+  if (holder.kind === 'unit') return depth === 1 ? 'lesson' : 'page'
+  if (holder.kind === 'lesson') return 'page'
+  return holder.kind === 'book' && hasMore ? 'bookPart' : 'chapter'
+}
+
+/** An entry under all that it stands in, outermost first. */
+export function pathTo(plan: readonly PlanEntry[], id: string | null): PlanEntry[] {
+  const path: PlanEntry[] = []
+  for (let at = plan.find((entry) => entry.id === id); at; ) {
+    path.unshift(at)
     const { parentId } = at
     at = parentId === null ? undefined : plan.find((entry) => entry.id === parentId)
   }
-  return found
+  return path
 }
 
 /**
@@ -169,4 +196,12 @@ export function placeAfter(plan: readonly PlanEntry[], overId: string, kind: Ent
     at = parent
   }
   return null
+}
+
+/** What a line of this depth after an entry can become: what it is if it says nothing, and what else could stand there. */
+export function choicesFor(plan: readonly PlanEntry[], afterId: string | null, depth: number): { usual: EntryKind; kinds: readonly EntryKind[]; deepest: number } {
+  const path = pathTo(plan, afterId ?? childrenOf(plan, null).at(-1)?.id ?? null)
+  const holders = path.filter(({ kind }) => kindOfEntry(kind).holds.length > 0)
+  const holder = holders.filter((_entry, at) => at < depth).at(-1) ?? null
+  return { usual: usualKind(holder, depth, false), kinds: holder ? kindOfEntry(holder.kind).holds : ['unit'], deepest: holders.length === 0 ? 0 : Math.max(2, holders.length) }
 }

@@ -8,17 +8,20 @@ import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { acceptBatch } from '../documents/accept-batch.server.ts'
 import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
-import { deleteEntries, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateTitle } from './queries.server.ts'
+import { type ChangedSettings, readSettings } from '../../core/plan/settings.ts'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { deleteEntries, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
 
 export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
 
-/** Adds outline lines after an entry; pages get an empty document with their title. */
-export async function addLines(courseId: string, afterId: string | null, lines: readonly OutlineLine[], level1: 'lesson' | 'page'): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
+/** Adds outline lines after an entry; what is written gets an empty document with its title. */
+export async function addLines(courseId: string, afterId: string | null, lines: readonly OutlineLine[]): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
-    const { entries, orders, notes } = plant(plan, afterId, lines, () => nanoid(12), level1)
-    for (const entry of entries) if (entry.kind === 'page') await createDocument(db, courseId, entry.id, entry.title)
-    await insertEntries(db, courseId, entries.map((entry) => ({ ...entry, documentId: entry.kind === 'page' ? entry.id : null })))
+    const { entries, orders, notes } = plant(plan, afterId, lines, () => nanoid(12))
+    const written = entries.filter(({ kind }) => kindOfEntry(kind).isWritten)
+    for (const entry of written) await createDocument(db, courseId, entry.id, entry.title)
+    await insertEntries(db, courseId, entries.map(({ address, aims, ...entry }) => ({ ...entry, documentId: kindOfEntry(entry.kind).isWritten ? entry.id : null, settings: { ...(address === '' ? {} : { address }), ...(aims.length === 0 ? {} : { aims: [...aims] }) } })))
     for (const [parentId, order] of orders) await orderEntries(db, courseId, parentId, order)
     return { ok: true, ids: entries.map((entry) => entry.id), notes }
   })
@@ -78,6 +81,31 @@ export async function rename(courseId: string, personId: string, id: string, tit
     if (answer.status === 'refused') return { ok: false, reason: answer.reason }
   }
   return { ok: false, reason: 'Others are writing on this page just now. Try again.' }
+}
+
+/** Sets when an entry opens for students, and what else there is to set about it. What is left out stays as it is. */
+export async function changeSettings(courseId: string, id: string, change: { readonly opensAt?: string | null | undefined; readonly settings?: ChangedSettings | undefined }): Promise<PlanResult> {
+  return transaction(async (db) => {
+    await lockPlan(db, courseId)
+    const entry = await findEntry(db, courseId, id)
+    if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
+    await updateSettings(db, courseId, id, change.opensAt === undefined ? entry.opensAt : change.opensAt, readSettings({ ...entry.settings, ...change.settings }))
+    return { ok: true }
+  })
+}
+
+/** Begins the introduction of a unit, a lesson or a part of a book: gives it a document with its title, if it has none. */
+export async function beginIntroduction(courseId: string, id: string): Promise<PlanResult> {
+  return transaction(async (db) => {
+    await lockPlan(db, courseId)
+    const entry = await findEntry(db, courseId, id)
+    if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
+    if (entry.documentId === null) {
+      await createDocument(db, courseId, id, entry.title)
+      await updateDocument(db, courseId, id, id)
+    }
+    return { ok: true }
+  })
 }
 
 function titleSteps(size: number, title: string): unknown {

@@ -1,8 +1,10 @@
 import { z } from 'zod'
-import type { EntryKind, PlanEntry } from '../../core/plan/tree.ts'
+import { ENTRY_KINDS, type EntryKind } from '../../core/plan/kinds.ts'
+import { type EntrySettings, readSettings } from '../../core/plan/settings.ts'
+import type { PlanEntry } from '../../core/plan/tree.ts'
 import type { Database } from '../database/pool.server.ts'
 
-const kind = z.enum(['unit', 'lesson', 'page'])
+const kind = z.enum(ENTRY_KINDS)
 
 /** How an item stands between author and students. */
 export type ItemState = 'draft' | 'published' | 'edited'
@@ -19,6 +21,9 @@ export interface PlanRow extends PlanEntry {
   /** Who wrote last and when (ISO 8601), while it is not published. */
   readonly lastPerson: string | null
   readonly lastAt: string | null
+  /** When it opens for students (ISO 8601); null at once. */
+  readonly opensAt: string | null
+  readonly settings: EntrySettings
 }
 
 const planRow = z.object({
@@ -34,12 +39,14 @@ const planRow = z.object({
   last_person: z.string().nullable(),
   edition: z.number().nullable(),
   edition_version: z.number().nullable(),
+  opens_at: z.date().nullable(),
+  settings: z.unknown(),
 })
 
 /** The entries of a course that are not deleted; siblings in their order. */
 export async function listPlan(db: Database, courseId: string): Promise<PlanRow[]> {
   const { rows } = await db.query(
-    `select e.id, e.parent_id, e.kind, e.title, e.document_id, d.words, d.findings, b.version, b.created_at as last_at, p.name as last_person,
+    `select e.id, e.parent_id, e.kind, e.title, e.document_id, e.opens_at, e.settings, d.words, d.findings, b.version, b.created_at as last_at, p.name as last_person,
        ed.number as edition, ed.version as edition_version
      from plan_entries e
      left join documents d on d.id = e.document_id
@@ -51,7 +58,7 @@ export async function listPlan(db: Database, courseId: string): Promise<PlanRow[
   )
   return rows.map((unknownRow) => {
     const row = planRow.parse(unknownRow)
-    const state = row.kind !== 'page' ? null : row.edition === null ? 'draft' : (row.version ?? 0) > (row.edition_version ?? 0) ? 'edited' : 'published'
+    const state = row.document_id === null ? null : row.edition === null ? 'draft' : (row.version ?? 0) > (row.edition_version ?? 0) ? 'edited' : 'published'
     return {
       id: row.id,
       parentId: row.parent_id,
@@ -64,6 +71,8 @@ export async function listPlan(db: Database, courseId: string): Promise<PlanRow[
       findings: row.findings ?? 0,
       lastPerson: state === 'published' ? null : row.last_person,
       lastAt: state === 'published' ? null : (row.last_at?.toISOString() ?? null),
+      opensAt: row.opens_at?.toISOString() ?? null,
+      settings: readSettings(row.settings),
     }
   })
 }
@@ -84,14 +93,17 @@ export interface EntryRow {
   readonly kind: EntryKind
   readonly title: string
   readonly documentId: string | null
+  readonly opensAt?: string | null
+  readonly settings?: Partial<EntrySettings>
 }
 
 export async function insertEntries(db: Database, courseId: string, entries: readonly EntryRow[]): Promise<void> {
   await db.query(
-    `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
-     select id, $1::text, parent_id, kind, title, position, document_id
-     from unnest($2::text[], $3::text[], $4::text[], $5::text[], $6::text[]) with ordinality as given (id, parent_id, kind, title, document_id, position)`,
-    [courseId, entries.map((e) => e.id), entries.map((e) => e.parentId), entries.map((e) => e.kind), entries.map((e) => e.title), entries.map((e) => e.documentId)],
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, opens_at, settings)
+     select id, $1::text, parent_id, kind, title, position, document_id, opens_at, settings
+     from unnest($2::text[], $3::text[], $4::text[], $5::text[], $6::text[], $7::timestamptz[], $8::json[]) with ordinality
+       as given (id, parent_id, kind, title, document_id, opens_at, settings, position)`,
+    [courseId, entries.map((e) => e.id), entries.map((e) => e.parentId), entries.map((e) => e.kind), entries.map((e) => e.title), entries.map((e) => e.documentId), entries.map((e) => e.opensAt ?? null), entries.map((e) => JSON.stringify(e.settings ?? {}))],
   )
 }
 
@@ -104,13 +116,27 @@ export async function orderEntries(db: Database, courseId: string, parentId: str
   )
 }
 
-export async function findEntry(db: Database, courseId: string, id: string): Promise<EntryRow | null> {
-  const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind; title: string; document_id: string | null }>(
-    'select id, parent_id, kind, title, document_id from plan_entries where course_id = $1::text and id = $2::text and deleted_at is null',
+/** An entry with all that is set about it. */
+export type FoundEntry = EntryRow & { readonly opensAt: string | null; readonly settings: EntrySettings }
+
+export async function findEntry(db: Database, courseId: string, id: string): Promise<FoundEntry | null> {
+  const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind; title: string; document_id: string | null; opens_at: Date | null; settings: unknown }>(
+    'select id, parent_id, kind, title, document_id, opens_at, settings from plan_entries where course_id = $1::text and id = $2::text and deleted_at is null',
     [courseId, id],
   )
   const row = rows[0]
-  return row ? { id: row.id, parentId: row.parent_id, kind: row.kind, title: row.title, documentId: row.document_id } : null
+  return row ? { id: row.id, parentId: row.parent_id, kind: row.kind, title: row.title, documentId: row.document_id, opensAt: row.opens_at?.toISOString() ?? null, settings: readSettings(row.settings) } : null
+}
+
+/** Sets when an entry opens and what else is set about it. */
+export async function updateSettings(db: Database, courseId: string, id: string, opensAt: string | null, settings: EntrySettings): Promise<boolean> {
+  const { rowCount } = await db.query('update plan_entries set opens_at = $3::timestamptz, settings = $4::json where course_id = $1::text and id = $2::text and deleted_at is null', [courseId, id, opensAt, JSON.stringify(settings)])
+  return rowCount === 1
+}
+
+/** Gives an entry its document. */
+export async function updateDocument(db: Database, courseId: string, id: string, documentId: string): Promise<void> {
+  await db.query('update plan_entries set document_id = $3::text where course_id = $1::text and id = $2::text', [courseId, id, documentId])
 }
 
 export async function updateTitle(db: Database, courseId: string, id: string, title: string): Promise<void> {
@@ -128,14 +154,21 @@ export async function deleteEntries(db: Database, courseId: string, ids: readonl
   )
 }
 
-/** Brings back what one deletion took. Returns how many entries came back. */
+/**
+ * Brings back what one deletion took. Returns how many entries came back. What stood in something that was deleted
+ * meanwhile stands in the first unit then; chapters without their book are pages, parts of it lessons.
+ */
 export async function restoreEntries(db: Database, courseId: string, deletionId: string): Promise<number> {
   const { rows } = await db.query<{ count: number }>(
-    `with back as (
+    `with lost as (
+       select e.id from plan_entries e where e.course_id = $1::text and e.deletion_id = $2::text and e.parent_id is not null
+         and not exists (select 1 from plan_entries p where p.id = e.parent_id and (p.deleted_at is null or p.deletion_id = $2::text))),
+     back as (
        update plan_entries e set deleted_at = null, deletion_id = null,
-         -- a parent that was deleted meanwhile can't hold it: the first unit does
-         parent_id = case when kind = 'unit' or exists (select 1 from plan_entries p where p.id = e.parent_id and (p.deleted_at is null or p.deletion_id = $2::text))
-           then parent_id else (select id from plan_entries u where u.course_id = $1::text and u.kind = 'unit' and u.deleted_at is null order by position limit 1) end
+         parent_id = case when e.id in (select id from lost)
+           then (select id from plan_entries u where u.course_id = $1::text and u.kind = 'unit' and u.deleted_at is null order by position limit 1) else parent_id end,
+         kind = case when e.kind = 'bookPart' and e.id in (select id from lost) then 'lesson'
+           when e.kind = 'chapter' and (e.id in (select id from lost) or e.parent_id in (select id from lost)) then 'page' else e.kind end
        where course_id = $1::text and deletion_id = $2::text returning document_id),
      documents_back as (update documents set deleted_at = null where id in (select document_id from back))
      select count(*)::int as count from back`,

@@ -21,15 +21,15 @@ const shape = async (): Promise<string[]> => inOrder(await listPlan(pool, 'cours
 const idOf = async (title: string): Promise<string> => (await listPlan(pool, 'course')).find((row) => row.title === title)!.id
 
 test('an outline becomes a tree', async () => {
-  const result = await addLines('course', null, [['U1', 0], ['L1', 1], ['P1', 2], ['P2', 2], ['L2', 1], ['U2', 0], ['P3', 2]].map(([title, depth]) => ({ title: String(title), depth: Number(depth) })), 'lesson')
+  const result = await addLines('course', null, [['U1', 0], ['L1', 1], ['P1', 2], ['P2', 2], ['L2', 1], ['U2', 0], ['P3', 2]].map(([title, depth]) => ({ title: String(title), depth: Number(depth) })))
   expect(result.ok).toBe(true)
   expect(await shape()).toEqual(['unit U1', '  lesson L1', '    page P1', '    page P2', '  lesson L2', 'unit U2', '  page P3'])
 })
 
 test('a line goes after the one it was typed under', async () => {
-  await addLines('course', await idOf('P1'), [{ title: 'P1b', depth: 2 }], 'lesson')
-  await addLines('course', await idOf('L1'), [{ title: 'P0', depth: 2 }], 'lesson')
-  await addLines('course', await idOf('P1'), [{ title: 'In the unit', depth: 1 }], 'page')
+  await addLines('course', await idOf('P1'), [{ title: 'P1b', depth: 2 }])
+  await addLines('course', await idOf('L1'), [{ title: 'P0', depth: 2 }])
+  await addLines('course', await idOf('P1'), [{ title: 'In the unit', depth: 1, kind: 'page' }])
   expect((await shape()).slice(0, 8)).toEqual(['unit U1', '  lesson L1', '    page P0', '    page P1', '    page P1b', '    page P2', '  page In the unit', '  lesson L2'])
 })
 
@@ -73,7 +73,7 @@ test('an edition stays as it is while the author writes on', async () => {
 })
 
 test('a page without a title is not published', async () => {
-  const added = await addLines('course', null, [{ title: 'x', depth: 2 }], 'lesson')
+  const added = await addLines('course', null, [{ title: 'x', depth: 2 }])
   const id = added.ok ? added.ids[0]! : ''
   await acceptBatch(id, 'author', { id: 'empty', base: 0, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 1, to: 2 }] })
   expect(await publish(id, 'author', { note: '', version: 1 })).toMatchObject({ ok: false, reason: expect.stringContaining('title') })

@@ -1,0 +1,36 @@
+import { addLines, beginIntroduction, changeSettings, moveEntries, removeEntries, rename, restore } from '../../server/plan/plan.server.ts'
+import { readJson } from '../../server/web/read-json.server.ts'
+import type { PlanOutcome } from './ask-plan.ts'
+import { type PlanRequest, planRequest } from './plan-requests.ts'
+
+const MOST_BYTES = 4_000_000
+
+/** Does what a request asks of the plan of a course; the caller has looked at the right to write. */
+export async function runPlanRequest(request: Request, courseId: string, personId: string): Promise<{ outcome: PlanOutcome; status: number }> {
+  const unsafeBody = await readJson(request, MOST_BYTES)
+  const parsed = planRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
+  if (!parsed.success) return { outcome: { ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, status: 400 }
+  const outcome = await run(parsed.data, courseId, personId)
+  return { outcome, status: outcome.ok ? 200 : 409 }
+}
+
+async function run(asked: PlanRequest, courseId: string, personId: string): Promise<PlanOutcome> {
+  switch (asked.intent) {
+    case 'add': {
+      const added = await addLines(courseId, asked.afterId, asked.lines)
+      return added.ok ? { ok: true, ids: added.ids, notes: [...added.notes] } : added
+    }
+    case 'rename':
+      return rename(courseId, personId, asked.id, asked.title)
+    case 'move':
+      return moveEntries(courseId, asked.ids, asked)
+    case 'delete':
+      return removeEntries(courseId, asked.ids)
+    case 'restore':
+      return restore(courseId, asked.deletionId)
+    case 'settings':
+      return changeSettings(courseId, asked.id, asked)
+    case 'introduce':
+      return beginIntroduction(courseId, asked.id)
+  }
+}
