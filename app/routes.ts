@@ -27,6 +27,7 @@ export default [
   route('documents/:documentId/editions', 'editions/editions.ts'),
   route('documents/:documentId/edition-list', 'editions/edition-list.ts'),
   route('read/:courseId', 'reading/contents.ts'),
+  route('read/:courseId/search', 'reading/search.ts'),
   route('read/:courseId/:itemId', 'reading/page.ts'),
   route('*', 'errors/unknown.tsx'),
 ] satisfies RouteConfig

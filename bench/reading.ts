@@ -81,12 +81,12 @@ async function serveBare(): Promise<void> {
   const { findSession } = await import('../server/people/queries.server.ts')
   const texts: { name: string; text: string; values: unknown[] }[] = []
   const spy = { query: (query: { name: string; text: string; values: unknown[] }) => (texts.push(query), Promise.resolve({ rows: [] })) }
-  const { findEditionToRead } = await import('../server/reading/queries.server.ts')
+  const { findEntryToRead } = await import('../server/reading/queries.server.ts')
   const pool = new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 10 })
   process.once('message', (message) => {
     const { body, token } = message as { body: string; token: string }
     void findSession(spy as never, createHash('sha256').update(token).digest())
-    void findEditionToRead(spy as never, 'course', 'page-20', 'student')
+    void findEntryToRead(spy as never, 'course', 'page-20', 'student')
     const bytes = Buffer.from(body)
     const server = createServer((_request, response) => {
       void (async () => {

@@ -1,6 +1,7 @@
 import { makeAccordion } from './accordion.ts'
 import { showAround } from './parts.ts'
 import { makePractice } from './practice.ts'
+import { keepPlace, markWhenRead } from './progress.ts'
 import { fitSealedFrames } from './sealed.ts'
 import { makeTabs } from './tabs.ts'
 import './room.css'
@@ -60,3 +61,5 @@ document.addEventListener('click', (event) => {
 })
 showTarget()
 followReading()
+markWhenRead()
+keepPlace()

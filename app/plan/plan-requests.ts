@@ -28,5 +28,6 @@ export const planRequest = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('restore'), deletionId: identifier }),
   z.object({ intent: z.literal('settings'), id: identifier, opensAt: z.iso.datetime({ offset: true }).nullable().optional(), settings: changedSettings.optional() }),
   z.object({ intent: z.literal('introduce'), id: identifier }),
+  z.object({ intent: z.literal('split'), id: identifier }),
 ])
 export type PlanRequest = z.infer<typeof planRequest>

@@ -28,6 +28,7 @@ interface Props {
   onAdd(): void
   onStep(direction: 'up' | 'down'): void
   onSettings(): void
+  onSplit(): void
 }
 
 /** A line of the plan: unit, lesson or item. */
@@ -96,11 +97,12 @@ export function PlanRowView(props: Props) {
   )
 }
 
-function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings }: Props) {
+function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit }: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
     ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
     ...(holds.length > 0 ? [{ key: 'add', label: row.kind === 'book' || row.kind === 'bookPart' ? 'Add a chapter in it' : `Add to this ${label.toLowerCase()}`, onClick: onAdd }] : []),
+    ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },

@@ -182,6 +182,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                     onDelete={() => send({ intent: 'delete', ids: [row.id] })}
                     onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
                     onSettings={() => openSettings(row.id)}
+                    onSplit={() => send({ intent: 'split', id: row.id })}
                     onStep={(direction) => {
                       const place = stepPlace(plan, row.id, direction)
                       if (place) send({ intent: 'move', ids: [row.id], ...place })

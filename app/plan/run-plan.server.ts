@@ -1,4 +1,4 @@
-import { addLines, beginIntroduction, changeSettings, moveEntries, removeEntries, rename, restore } from '../../server/plan/plan.server.ts'
+import { addLines, beginIntroduction, changeSettings, moveEntries, type PlanResult, removeEntries, rename, restore, splitIntoBook } from '../../server/plan/plan.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
 import type { PlanOutcome } from './ask-plan.ts'
 import { type PlanRequest, planRequest } from './plan-requests.ts'
@@ -16,10 +16,10 @@ export async function runPlanRequest(request: Request, courseId: string, personI
 
 async function run(asked: PlanRequest, courseId: string, personId: string): Promise<PlanOutcome> {
   switch (asked.intent) {
-    case 'add': {
-      const added = await addLines(courseId, asked.afterId, asked.lines)
-      return added.ok ? { ok: true, ids: added.ids, notes: [...added.notes] } : added
-    }
+    case 'add':
+      return withNotes(await addLines(courseId, asked.afterId, asked.lines))
+    case 'split':
+      return withNotes(await splitIntoBook(courseId, asked.id))
     case 'rename':
       return rename(courseId, personId, asked.id, asked.title)
     case 'move':
@@ -33,4 +33,8 @@ async function run(asked: PlanRequest, courseId: string, personId: string): Prom
     case 'introduce':
       return beginIntroduction(courseId, asked.id)
   }
+}
+
+function withNotes(result: PlanResult<{ ids: string[]; notes: readonly string[] }>): PlanOutcome {
+  return result.ok ? { ok: true, ids: result.ids, notes: [...result.notes] } : result
 }

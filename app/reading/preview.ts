@@ -1,24 +1,36 @@
-import { z } from 'zod'
-import { statistics } from '../../core/document/statistics.ts'
 import type { Node } from 'prosemirror-model'
+import { z } from 'zod'
+import { identifier } from '../../core/document/wire.ts'
+import { statistics } from '../../core/document/statistics.ts'
 import { renderPage } from '../../core/html/render.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
+import { findEditionPage, listEditions } from '../../server/editions/queries.server.ts'
 import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
-import { findEntry } from '../../server/plan/queries.server.ts'
+import { type FoundEntry, findEntry } from '../../server/plan/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
-import { themeOf } from '../../server/web/theme.server.ts'
+import type { Visit } from '../../server/reading/frame.server.ts'
+import { Outline } from '../../server/reading/outline.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
+import { findCourseToRead, type OutlineEntry } from '../../server/reading/queries.server.ts'
+import { pagePage, shutPage } from '../../server/reading/room.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
-import { findEditionPage } from '../../server/editions/queries.server.ts'
-import { previewPage } from '../../server/reading/room.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
+import { afterText } from '../../server/reading/views.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
+import { themeOf } from '../../server/web/theme.server.ts'
 import type { Route } from './+types/preview'
 
-const query = z.object({ of: z.union([z.literal('work'), z.coerce.number().int().min(1)]).catch('work') })
+const query = z.object({
+  of: z.union([z.literal('work'), z.literal('edition'), z.coerce.number().int().min(1)]).catch('work'),
+  /** The moment at which the made-up student looks; now when left out. */
+  at: z.iso.datetime({ offset: true }).optional().catch(undefined),
+  /** How much the made-up student has done. */
+  done: z.enum(['nothing', 'before', 'all']).catch('nothing'),
+})
+type Asked = z.infer<typeof query>
 
-/** What students would see, for the author's frame: the work in hand, or an edition by its number. */
+/** What a made-up student would see, for the author's frame: the work in hand or an edition, on a date, with some of it done. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const found = await find(request, context, params)
   return found instanceof Response ? found : answer(request, found, null)
@@ -36,24 +48,46 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
 interface Found {
   readonly page: Node
   readonly place: { documentId: string; edition: number | 'work' }
-  readonly itemId: string
-  readonly frame: Parameters<typeof previewPage>[1]
+  readonly entry: FoundEntry
+  readonly visit: Visit
 }
 
 async function find(request: Request, context: Route.LoaderArgs['context'], params: { courseId: string; itemId: string }): Promise<Found | Response> {
-  const { course } = await requireCourse(context, request, params.courseId, 'write')
-  const { of } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
-  const entry = await findEntry(pool, course.id, params.itemId)
-  if (!entry?.documentId) return readingTrouble(request, context, 'no such place')
-  const page = of === 'work' ? (await currentTree(pool, entry.documentId))?.page : await findEditionPage(pool, entry.documentId, of)
+  const { course, person } = await requireCourse(context, request, params.courseId, 'write')
+  const asked = query.parse(Object.fromEntries(new URL(request.url).searchParams))
+  const entry = identifier.safeParse(params.itemId).success ? await findEntry(pool, course.id, params.itemId) : null
+  const toRead = await findCourseToRead(pool, course.id, person.id)
+  if (!entry?.documentId || !toRead) return readingTrouble(request, context, 'no such place')
+  const edition = asked.of === 'edition' ? ((await listEditions(pool, entry.documentId))[0]?.number ?? 'work') : asked.of
+  const page = edition === 'work' ? (await currentTree(pool, entry.documentId))?.page : await findEditionPage(pool, entry.documentId, edition)
   if (!page) return readingTrouble(request, context, 'no such place')
-  const frame = { course_id: course.id, course_title: course.title, language: course.language, direction: course.direction }
-  return { page, itemId: entry.id, frame, place: { documentId: entry.documentId, edition: of } }
+  const outline = new Outline(madeUp(withWork(toRead.outline, entry, page), asked.done, entry.id), asked.at ? new Date(asked.at) : new Date())
+  const rest = new URLSearchParams({ of: 'edition', done: asked.done, ...(asked.at ? { at: asked.at } : {}) })
+  const visit: Visit = { course: toRead, person, outline, theme: themeOf(request), path: '', isPreview: true, href: (id) => `/courses/${course.id}/items/${id}/preview?${rest.toString()}` }
+  return { page, entry, visit, place: { documentId: entry.documentId, edition } }
+}
+
+/** The outline with the item that is looked at in it, published or not. */
+function withWork(outline: readonly OutlineEntry[], entry: FoundEntry, page: Node): OutlineEntry[] {
+  const mine: OutlineEntry = { id: entry.id, parentId: entry.parentId, kind: entry.kind, title: page.firstChild?.textContent ?? '', words: statistics(page).words, opensAt: entry.opensAt, settings: entry.settings, isDone: false }
+  return outline.some(({ id }) => id === entry.id) ? outline.map((each) => (each.id === entry.id ? mine : each)) : [...outline, mine]
+}
+
+/** What the made-up student has done: nothing, everything, or all that stands before the item. */
+function madeUp(entries: readonly OutlineEntry[], done: Asked['done'], hereId: string): OutlineEntry[] {
+  const order = new Outline(entries, new Date()).places.map(({ id }) => id)
+  const here = order.indexOf(hereId)
+  return entries.map((entry) => ({ ...entry, isDone: done === 'all' || (done === 'before' && order.indexOf(entry.id) < here) }))
 }
 
 /** Rendered now, also an edition: the author sees what this version of Fieldstone makes of it. */
-async function answer(request: Request, { page, place, itemId, frame }: Found, said: Said | null): Promise<Response> {
-  const facts = [place.edition === 'work' ? 'work in hand' : `edition ${place.edition}`]
-  const view = { ...renderPage(page), itemId, words: statistics(page).words, facts, fill: await slotFiller(place, said) }
-  return readingAnswer(request, previewPage(themeOf(request), frame, view), { isPreview: true, players: await allowedOrigins() })
+async function answer(request: Request, { page, place: from, entry, visit }: Found, said: Said | null): Promise<Response> {
+  const place = visit.outline.find(entry.id)
+  const options = { isPreview: true, players: await allowedOrigins() }
+  if (place?.standing.shut) return readingAnswer(request, shutPage(visit, place), options)
+  if (!place) throw new Error(`The outline of a preview holds no ${entry.id}.`)
+  const { words, minutes } = statistics(page)
+  const facts = [...(words > 0 ? [`${minutes} min`] : []), from.edition === 'work' ? 'work in hand' : `edition ${from.edition}`]
+  const view = { ...renderPage(page), facts, fill: await slotFiller(from, said), after: await afterText(visit, place) }
+  return readingAnswer(request, pagePage(visit, place, view), options)
 }

@@ -1,6 +1,7 @@
 import { Modal, Segmented } from 'antd'
 import { useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
+import { fromField } from '../shell/zoned-time.ts'
 import type { Standing } from './saving/courier.ts'
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1180 }
@@ -12,20 +13,35 @@ interface Props {
   editions: readonly EditionSummary[]
   standing: Standing
   version: number
+  timeZone: string
   onClose(): void
 }
 
 /** The page as students see it, or as they would: the reading room's own renderer in a frame of their width. */
-export function AsStudent({ courseId, itemId, editions, standing, version, onClose }: Props) {
+export function AsStudent({ courseId, itemId, editions, standing, version, timeZone, onClose }: Props) {
   const newest = editions[0]?.number
   const [of, setOf] = useState<'work' | 'edition'>('work')
   const [width, setWidth] = useState<Width>('phone')
-  const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}`
+  const [at, setAt] = useState('')
+  const [done, setDone] = useState<'nothing' | 'before' | 'all'>('nothing')
+  const moment = fromField(at, timeZone)
+  const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}&done=${done}${moment ? `&at=${encodeURIComponent(moment)}` : ''}`
   return (
     <Modal open title="As a student" width="min(1240px, calc(100vw - 32px))" footer={null} onCancel={onClose} className="as-student" style={{ top: 16 }}>
       <div className="as-student-bar">
         <Segmented aria-label="What to look at" value={of} onChange={setOf} options={[{ value: 'work' as const, label: 'Work in hand' }, { value: 'edition' as const, label: newest ? `Edition ${newest}, which students read` : 'No edition yet', disabled: !newest }]} />
         <Segmented aria-label="Width" value={width} onChange={setWidth} options={(Object.keys(WIDTHS) as Width[]).map((each) => ({ value: each, label: `${each.charAt(0).toUpperCase()}${each.slice(1)}, ${WIDTHS[each]}` }))} />
+        <label className="as-student-field">
+          On <input type="datetime-local" aria-label="On which date; empty is now" value={at} onChange={(event) => setAt(event.target.value)} />
+        </label>
+        <label className="as-student-field">
+          having done{' '}
+          <select value={done} onChange={(event) => setDone(event.target.value as typeof done)}>
+            <option value="nothing">nothing yet</option>
+            <option value="before">all before this</option>
+            <option value="all">everything</option>
+          </select>
+        </label>
         {of === 'work' && standing.sort !== 'kept' && <span className="soft">The last changes are not kept yet and don’t show here.</span>}
       </div>
       <div className="as-student-ground">

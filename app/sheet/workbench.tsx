@@ -131,7 +131,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       )}
       {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
       {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
-      {dialog === 'student' && <AsStudent courseId={data.course.id} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
+      {dialog === 'student' && <AsStudent courseId={data.course.id} timeZone={data.course.timeZone} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       <input
         ref={chooser}
         type="file"

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { problemOfPage } from '../../core/document/check.ts'
+import { plainText } from '../../core/document/plain-text.ts'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { RENDERER_VERSION, renderPage } from '../../core/html/render.ts'
@@ -52,6 +53,7 @@ export async function insertPublished(db: Database, documentId: string, personId
     title,
     note,
     words: statistics(tree.page).words,
+    text: plainText(tree.page.slice(tree.page.firstChild?.nodeSize ?? 0)),
     content: JSON.stringify(tree.page.toJSON()),
     segments: JSON.stringify(segments),
     headings: JSON.stringify(headings),

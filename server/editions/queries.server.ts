@@ -11,6 +11,8 @@ export interface NewEdition {
   readonly title: string
   readonly note: string
   readonly words: number
+  /** The words themselves, for searching. */
+  readonly text: string
   readonly content: string
   readonly segments: string
   readonly headings: string
@@ -22,10 +24,10 @@ export interface NewEdition {
 /** False when the number was taken by somebody publishing at the same moment. */
 export async function insertEdition(db: Database, edition: NewEdition): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by, published_at)
-     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::json, $10::json, $11::json, $12::text, coalesce($13::timestamptz, now()))
+    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, published_at)
+     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json, $12::json, $13::text, coalesce($14::timestamptz, now()))
      on conflict do nothing`,
-    [edition.documentId, edition.number, edition.version, edition.schemaVersion, edition.renderer, edition.title, edition.note, edition.words, edition.content, edition.segments, edition.headings, edition.personId, edition.at ?? null],
+    [edition.documentId, edition.number, edition.version, edition.schemaVersion, edition.renderer, edition.title, edition.note, edition.words, edition.text, edition.content, edition.segments, edition.headings, edition.personId, edition.at ?? null],
   )
   return rowCount === 1
 }

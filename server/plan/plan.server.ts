@@ -1,8 +1,11 @@
 import { nanoid } from 'nanoid'
+import type { Node } from 'prosemirror-model'
 import { applyUnsafeSteps } from '../../core/document/check.ts'
 import { emptyPage, schema } from '../../core/document/schema.ts'
-import type { OutlineLine } from '../../core/plan/outline.ts'
-import { branch, move, type Place, plant } from '../../core/plan/tree.ts'
+import { statistics } from '../../core/document/statistics.ts'
+import { type OutlineLine, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { branch, childrenOf, move, type Place, type PlanEntry, plant } from '../../core/plan/tree.ts'
+import { type SplitPage, splitPage } from '../../core/structure/split-page.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { acceptBatch } from '../documents/accept-batch.server.ts'
@@ -27,10 +30,11 @@ export async function addLines(courseId: string, afterId: string | null, lines: 
   })
 }
 
-/** A document whose log begins with an empty page of this title. */
-export async function createDocument(db: Database, courseId: string, documentId: string, title: string): Promise<void> {
-  await insertDocument(db, documentId, courseId, 0)
-  await insertSnapshot(db, documentId, 0, SCHEMA_VERSION, JSON.stringify(emptyPage(title).toJSON()))
+/** A document whose log begins with a page, or with an empty one of this title. */
+export async function createDocument(db: Database, courseId: string, documentId: string, start: string | Node): Promise<void> {
+  const page = typeof start === 'string' ? emptyPage(start) : start
+  await insertDocument(db, documentId, courseId, statistics(page).words)
+  await insertSnapshot(db, documentId, 0, SCHEMA_VERSION, JSON.stringify(page.toJSON()))
 }
 
 export async function moveEntries(courseId: string, ids: readonly string[], place: Place): Promise<PlanResult> {
@@ -92,6 +96,38 @@ export async function changeSettings(courseId: string, id: string, change: { rea
     await updateSettings(db, courseId, id, change.opensAt === undefined ? entry.opensAt : change.opensAt, readSettings({ ...entry.settings, ...change.settings }))
     return { ok: true }
   })
+}
+
+/**
+ * Makes a book of a page, beside it: a chapter for each heading of its highest level. The page stays as it is, so that
+ * students lose nothing until the book is published.
+ */
+export async function splitIntoBook(courseId: string, id: string): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
+  return transaction(async (db) => {
+    const plan = await lockPlan(db, courseId)
+    const entry = await findEntry(db, courseId, id)
+    const tree = entry?.documentId ? await currentTree(db, entry.documentId) : null
+    if (!entry || !tree) return { ok: false, reason: 'That is no longer in the plan.' }
+    if (entry.kind !== 'page') return { ok: false, reason: 'Only a page is split into chapters.' }
+    const ids = Array.from({ length: tree.page.childCount }, () => nanoid(12))
+    const split = splitPage(tree.page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`)
+    if (!split) return { ok: false, reason: 'This page has no headings to split it at. Give each part that should be a chapter a heading first.' }
+    const made = await insertBook(db, courseId, { parentId: entry.parentId, afterId: id }, split, plan, ids)
+    return { ok: true, ids: made, notes: [`“${entry.title}” is also a book of ${split.chapters.length} ${split.chapters.length === 1 ? 'chapter' : 'chapters'} now. The page stays until you delete it.`] }
+  })
+}
+
+/** Puts a book with its chapters into the plan, after a sibling (null: at the end). The first id given is the book's. */
+export async function insertBook(db: Database, courseId: string, place: { parentId: string | null; afterId: string | null }, split: SplitPage, plan: readonly PlanEntry[], ids: readonly string[]): Promise<string[]> {
+  const [bookId = '', ...chapterIds] = ids.slice(0, split.chapters.length + 1)
+  for (const [at, page] of [split.opening, ...split.chapters].entries()) await createDocument(db, courseId, ids[at]!, page)
+  const title = (page: Node): string => page.firstChild?.textContent.slice(0, PLAN_TITLE_LENGTH) ?? ''
+  await insertEntries(db, courseId, [{ id: bookId, parentId: place.parentId, kind: 'book', title: title(split.opening), documentId: bookId }])
+  await insertEntries(db, courseId, chapterIds.map((chapterId, at) => ({ id: chapterId, parentId: bookId, kind: 'chapter' as const, title: title(split.chapters[at]!), documentId: chapterId })))
+  const siblings = childrenOf(plan, place.parentId).map((each) => each.id)
+  const at = place.afterId === null ? siblings.length : siblings.indexOf(place.afterId) + 1
+  await orderEntries(db, courseId, place.parentId, [...siblings.slice(0, at), bookId, ...siblings.slice(at)])
+  return [bookId, ...chapterIds]
 }
 
 /** Begins the introduction of a unit, a lesson or a part of a book: gives it a document with its title, if it has none. */

@@ -1,8 +1,20 @@
 import { z } from 'zod'
 import { publishedHeading, segments } from '../../core/html/render.ts'
+import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
+import { readSettings } from '../../core/plan/settings.ts'
 import type { Database } from '../database/pool.server.ts'
 
-const outlineEntry = z.object({ id: z.string(), parent: z.string().nullable(), kind: z.enum(['unit', 'lesson', 'page']), title: z.string(), words: z.number().nullable() })
+const outlineEntry = z.object({
+  id: z.string(),
+  parentId: z.string().nullable(),
+  kind: z.enum(ENTRY_KINDS),
+  title: z.string(),
+  /** Words of the newest edition; null while there is none, as for a lesson without an introduction. */
+  words: z.number().nullable(),
+  opensAt: z.string().nullable(),
+  settings: z.unknown().transform(readSettings),
+  isDone: z.boolean(),
+})
 /** An entry of the course as students see it; only published items are among them, under their published titles. */
 export type OutlineEntry = z.infer<typeof outlineEntry>
 
@@ -16,23 +28,31 @@ const courseRow = z.object({
   outline: z.array(outlineEntry).nullable().transform((entries) => entries ?? []),
 })
 const editionRow = courseRow.extend({
-  document_id: z.string(),
-  number: z.number(),
-  title: z.string(),
-  note: z.string(),
-  words: z.number(),
-  published_at: z.date(),
-  segments,
-  headings: z.array(publishedHeading),
+  /** Null when the entry has no edition: a lesson or part without an introduction. */
+  edition: z
+    .object({
+      document_id: z.string(),
+      number: z.number(),
+      title: z.string(),
+      note: z.string(),
+      words: z.number(),
+      published_at: z.string().transform((at) => new Date(at)),
+      segments,
+      headings: z.array(publishedHeading),
+    })
+    .nullable(),
 })
 export type CourseToRead = z.infer<typeof courseRow>
-export type EditionToRead = z.infer<typeof editionRow>
+export type EntryToRead = z.infer<typeof editionRow>
+export type EditionToRead = NonNullable<EntryToRead['edition']>
 
 const OUTLINE = `(
-  select json_agg(json_build_object('id', e.id, 'parent', e.parent_id, 'kind', e.kind, 'title', coalesce(ed.title, e.title), 'words', ed.words) order by e.position, e.id)
+  select json_agg(json_build_object('id', e.id, 'parentId', e.parent_id, 'kind', e.kind, 'title', coalesce(ed.title, e.title), 'words', ed.words,
+      'opensAt', e.opens_at, 'settings', e.settings, 'isDone', pr.done_at is not null) order by e.position, e.id)
   from plan_entries e
   left join lateral (select title, words from editions where document_id = e.document_id order by number desc limit 1) ed on true
-  where e.course_id = c.id and e.deleted_at is null and (e.kind <> 'page' or ed.title is not null)) as outline`
+  left join progress pr on pr.entry_id = e.id and pr.person_id = $2::text
+  where e.course_id = c.id and e.deleted_at is null and (e.kind in ('unit', 'lesson', 'bookPart') or ed.title is not null)) as outline`
 const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direction, c.time_zone, m.role, ${OUTLINE}`
 
 /** A course with its published outline, for one person. */
@@ -46,17 +66,74 @@ export async function findCourseToRead(db: Database, courseId: string, personId:
   return rows[0] ? courseRow.parse(rows[0]) : null
 }
 
-/** The newest edition of an item with everything its page shows; null while there is none. */
-export async function findEditionToRead(db: Database, courseId: string, itemId: string, personId: string): Promise<EditionToRead | null> {
+/** An entry with its newest edition and everything its page shows; null when students can't see it. */
+export async function findEntryToRead(db: Database, courseId: string, entryId: string, personId: string): Promise<EntryToRead | null> {
   const { rows } = await db.query({
-    name: 'find-edition-to-read',
-    text: `select ${COURSE}, ed.document_id, ed.number, ed.title, ed.note, ed.words, ed.published_at, ed.segments, ed.headings
+    name: 'find-entry-to-read',
+    text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'title', ed.title, 'note', ed.note,
+             'words', ed.words, 'published_at', ed.published_at, 'segments', ed.segments, 'headings', ed.headings) end as edition
            from plan_entries i
            join courses c on c.id = i.course_id
-           left join memberships m on m.course_id = c.id and m.person_id = $3::text
-           join lateral (select * from editions where document_id = i.document_id order by number desc limit 1) ed on true
-           where i.course_id = $1::text and i.id = $2::text and i.deleted_at is null and c.deleted_at is null`,
-    values: [courseId, itemId, personId],
+           left join memberships m on m.course_id = c.id and m.person_id = $2::text
+           left join lateral (select * from editions where document_id = i.document_id order by number desc limit 1) ed on true
+           where i.course_id = $1::text and i.id = $3::text and i.deleted_at is null and c.deleted_at is null
+             and (i.kind in ('unit', 'lesson', 'bookPart') or ed.number is not null)`,
+    values: [courseId, personId, entryId],
   })
   return rows[0] ? editionRow.parse(rows[0]) : null
+}
+
+/** The newest editions of the notes that stand directly under an entry. */
+export async function listNotes(db: Database, parentId: string): Promise<{ id: string; segments: z.infer<typeof segments>; documentId: string; number: number }[]> {
+  const { rows } = await db.query<{ id: string; segments: unknown; documentId: string; number: number }>(
+    `select e.id, ed.segments, ed.document_id as "documentId", ed.number from plan_entries e
+     join lateral (select segments, document_id, number from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     where e.parent_id = $1::text and e.kind = 'note' and e.deleted_at is null`,
+    [parentId],
+  )
+  return rows.map((row) => ({ ...row, segments: segments.parse(row.segments) }))
+}
+
+/** Marks an entry done, or not done, for a person. */
+export async function updateDone(db: Database, entryId: string, personId: string, isDone: boolean): Promise<void> {
+  await db.query(
+    `insert into progress (entry_id, person_id, done_at) values ($1::text, $2::text, case when $3::boolean then now() end)
+     on conflict (entry_id, person_id) do update set done_at = case when $3::boolean then coalesce(progress.done_at, now()) end`,
+    [entryId, personId, isDone],
+  )
+}
+
+/** Keeps where somebody is in a book. */
+export async function updatePlace(db: Database, bookId: string, personId: string, chapterId: string, heading: string): Promise<void> {
+  await db.query(
+    `insert into places (book_id, person_id, chapter_id, heading) values ($1::text, $2::text, $3::text, $4::text)
+     on conflict (book_id, person_id) do update set chapter_id = $3::text, heading = $4::text, at = now()`,
+    [bookId, personId, chapterId, heading],
+  )
+}
+
+export async function findPlace(db: Database, bookId: string, personId: string): Promise<{ chapterId: string; heading: string } | null> {
+  const { rows } = await db.query<{ chapterId: string; heading: string }>('select chapter_id as "chapterId", heading from places where book_id = $1::text and person_id = $2::text', [bookId, personId])
+  return rows[0] ?? null
+}
+
+export interface FoundPassage {
+  readonly entryId: string
+  readonly title: string
+  /** The words around what was found; what matches stands between \u0001 and \u0002. */
+  readonly excerpt: string
+}
+
+/** Published items among these that hold all the words, best first (PostgreSQL's full text search, without stemming: courses have many languages). */
+export async function searchEditions(db: Database, entryIds: readonly string[], words: string): Promise<FoundPassage[]> {
+  const { rows } = await db.query<FoundPassage>(
+    `with asked as (select websearch_to_tsquery('simple', $2::text) as query)
+     select e.id as "entryId", ed.title, ts_headline('simple', ed.words_text, asked.query, E'StartSel=\\u0001, StopSel=\\u0002, MaxFragments=1, MaxWords=28, MinWords=12') as excerpt
+     from asked, plan_entries e
+     join lateral (select * from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     where e.id = any($1::text[]) and to_tsvector('simple', ed.title || ' ' || ed.words_text) @@ asked.query
+     order by ts_rank(to_tsvector('simple', ed.title || ' ' || ed.words_text), asked.query) desc, e.position limit 60`,
+    [entryIds, words],
+  )
+  return rows
 }

@@ -1,143 +1,126 @@
-import { readingMinutes } from '../../core/document/statistics.ts'
 import { fillSlots, type PublishedHeading, type Segments } from '../../core/html/render.ts'
-import { initials } from '../../core/people/initials.ts'
-import type { Person } from '../people/queries.server.ts'
-import { readerAssets } from './assets.server.ts'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { doneRule } from '../../core/plan/settings.ts'
+import { frame, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml, trusted } from './html.server.ts'
-import type { CourseToRead, OutlineEntry } from './queries.server.ts'
+import { placeLine, placeNav, shutWords } from './nav.server.ts'
+import type { Place } from './outline.server.ts'
 
-const minutes = (words: number | null): number => Math.max(1, readingMinutes(words ?? 0))
-
-export interface Frame {
-  readonly title: string
-  readonly course: Pick<CourseToRead, 'course_id' | 'course_title' | 'language' | 'direction'>
-  readonly theme: 'light' | 'dark' | null
-}
-
-/** The document around everything students read. */
-function frame({ title, course, theme }: Frame, body: SafeHtml): SafeHtml {
-  const { script, style } = readerAssets()
-  return html`<!doctype html>
-<html lang="${course.language}" dir="${course.direction}"${theme && html` data-theme="${theme}"`}>
-<head>
-<meta charset="utf-8">
-<meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${title} – ${course.course_title}</title>
-<link rel="icon" href="/icon.svg" type="image/svg+xml">
-<link rel="stylesheet" href="${style}">
-<script type="module" src="${script}" blocking="render"></script>
-</head>
-<body>
-<a class="skip" href="#page">Skip to the page</a>
-${body}
-</body>
-</html>
-`
-}
-
-const MARK = trusted('<svg class="mark" viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M8 3.5 13 2l4.5 2.3-.6 3L8.7 7.6Z" fill="var(--slate)"/><path d="M4.5 9.6 13 8.6l6 1.300 1 3.600-9 1.200-6-1Z" fill="var(--ochre)"/><path d="M2 16.5 9 15.5l3.5 2-.5 4L3.5 22Z" fill="var(--lichen)"/><path d="M13.5 16.5 21 15.700l1.500 5-8.500.8Z" fill="var(--lichen)"/></svg>')
-
-function strip(course: Frame['course'], person: Person, path: string): SafeHtml {
-  return html`<header class="strip">
-<a class="course" href="/read/${course.course_id}">${MARK}<span>${course.course_title}</span></a>
-<details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
-<button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
-<form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
-<span class="face" style="background-color: ${person.colour}" title="${person.name}">${initials(person.name)}</span>
-</header>`
-}
-
+/** What is read at a place. */
 export interface PageView {
-  readonly itemId: string
   readonly title: string
   readonly segments: Segments
   readonly headings: readonly PublishedHeading[]
-  readonly words: number
-  /** What stands under the title: edition, date, note; each is shown with a middle dot between. */
+  /** What stands under the title, with a middle dot between. */
   readonly facts: readonly string[]
   /** What fills each slot of the segments. */
   readonly fill: (slot: string) => string
+  /** What stands under the text, as its kind has it. */
+  readonly after?: SafeHtml | null
+  /** What stands beside the text, under its contents. */
+  readonly beside?: SafeHtml | null
 }
 
-interface Chapter {
-  readonly lesson: OutlineEntry
-  readonly pages: readonly OutlineEntry[]
-}
-
-/** The published pages in reading order, grouped by what they stand in: a lesson, or the unit itself. */
-export function chapters(outline: readonly OutlineEntry[]): { unit: OutlineEntry; parts: Chapter[] }[] {
-  const under = (parent: string): OutlineEntry[] => outline.filter((entry) => entry.parent === parent)
-  return outline
-    .filter((entry) => entry.kind === 'unit')
-    .map((unit) => {
-      const parts: Chapter[] = []
-      for (const entry of under(unit.id)) {
-        if (entry.kind === 'lesson') parts.push({ lesson: entry, pages: under(entry.id) })
-        else if (parts.at(-1)?.lesson === unit) parts[parts.length - 1] = { lesson: unit, pages: [...parts.at(-1)!.pages, entry] }
-        else parts.push({ lesson: unit, pages: [entry] })
-      }
-      return { unit, parts: parts.filter((part) => part.pages.length > 0) }
-    })
-    .filter(({ parts }) => parts.length > 0)
-}
-
-/** A page in the reading room. */
-export function pagePage(request: { path: string; theme: Frame['theme'] }, course: CourseToRead, person: Person, view: PageView): SafeHtml {
-  const units = chapters(course.outline)
-  const all = units.flatMap(({ parts }) => parts.flatMap((part) => part.pages.map((page) => ({ page, part }))))
-  const at = all.findIndex(({ page }) => page.id === view.itemId)
-  const here = all[at]?.part
-  const [previous, next] = [all[at - 1]?.page, all[at + 1]?.page]
-  const link = (page: OutlineEntry): string => `/read/${course.course_id}/${page.id}`
-  const body = html`${strip(course, person, request.path)}
+/** A page of the reading room: an item, a chapter, or what a lesson or unit is about. */
+export function pagePage(visit: Visit, place: Place, view: PageView): SafeHtml {
+  const steps = visit.outline.sequence(place.id)
+  const at = steps.findIndex(({ id }) => id === place.id)
+  const [previous, next] = at < 0 ? [undefined, steps.find((step) => visit.outline.path(step.id).some(({ id }) => id === place.id))] : [steps[at - 1], steps[at + 1]]
+  const siblings = steps.filter(({ parentId }) => parentId === place.parentId)
+  const body = html`${strip(visit)}
 <div class="room">
-<nav class="lesson" aria-label="Lesson">
-${here && html`<h2>${here.lesson.title}</h2><p class="soft">${here.pages.reduce((sum, page) => sum + minutes(page.words), 0)} minutes</p>
-<ul>${here.pages.map((page) => html`<li><a href="${link(page)}"${page.id === view.itemId && html` aria-current="page"`}>${page.title || 'Untitled'}</a><span class="soft">${minutes(page.words)}</span></li>`)}</ul>`}
-${units.map(({ unit, parts }) => html`<h3>${unit.title}</h3><ul>${parts.map((part) => html`<li><a href="${link(part.pages[0]!)}"${part.lesson.id === here?.lesson.id && html` aria-current="true"`}>${part.lesson === unit ? 'Before the lessons' : part.lesson.title}</a></li>`)}</ul>`)}
-</nav>
+${placeNav(visit, place.id)}
 <main id="page" tabindex="-1">
-<article class="page-content">
-<h1>${view.title}</h1>
-<p class="facts">${[`${minutes(view.words)} ${minutes(view.words) === 1 ? 'minute' : 'minutes'}`, ...view.facts].join(' · ')}</p>
+<article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
+<h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`}</h1>
+<p class="facts">${view.facts.join(' · ')}</p>
 ${trusted(fillSlots(view.segments, view.fill))}
+${view.after}
+${doneForm(visit, place)}
 </article>
 </main>
-<aside class="on-page">${view.headings.length > 1 && html`<nav aria-label="On this page"><h2>On this page</h2><ul>${view.headings.filter(({ level }) => level <= 3).map(({ id, text, level }) => html`<li class="level-${level}"><a href="#${id}">${text}</a></li>`)}</ul></nav>`}</aside>
+<aside class="on-page">${view.headings.length > 1 && onPage(place, view.headings)}${view.beside}</aside>
 </div>
 <footer class="steps">
-<span>${previous && html`<a class="button" rel="prev" href="${link(previous)}"><span aria-hidden="true" class="arrow">←</span> ${previous.title}</a>`}</span>
-<span class="soft">${here && `${here.pages.findIndex((page) => page.id === view.itemId) + 1} of ${here.pages.length} in this lesson`}</span>
-<span>${next && html`<a class="button primary" rel="next" href="${link(next)}">${next.title} <span aria-hidden="true" class="arrow">→</span></a>`}</span>
+<span>${previous && stepLink(visit, previous, 'prev')}</span>
+<span class="soft">${at >= 0 && siblings.length > 0 && `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}`}</span>
+<span>${next && stepLink(visit, next, 'next')}</span>
 </footer>`
-  return frame({ title: view.title, course, theme: request.theme }, body)
+  return frame({ title: view.title, course: visit.course, theme: visit.theme }, body)
+}
+
+function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
+  const shut = shutWords(visit, step)
+  const title = `${step.number && `${step.number} `}${step.title}`
+  if (shut) return html`<span class="soft">${title}: ${shut}</span>`
+  return to === 'prev' ? html`<a class="button" rel="prev" href="${visit.href(step.id)}"><span aria-hidden="true" class="arrow">←</span> ${title}</a>` : html`<a class="button primary" rel="next" href="${visit.href(step.id)}">${title} <span aria-hidden="true" class="arrow">→</span></a>`
+}
+
+function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
+  let section = 0
+  return html`<nav aria-label="On this page"><h2>On this page</h2><ul>${headings
+    .filter(({ level }) => level <= 3)
+    .map(({ id, text, level }) => html`<li class="level-${level}"><a href="#${id}">${place.kind === 'chapter' && level === 2 && html`<span class="number">${place.number}.${++section}</span> `}${text}</a></li>`)}</ul></nav>`
+}
+
+/** Marks what is done by reading as done, and takes it back; our script does the first by itself at the end of the text. */
+function doneForm(visit: Visit, place: Place): SafeHtml | null {
+  if (doneRule(place.kind, place.settings) !== 'read' || place.standing.shut || place.kind === 'book') return null
+  const { isDone } = place.standing
+  return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}</button></form>`
+}
+
+/** What is said in the place of something that can't be opened yet. */
+export function shutPage(visit: Visit, place: Place): SafeHtml {
+  const words = shutWords(visit, place) ?? ''
+  const { shut } = place.standing
+  const first = shut?.sort === 'sequence' ? visit.outline.find(shut.afterId) : undefined
+  const body = html`${strip(visit)}
+<div class="room">${placeNav(visit, place.id)}
+<main id="page" tabindex="-1"><article class="page-content"><h1>${place.title}</h1>
+<p>This ${words.startsWith('opens') ? words.replace('opens', 'opens on') : `opens ${words} is done`}.</p>
+${first && html`<p><a class="button primary" href="${visit.href(first.id)}">Go to ${first.title}</a></p>`}
+</article></main><aside class="on-page"></aside></div>`
+  return frame({ title: place.title, course: visit.course, theme: visit.theme }, body)
 }
 
 /** What a course holds for its students. */
-export function contentsPage(request: { path: string; theme: Frame['theme'] }, course: CourseToRead, person: Person): SafeHtml {
-  const units = chapters(course.outline)
-  const body = html`${strip(course, person, request.path)}
+export function contentsPage(visit: Visit): SafeHtml {
+  const { outline, course } = visit
+  const units = outline.under(null)
+  const body = html`${strip(visit)}
 <main id="page" class="contents" tabindex="-1">
 <h1>${course.course_title}</h1>
 ${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
-${units.map(({ unit, parts }) => html`<section><h2>${unit.title}</h2>${parts.map((part) => html`<div>${part.lesson !== unit && html`<h3>${part.lesson.title}</h3>`}<ol>${part.pages.map((page) => html`<li><a href="/read/${course.course_id}/${page.id}">${page.title}</a> <span class="soft">${minutes(page.words)} min</span></li>`)}</ol></div>`)}</section>`)}
+${units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
 </main>`
-  return frame({ title: 'Contents', course, theme: request.theme }, body)
+  return frame({ title: 'Contents', course, theme: visit.theme }, body)
+}
+
+/** The items of a unit and its lessons in order; what stands between two lessons in the unit itself is a list of its own. */
+function groups(visit: Visit, unit: Place): SafeHtml[] {
+  const found: SafeHtml[] = []
+  let own: Place[] = []
+  const flush = (): void => {
+    if (own.length > 0) found.push(html`<ol>${own.map((item) => placeLine(visit, item, ''))}</ol>`)
+    own = []
+  }
+  for (const child of visit.outline.under(unit.id)) {
+    if (child.kind !== 'lesson') {
+      if (child.kind !== 'note') own.push(child)
+      continue
+    }
+    flush()
+    const shut = shutWords(visit, child)
+    found.push(html`<div><h3><a href="${visit.href(child.id)}">${child.title}</a> <span class="soft">${shut ?? (child.standing.count > 0 && `${child.standing.doneCount} of ${child.standing.count} done`)}</span></h3>
+<ol>${visit.outline.under(child.id).filter(({ kind }) => kind !== 'note').map((item) => placeLine(visit, item, ''))}</ol></div>`)
+  }
+  flush()
+  return found
 }
 
 /** A page that says why there is nothing to read. */
-export function troublePage(theme: Frame['theme'], heading: string, words: string, requestId: string): SafeHtml {
-  const course = { course_id: '', course_title: 'Fieldstone', language: 'en', direction: 'ltr' } as const
+export function troublePage(theme: Visit['theme'], heading: string, words: string, requestId: string): SafeHtml {
+  const course = { course_title: 'Fieldstone', language: 'en', direction: 'ltr' } as const
   return frame({ title: heading, course, theme }, html`<main id="page" class="contents"><h1>${heading}</h1><p>${words}</p><p class="soft">Request ${requestId}</p><p><a href="/">To your courses</a></p></main>`)
-}
-
-/** The page alone, as its author previews it. */
-export function previewPage(theme: Frame['theme'], course: Frame['course'], view: PageView): SafeHtml {
-  return frame(
-    { title: view.title, course, theme },
-    html`<main id="page" class="preview"><article class="page-content"><h1>${view.title || 'Untitled page'}</h1>
-<p class="facts">${[`${minutes(view.words)} min`, ...view.facts].join(' · ')}</p>
-${trusted(fillSlots(view.segments, view.fill))}
-</article></main>`,
-  )
 }

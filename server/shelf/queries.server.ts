@@ -113,7 +113,7 @@ export async function findItemAccess(db: Database, itemId: string, personId: str
   const { rows } = await db.query<{ role: 'author' | 'student' | 'guest' | null; isPublished: boolean }>(
     `select m.role, exists (
        select from edition_items ei join plan_entries p on p.document_id = ei.document_id
-       where ei.item_id = s.id and p.deleted_at is null and ei.number = (select max(number) from editions where document_id = ei.document_id)) as "isPublished"
+       where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null and ei.number = (select max(number) from editions where document_id = ei.document_id)) as "isPublished"
      from shelf_items s join courses c on c.id = s.course_id left join memberships m on m.course_id = s.course_id and m.person_id = $2::text
      where s.id = $1::text and s.deleted_at is null and c.deleted_at is null`,
     [itemId, personId],

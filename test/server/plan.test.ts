@@ -4,11 +4,11 @@ import { useFreshDatabase } from './setup/database.ts'
 
 await useFreshDatabase()
 const { pool } = await import('../../server/database/pool.server.ts')
-const { addLines, moveEntries, removeEntries, rename, restore } = await import('../../server/plan/plan.server.ts')
+const { addLines, changeSettings, moveEntries, removeEntries, rename, restore, splitIntoBook } = await import('../../server/plan/plan.server.ts')
 const { listPlan } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { listEditions } = await import('../../server/editions/queries.server.ts')
-const { findEditionToRead } = await import('../../server/reading/queries.server.ts')
+const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
 const { inOrder } = await import('../../core/plan/tree.ts')
 
@@ -63,12 +63,12 @@ test('an edition stays as it is while the author writes on', async () => {
   expect(await publish(id, 'author', { note: 'first', version: 1 })).toEqual({ ok: true, number: 1 })
   expect(await publish(id, 'author', { note: 'again', version: 1 })).toEqual({ ok: false, reason: 'Nothing has changed since edition 1.' })
   await acceptBatch(id, 'author', { id: 'later', base: 1, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 11, to: 11, slice: { content: [{ type: 'text', text: 'unpublished' }] } }] })
-  const read = await findEditionToRead(pool, 'course', id, 'student')
-  expect(read?.number).toBe(1)
+  const read = await findEntryToRead(pool, 'course', id, 'student')
+  expect(read?.edition?.number).toBe(1)
   expect(JSON.stringify(read)).not.toContain('unpublished')
   expect((await listPlan(pool, 'course')).find((row) => row.id === id)?.state).toBe('edited')
   expect(await publish(id, 'author', { note: 'second', version: 2 })).toEqual({ ok: true, number: 2 })
-  expect(JSON.stringify(await findEditionToRead(pool, 'course', id, 'student'))).toContain('unpublished')
+  expect(JSON.stringify(await findEntryToRead(pool, 'course', id, 'student'))).toContain('unpublished')
   expect((await listEditions(pool, id)).map(({ number, note }) => [number, note])).toEqual([[2, 'second'], [1, 'first']])
 })
 
@@ -80,10 +80,34 @@ test('a page without a title is not published', async () => {
 })
 
 test('students see published items alone, and two publishing at once give one edition', async () => {
-  const read = await findEditionToRead(pool, 'course', await idOf('Footings'), 'student')
+  const read = await findEntryToRead(pool, 'course', await idOf('Footings'), 'student')
   expect(read?.outline.filter(({ kind }) => kind === 'page').map(({ title }) => title)).toEqual(['Footings'])
-  expect(await findEditionToRead(pool, 'course', await idOf('P2'), 'student')).toBeNull()
+  expect(await findEntryToRead(pool, 'course', await idOf('P2'), 'student')).toBeNull()
   const id = await idOf('P2')
   const results = await Promise.all([publish(id, 'author', { note: 'a', version: 0 }), publish(id, 'coauthor', { note: 'b', version: 0 })])
   expect(results.filter(({ ok }) => ok)).toHaveLength(1)
+})
+
+test('a page becomes a book of its headings, beside it; a page without headings says what to do', async () => {
+  const added = await addLines('course', null, [{ title: 'Long page', depth: 2 }])
+  const id = added.ok ? added.ids[0]! : ''
+  expect(await splitIntoBook('course', id)).toMatchObject({ ok: false, reason: expect.stringContaining('no headings') })
+  const heading = (text: string) => ({ type: 'heading', attrs: { level: 2, id: null }, content: [{ type: 'text', text }] })
+  const words = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] })
+  await acceptBatch(id, 'author', { id: 'long', base: 0, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 11, to: 13, slice: { content: [words('Before.'), heading('Strip'), words('a'), heading('Sort'), words('b')] } }] })
+  expect(await splitIntoBook('course', id)).toMatchObject({ ok: true, notes: [expect.stringContaining('a book of 2 chapters')] })
+  const plan = await shape()
+  expect(plan.slice(plan.findIndex((line) => line.includes('page Long page'))).slice(0, 4)).toEqual(['  page Long page', '  book Long page', '    chapter Strip', '    chapter Sort'])
+})
+
+test('settings change one by one; a chapter whose book is gone comes back as a page', async () => {
+  const book = await idOf('Strip').then(async (id) => (await listPlan(pool, 'course')).find((row) => row.id === id)!.parentId!)
+  expect(await changeSettings('course', book, { settings: { inSequence: true } })).toEqual({ ok: true })
+  expect(await changeSettings('course', book, { opensAt: '2026-09-07T08:00:00.000Z' })).toEqual({ ok: true })
+  expect((await listPlan(pool, 'course')).find((row) => row.id === book)).toMatchObject({ opensAt: '2026-09-07T08:00:00.000Z', settings: { inSequence: true } })
+  expect(await changeSettings('course', 'gone', { opensAt: null })).toMatchObject({ ok: false })
+  const deleted = await removeEntries('course', [await idOf('Strip')])
+  await removeEntries('course', [book])
+  expect(await restore('course', deleted.ok ? deleted.deletionId : '')).toMatchObject({ ok: true })
+  expect((await shape()).filter((line) => line.includes('Strip'))).toEqual(['  page Strip'])
 })

@@ -103,9 +103,14 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/documents/:documentId/editions': [{ method: 'POST', path: '/documents/page/editions', body: `note=${'x'.repeat(600)}&version=0`, type: FORM, status: [401, 404, 403, 403, 400, 400] }],
   '/documents/:documentId/edition-list': [{ path: '/documents/page/edition-list', status: AUTHORS_DATA }],
   '/read/:courseId': [{ path: '/read/course', status: READERS }],
+  '/read/:courseId/search': [
+    { path: '/read/course/search?words=page', status: READERS },
+    { path: '/read/nowhere/search?words=%00', status: [302, 404, 404, 404, 404, 404] },
+  ],
   '/read/:courseId/:itemId': [
     { path: '/read/course/page', status: READERS },
     { method: 'POST', path: '/read/course/page', body: 'question=none&answer=0', type: FORM, status: [302, 404, 200, 200, 200, 200] },
+    { method: 'POST', path: '/read/course/page', body: 'intent=place&heading=x', type: FORM, status: [302, 404, 204, 204, 204, 204] },
     { method: 'POST', path: '/read/course/draft', body: 'question=none&answer=0', type: FORM, status: [302, 404, 404, 404, 404, 404] },
     // A draft does not exist for anyone in the reading room, whoever asks.
     { path: '/read/course/draft', status: [302, 404, 404, 404, 404, 404] },

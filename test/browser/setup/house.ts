@@ -1,18 +1,31 @@
 import { randomUUID } from 'node:crypto'
 import { type Browser, type BrowserContext, expect, type Page, test as base } from '@playwright/test'
 import type { Node } from 'prosemirror-model'
+import { plainText } from '../../../core/document/plain-text.ts'
 import { schema } from '../../../core/document/schema.ts'
 import { readPage } from '../../../core/html/read.ts'
 import { renderPage } from '../../../core/html/render.ts'
+import type { EntryKind } from '../../../core/plan/kinds.ts'
+import type { ChangedSettings } from '../../../core/plan/settings.ts'
 import { cookieFor, type RunningApp, startApp, withClient } from '../../server/setup/app.ts'
 import { makeSchool } from '../../server/setup/factories.ts'
+
+interface PageOptions {
+  isPublished?: boolean
+  /** What it is; a page when left out. */
+  kind?: EntryKind
+  /** What it stands in; the lesson when left out. */
+  parent?: string
+  settings?: ChangedSettings
+  opensAt?: string
+}
 
 /** A Fieldstone of one test: its own database, its own process, a course with one unit and one lesson. */
 export interface House {
   readonly url: string
   app: RunningApp
   /** A page of the lesson, made of source HTML; gives back its address on the sheet. */
-  addPage(id: string, source: string, options?: { isPublished?: boolean }): Promise<string>
+  addPage(id: string, source: string, options?: PageOptions): Promise<string>
   /** A browser window signed in as somebody. */
   open(person: string, path: string, options?: Parameters<Browser['newContext']>[0] & { app?: RunningApp }): Promise<Page>
   /** The page as the log has it, as JSON of its current text. */
@@ -28,16 +41,16 @@ async function createDatabase(): Promise<string> {
   return cluster.replace('DATABASE', name)
 }
 
-async function addPage(url: string, id: string, source: string, isPublished: boolean): Promise<void> {
+async function addPage(url: string, id: string, source: string, { isPublished = false, kind = 'page', parent = 'lesson', settings = {}, opensAt }: PageOptions): Promise<void> {
   const { page } = readPage(source)
   const { title, segments, headings } = renderPage(page)
   await withClient(url, async (client) => {
     const content = JSON.stringify(page.toJSON())
     await client.query(`insert into documents (id, course_id) values ($1, 'course')`, [id])
     await client.query('insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)', [id, content])
-    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ($1, 'course', 'lesson', 'page', $2, (select count(*) from plan_entries), $1)`, [id, title])
+    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, settings, opens_at) values ($1, 'course', $3, $4, $2, (select count(*) from plan_entries), $1, $5, $6)`, [id, title, parent, kind, JSON.stringify(settings), opensAt ?? null])
     if (isPublished)
-      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ($1, 1, 0, 1, 1, $2, '', 100, $3, $4, $5, 'author')`, [id, title, content, JSON.stringify(segments), JSON.stringify(headings)])
+      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by) values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author')`, [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)])
   })
 }
 
@@ -53,8 +66,8 @@ export const test = base.extend<{ house: House }>({
     const house: House = {
       url,
       app: await startApp(url),
-      addPage: async (id, source, { isPublished = false } = {}) => {
-        await addPage(url, id, source, isPublished)
+      addPage: async (id, source, options = {}) => {
+        await addPage(url, id, source, options)
         return `/courses/course/items/${id}`
       },
       open: async (person, path, { app = house.app, ...options } = {}) => {

@@ -1,0 +1,48 @@
+/** How long the end of a text must be in sight before it counts as read, in milliseconds. */
+const LOOK = 2500
+
+const post = (fields: Record<string, string>): Promise<Response> => fetch(location.pathname, { method: 'POST', body: new URLSearchParams(fields), headers: { Accept: 'application/json' }, keepalive: true })
+
+/** Marks a page as read once its end has been in sight for a while; what was taken back by hand stays so. */
+export function markWhenRead(): void {
+  const form = document.querySelector<HTMLFormElement>('.done-form')
+  const button = form?.querySelector('button')
+  if (!form || !button || button.disabled) return
+  const taken = `unread ${location.pathname}`
+  form.addEventListener('submit', () => (button.value === 'undone' ? sessionStorage.setItem(taken, 'yes') : sessionStorage.removeItem(taken)))
+  if (form.dataset.done === 'yes' || sessionStorage.getItem(taken)) return
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const observer = new IntersectionObserver(([entry]) => {
+    clearTimeout(timer)
+    if (entry?.isIntersecting) timer = setTimeout(() => void done(), LOOK)
+  })
+  observer.observe(form)
+  const done = async (): Promise<void> => {
+    const { done: isDone } = (await post({ intent: 'done' }).then((response) => response.json(), () => ({}))) as { done?: boolean }
+    if (!isDone) return
+    observer.disconnect()
+    form.dataset.done = 'yes'
+    button.value = 'undone'
+    button.innerHTML = '<span class="tick is-done"></span>Read. Take that back'
+    const own = document.querySelector('.lesson li:has([aria-current="page"]) > .tick')
+    own?.classList.add('is-done')
+    const word = own?.querySelector('.unseen')
+    if (word) word.textContent = 'done: '
+  }
+}
+
+/** In a chapter, keeps where the reader is, by the heading last passed, so that the book opens there again. */
+export function keepPlace(): void {
+  if (!document.querySelector('.page-content.is-chapter') || document.querySelector('.done-form button:disabled')) return
+  let told: string | null = null
+  const tell = (): void => {
+    const headings = [...document.querySelectorAll<HTMLElement>('.page-content :is(h2, h3)[id]')]
+    const heading = headings.findLast((each) => each.getClientRects().length > 0 && each.getBoundingClientRect().top < window.innerHeight / 2)?.id ?? ''
+    if (heading === told) return
+    told = heading
+    void post({ intent: 'place', heading }).catch(() => undefined)
+  }
+  setTimeout(tell, 800)
+  document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && tell())
+  document.addEventListener('scrollend', tell)
+}

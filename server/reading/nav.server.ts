@@ -1,0 +1,78 @@
+import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
+import { type Visit } from './frame.server.ts'
+import { longDate } from './dates.server.ts'
+import { html, type SafeHtml } from './html.server.ts'
+import type { Place } from './outline.server.ts'
+
+/** A ticked square: done, to be done, or nothing where there is nothing to do. */
+export function tick(place: Place): SafeHtml {
+  const { isDone, count } = place.standing
+  if (count === 0) return html`<span class="tick is-none"></span>`
+  return html`<span class="tick${isDone && ' is-done'}"><span class="unseen">${isDone ? 'done' : 'to do'}: </span></span>`
+}
+
+/** Why a place can't be opened yet, in a few words; null when it can. */
+export function shutWords({ course, outline }: Visit, { standing: { shut } }: Place): string | null {
+  if (!shut) return null
+  if (shut.sort === 'date') return `opens ${longDate(course.language, course.time_zone).format(new Date(shut.opensAt))}`
+  return `after “${outline.find(shut.afterId)?.title ?? 'what comes before'}”`
+}
+
+/** A line of a list of places: its tick, its title as a link, its minutes or why it is shut. */
+export function placeLine(visit: Visit, place: Place, hereId: string): SafeHtml {
+  const shut = shutWords(visit, place)
+  const number = place.number && html`<span class="number">${place.number}</span> `
+  const title = place.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`
+  const kind = place.kind !== 'page' && place.kind !== 'chapter' && isOpened(place.kind) && html` <span class="kind">${kindOfEntry(place.kind).label.toLowerCase()}</span>`
+  return html`<li${shut && html` class="is-shut"`}>${tick(place)}${shut ? html`<span class="shut">${number}${title}${kind}</span> <span class="soft">${shut}</span>` : html`<a href="${visit.href(place.id)}"${place.id === hereId && html` aria-current="page"`}>${number}${title}${kind}</a>${place.minutes > 0 && html`<span class="soft">${place.minutes}<span class="min"> min</span></span>`}`}</li>`
+}
+
+const minutesWords = (minutes: number): string => `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
+
+/** At the left of what is read: what stands beside it in its lesson or book, and the rest of the course. */
+export function placeNav(visit: Visit, hereId: string): SafeHtml {
+  const path = visit.outline.path(hereId)
+  const book = path.find(({ kind }) => kind === 'book')
+  return html`<nav class="lesson" aria-label="${book ? 'Book' : 'Lesson'}">
+${book ? bookNav(visit, book, hereId) : lessonNav(visit, path, hereId)}
+${courseNav(visit, path)}
+</nav>`
+}
+
+function lessonNav(visit: Visit, path: readonly Place[], hereId: string): SafeHtml | null {
+  const holder = path.findLast(({ kind }) => kind === 'lesson' || kind === 'unit')
+  if (!holder) return null
+  const items = visit.outline.under(holder.id).filter(({ kind }) => isOpened(kind))
+  return html`<h2><a href="${visit.href(holder.id)}">${holder.title}</a></h2>
+<p class="soft">${minutesWords(items.reduce((sum, { minutes }) => sum + minutes, 0))}${holder.standing.count > 0 && `, ${holder.standing.doneCount} of ${holder.standing.count} done`}</p>
+<ul>${items.map((item) => placeLine(visit, item, hereId))}</ul>`
+}
+
+/** The chapters of a book, in their parts. */
+export function bookNav(visit: Visit, book: Place, hereId: string): SafeHtml {
+  return html`<h2><a href="${visit.href(book.id)}"${book.id === hereId && html` aria-current="page"`}>${book.title}</a></h2>
+<p class="soft">${minutesWords(book.minutes)}, ${book.standing.doneCount} of ${book.standing.count} chapters read</p>
+${chapterList(visit, book, hereId)}`
+}
+
+export function chapterList(visit: Visit, book: Place, hereId: string): SafeHtml[] {
+  const groups: { part: Place | null; chapters: Place[] }[] = []
+  for (const child of visit.outline.under(book.id)) {
+    if (child.kind === 'bookPart') groups.push({ part: child, chapters: visit.outline.under(child.id) })
+    else if (groups.at(-1)?.part === null) groups.at(-1)!.chapters.push(child)
+    else groups.push({ part: null, chapters: [child] })
+  }
+  return groups.map(({ part, chapters }) => html`${part && html`<h3>${part.number} · ${part.title}</h3>`}<ul>${chapters.map((chapter) => placeLine(visit, chapter, hereId))}</ul>`)
+}
+
+/** Units with their lessons. */
+function courseNav(visit: Visit, path: readonly Place[]): SafeHtml[] {
+  return visit.outline.under(null).map((unit) => {
+    const lessons = visit.outline.under(unit.id).filter(({ kind }) => kind === 'lesson')
+    const own = visit.outline.under(unit.id).some(({ kind }) => isOpened(kind))
+    return html`<h3>${unit.title}</h3><ul>${own && html`<li>${tick(unit)}<a href="${visit.href(unit.id)}"${path[0]?.id === unit.id && path[1]?.kind !== 'lesson' && html` aria-current="true"`}>About this unit</a></li>`}${lessons.map((lesson) => {
+      const shut = shutWords(visit, lesson)
+      return html`<li${shut && html` class="is-shut"`}>${tick(lesson)}<a href="${visit.href(lesson.id)}"${path[1]?.id === lesson.id && html` aria-current="true"`}>${lesson.title}</a>${shut && html` <span class="soft">${shut}</span>`}</li>`
+    })}</ul>`
+  })
+}

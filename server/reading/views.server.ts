@@ -1,0 +1,61 @@
+import { fillSlots } from '../../core/html/render.ts'
+import { isOpened } from '../../core/plan/kinds.ts'
+import { pool } from '../database/pool.server.ts'
+import { longDate } from './dates.server.ts'
+import type { Visit } from './frame.server.ts'
+import { html, type SafeHtml, trusted } from './html.server.ts'
+import { chapterList, placeLine } from './nav.server.ts'
+import type { Place } from './outline.server.ts'
+import { type EditionToRead, findPlace, listNotes } from './queries.server.ts'
+import { slotFiller } from './slots.server.ts'
+
+/** What stands under the text of a place, by its kind: where a link leads, the chapters of a book, the items of a lesson. */
+export async function afterText(visit: Visit, place: Place): Promise<SafeHtml | null> {
+  if (place.kind === 'link') return linkOut(place)
+  if (place.kind === 'book') return bookContents(visit, place)
+  if (place.kind === 'lesson' || place.kind === 'unit') return lessonContents(visit, place)
+  return null
+}
+
+function linkOut({ settings: { address }, title }: Place): SafeHtml {
+  if (address === '') return html`<p class="soft">The address of this link is still to be added.</p>`
+  const { host } = new URL(address)
+  return html`<p><a class="button primary" href="${address}" target="_blank" rel="noreferrer">Open ${title} <span class="unseen">(opens a new window)</span></a> <span class="soft">at ${host}, in a new window</span></p>`
+}
+
+async function bookContents(visit: Visit, book: Place): Promise<SafeHtml> {
+  const kept = visit.isPreview ? null : await findPlace(pool, book.id, visit.person.id)
+  const at = kept && visit.outline.find(kept.chapterId)
+  const goOn = at ?? visit.outline.places.find(({ id, kind, standing }) => kind === 'chapter' && !standing.isDone && visit.outline.path(id).includes(book))
+  return html`${goOn && !goOn.standing.shut && html`<p><a class="button primary" href="${visit.href(goOn.id)}${at && kept.heading && `#${encodeURIComponent(kept.heading)}`}">${at ? 'Go on at' : 'Begin with'} ${goOn.number} ${goOn.title}</a></p>`}
+<form class="search in-book" role="search" action="/read/${visit.course.course_id}/search"><input type="hidden" name="in" value="${book.id}"><input type="search" name="words" aria-label="Search in this book" placeholder="Search in this book"> <button>Search</button></form>
+<nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '')}</nav>`
+}
+
+async function lessonContents(visit: Visit, place: Place): Promise<SafeHtml> {
+  const notes = new Map((await listNotes(pool, place.id)).map((note) => [note.id, note]))
+  const lines: SafeHtml[] = []
+  for (const child of visit.outline.under(place.id)) {
+    const note = notes.get(child.id)
+    if (note) lines.push(html`<li class="note">${trusted(fillSlots(note.segments, await slotFiller({ documentId: note.documentId, edition: note.number })))}</li>`)
+    else if (isOpened(child.kind) || child.kind === 'lesson') lines.push(placeLine(visit, child, ''))
+  }
+  const { aims } = place.settings
+  return html`${aims.length > 0 && html`<section class="aims"><h2>When this is done you can</h2><ul>${aims.map((aim) => html`<li>${aim}</li>`)}</ul></section>`}
+${place.settings.inSequence && html`<p class="soft">One after the other: each opens when the one before it is done.</p>`}
+<ol class="items">${lines}</ol>`
+}
+
+/** What stands under the title: how long, which edition, what changed. */
+export function factsOf(visit: Visit, place: Place, edition: EditionToRead | null): string[] {
+  const date = edition && longDate(visit.course.language, visit.course.time_zone).format(edition.published_at)
+  const { dueAt, closesAt } = place.settings
+  const on = (iso: string): string => longDate(visit.course.language, visit.course.time_zone).format(new Date(iso))
+  return [
+    ...(place.minutes > 0 ? [`${place.minutes} ${place.minutes === 1 ? 'minute' : 'minutes'}`] : []),
+    ...(edition ? [`edition ${edition.number}`, `last edited ${date}`] : []),
+    ...(edition?.note ? [`changed: ${edition.note}`] : []),
+    ...(dueAt ? [`due ${on(dueAt)}`] : []),
+    ...(closesAt ? [`closes ${on(closesAt)}`] : []),
+  ]
+}

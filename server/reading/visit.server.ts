@@ -1,0 +1,51 @@
+import { may } from '../../core/access/access.ts'
+import { pool } from '../database/pool.server.ts'
+import type { Person } from '../people/queries.server.ts'
+import { requirePerson } from '../web/guard.server.ts'
+import type { RequestContext } from '../web/load-context.server.ts'
+import { themeOf } from '../web/theme.server.ts'
+import type { Visit } from './frame.server.ts'
+import { Outline, type Place } from './outline.server.ts'
+import { type CourseToRead, type EditionToRead, findCourseToRead, findEntryToRead } from './queries.server.ts'
+import { readingTrouble } from './trouble.server.ts'
+
+/** A visit to one place: what is read there, and whether it may be opened yet. */
+export interface PlaceVisit {
+  readonly visit: Visit
+  readonly place: Place
+  readonly edition: EditionToRead | null
+  readonly course: CourseToRead
+  readonly person: Person
+  /** Whoever writes the course reads everything that is published at any time. */
+  readonly isShut: boolean
+  readonly isAuthor: boolean
+}
+
+function visitOf(request: Request, course: CourseToRead, person: Person): Visit {
+  const { pathname, search } = new URL(request.url)
+  return { course, person, outline: new Outline(course.outline, new Date()), theme: themeOf(request), path: pathname + search, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
+}
+
+const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean => may({ isManager: person.isManager, role: course.role }, right)
+
+/** The course for whoever may read it; else an answer that says why not. */
+export async function visitCourse(request: Request, context: RequestContext, courseId: string): Promise<{ visit: Visit; person: Person } | Response> {
+  if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
+  const person = requirePerson(context, request)
+  const course = await findCourseToRead(pool, courseId, person.id)
+  if (!course || !mayRead(person, course)) return readingTrouble(request, context, 'no such place')
+  return { visit: visitOf(request, course, person), person }
+}
+
+/** A place of the course for whoever may read it; else an answer that says why not. */
+export async function visitPlace(request: Request, context: RequestContext, courseId: string, entryId: string): Promise<PlaceVisit | Response> {
+  if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
+  const person = requirePerson(context, request)
+  const found = await findEntryToRead(pool, courseId, entryId, person.id)
+  if (!found || !mayRead(person, found)) return readingTrouble(request, context, 'no such place')
+  const visit = visitOf(request, found, person)
+  const place = visit.outline.find(entryId)
+  if (!place) return readingTrouble(request, context, 'no such place')
+  const isAuthor = mayRead(person, found, 'write')
+  return { visit, place, edition: found.edition, course: found, person, isShut: place.standing.shut !== null && !isAuthor, isAuthor }
+}
