@@ -13,6 +13,7 @@ export default [
   route('hosts', 'embeds/hosts.tsx'),
   route('courses/:courseId/embeds', 'embeds/embeds.ts'),
   route('courses/:courseId/uploads', 'shelf/uploads.ts'),
+  route('courses/:courseId/contributions', 'shelf/contributions.ts'),
   route('courses/:courseId/shelf-list', 'shelf/shelf-list.ts'),
   route('courses/:courseId/shelf-list/:shelfId', 'shelf/shelf-item.ts'),
   route('files/:shelfId/:width', 'shelf/file.ts'),
@@ -29,5 +30,7 @@ export default [
   route('read/:courseId', 'reading/contents.ts'),
   route('read/:courseId/search', 'reading/search.ts'),
   route('read/:courseId/:itemId', 'reading/page.ts'),
+  route('discuss/:courseId/:itemId', 'discussions/discussion.tsx'),
+  route('discuss/:courseId/:itemId/posts', 'discussions/posts.ts'),
   route('*', 'errors/unknown.tsx'),
 ] satisfies RouteConfig

@@ -1,9 +1,6 @@
-import { makeAccordion } from './accordion.ts'
+import { enliven } from './enliven.ts'
 import { showAround } from './parts.ts'
-import { makePractice } from './practice.ts'
 import { keepPlace, markWhenRead } from './progress.ts'
-import { fitSealedFrames } from './sealed.ts'
-import { makeTabs } from './tabs.ts'
 import './room.css'
 
 /*
@@ -46,13 +43,7 @@ function showTarget(): void {
   ;(isHidden ? (target.closest('.tabs') ?? target) : target).scrollIntoView()
 }
 
-const all = (selector: string): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(`.page-content ${selector}`)]
-
-// From the inside out: what an outer piece moves keeps what its inner ones have become.
-for (const piece of all('.tabs').reverse()) makeTabs(piece)
-for (const piece of all('.accordion').reverse()) makeAccordion(piece)
-for (const piece of all('.practice')) makePractice(piece)
-fitSealedFrames(all('iframe.html-piece') as HTMLIFrameElement[])
+enliven(document.querySelector('.page-content') ?? document)
 window.addEventListener('hashchange', showTarget)
 // A link to where one is already changes no address, but may point into something that was closed since.
 document.addEventListener('click', (event) => {

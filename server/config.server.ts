@@ -13,6 +13,9 @@ const schema = z.object({
     .string()
     .default('')
     .transform((text) => Object.fromEntries(text.split(',').flatMap((pair) => (/^([a-z0-9.-]+)=(\d+)$/.exec(pair) ? [[pair.split('=')[0]!, Number(pair.split('=')[1])]] : []))) as Record<string, number | undefined>),
+  /** The mail server that notices go to, such as smtp://127.0.0.1:2525; none are mailed when it is left out. */
+  SMTP_URL: z.string().regex(/^smtps?:\/\//, 'an address that begins with smtp:// or smtps:// was expected').optional(),
+  MAIL_FROM: z.string().max(200).default('Fieldstone <fieldstone@fieldstone.example>'),
   /** Set behind a proxy that ends https: cookies become Secure, addresses begin with https. */
   HTTPS: z.stringbool().default(false),
   /** How many proxies stand before Fieldstone and may tell the reader's address. */

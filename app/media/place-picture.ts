@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { insertionPlace, placeBlock } from '../pieces/insert-commands.ts'
 import { Arriving } from './arriving.ts'
-import { type ShelfThing, upload } from './upload.ts'
+import { type ShelfThing, upload, type UploadTo } from './upload.ts'
 
 /** Puts a picture of the shelf on the sheet and selects it. What its alternative text was elsewhere is proposed, not taken. */
 export function placePicture(editor: Editor, item: ShelfThing, at?: number): void {
@@ -31,13 +31,13 @@ export interface FilesOutcome {
 }
 
 /** Sends files to the shelf and puts the pictures where they were dropped or pasted, each as it arrives. */
-export async function placeFiles(editor: Editor, courseId: string, files: readonly File[], at?: number): Promise<FilesOutcome> {
+export async function placeFiles(editor: Editor, courseId: string, files: readonly File[], at?: number, to: UploadTo = 'uploads'): Promise<FilesOutcome> {
   const placed: ShelfThing[] = []
   const problems: string[] = []
   const start = at ?? insertionPlace(editor.state)?.to ?? editor.state.doc.content.size
   for (const file of files) {
     const line = new Arriving(editor, start, file.name)
-    const answer = await upload(courseId, file, (share) => line.progress(share))
+    const answer = await upload(courseId, file, (share) => line.progress(share), to)
     if (editor.isDestroyed) break
     const where = line.end()
     if (!answer.ok) problems.push(answer.reason)

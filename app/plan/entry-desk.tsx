@@ -86,7 +86,9 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
       )}
       {kind === 'discussion' && (
         <section>
-          <h2>Who writes when</h2>
+          <h2>
+            Who writes when <a href={`/discuss/${courseId}/${id}`}>Open it</a>
+          </h2>
           <Check words="Students see what others wrote once they have written themselves" isOn={settings.postFirst} keep={(postFirst) => set({ postFirst })} />
           <Check words="Locked: everybody reads, nobody writes" isOn={settings.isLocked} keep={(isLocked) => set({ isLocked })} />
         </section>

@@ -1,4 +1,6 @@
+import { redirect } from 'react-router'
 import { z } from 'zod'
+import type { EntryKind } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
@@ -15,8 +17,14 @@ import type { Route } from './+types/page'
 /** A published page, from its newest edition; what a lesson or unit is about; a book or a chapter of it. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const found = await visitPlace(request, context, params.courseId, params.itemId)
-  return found instanceof Response ? found : answer(request, found, null)
+  if (found instanceof Response) return found
+  const elsewhere = found.isShut ? undefined : WRITTEN_IN[found.place.kind]
+  if (elsewhere) throw redirect(`/${elsewhere}/${params.courseId}/${params.itemId}`)
+  return answer(request, found, null)
 }
+
+/** Where students write, the page is a screen of the application. */
+const WRITTEN_IN: Partial<Record<EntryKind, string>> = { discussion: 'discuss' }
 
 const intent = z.enum(['done', 'undone', 'place']).nullable().catch(null)
 

@@ -53,30 +53,38 @@ const onEmptyLine = (run: () => void): Command => ({ selection: { $from, empty }
   return true
 }
 
-/** The keys of the sheet. */
-function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Command> {
+/** The keys of writing anywhere: marks, lists, links, undo, the edges of pieces. */
+export function writingKeys(onLink: () => void): Record<string, Command> {
   return {
-    '/': onEmptyLine(onInsert),
-    'Mod-/': () => (onInsert(), true),
     'Mod-b': toggle('strong'),
     'Mod-i': toggle('emphasis'),
     'Mod-u': toggle('underline'),
     'Mod-k': () => (onLink(), true),
-    'Mod-Alt-0': toParagraph,
-    'Mod-Alt-2': toHeading(2),
-    'Mod-Alt-3': toHeading(3),
-    'Mod-Alt-4': toHeading(4),
     'Mod-Shift-8': toggleList('bulletList'),
     'Mod-Shift-7': toggleList('orderedList'),
     'Mod-z': undo,
     'Mod-y': redo,
     'Mod-Shift-z': redo,
-    'Mod-Enter': writeBeside('below'),
-    'Mod-Shift-Enter': writeBeside('above'),
     'Shift-Enter': chainCommands(exitCode, lineBreak),
-    Enter: chainCommands(leaveTitle, enterInTitle, leavePiece, inList(splitListItem)),
+    Enter: chainCommands(enterInTitle, leavePiece, inList(splitListItem)),
     Backspace: backspaceAtEdge,
     Delete: deleteAtEdge,
+  }
+}
+
+/** The keys of the sheet. */
+function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Command> {
+  return {
+    ...writingKeys(onLink),
+    '/': onEmptyLine(onInsert),
+    'Mod-/': () => (onInsert(), true),
+    'Mod-Alt-0': toParagraph,
+    'Mod-Alt-2': toHeading(2),
+    'Mod-Alt-3': toHeading(3),
+    'Mod-Alt-4': toHeading(4),
+    'Mod-Enter': writeBeside('below'),
+    'Mod-Shift-Enter': writeBeside('above'),
+    Enter: chainCommands(leaveTitle, enterInTitle, leavePiece, inList(splitListItem)),
     Tab: chainCommands(goToNextCell(1), inList(sinkListItem)),
     'Shift-Tab': chainCommands(goToNextCell(-1), inList(liftListItem)),
   }
@@ -95,7 +103,7 @@ function titleLength(onTooLong: (length: number) => void): Plugin {
 }
 
 /** Table selection and keys. Its repair of uneven tables is left out: the server's normaliser does that, once for all. */
-function tables(): Plugin {
+export function tables(): Plugin {
   const { spec } = tableEditing()
   const { appendTransaction: _repair, ...rest } = spec
   return new Plugin(rest)

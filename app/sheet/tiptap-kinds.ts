@@ -29,17 +29,17 @@ function attributes(kind: NodeKind | MarkKind): Record<string, object> {
 /** Fields of a node's spec that Tiptap does not carry over by itself. */
 const OWN_FIELDS = ['tableRole', 'linebreakReplacement'] as const
 
-function nodeExtension(kind: NodeKind, priority: number): AnyExtension {
+function nodeExtension(kind: NodeKind, priority: number, top: TopKind): AnyExtension {
   const { spec } = kind
   const own = Object.fromEntries(OWN_FIELDS.filter((field) => field in spec).map((field) => [field, spec[field] as unknown]))
   return Node.create({
     name: kind.name,
     priority,
-    topNode: kind.name === 'doc',
+    topNode: kind.name === top,
     ...spec,
     addAttributes: () => attributes(kind),
     parseHTML: () => kind.parseDOM,
-    ...(kind.name === 'text' || kind.name === 'doc' ? {} : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'sheet')) as never }),
+    ...(kind.name === 'text' || kind.name === top ? {} : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'sheet')) as never }),
     extendNodeSchema: (extension) => (extension.name === kind.name ? own : {}),
   })
 }
@@ -55,9 +55,12 @@ function markExtension(kind: MarkKind, priority: number): AnyExtension {
   })
 }
 
+/** What the editor edits as a whole: a page, or a passage. */
+export type TopKind = 'doc' | 'passage'
+
 /** Every kind as a Tiptap extension; the priorities keep the order of the registries. */
-export function kindExtensions(): AnyExtension[] {
-  const nodes = Object.values<NodeKind>(nodeKinds).map((kind, index) => nodeExtension(kind, 10_000 - index))
+export function kindExtensions(top: TopKind = 'doc'): AnyExtension[] {
+  const nodes = Object.values<NodeKind>(nodeKinds).map((kind, index) => nodeExtension(kind, 10_000 - index, top))
   const marks = Object.values<MarkKind>(markKinds).map((kind, index) => markExtension(kind, 9_000 - index))
   return [...nodes, ...marks]
 }

@@ -13,10 +13,13 @@ export type Right =
   | 'write'
   /** Read what is published. */
   | 'read'
+  /** Take part: write in discussions, answer, hand in, comment. */
+  | 'take part'
 
 /** Who may do what in a course. Pure: the caller looks up the role, this decides. */
 export function may(asker: Asker | null, right: Right): boolean {
   if (!asker) return false
   if (asker.isManager || asker.role === 'author') return true
+  if (right === 'take part') return asker.role === 'student'
   return right === 'read' && asker.role !== null
 }

@@ -34,11 +34,15 @@ export function renderPage(page: Node): Rendered {
   return { title: page.firstChild?.textContent ?? '', segments: written, headings }
 }
 
-/** The children of a node of the page, whose content begins at `start`, as students receive them. */
-export function renderBlocks(page: Node, parent: Node, start: number): { written: Segments; headings: PublishedHeading[] } {
+/** The children of a node of the page, whose content begins at `start`, as students receive them; with `arePlaces: false` without places to link to. */
+export function renderBlocks(page: Node, parent: Node, start: number, { arePlaces = true } = {}): { written: Segments; headings: PublishedHeading[] } {
   const positions = new Map<HtmlElement, number>()
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   const taken = new Set<string>()
+  if (!arePlaces) {
+    for (const each of everyElement(elements)) each.attrs = each.attrs.filter(({ name }) => name !== 'id')
+    return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings: [] }
+  }
   for (const each of everyElement(elements)) {
     const id = attribute(each, 'id')
     if (id !== undefined) taken.add(id)

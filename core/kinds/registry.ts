@@ -14,6 +14,7 @@ import { linkCard } from './link-card/kind.ts'
 import { listItem } from './list-item/kind.ts'
 import { orderedList } from './ordered-list/kind.ts'
 import { paragraph } from './paragraph/kind.ts'
+import { passage } from './passage/kind.ts'
 import { part, partTitle } from './part/kinds.ts'
 import { player } from './player/kind.ts'
 import { caption, picture } from './picture/kinds.ts'
@@ -64,6 +65,7 @@ export const nodeKinds = {
   linkCard,
   text,
   lineBreak,
+  passage,
 } satisfies Record<string, NodeKind>
 
 /** Every mark, outermost first: the order in which they nest in HTML. */

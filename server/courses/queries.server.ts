@@ -49,6 +49,18 @@ export async function findCourseOfDocument(db: Database, documentId: string, per
   return rows[0] ? toCourse(rows[0]) : null
 }
 
+/** The course of a published entry that is not deleted and that students may open by now. */
+export async function findCourseOfEntry(db: Database, entryId: string, personId: string): Promise<Course | null> {
+  const { rows } = await db.query(
+    `select ${COLUMNS} from plan_entries e join courses c on c.id = e.course_id
+     left join memberships m on m.course_id = c.id and m.person_id = $2::text
+     where e.id = $1::text and e.deleted_at is null and c.deleted_at is null and (m.role = 'author' or entry_opens_at(e.id) is null)
+       and exists (select 1 from editions where document_id = e.document_id)`,
+    [entryId, personId],
+  )
+  return rows[0] ? toCourse(rows[0]) : null
+}
+
 /** The courses a person is in; for the manager, all. */
 export async function listCourses(db: Database, personId: string, all: boolean): Promise<Course[]> {
   const { rows } = await db.query(

@@ -2,6 +2,7 @@ import pg from 'pg'
 import { connection, pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { presence as presenceSchema, type Presence, type ServerMessage, type WireBatch } from '../../core/document/wire.ts'
+import { allTopicsChanged, topicChanged } from '../live/topics.server.ts'
 import { toWire } from './accept-batch.server.ts'
 import { listBatchesSince, notify } from './queries.server.ts'
 
@@ -67,7 +68,8 @@ export async function startHub(): Promise<void> {
     listener.on('error', () => undefined)
     listener.on('end', () => retry())
     await listener.connect()
-    await listener.query('listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside')
+    await listener.query('listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside; listen fieldstone_topic')
+    allTopicsChanged()
     for (const documentId of followers.keys()) void pump(documentId)
   } catch {
     listener?.removeAllListeners('end')
@@ -86,7 +88,8 @@ export async function stopHub(): Promise<void> {
 }
 
 function heard(channel: string, payload: string): void {
-  if (channel === 'fieldstone_document') void pump(payload.split(' ')[0] ?? '')
+  if (channel === 'fieldstone_topic') topicChanged(payload)
+  else if (channel === 'fieldstone_document') void pump(payload.split(' ')[0] ?? '')
   else if (channel === 'fieldstone_set_aside') tell(payload, { type: 'set-aside' })
   else {
     const { documentId, presence } = JSON.parse(payload) as { documentId: string; presence: unknown }

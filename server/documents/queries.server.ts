@@ -131,7 +131,7 @@ export async function settleSetAside(db: Database, documentId: string, id: strin
 }
 
 /** Tells every process something short that is never stored, such as where a cursor stands. */
-export async function notify(db: Database, channel: 'fieldstone_presence' | 'fieldstone_set_aside', payload: string): Promise<void> {
+export async function notify(db: Database, channel: 'fieldstone_presence' | 'fieldstone_set_aside' | 'fieldstone_topic', payload: string): Promise<void> {
   await db.query('select pg_notify($1::text, $2::text)', [channel, payload])
 }
 

@@ -4,14 +4,17 @@ import { type WebSocket, WebSocketServer } from 'ws'
 import { z } from 'zod'
 import { may } from '../../core/access/access.ts'
 import { clientMessage, identifier } from '../../core/document/wire.ts'
-import { findCourseOfDocument } from '../courses/queries.server.ts'
+import { findCourseOfDocument, findCourseOfEntry } from '../courses/queries.server.ts'
 import { pool } from '../database/pool.server.ts'
+import { listenTo } from '../live/topics.server.ts'
 import { log } from '../log.server.ts'
 import type { Person } from '../people/queries.server.ts'
 import { sessionOf } from '../people/sessions.server.ts'
 import { isOwnOrigin } from '../web/origin.server.ts'
 import { type Follower, follow, tellPresence, unfollow } from './hub.server.ts'
 
+/** Whoever reads a discussion hears that something has changed in it, and asks for what by itself. */
+const postsQuery = z.object({ posts: identifier })
 const query = z.object({ document: identifier, client: identifier, since: z.coerce.number().int().min(0) })
 /** A follower that takes nothing for so long a queue is cut off; it comes back and catches up from the log. */
 const MOST_BUFFERED = 8 * 1024 * 1024
@@ -39,10 +42,16 @@ async function admit(request: IncomingMessage, stream: Duplex, head: Buffer): Pr
   const url = new URL(request.url ?? '/', 'http://localhost')
   if (url.pathname !== '/live') return refuse(stream, '404 Not Found')
   if (!isOwnOrigin(request.headers.origin, request.headers.host)) return refuse(stream, '403 Forbidden')
-  const parsed = query.safeParse(Object.fromEntries(url.searchParams))
-  if (!parsed.success) return refuse(stream, '400 Bad Request')
+  const posts = postsQuery.safeParse(Object.fromEntries(url.searchParams)).data?.posts
+  const parsed = posts === undefined ? query.safeParse(Object.fromEntries(url.searchParams)) : null
+  if (parsed && !parsed.success) return refuse(stream, '400 Bad Request')
   const session = await sessionOf(request.headers.cookie, false)
   if (!session) return refuse(stream, '401 Unauthorized')
+  if (posts !== undefined) {
+    if (!(await mayListen(session.person, posts))) return refuse(stream, '403 Forbidden')
+    return sockets.handleUpgrade(request, stream, head, (socket) => listenOnly(socket, `posts ${posts}`, session.person, request.headers.cookie))
+  }
+  if (!parsed) return refuse(stream, '400 Bad Request')
   const { person } = session
   if (!(await mayFollow(person, parsed.data.document))) return refuse(stream, '403 Forbidden')
   sockets.handleUpgrade(request, stream, head, (socket) => {
@@ -53,6 +62,41 @@ async function admit(request: IncomingMessage, stream: Duplex, head: Buffer): Pr
 async function mayFollow(person: Person, documentId: string): Promise<boolean> {
   const course = await findCourseOfDocument(pool, documentId, person.id)
   return course !== null && may({ isManager: person.isManager, role: course.role }, 'write')
+}
+
+async function mayListen(person: Person, entryId: string): Promise<boolean> {
+  const course = await findCourseOfEntry(pool, entryId, person.id)
+  return course !== null && may({ isManager: person.isManager, role: course.role }, 'read')
+}
+
+/** A socket that only hears that something has changed. */
+function listenOnly(socket: WebSocket, topic: string, person: Person, cookie: string | undefined): void {
+  const stop = listenTo(topic, () => socket.readyState === socket.OPEN && socket.send('changed'))
+  const end = keepAlive(socket, async () => {
+    const session = await sessionOf(cookie, false)
+    return session !== null && (await mayListen(person, topic.split(' ')[1] ?? ''))
+  })
+  socket.on('message', () => socket.close(1008))
+  socket.on('close', () => {
+    stop()
+    end()
+  })
+}
+
+/** Pings a socket, ends it when nothing comes back, and looks now and then whether its rights still hold. Gives back how to stop. */
+function keepAlive(socket: WebSocket, mayStay: () => Promise<boolean>): () => void {
+  let alive = true
+  const beat = async (): Promise<void> => {
+    if (!alive) return socket.terminate()
+    alive = false
+    socket.ping()
+    // Rights can end while a socket is open: signing out, losing the role.
+    if (!(await mayStay().catch(() => true))) socket.close(4401)
+  }
+  const heartbeat = setInterval(() => void beat(), HEARTBEAT)
+  socket.on('pong', () => (alive = true))
+  socket.on('error', () => socket.terminate())
+  return () => clearInterval(heartbeat)
 }
 
 function refuse(stream: Duplex, status: string): void {
@@ -72,25 +116,14 @@ function run(socket: WebSocket, person: Person, { document, client, since }: z.i
   const say = (presence: Parameters<typeof tellPresence>[1]): void => {
     tellPresence(document, presence).catch(() => undefined)
   }
-  let alive = true
-  const heartbeat = setInterval(() => void beat(), HEARTBEAT)
-  const beat = async (): Promise<void> => {
-    if (!alive) return socket.terminate()
-    alive = false
-    socket.ping()
-    // Rights can end while a socket is open: signing out, losing the role.
-    const stays = await sessionOf(cookie, false).then((session) => session !== null && mayFollow(session.person, document), () => true)
-    if (!stays) socket.close(4401)
-  }
-  socket.on('pong', () => (alive = true))
-  socket.on('error', () => socket.terminate())
+  const end = keepAlive(socket, () => sessionOf(cookie, false).then((session) => session !== null && mayFollow(session.person, document)))
   socket.on('message', (data) => {
     const message = parseMessage(String(data))
     if (!message) return socket.close(1008)
     say({ ...here, cursor: message.cursor })
   })
   socket.on('close', () => {
-    clearInterval(heartbeat)
+    end()
     unfollow(document, follower)
     say({ ...here, cursor: null, gone: true })
   })

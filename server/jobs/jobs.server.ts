@@ -2,11 +2,13 @@ import { type Runner, run, runMigrations, Logger, type TaskList } from 'graphile
 import { z } from 'zod'
 import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
+import { mailNotices } from '../notices/mail.server.ts'
 import { sweep } from '../shelf/bytes.server.ts'
 import { makeRenditions } from '../shelf/renditions.server.ts'
 
 const tasks: TaskList = {
   renditions: async (payload) => makeRenditions(z.object({ itemId: z.string() }).parse(payload).itemId),
+  mail: () => mailNotices(),
   sweep: async () => {
     const gone = await sweep(pool)
     if (gone > 0) log.info({ gone }, 'bytes that nothing points to were swept away')

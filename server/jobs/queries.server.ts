@@ -4,6 +4,7 @@ import type { Database } from '../database/pool.server.ts'
 export interface JobPayloads {
   readonly renditions: { readonly itemId: string }
   readonly sweep: Record<string, never>
+  readonly mail: Record<string, never>
 }
 
 /** Puts a job on the queue, as part of the transaction that needs it. Of one key there is one waiting job. */

@@ -23,10 +23,6 @@ export interface PageView {
 
 /** A page of the reading room: an item, a chapter, or what a lesson or unit is about. */
 export function pagePage(visit: Visit, place: Place, view: PageView): SafeHtml {
-  const steps = visit.outline.sequence(place.id)
-  const at = steps.findIndex(({ id }) => id === place.id)
-  const [previous, next] = at < 0 ? [undefined, steps.find((step) => visit.outline.path(step.id).some(({ id }) => id === place.id))] : [steps[at - 1], steps[at + 1]]
-  const siblings = steps.filter(({ parentId }) => parentId === place.parentId)
   const body = html`${strip(visit)}
 <div class="room">
 ${placeNav(visit, place.id)}
@@ -41,12 +37,21 @@ ${doneForm(visit, place)}
 </main>
 <aside class="on-page">${view.headings.length > 1 && onPage(place, view.headings)}${view.beside}</aside>
 </div>
-<footer class="steps">
+${stepsFooter(visit, place)}`
+  return frame({ title: view.title, course: visit.course, theme: visit.theme }, body)
+}
+
+/** At the foot: what comes before and after. */
+export function stepsFooter(visit: Visit, place: Place): SafeHtml {
+  const steps = visit.outline.sequence(place.id)
+  const at = steps.findIndex(({ id }) => id === place.id)
+  const [previous, next] = at < 0 ? [undefined, steps.find((step) => visit.outline.path(step.id).some(({ id }) => id === place.id))] : [steps[at - 1], steps[at + 1]]
+  const siblings = steps.filter(({ parentId }) => parentId === place.parentId)
+  return html`<footer class="steps">
 <span>${previous && stepLink(visit, previous, 'prev')}</span>
 <span class="soft">${at >= 0 && siblings.length > 0 && `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}`}</span>
 <span>${next && stepLink(visit, next, 'next')}</span>
 </footer>`
-  return frame({ title: view.title, course: visit.course, theme: visit.theme }, body)
 }
 
 function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {

@@ -3,7 +3,7 @@ import { readBytes } from './bytes.server.ts'
 import type { FileToSend } from './queries.server.ts'
 
 /** Bytes with their type, in whole or the one range that was asked for (RFC 9110, "Range Requests"); nothing in them can run. */
-export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSend): Response {
+export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSend, name: string): Response {
   const headers = new Headers({
     'Content-Type': mediaType,
     'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox",
@@ -11,6 +11,8 @@ export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSe
     'Accept-Ranges': 'bytes',
     ETag: `"${hash.toString('base64url')}"`,
   })
+  // What is no picture is kept, not shown (RFC 6266, RFC 8187).
+  if (!mediaType.startsWith('image/')) headers.set('Content-Disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`)}`)
   if (request.headers.get('If-None-Match') === headers.get('ETag')) return new Response(null, { status: 304, headers })
   const range = rangeOf(request.headers.get('Range'), size)
   if (range === 'unsatisfiable') {

@@ -31,17 +31,23 @@ export interface NewShelfItem {
   readonly width: number | null
   readonly height: number | null
   readonly isReady: boolean
+  readonly isContribution?: boolean
   readonly personId: string
 }
 
 /** False when the course has these very bytes on its shelf already. */
 export async function insertShelfItem(db: Database, item: NewShelfItem): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by)
-     values ($1::text, $2::text, $3::bytea, $4::text, $5::text, $6::int, $7::int, $8::text, $9::text) on conflict (course_id, hash) do nothing`,
-    [item.id, item.courseId, item.hash, item.name, item.mediaType, item.width, item.height, item.isReady ? 'ready' : 'new', item.personId],
+    `insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by, is_contribution)
+     values ($1::text, $2::text, $3::bytea, $4::text, $5::text, $6::int, $7::int, $8::text, $9::text, $10::boolean) on conflict (course_id, hash) do nothing`,
+    [item.id, item.courseId, item.hash, item.name, item.mediaType, item.width, item.height, item.isReady ? 'ready' : 'new', item.personId, item.isContribution ?? false],
   )
   return rowCount === 1
+}
+
+/** Bytes that the course has already: they are no longer deleted, and once an author brings them they are on the shelf. */
+export async function keepKnown(db: Database, courseId: string, hash: Buffer, isContribution: boolean): Promise<void> {
+  await db.query('update shelf_items set deleted_at = null, is_contribution = is_contribution and $3::boolean where course_id = $1::text and hash = $2::bytea', [courseId, hash, isContribution])
 }
 
 export async function findItemByHash(db: Database, courseId: string, hash: Buffer): Promise<ShelfItem | null> {
@@ -58,7 +64,7 @@ export async function findShelfItem(db: Database, courseId: string, id: string):
 export async function listShelf(db: Database, courseId: string, words: string): Promise<ShelfItem[]> {
   const patterns = words.split(/\s+/).filter(Boolean).map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
   const { rows } = await db.query(
-    `select ${ITEM} from shelf_items s where s.course_id = $1::text and s.deleted_at is null and (s.name || ' ' || s.alt) ilike all ($2::text[]) order by s.created_at desc limit 200`,
+    `select ${ITEM} from shelf_items s where s.course_id = $1::text and s.deleted_at is null and not s.is_contribution and (s.name || ' ' || s.alt) ilike all ($2::text[]) order by s.created_at desc limit 200`,
     [courseId, patterns],
   )
   return rows.map((row) => shelfItem.parse(row))
@@ -108,12 +114,16 @@ export async function findFile(db: Database, itemId: string, width: number): Pro
   return row ? { hash: row.hash, mediaType: row.media_type, size: Number(row.size), isRendition: row.is_rendition } : null
 }
 
-/** The role of someone in an item's course, and whether a current edition of the course shows the item. */
-export async function findItemAccess(db: Database, itemId: string, personId: string): Promise<{ role: 'author' | 'student' | 'guest' | null; isPublished: boolean } | null> {
-  const { rows } = await db.query<{ role: 'author' | 'student' | 'guest' | null; isPublished: boolean }>(
-    `select m.role, exists (
+/**
+ * The role of someone in an item's course, and whether readers reach it: a current edition or a post shows it, or they
+ * brought it themselves. What was handed in is between whoever did and the authors.
+ */
+export async function findItemAccess(db: Database, itemId: string, personId: string): Promise<{ role: 'author' | 'student' | 'guest' | null; isReached: boolean; isOwn: boolean; name: string } | null> {
+  const { rows } = await db.query<{ role: 'author' | 'student' | 'guest' | null; isReached: boolean; isOwn: boolean; name: string }>(
+    `select m.role, s.name, s.is_contribution and s.created_by = $2::text as "isOwn", exists (
        select from edition_items ei join plan_entries p on p.document_id = ei.document_id
-       where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null and ei.number = (select max(number) from editions where document_id = ei.document_id)) as "isPublished"
+       where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null and ei.number = (select max(number) from editions where document_id = ei.document_id))
+       or exists (select from post_items pi join posts o on o.id = pi.post_id where pi.item_id = s.id and o.deleted_at is null and o.hidden_at is null) as "isReached"
      from shelf_items s join courses c on c.id = s.course_id left join memberships m on m.course_id = s.course_id and m.person_id = $2::text
      where s.id = $1::text and s.deleted_at is null and c.deleted_at is null`,
     [itemId, personId],

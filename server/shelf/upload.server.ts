@@ -4,15 +4,23 @@ import { MOST_FILE, MOST_PIXELS } from '../../core/media/pictures.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { claim, discard, receive } from './bytes.server.ts'
-import { findItemByHash, insertShelfItem, type ShelfItem } from './queries.server.ts'
+import { findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
 import { sniff } from './sniff.server.ts'
 
 export type Uploaded = { readonly ok: true; readonly item: ShelfItem; readonly isKnown: boolean } | { readonly ok: false; readonly reason: string }
 
 const refuse = (reason: string): Uploaded => ({ ok: false, reason })
 
-/** Takes a picture onto the shelf of a course: written down as it comes, looked at, claimed in one transaction. */
-export async function takeUpload(courseId: string, personId: string, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
+/** Who brings a file: an author puts pictures on the shelf; what a reader brings goes with what they write. */
+export interface Bringer {
+  readonly personId: string
+  readonly isContribution: boolean
+  /** Any file is taken, not pictures alone: for handing in. */
+  readonly isAnyFile?: boolean
+}
+
+/** Takes a file for a course: written down as it comes, looked at, claimed in one transaction. */
+export async function takeUpload(courseId: string, { personId, isContribution, isAnyFile = false }: Bringer, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
   const name = nameFrom(unsafeName)
   const uploadId = nanoid()
   await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, courseId, personId])
@@ -21,14 +29,14 @@ export async function takeUpload(courseId: string, personId: string, unsafeName:
     if (!received) return refuse(`“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.`)
     if (received.size === 0) return refuse(`“${name}” is empty.`)
     const bytes = await uploadedBytes(uploadId)
-    const looked = await look(name, bytes)
+    const looked = await look(name, bytes, isAnyFile)
     if (!looked.ok) return refuse(looked.reason)
     return await transaction(async (db) => {
       await claim(db, received)
-      const item = { id: nanoid(12), courseId, hash: received.hash, name, mediaType: looked.type, width: looked.width, height: looked.height, isReady: looked.type === 'image/svg+xml', personId }
+      const item = { id: nanoid(12), courseId, hash: received.hash, name, mediaType: looked.type, width: looked.width, height: looked.height, isReady: looked.width === null || looked.type === 'image/svg+xml', isContribution, personId }
       const isNew = await insertShelfItem(db, item)
       if (isNew && !item.isReady) await addJob(db, 'renditions', { itemId: item.id }, `renditions-${item.id}`)
-      else if (!isNew) await db.query('update shelf_items set deleted_at = null where course_id = $1::text and hash = $2::bytea', [courseId, received.hash])
+      else if (!isNew) await keepKnown(db, courseId, received.hash, isContribution)
       const kept = await findItemByHash(db, courseId, received.hash)
       if (!kept) throw new Error('What was just put on the shelf is not there.')
       return { ok: true, item: kept, isKnown: !isNew }
@@ -46,10 +54,11 @@ function nameFrom(unsafeName: string): string {
   return name === '' ? 'picture' : name
 }
 
-type Looked = { readonly ok: true; readonly type: string; readonly width: number; readonly height: number } | { readonly ok: false; readonly reason: string }
+type Looked = { readonly ok: true; readonly type: string; readonly width: number | null; readonly height: number | null } | { readonly ok: false; readonly reason: string }
 
-async function look(name: string, bytes: Buffer): Promise<Looked> {
+async function look(name: string, bytes: Buffer, isAnyFile: boolean): Promise<Looked> {
   const found = await sniff(bytes.subarray(0, 8192))
+  if (found.sort === 'other' && isAnyFile) return { ok: true, type: found.type, width: null, height: null }
   if (found.sort === 'other') return { ok: false, reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.` }
   try {
     const meta = await sharp(bytes, { limitInputPixels: false }).metadata()

@@ -63,6 +63,9 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { method: 'POST', path: '/courses/course/uploads?name=notes.png', body: 'words, not a picture', type: 'application/octet-stream', status: [401, 404, 403, 403, 422, 422] },
     { method: 'POST', path: '/courses/nowhere/uploads?name=x', body: 'x', type: 'application/octet-stream', status: [401, 404, 404, 404, 404, 404] },
   ],
+  '/courses/:courseId/contributions': [
+    { method: 'POST', path: '/courses/course/contributions?name=notes.png', body: 'words, not a picture', type: 'application/octet-stream', status: [401, 404, 403, 422, 422, 422] },
+  ],
   '/courses/:courseId/shelf-list': [{ path: '/courses/course/shelf-list?words=wall', status: AUTHORS_DATA }],
   '/courses/:courseId/shelf-list/:shelfId': [
     { path: '/courses/course/shelf-list/nothing', status: [401, 404, 403, 403, 404, 404] },
@@ -116,6 +119,19 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/read/course/draft', status: [302, 404, 404, 404, 404, 404] },
     { path: '/read/other/page', status: [302, 404, 404, 404, 404, 404] },
   ],
+  '/discuss/:courseId/:itemId': [
+    { path: '/discuss/course/talk', status: [302, 404, 200, 200, 200, 200] },
+    { path: '/discuss/course/page', status: [302, 404, 404, 404, 404, 404] },
+    { path: '/discuss/course/draft-talk', status: [302, 404, 404, 404, 404, 404] },
+  ],
+  '/discuss/:courseId/:itemId/posts': [
+    { path: '/discuss/course/talk/posts', status: [401, 404, 200, 200, 200, 200] },
+    { path: '/discuss/course/talk/posts?before=%00', status: [401, 404, 400, 400, 400, 400] },
+    { path: '/discuss/course/talk/posts?thread=nothing', status: [401, 404, 404, 404, 404, 404] },
+    { method: 'POST', path: '/discuss/course/talk/posts', body: '{"intent":"write","id":"p1","parentId":null,"content":{"type":"passage","content":[{"type":"script"}]}}', type: JSON_TYPE, status: [401, 404, 422, 422, 422, 422] },
+    { method: 'POST', path: '/discuss/course/talk/posts', body: '{"intent":"hide","id":"p1","reason":""}', type: JSON_TYPE, status: [401, 404, 400, 400, 400, 400] },
+    { method: 'POST', path: '/discuss/course/draft-talk/posts', body: '{"intent":"preview","content":null}', type: JSON_TYPE, status: [401, 404, 404, 404, 404, 404] },
+  ],
   '/*': [{ path: '/no/such/place', status: [404, 404, 404, 404, 404, 404] }],
   '/health/live': [{ path: '/health/live', status: [200, 200, 200, 200, 200, 200] }],
   '/health/ready': [{ path: '/health/ready', status: [200, 200, 200, 200, 200, 200] }],
@@ -152,10 +168,12 @@ beforeAll(async () => {
   await transaction(async (db) => {
     await createDocument(db, 'course', 'page', 'A page')
     await createDocument(db, 'course', 'draft', 'A draft')
+    for (const id of ['talk', 'draft-talk']) await createDocument(db, 'course', id, id)
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
+    await insertEntries(db, 'course', ['talk', 'draft-talk'].map((id) => ({ id, parentId: 'unit', kind: 'discussion' as const, title: id, documentId: id })))
     await insertEntries(db, 'course', ['page', 'draft'].map((id) => ({ id, parentId: 'unit', kind: 'page' as const, title: id, documentId: id })))
   })
-  await publish('page', 'author', { note: '', version: 0 })
+  for (const id of ['page', 'talk']) await publish(id, 'author', { note: '', version: 0 })
   await pool.end()
   app = await startApp(url)
 })
@@ -220,6 +238,12 @@ test.each(ROLES)('the socket as %s', async (role) => {
   const cookie = role === 'nobody' ? '' : await cookieFor(url, app.port, role)
   const expected = { nobody: 401, outsider: 403, guest: 403, student: 403, author: 101, manager: 101 }[role]
   expect(await socketStatus(cookie, app.address)).toBe(expected)
+})
+
+test.each(ROLES)('the socket of a discussion as %s', async (role) => {
+  const cookie = role === 'nobody' ? '' : await cookieFor(url, app.port, role)
+  expect(await socketStatus(cookie, app.address, 'posts=talk')).toBe({ nobody: 401, outsider: 403, guest: 101, student: 101, author: 101, manager: 101 }[role])
+  if (role !== 'nobody') expect(await socketStatus(cookie, app.address, 'posts=draft-talk')).toBe(403)
 })
 
 test('a socket from a foreign origin, or asked for nonsense, is not opened', async () => {

@@ -1,0 +1,35 @@
+import type { SeenPost, Thread } from '../../server/discussions/discussion.server.ts'
+import type { PostRequest } from './posts.ts'
+
+/** What comes back for something that was asked; `reason` says what is wrong and what to do. */
+export type PostAnswer = { readonly ok: true; readonly post?: SeenPost; readonly html?: string } | { readonly ok: false; readonly reason: string }
+
+const AWAY = 'The server does not answer. What you wrote is still here; try again in a moment.'
+
+/** Asks the server to write, change, mark or preview. Never rejects. */
+export async function askPosts(address: string, request: PostRequest): Promise<PostAnswer> {
+  try {
+    const response = await fetch(address, { method: 'POST', body: JSON.stringify(request), headers: { 'Content-Type': 'application/json' } })
+    if (response.status === 401) return { ok: false, reason: 'You are no longer signed in. Sign in in another tab, then try again; what you wrote is still here.' }
+    return (await response.json()) as PostAnswer
+  } catch {
+    return { ok: false, reason: AWAY }
+  }
+}
+
+/** Threads from before one of them on; null when they can't be had now. */
+export async function fetchThreads(address: string, before: string | null): Promise<{ threads: Thread[]; hasMore: boolean } | null> {
+  const response = await fetch(before === null ? address : `${address}?before=${before}`).catch(() => null)
+  return response?.ok ? ((await response.json()) as { threads: Thread[]; hasMore: boolean }) : null
+}
+
+export async function fetchThread(address: string, rootId: string): Promise<Thread | null> {
+  const response = await fetch(`${address}?thread=${rootId}`).catch(() => null)
+  return response?.ok ? ((await response.json()) as Thread) : null
+}
+
+/** One's own post as it was written, to change it. */
+export async function fetchOwn(address: string, id: string): Promise<object | null> {
+  const response = await fetch(`${address}?mine=${id}`).catch(() => null)
+  return response?.ok ? ((await response.json()) as { content: object }).content : null
+}

@@ -1,0 +1,79 @@
+import { Button } from 'antd'
+import { Bell, BellRing } from 'lucide-react'
+import { useState } from 'react'
+import { pool } from '../../server/database/pool.server.ts'
+import { mustPostFirst, readThreads, whyNotWrite } from '../../server/discussions/discussion.server.ts'
+import { participant } from '../../server/discussions/participant.server.ts'
+import { countPosts, isFollowing } from '../../server/discussions/queries.server.ts'
+import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.server.ts'
+import { failure } from '../../server/web/guard.server.ts'
+import { RoomFrame } from '../reading/room-frame.tsx'
+import type { Route } from './+types/discussion'
+import { askPosts } from './ask-posts.ts'
+import { PostComposer } from './post-composer.tsx'
+import { ThreadList } from './thread-list.tsx'
+import { useThreads } from './use-threads.ts'
+
+export async function loader({ request, context, params }: Route.LoaderArgs) {
+  const found = await requireOpenPlace(request, context, params.courseId, params.itemId)
+  if (found.place.kind !== 'discussion') failure('no such place', 404)
+  const who = participant(found)
+  const [parts, threads, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, null), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
+  return { parts, threads, mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
+}
+
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? 'Discussion'} – Fieldstone` }]
+
+// What changes is told by the socket and asked for by itself.
+export const shouldRevalidate = (): boolean => false
+
+/** A discussion as everybody in the course has it: the prompt, what people wrote, a field to write in. */
+export default function Discussion({ loaderData }: Route.ComponentProps) {
+  const { parts, courseId, entryId, isAuthor, whyNot, count } = loaderData
+  const address = `/discuss/${courseId}/${entryId}/posts`
+  const threads = useThreads(entryId, address, loaderData.threads)
+  const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
+  return (
+    <RoomFrame parts={parts}>
+      <section className="discussion" aria-label="Discussion">
+        <div className="discussion-bar">
+          <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : 'What people wrote'}</h2>
+          <FollowButton address={address} isOn={loaderData.follows} />
+        </div>
+        {whyNot === null ? (
+          <PostComposer
+            {...{ address, courseId }}
+            parentId={null}
+            label="Your post"
+            placeholder="Write to everybody in the course…"
+            send="Send"
+            onSent={(post) => {
+              threads.put(post)
+              if (mustFirst) {
+                setMustFirst(false)
+                void threads.refresh()
+              }
+            }}
+          />
+        ) : (
+          <p className="discussion-why">{whyNot}</p>
+        )}
+        {mustFirst ? <p className="discussion-why">What others wrote comes into sight once you have written yourself.</p> : threads.threads.length === 0 && <p className="soft">Nobody has written yet. {whyNot === null && 'Yours would be the first.'}</p>}
+        <ThreadList threads={threads} {...{ address, courseId, isAuthor, whyNot }} timeZone={parts.timeZone} onChanged={threads.put} />
+      </section>
+    </RoomFrame>
+  )
+}
+
+function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
+  const [follows, setFollows] = useState(isOn)
+  const toggle = async (): Promise<void> => {
+    const answer = await askPosts(address, { intent: 'follow', isOn: !follows })
+    if (answer.ok) setFollows(!follows)
+  }
+  return (
+    <Button size="small" icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />} aria-pressed={follows} onClick={() => void toggle()}>
+      {follows ? 'You are told of replies' : 'Tell me of replies'}
+    </Button>
+  )
+}

@@ -1,0 +1,68 @@
+import { data } from 'react-router'
+import { z } from 'zod'
+import { identifier } from '../../core/document/wire.ts'
+import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import { pool } from '../../server/database/pool.server.ts'
+import { actOnPost, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
+import { participant } from '../../server/discussions/participant.server.ts'
+import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
+import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
+import { requirePerson } from '../../server/web/guard.server.ts'
+import { readJson } from '../../server/web/read-json.server.ts'
+import type { Route } from './+types/posts'
+
+const query = z.object({ before: identifier.optional(), thread: identifier.optional(), mine: identifier.optional() })
+
+// eslint-disable-next-line no-control-regex -- control characters are what is refused
+const reason = z.string().trim().min(1, 'Say why, in a few words: whoever wrote it reads the reason.').max(500, 'A reason holds at most 500 characters.').refine((words) => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words), 'The reason holds a character that can’t be shown.')
+
+/** Everything that can be asked of what people write under an item. */
+export const postRequest = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('write'), id: identifier, parentId: identifier.nullable(), content: z.unknown() }),
+  z.object({ intent: z.literal('rewrite'), id: identifier, content: z.unknown() }),
+  z.object({ intent: z.literal('preview'), content: z.unknown() }),
+  z.object({ intent: z.literal('follow'), isOn: z.boolean() }),
+  z.object({ intent: z.enum(['take back', 'helpful', 'not helpful', 'lock', 'unlock', 'show']), id: identifier }),
+  z.object({ intent: z.literal('hide'), id: identifier, reason }),
+])
+export type PostRequest = z.infer<typeof postRequest>
+
+const MOST_BYTES = 2_000_000
+
+/** Threads from one on, one thread whole, or one's own post as it was written; as JSON. */
+export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
+  requirePerson(context, request, true)
+  const who = participant(await requireOpenPlace(request, context, params.courseId, params.itemId))
+  const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  if (!asked.success) throw data(null, { status: 400 })
+  const { before, thread, mine } = asked.data
+  if (mine !== undefined) {
+    const post = await findPost(pool, who.place.id, mine)
+    if (!post || post.personId !== who.personId || post.isDeleted) throw data(null, { status: 404 })
+    return Response.json({ content: post.content })
+  }
+  if (thread === undefined) return Response.json(await readThreads(who, before ?? null))
+  const found = await readThread(who, thread)
+  if (!found) throw data(null, { status: 404 })
+  return Response.json(found)
+}
+
+/** Writes, changes, marks, hides; as JSON. */
+export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
+  requirePerson(context, request, true)
+  const who = participant(await requireOpenPlace(request, context, params.courseId, params.itemId))
+  const unsafeBody = await readJson(request, MOST_BYTES)
+  const parsed = postRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
+  if (!parsed.success) return Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const asked = parsed.data
+  if (asked.intent === 'preview') {
+    const read = passageFromUnsafe(asked.content)
+    return Response.json(read.ok ? { ok: true, html: isBlank(read.passage) ? '' : passageHtml(read.passage) } : read, { status: read.ok ? 200 : 422 })
+  }
+  if (asked.intent === 'follow') {
+    await updateFollow(pool, who.place.id, who.personId, asked.isOn)
+    return Response.json({ ok: true })
+  }
+  const result = asked.intent === 'write' ? await writePost(who, { ...asked, unsafeContent: asked.content }) : asked.intent === 'rewrite' ? await rewritePost(who, asked.id, asked.content) : asked.intent === 'hide' ? await actOnPost(who, asked.id, { act: 'hide', reason: asked.reason }) : await actOnPost(who, asked.id, { act: asked.intent })
+  return Response.json(result, { status: result.ok ? 200 : 422 })
+}

@@ -1,0 +1,40 @@
+import { Button } from 'antd'
+import type { Thread } from '../../server/discussions/discussion.server.ts'
+import { PostCard, type PostContext } from './post-card.tsx'
+import type { Threads } from './use-threads.ts'
+import './discussion.css'
+
+/** Threads, newest first, each with its answers in their order. */
+export function ThreadList({ threads, ...context }: { threads: Threads } & PostContext) {
+  return (
+    <>
+      <p className="news" role="status" aria-live="polite">{threads.news}</p>
+      <ol className="threads">
+        {threads.threads.map((thread) => (
+          <li key={thread.post.id}>
+            <OneThread thread={thread} onWhole={() => void threads.whole(thread.post.id)} {...context} />
+          </li>
+        ))}
+      </ol>
+      {threads.hasMore && <Button onClick={() => void threads.more()}>Earlier threads</Button>}
+    </>
+  )
+}
+
+function OneThread({ thread: { post, replies }, onWhole, ...context }: { thread: Thread; onWhole(): void } & PostContext) {
+  const missing = post.replies - replies.length
+  const names = new Map([post, ...replies].map((each) => [each.id, each.person]))
+  return (
+    <>
+      <PostCard post={post} answering={null} isThreadLocked={post.isLocked} {...context} />
+      {(replies.length > 0 || missing > 0) && (
+        <div className="replies">
+          {missing > 0 && <button type="button" className="link-button" onClick={onWhole}>Show {missing} earlier {missing === 1 ? 'answer' : 'answers'}</button>}
+          {replies.map((reply) => (
+            <PostCard key={reply.id} post={reply} answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier answer')} isThreadLocked={post.isLocked} {...context} />
+          ))}
+        </div>
+      )}
+    </>
+  )
+}

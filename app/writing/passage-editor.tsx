@@ -1,0 +1,115 @@
+import { Editor } from '@tiptap/core'
+import { useEditorState } from '@tiptap/react'
+import { App } from 'antd'
+import { Bold, Image, Italic, Link2, List, ListOrdered, type LucideIcon, Quote } from 'lucide-react'
+import { type Command, Selection } from '@tiptap/pm/state'
+import { useLayoutEffect, useRef, useState } from 'react'
+import { emptyPassage } from '../../core/document/empty-passage.ts'
+import { placeFiles, setPictureAlt } from '../media/place-picture.ts'
+import type { ShelfThing } from '../media/upload.ts'
+import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
+import { toggle, toggleList, wrap } from '../sheet/commands.ts'
+import { LinkField } from '../sheet/link-field.tsx'
+import { passageExtensions } from './passage-extensions.ts'
+import type { PassageEditorProps } from './rich-field.tsx'
+import '../../reader/content.css'
+import '../sheet/pieces.css'
+
+const TOOLS: readonly (readonly [name: string, keys: string, icon: LucideIcon, command: Command])[] = [
+  ['Bold', 'Ctrl+B', Bold, toggle('strong')],
+  ['Italic', 'Ctrl+I', Italic, toggle('emphasis')],
+  ['List', 'Ctrl+Shift+8', List, toggleList('bulletList')],
+  ['Numbered list', 'Ctrl+Shift+7', ListOrdered, toggleList('orderedList')],
+  ['Quotation', '', Quote, wrap('quotation')],
+]
+
+/** The field itself: a small bar and the text. */
+export default function PassageEditor({ label, placeholder, start, courseId, uploadTo, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps) {
+  const { message } = App.useApp()
+  const [editor, setEditor] = useState<Editor | null>(null)
+  const [isLinking, setLinking] = useState(false)
+  const [unasked, setUnasked] = useState<readonly ShelfThing[]>([])
+  const chooser = useRef<HTMLInputElement>(null)
+  const latest = useRef({ onChange, onSend })
+  latest.current = { onChange, onSend }
+  const takeFiles = (made: Editor, files: readonly File[], at?: number): boolean => {
+    if (!uploadTo) return false
+    void placeFiles(made, courseId, files, at, uploadTo).then(({ placed, problems }) => {
+      setUnasked((list) => [...list, ...placed])
+      for (const problem of problems) void message.error(problem, 10)
+    })
+    return true
+  }
+  const holder = useRef<HTMLDivElement>(null)
+  // In one go with taking the plain field away, so that no key falls between the two.
+  useLayoutEffect(() => {
+    const typed = takeTyped()
+    const made: Editor = new Editor({
+      element: holder.current,
+      extensions: passageExtensions({ onLink: () => setLinking(true), onSend: () => latest.current.onSend?.(), onFiles: (files, at) => takeFiles(made, files, at), onTrouble: (words) => void message.info(words, 8) }),
+      content: typed ?? start ?? emptyPassage,
+      injectCSS: false,
+      enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
+      editorProps: { attributes: { class: 'page-content', 'aria-label': label, role: 'textbox', 'aria-multiline': 'true', spellcheck: 'true', dir: 'auto' } },
+    })
+    made.on('update', () => latest.current.onChange(made.getJSON()))
+    if (isFocused()) {
+      made.view.dispatch(made.state.tr.setSelection(Selection.atEnd(made.state.doc)))
+      made.view.focus()
+    }
+    setEditor(made)
+    onTaken()
+    return () => made.destroy()
+    // What the field began with is where its editor begins; from there on the editor knows best.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+  const answerAlt = (alt: string | null): void => {
+    const item = unasked[0]
+    setUnasked((list) => list.slice(1))
+    if (item && alt !== null && editor) setPictureAlt(editor, item.id, alt)
+    editor?.view.focus()
+  }
+  return (
+    <div className="rich-field">
+      <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`}>
+        {TOOLS.map(([name, keys, Icon, command]) => (
+          <button key={name} type="button" className="plain-button tool" title={keys ? `${name} (${keys})` : name} aria-label={name} onMouseDown={(event) => event.preventDefault()} onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}>
+            <Icon size={15} strokeWidth={1.75} aria-hidden />
+          </button>
+        ))}
+        <button type="button" className="plain-button tool" title="Link (Ctrl+K)" aria-label="Link" onMouseDown={(event) => event.preventDefault()} onClick={() => setLinking(true)}>
+          <Link2 size={15} strokeWidth={1.75} aria-hidden />
+        </button>
+        {uploadTo && (
+          <button type="button" className="plain-button tool" title="Picture" aria-label="Picture" onClick={() => chooser.current?.click()}>
+            <Image size={15} strokeWidth={1.75} aria-hidden />
+          </button>
+        )}
+      </div>
+      <div className="rich-text page-editor">
+        {editor && <Hint editor={editor} words={placeholder} />}
+        <div ref={holder} />
+      </div>
+      {editor && isLinking && <LinkField editor={editor} onClose={() => setLinking(false)} />}
+      {unasked[0] && <AltDialog key={unasked[0].id} courseId={courseId} item={{ ...unasked[0], state: 'ready' }} onAnswer={answerAlt} onLater={() => answerAlt(null)} />}
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        multiple
+        accept="image/*"
+        aria-label={`Pictures: ${label}`}
+        onChange={({ target }) => {
+          if (editor) takeFiles(editor, [...(target.files ?? [])])
+          target.value = ''
+        }}
+      />
+    </div>
+  )
+}
+
+/** What to write here, while nothing is written. */
+function Hint({ editor, words }: { editor: Editor; words: string }) {
+  const isEmpty = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.childCount === 1 && state.doc.firstChild?.type.name === 'paragraph' && state.doc.firstChild.content.size === 0 })
+  return isEmpty ? <span className="rich-hint soft" aria-hidden>{words}</span> : null
+}

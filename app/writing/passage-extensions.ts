@@ -1,0 +1,42 @@
+import { type AnyExtension, Extension } from '@tiptap/core'
+import { baseKeymap } from '@tiptap/pm/commands'
+import { dropCursor } from '@tiptap/pm/dropcursor'
+import { gapCursor } from '@tiptap/pm/gapcursor'
+import { history } from '@tiptap/pm/history'
+import { keymap } from '@tiptap/pm/keymap'
+import { arriving } from '../media/arriving.ts'
+import { coreClipboard } from '../sheet/clipboard.ts'
+import { tables, writingKeys } from '../sheet/editor-extensions.ts'
+import { openParts } from '../sheet/open-parts.ts'
+import { writingBesidePieces } from '../sheet/part-keys.ts'
+import { pieceViews } from '../sheet/piece-views.ts'
+import { kindExtensions } from '../sheet/tiptap-kinds.ts'
+
+interface Callbacks {
+  onLink(): void
+  onSend(): void
+  onFiles(files: readonly File[], at?: number): boolean
+  onTrouble(words: string): void
+}
+
+/** The editor of a passage: the sheet's own, less what needs a page. */
+export function passageExtensions({ onLink, onSend, onFiles, onTrouble }: Callbacks): AnyExtension[] {
+  const editing = Extension.create({
+    name: 'passage-editing',
+    priority: 50,
+    addProseMirrorPlugins: () => [
+      history(),
+      keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
+      keymap(baseKeymap),
+      tables(),
+      gapCursor(),
+      dropCursor({ color: 'var(--lichen)', width: 2 }),
+      openParts(),
+      writingBesidePieces(),
+      pieceViews(),
+      arriving(),
+      coreClipboard({ onFiles, onEmbed: () => onTrouble('Players stand in pages of authors. Paste the address as a link instead: write a few words, mark them, press Ctrl+K.'), onTrouble, players: [] }),
+    ],
+  })
+  return [...kindExtensions('passage'), editing]
+}

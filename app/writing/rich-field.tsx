@@ -1,0 +1,79 @@
+import { type ComponentType, useEffect, useRef, useState } from 'react'
+import { plainPassage } from '../../core/document/empty-passage.ts'
+import type { UploadTo } from '../media/upload.ts'
+import './rich-field.css'
+
+export interface RichFieldProps {
+  /** What is written here, for whoever can't see it. */
+  label: string
+  placeholder: string
+  /** JSON of a passage to begin with; blank when left out. */
+  start?: object | undefined
+  courseId: string
+  /** Where pictures go; none are taken when it is left out. */
+  uploadTo?: UploadTo | undefined
+  /** Begins with the cursor in it. */
+  isOpen?: boolean
+  onChange(content: object): void
+  /** Ctrl+Enter. */
+  onSend?(): void
+}
+
+export interface PassageEditorProps extends RichFieldProps {
+  isFocused(): boolean
+  /** What was typed before the editor came; null when nothing was. */
+  takeTyped(): object | null
+  onTaken(): void
+}
+let loaded: ComponentType<PassageEditorProps> | null = null
+
+/**
+ * A field for a passage. It is a plain field until somebody begins to write; its editor is fetched then and takes over
+ * what was typed meanwhile. Should it not come, the plain field does.
+ */
+export function RichField(props: RichFieldProps) {
+  const { label, placeholder, start, isOpen = false, onChange, onSend } = props
+  const [Editor, setEditor] = useState<ComponentType<PassageEditorProps> | null>(null)
+  const [isTaken, setTaken] = useState(false)
+  const [text, setText] = useState('')
+  const field = useRef<HTMLTextAreaElement>(null)
+  const fetchEditor = (): void => {
+    if (loaded) return setEditor(() => loaded)
+    import('./passage-editor.tsx').then(
+      (module) => {
+        loaded = module.default
+        setEditor(() => module.default)
+      },
+      // Without the editor the plain field goes on.
+      () => undefined,
+    )
+  }
+  useEffect(() => {
+    if (isOpen) field.current?.focus()
+    if (start || isOpen) fetchEditor()
+    // Once: what the field begins with does not change.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+  return (
+    <>
+      {Editor && <Editor {...props} isFocused={() => document.activeElement === field.current || isOpen} takeTyped={() => (field.current?.value ? plainPassage(field.current.value) : null)} onTaken={() => setTaken(true)} />}
+      {!isTaken && (
+    <textarea
+      ref={field}
+      className="rich-field rich-plain"
+      aria-label={label}
+      placeholder={placeholder}
+      rows={start ? 4 : 1}
+      value={text}
+      disabled={start !== undefined}
+      onFocus={fetchEditor}
+      onChange={(event) => {
+        setText(event.target.value)
+        onChange(plainPassage(event.target.value))
+      }}
+      onKeyDown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && onSend?.()}
+    />
+      )}
+    </>
+  )
+}

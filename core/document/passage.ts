@@ -1,0 +1,81 @@
+import { Node } from 'prosemirror-model'
+import { fillSlots, renderBlocks } from '../html/render.ts'
+import type { NodeKind } from '../kinds/kind.ts'
+import { nodeKinds } from '../kinds/registry.ts'
+import { plainPassage } from './empty-passage.ts'
+import { MOST_DEPTH } from './limits.ts'
+import { schema } from './schema.ts'
+
+/** The most signs of a passage: a long answer. What needs more is a page, or a file. */
+export const MOST_PASSAGE = 40_000
+
+/** Kinds that need a page around them: a place to answer to, addresses of frames, headings to list. */
+const NEEDS_PAGE = new Set(['practice', 'htmlPiece', 'contents'])
+
+export type PassageRead = { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly reason: string }
+
+const refuse = (reason: string): PassageRead => ({ ok: false, reason })
+
+/** A passage from JSON that somebody sent. `reason` is a sentence for whoever wrote it. */
+export function passageFromUnsafe(unsafe: unknown): PassageRead {
+  if (!isShallow(unsafe, MOST_DEPTH * 3)) return refuse('What was sent is nested deeper than anything that can be written.')
+  let passage: Node
+  try {
+    passage = Node.fromJSON(schema, unsafe as object)
+    if (passage.type.name !== 'passage') return refuse('What was sent is not a passage.')
+    passage.check()
+  } catch {
+    return refuse('What was sent can’t be read as a passage.')
+  }
+  return checked(passage)
+}
+
+function checked(passage: Node): PassageRead {
+  let problem = ''
+  let length = 0
+  passage.descendants((node, position) => {
+    if (NEEDS_PAGE.has(node.type.name)) problem ||= `A ${(nodeKinds as Record<string, NodeKind>)[node.type.name]?.label ?? 'piece'} stands in pages alone. Take it out, or write it in a page.`
+    if (node.isText) {
+      length += node.text?.length ?? 0
+      // eslint-disable-next-line no-control-regex -- control characters are what is refused
+      if (!node.text?.isWellFormed() || /[\u0000-\u0008\u000b-\u001f\u007f]/.test(node.text)) problem ||= 'The text holds a character that can’t be shown.'
+    }
+    if (passage.resolve(position).depth > MOST_DEPTH) problem ||= 'The text is nested deeper than can be shown.'
+    return true
+  })
+  if (length > MOST_PASSAGE) problem ||= `This is ${length.toLocaleString('en')} characters long; at most ${MOST_PASSAGE.toLocaleString('en')} can be sent at once. Shorten it, or send it in parts.`
+  return problem ? refuse(problem) : { ok: true, passage }
+}
+
+/** Looks at JSON no deeper than it may be, before anything walks it. */
+function isShallow(value: unknown, levels: number): boolean {
+  if (typeof value !== 'object' || value === null) return true
+  return levels > 0 && Object.values(value).every((each) => isShallow(each, levels - 1))
+}
+
+/** A passage of our own from its stored JSON; throws when it is none. */
+export function passageFromJson(json: unknown): Node {
+  const passage = Node.fromJSON(schema, json as object)
+  passage.check()
+  return passage
+}
+
+/** A passage that says nothing: no words, no picture, nothing that stands for itself. */
+export function isBlank(passage: Node): boolean {
+  let hasSomething = false
+  passage.descendants((node) => {
+    if ((node.isText && node.text?.trim()) || ['picture', 'player', 'linkCard', 'rule'].includes(node.type.name)) hasSomething = true
+    return !hasSomething
+  })
+  return !hasSomething
+}
+
+/** HTML of a passage, for showing beside others: its headings are no places to link to, since two may have the same words. */
+export function passageHtml(passage: Node): string {
+  return fillSlots(renderBlocks(passage, passage, 0, { arePlaces: false }).written)
+}
+
+/** A passage of plain words, a paragraph a line. */
+export function passageOf(words: string): Node {
+  return passageFromJson(plainPassage(words))
+}

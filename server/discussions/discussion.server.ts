@@ -1,0 +1,167 @@
+import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import { plainText } from '../../core/document/plain-text.ts'
+import { shelfItemsOf } from '../../core/document/shelf-items.ts'
+import { doneRule } from '../../core/plan/settings.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { notify } from '../documents/queries.server.ts'
+import { addJob } from '../jobs/queries.server.ts'
+import { insertNotices, listFollowers } from '../notices/queries.server.ts'
+import type { Place } from '../reading/outline.server.ts'
+import { updateDone } from '../reading/queries.server.ts'
+import { findPost, hasPosted, insertPost, listReplies, listRoots, type PostRow, replacePostItems, updateDeleted, updateFollow, updateHelpful, updateHidden, updateLocked, updatePost } from './queries.server.ts'
+
+/** Somebody at an item under which people write. */
+export interface Participant {
+  readonly personId: string
+  readonly name: string
+  readonly courseId: string
+  /** The item, published and open to this person. */
+  readonly place: Place
+  /** May write at all; guests may not. */
+  readonly mayTakePart: boolean
+  readonly isAuthor: boolean
+}
+
+/** A post as one person sees it. */
+export interface SeenPost extends Omit<PostRow, 'content' | 'html' | 'personId'> {
+  /** What it says; empty where it is hidden from this person or was taken back. */
+  readonly html: string
+  readonly isMine: boolean
+}
+
+export interface Thread {
+  readonly post: SeenPost
+  /** The last answers, in their order; `post.replies` says how many there are. */
+  readonly replies: readonly SeenPost[]
+}
+
+export type PostResult = { readonly ok: true; readonly post: SeenPost } | { readonly ok: false; readonly reason: string }
+const refuse = (reason: string): PostResult & { ok: false } => ({ ok: false, reason })
+
+const THREADS = 20
+const SHOWN_REPLIES = 6
+const ALL_REPLIES = 1000
+
+function seen(row: PostRow, { personId, isAuthor }: Participant): SeenPost {
+  const { content: _content, personId: writer, html, ...rest } = row
+  const isMine = writer === personId
+  const isShown = !row.isDeleted && (row.hiddenReason === null || isAuthor || isMine)
+  return { ...rest, html: isShown ? html : '', isMine }
+}
+
+/** Why somebody can't write here now; null when they can. */
+export function whyNotWrite({ mayTakePart, isAuthor, place }: Participant, now = new Date()): string | null {
+  if (!mayTakePart) return 'You read here as a guest; students and authors write.'
+  if (isAuthor) return null
+  if (place.settings.isLocked) return 'This discussion is locked: everybody reads, nobody writes.'
+  if (place.settings.closesAt && new Date(place.settings.closesAt) <= now) return 'This discussion has closed.'
+  return null
+}
+
+/** Whether what others wrote is kept from somebody until they have written themselves. */
+export async function mustPostFirst(who: Participant): Promise<boolean> {
+  return who.place.settings.postFirst && !who.isAuthor && !(await hasPosted(pool, who.place.id, who.personId))
+}
+
+/** Threads of an item, newest first, from before one of them on. */
+export async function readThreads(who: Participant, beforeId: string | null): Promise<{ threads: Thread[]; hasMore: boolean }> {
+  if (await mustPostFirst(who)) return { threads: [], hasMore: false }
+  const roots = await listRoots(pool, who.place.id, beforeId, THREADS + 1)
+  const shown = roots.slice(0, THREADS)
+  const replies = await listReplies(pool, shown.map(({ id }) => id), SHOWN_REPLIES)
+  return { threads: shown.map((root) => ({ post: seen(root, who), replies: replies.filter(({ rootId }) => rootId === root.id).map((reply) => seen(reply, who)) })), hasMore: roots.length > THREADS }
+}
+
+/** One thread with all its answers; null when there is none, or it is not to be seen yet. */
+export async function readThread(who: Participant, rootId: string): Promise<Thread | null> {
+  if (await mustPostFirst(who)) return null
+  const root = await findPost(pool, who.place.id, rootId)
+  if (root?.parentId !== null) return null
+  return { post: seen(root, who), replies: (await listReplies(pool, [rootId], ALL_REPLIES)).map((reply) => seen(reply, who)) }
+}
+
+/** Takes what somebody wrote: a post that begins a thread, or an answer. The same id twice is one post. */
+export async function writePost(who: Participant, { id, parentId, unsafeContent }: { id: string; parentId: string | null; unsafeContent: unknown }): Promise<PostResult> {
+  const why = whyNotWrite(who)
+  if (why) return refuse(why)
+  const read = passageFromUnsafe(unsafeContent)
+  if (!read.ok) return read
+  if (isBlank(read.passage)) return refuse('There is nothing written yet.')
+  return transaction(async (db) => {
+    const parent = parentId === null ? null : await findPost(db, who.place.id, parentId)
+    const problem = parentId === null ? null : await whyNotAnswer(db, who, parent)
+    if (problem) return refuse(problem)
+    const text = plainText(read.passage)
+    const isNew = await insertPost(db, { id, entryId: who.place.id, parentId, rootId: parent?.rootId ?? id, personId: who.personId, content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage), words: text })
+    if (isNew) {
+      await replacePostItems(db, id, shelfItemsOf(read.passage))
+      if (doneRule(who.place.kind, who.place.settings) === 'posted') await updateDone(db, who.place.id, who.personId, true)
+      await updateFollow(db, who.place.id, who.personId, true)
+      await tell(db, who, parent, text)
+      await announce(db, who.place.id)
+    }
+    const post = await findPost(db, who.place.id, id)
+    return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse('This was taken back meanwhile.')
+  })
+}
+
+async function whyNotAnswer(db: Database, who: Participant, parent: PostRow | null): Promise<string | null> {
+  if (!parent || parent.isDeleted) return 'What you answer is no longer there. What you wrote is still in the field; send it as a post of its own.'
+  if (who.isAuthor) return null
+  if (parent.hiddenReason !== null) return 'What you answer was hidden, so it can’t be answered.'
+  const root = parent.parentId === null ? parent : await findPost(db, who.place.id, parent.rootId)
+  if (!root || root.hiddenReason !== null) return 'This thread was hidden, so nobody writes in it.'
+  return root.isLocked ? 'This thread is locked: everybody reads, nobody writes.' : (await mustPostFirst(who)) ? 'Write a post of your own first.' : null
+}
+
+/** Whoever follows the item, and whoever is answered, gets a notice. */
+async function tell(db: Database, who: Participant, parent: PostRow | null, text: string): Promise<void> {
+  const line = text.replace(/\s+/g, ' ')
+  const words = `${who.name} wrote in “${who.place.title}”: ${line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line || 'a picture'}`
+  const people = [...(await listFollowers(db, who.place.id)), ...(parent ? [parent.personId] : [])]
+  await insertNotices(db, { courseId: who.courseId, entryId: who.place.id, sort: who.place.kind === 'discussion' ? 'reply' : 'comment', words, address: `/read/${who.courseId}/${who.place.id}` }, people, who.personId)
+  await addJob(db, 'mail', {}, 'mail')
+}
+
+/** Tells every process that something under an item has changed. */
+async function announce(db: Database, entryId: string): Promise<void> {
+  await notify(db, 'fieldstone_topic', `posts ${entryId}`)
+}
+
+/** Changes what somebody wrote themselves. */
+export async function rewritePost(who: Participant, id: string, unsafeContent: unknown): Promise<PostResult> {
+  const why = whyNotWrite(who)
+  if (why) return refuse(why)
+  const read = passageFromUnsafe(unsafeContent)
+  if (!read.ok) return read
+  if (isBlank(read.passage)) return refuse('There is nothing left. Take the post back instead.')
+  return transaction(async (db) => {
+    const isDone = await updatePost(db, id, who.personId, { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage), words: plainText(read.passage) })
+    if (!isDone) return refuse('This post can’t be changed: it was hidden or taken back, or somebody else wrote it.')
+    await replacePostItems(db, id, shelfItemsOf(read.passage))
+    await announce(db, who.place.id)
+    const post = await findPost(db, who.place.id, id)
+    return post ? { ok: true, post: seen(post, who) } : refuse('This post is no longer there.')
+  })
+}
+
+/** What can be done with a post besides writing it. */
+export type PostAct = { readonly act: 'take back' | 'helpful' | 'not helpful' | 'lock' | 'unlock' | 'show' } | { readonly act: 'hide'; readonly reason: string }
+
+/** Takes back one's own post; marks, locks and hides those of others, which authors alone may. */
+export async function actOnPost(who: Participant, id: string, asked: PostAct): Promise<PostResult> {
+  return transaction(async (db) => {
+    const post = await findPost(db, who.place.id, id)
+    if (!post || post.isDeleted) return refuse('This post is no longer there.')
+    if (asked.act === 'take back') {
+      if (!(await updateDeleted(db, id, who.personId))) return refuse('Only whoever wrote a post takes it back.')
+    } else if (!who.isAuthor) return refuse('Only authors of the course do that.')
+    else if (asked.act === 'hide') await updateHidden(db, id, who.personId, asked.reason)
+    else if (asked.act === 'show') await updateHidden(db, id, who.personId, null)
+    else if (asked.act === 'lock' || asked.act === 'unlock') await updateLocked(db, post.rootId, asked.act === 'lock')
+    else await updateHelpful(db, id, asked.act === 'helpful')
+    await announce(db, who.place.id)
+    const now = await findPost(db, who.place.id, id)
+    return now ? { ok: true, post: seen(now, who) } : refuse('This post is no longer there.')
+  })
+}

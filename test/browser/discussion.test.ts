@@ -1,0 +1,77 @@
+import sharp from 'sharp'
+import { expect, test } from './setup/house.ts'
+import { withClient } from '../server/setup/app.ts'
+
+const PROMPT = '<h1>Your site in three photos</h1><p>Show the ground.</p><div data-piece="tabs"><section><h2>One</h2><p>First</p></section><section><h2>Two</h2><p>Second</p></section></div>'
+
+test('students talk in threads, with a picture, looked at before it is sent; replies come by themselves; the author marks, hides, locks', async ({ house }) => {
+  test.slow()
+  await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion', settings: { postFirst: true } })
+  await withClient(house.url, (client) => client.query(`insert into people (id, name, email, password_hash, colour) values ('second', 'Second student', 'second@test.example', 'none', '#5f7a52')`).then(() => client.query(`insert into memberships values ('course', 'second', 'student')`)))
+  const student = await house.open('student', '/read/course/talk')
+  await expect(student).toHaveURL(/\/discuss\/course\/talk$/)
+  await student.getByRole('tab', { name: 'Two' }).click()
+  await expect(student.getByText('Second', { exact: true })).toBeVisible()
+  await student.getByRole('textbox', { name: 'Your post' }).click()
+  // What is typed before the editor has come is not lost.
+  await student.keyboard.type('A bank that ')
+  await student.keyboard.press('Control+b')
+  await student.keyboard.type('slides')
+  const [chooser] = await Promise.all([student.waitForEvent('filechooser'), student.getByRole('button', { name: 'Picture' }).click()])
+  await chooser.setFiles({ name: 'bank.png', mimeType: 'image/png', buffer: await sharp({ create: { width: 300, height: 200, channels: 3, background: '#4b6b3c' } }).png().toBuffer() })
+  await student.getByRole('dialog').getByLabel(/Alternative text/).fill('A green bank')
+  await student.keyboard.press('Enter')
+  await student.getByRole('button', { name: 'Preview' }).click()
+  const preview = student.getByRole('region', { name: 'As others will see it' })
+  await expect(preview.locator('strong')).toHaveText('slides')
+  await expect(preview.getByAltText('A green bank')).toBeVisible()
+  // What is written is kept in this browser until it is sent.
+  await student.reload()
+  await expect(student.getByRole('textbox', { name: 'Your post' })).toContainText('A bank that slides')
+  await student.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(student.locator('.post strong')).toHaveText('slides')
+
+  const second = await house.open('second', '/discuss/course/talk')
+  await expect(second.getByText('1 post so far')).toBeVisible()
+  expect(await second.content()).not.toContain('A green bank')
+  await second.getByRole('textbox', { name: 'Your post' }).click()
+  await second.keyboard.type('Mine is flat.')
+  await second.keyboard.press('Control+Enter')
+  await expect(second.locator('.post')).toHaveCount(2)
+  const picture = second.getByAltText('A green bank')
+  await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth), { timeout: 20_000 }).toBeGreaterThan(0)
+  await expect(student.getByText('Mine is flat.')).toBeVisible()
+  await expect(student.locator('.news')).toHaveText('1 new reply')
+
+  await student.getByRole('button', { name: 'Answer Second student' }).click()
+  await student.keyboard.type('Lucky you.')
+  await student.getByRole('button', { name: 'Send the answer' }).click()
+  await expect(second.locator('.replies .post')).toContainText('Lucky you.')
+
+  const author = await house.open('author', '/discuss/course/talk')
+  await author.locator('.replies .post').getByRole('button', { name: 'Mark as helpful' }).click()
+  await expect(second.locator('.replies .post')).toContainText('helpful')
+  await author.locator('.threads > li').first().locator('.post').first().getByRole('button', { name: 'Lock the thread' }).click()
+  await expect(second.locator('.threads > li').first()).toContainText('locked')
+  await expect(second.locator('.threads > li').first().getByRole('button', { name: /^Answer/ })).toHaveCount(0)
+  await author.locator('.threads > li').nth(1).getByRole('button', { name: 'Hide…' }).click()
+  await author.getByLabel(/Why is it hidden/).fill('Shows a neighbour’s house.')
+  await author.getByRole('button', { name: 'Hide the post' }).click()
+  await expect(second.getByText('Hidden by Test author: Shows a neighbour’s house.')).toBeVisible()
+  await expect(second.getByAltText('A green bank')).toHaveCount(0)
+  await expect(student.getByAltText('A green bank')).toBeVisible()
+})
+
+test('a post that can’t be sent stays in its field, with the reason', async ({ house }) => {
+  await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion' })
+  const page = await house.open('student', '/discuss/course/talk')
+  await page.getByRole('textbox', { name: 'Your post' }).click()
+  await page.keyboard.type('Written with the server gone.')
+  await house.stop()
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('The server does not answer')
+  await house.startAgain()
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(page.locator('.post')).toHaveCount(1)
+  await expect(page.locator('.post')).toContainText('Written with the server gone.')
+})
