@@ -9,6 +9,7 @@ export default [
   route('courses/:courseId', 'shell/course.tsx', [
     route('plan', 'plan/plan.tsx'),
     route('items/:itemId', 'sheet/sheet.tsx'),
+    route('hand-ins/:itemId', 'assignments/hand-ins.tsx'),
   ]),
   route('hosts', 'embeds/hosts.tsx'),
   route('courses/:courseId/embeds', 'embeds/embeds.ts'),
@@ -32,5 +33,7 @@ export default [
   route('read/:courseId/:itemId', 'reading/page.ts'),
   route('discuss/:courseId/:itemId', 'discussions/discussion.tsx'),
   route('discuss/:courseId/:itemId/posts', 'discussions/posts.ts'),
+  route('assignments/:courseId/:itemId', 'assignments/assignment.tsx'),
+  route('assignments/:courseId/:itemId/work', 'assignments/work.ts'),
   route('*', 'errors/unknown.tsx'),
 ] satisfies RouteConfig

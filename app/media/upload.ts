@@ -5,8 +5,9 @@ export type ShelfThing = z.infer<typeof item>
 const answer = z.discriminatedUnion('ok', [z.object({ ok: z.literal(true), item, isKnown: z.boolean() }), z.object({ ok: z.literal(false), reason: z.string() })])
 export type UploadAnswer = z.infer<typeof answer>
 
-/** Where a file goes: onto the shelf of the authors, or with what a reader writes. */
-export type UploadTo = 'uploads' | 'contributions'
+/** Where a file goes: onto the shelf of the authors, with what a reader writes (pictures), or with what is handed in (any file). */
+export type UploadTo = 'uploads' | 'contributions' | 'handed in'
+const PLACES: Record<UploadTo, string> = { uploads: 'uploads?', contributions: 'contributions?', 'handed in': 'contributions?any=yes&' }
 
 /** Sends a file to a course. `onProgress` is told the share that has gone, from 0 to 1. Never rejects. */
 export function upload(courseId: string, file: File, onProgress: (share: number) => void, to: UploadTo = 'uploads'): Promise<UploadAnswer> {
@@ -21,7 +22,7 @@ export function upload(courseId: string, file: File, onProgress: (share: number)
       fail(request.status === 413 ? `“${file.name}” is larger than one file may be: ${request.responseText.trim()}` : request.status === 401 ? 'You are no longer signed in. Sign in again in another tab, then try once more.' : `“${file.name}” could not be taken (${request.status}). Try again in a moment.`)
     })
     request.addEventListener('error', () => fail(`“${file.name}” did not get through. Look whether there is a connection, then try again; nothing else is lost.`))
-    request.open('POST', `/courses/${courseId}/${to}?name=${encodeURIComponent(file.name.toWellFormed())}`)
+    request.open('POST', `/courses/${courseId}/${PLACES[to]}name=${encodeURIComponent(file.name.toWellFormed())}`)
     request.setRequestHeader('Content-Type', 'application/octet-stream')
     request.send(file)
   })

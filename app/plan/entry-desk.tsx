@@ -93,6 +93,12 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
           <Check words="Locked: everybody reads, nobody writes" isOn={settings.isLocked} keep={(isLocked) => set({ isLocked })} />
         </section>
       )}
+      {kind === 'assignment' && (
+        <section>
+          <h2>What comes in</h2>
+          <p><a href={`/courses/${courseId}/hand-ins/${id}`}>What students handed in</a></p>
+        </section>
+      )}
       {kind === 'exercise' && (
         <section>
           <h2>How it is done</h2>

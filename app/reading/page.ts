@@ -24,7 +24,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 }
 
 /** Where students write, the page is a screen of the application. */
-const WRITTEN_IN: Partial<Record<EntryKind, string>> = { discussion: 'discuss' }
+const WRITTEN_IN: Partial<Record<EntryKind, string>> = { discussion: 'discuss', assignment: 'assignments' }
 
 const intent = z.enum(['done', 'undone', 'place']).nullable().catch(null)
 

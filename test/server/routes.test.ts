@@ -132,6 +132,19 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { method: 'POST', path: '/discuss/course/talk/posts', body: '{"intent":"hide","id":"p1","reason":""}', type: JSON_TYPE, status: [401, 404, 400, 400, 400, 400] },
     { method: 'POST', path: '/discuss/course/draft-talk/posts', body: '{"intent":"preview","content":null}', type: JSON_TYPE, status: [401, 404, 404, 404, 404, 404] },
   ],
+  '/courses/:courseId/hand-ins/:itemId': [
+    { path: '/courses/course/hand-ins/task', status: AUTHORS },
+    { path: '/courses/course/hand-ins/page', status: [302, 404, 403, 403, 404, 404] },
+    { method: 'POST', path: '/courses/course/hand-ins/task', body: '{"personId":"student","number":1,"comment":{}}', type: JSON_TYPE, status: [302, 404, 403, 403, 422, 422] },
+  ],
+  '/assignments/:courseId/:itemId': [
+    { path: '/assignments/course/task', status: [302, 404, 200, 200, 200, 200] },
+    { path: '/assignments/course/page', status: [302, 404, 404, 404, 404, 404] },
+  ],
+  '/assignments/:courseId/:itemId/work': [
+    { method: 'POST', path: '/assignments/course/task/work', body: '{"intent":"hand in","content":{"type":"passage","content":[{"type":"paragraph"}]},"files":[]}', type: JSON_TYPE, status: [401, 404, 422, 422, 422, 422] },
+    { method: 'POST', path: '/assignments/course/task/work', body: '{"intent":"draft","content":{},"files":[{"id":"../x","name":"x"}]}', type: JSON_TYPE, status: [401, 404, 400, 400, 400, 400] },
+  ],
   '/*': [{ path: '/no/such/place', status: [404, 404, 404, 404, 404, 404] }],
   '/health/live': [{ path: '/health/live', status: [200, 200, 200, 200, 200, 200] }],
   '/health/ready': [{ path: '/health/ready', status: [200, 200, 200, 200, 200, 200] }],
@@ -170,10 +183,12 @@ beforeAll(async () => {
     await createDocument(db, 'course', 'draft', 'A draft')
     for (const id of ['talk', 'draft-talk']) await createDocument(db, 'course', id, id)
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
+    await createDocument(db, 'course', 'task', 'task')
+    await insertEntries(db, 'course', [{ id: 'task', parentId: 'unit', kind: 'assignment', title: 'task', documentId: 'task' }])
     await insertEntries(db, 'course', ['talk', 'draft-talk'].map((id) => ({ id, parentId: 'unit', kind: 'discussion' as const, title: id, documentId: id })))
     await insertEntries(db, 'course', ['page', 'draft'].map((id) => ({ id, parentId: 'unit', kind: 'page' as const, title: id, documentId: id })))
   })
-  for (const id of ['page', 'talk']) await publish(id, 'author', { note: '', version: 0 })
+  for (const id of ['page', 'talk', 'task']) await publish(id, 'author', { note: '', version: 0 })
   await pool.end()
   app = await startApp(url)
 })

@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { handIn, keepDraft } from '../../server/assignments/assignment.server.ts'
+import { handedFiles } from '../../server/assignments/queries.server.ts'
+import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import { participant } from '../../server/discussions/participant.server.ts'
+import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
+import { failure, requirePerson } from '../../server/web/guard.server.ts'
+import { readJson } from '../../server/web/read-json.server.ts'
+import type { Route } from './+types/work'
+
+const workRequest = z.discriminatedUnion('intent', [
+  z.object({ intent: z.enum(['draft', 'hand in']), content: z.unknown(), files: handedFiles }),
+  z.object({ intent: z.literal('preview'), content: z.unknown() }),
+])
+export type WorkRequest = z.infer<typeof workRequest>
+
+/** Keeps a draft, shows what it would look like, hands it in; as JSON. */
+export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
+  requirePerson(context, request, true)
+  const who = participant(await requireOpenPlace(request, context, params.courseId, params.itemId))
+  if (who.place.kind !== 'assignment') failure('no such place', 404)
+  const unsafeBody = await readJson(request, 2_000_000)
+  const parsed = workRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
+  if (!parsed.success) return Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const asked = parsed.data
+  if (asked.intent === 'preview') {
+    const read = passageFromUnsafe(asked.content)
+    return Response.json(read.ok ? { ok: true, html: isBlank(read.passage) ? '' : passageHtml(read.passage) } : read, { status: read.ok ? 200 : 422 })
+  }
+  const result = await (asked.intent === 'draft' ? keepDraft : handIn)(who, asked.content, asked.files)
+  return Response.json(result, { status: result.ok ? 200 : 422 })
+}
