@@ -10,7 +10,7 @@ import { schema } from './schema.ts'
 export const MOST_PASSAGE = 40_000
 
 /** Kinds that need a page around them: a place to answer to, addresses of frames, headings to list. */
-const NEEDS_PAGE = new Set(['practice', 'htmlPiece', 'contents'])
+const NEEDS_PAGE = new Set(['practice', 'bankQuestion', 'htmlPiece', 'contents'])
 
 export type PassageRead = { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly reason: string }
 
@@ -64,7 +64,7 @@ export function passageFromJson(json: unknown): Node {
 export function isBlank(passage: Node): boolean {
   let hasSomething = false
   passage.descendants((node) => {
-    if ((node.isText && node.text?.trim()) || ['picture', 'player', 'linkCard', 'rule'].includes(node.type.name)) hasSomething = true
+    if ((node.isText && node.text?.trim()) || ['picture', 'player', 'linkCard', 'rule', 'value'].includes(node.type.name)) hasSomething = true
     return !hasSomething
   })
   return !hasSomething

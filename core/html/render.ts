@@ -26,7 +26,8 @@ export interface Rendered {
 /**
  * The body of a page as students receive it; the title is apart. Headings without a place of their own get one
  * from their words, so that each can be linked to; lists of contents are filled from them. Slots: `sealed-N` is the
- * address of the N-th code piece of the page (from 0), `result-NAME` what is said to an answer of a practice question.
+ * address of the N-th code piece of the page (from 0), `result-NAME` what is said to an answer of a practice question,
+ * `question-ID` a question of the bank as one reader has it.
  */
 export function renderPage(page: Node): Rendered {
   const blocks = page.type.create(null, Fragment.from(page.content.content.slice(1)))
@@ -54,6 +55,7 @@ export function renderBlocks(page: Node, parent: Node, start: number, { arePlace
     const position = positions.get(each) ?? -1
     if (hasClass(each, 'contents-list')) fillContents(each, headings)
     else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
+    else if (hasClass(each, 'bank-question')) each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))
     else if (hasClass(each, 'html-piece')) each.attrs.push({ name: 'src', value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`) })
   }
   return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings }

@@ -1,4 +1,5 @@
 import { accordion } from './accordion/kind.ts'
+import { bankQuestion } from './bank-question/kind.ts'
 import { box } from './box/kind.ts'
 import { bulletList } from './bullet-list/kind.ts'
 import { column, columns } from './columns/kinds.ts'
@@ -27,6 +28,7 @@ import { table, tableCell, tableHeader, tableRow } from './table/kinds.ts'
 import { tabs } from './tabs/kind.ts'
 import { text } from './text/kind.ts'
 import { title } from './title/kind.ts'
+import { value } from './value/kind.ts'
 import { underline } from './underline/kind.ts'
 
 /** Every kind of node, in the order of the schema: the first block is what an empty place is filled with. */
@@ -65,6 +67,8 @@ export const nodeKinds = {
   linkCard,
   text,
   lineBreak,
+  value,
+  bankQuestion,
   passage,
 } satisfies Record<string, NodeKind>
 

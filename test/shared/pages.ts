@@ -21,7 +21,7 @@ const marks = fc.uniqueArray(
   { maxLength: 3, selector: (mark) => mark.type },
 )
 const textNode: fc.Arbitrary<NodeJson> = fc.record({ text: words, marks }).map(({ text, marks: on }) => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) }))
-const inline = fc.array(fc.oneof({ weight: 5, arbitrary: textNode }, { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'lineBreak' }) }), { maxLength: 5 })
+const inline = fc.array(fc.oneof({ weight: 5, arbitrary: textNode }, { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'lineBreak' }) }, { weight: 1, arbitrary: fc.record({ formula: fc.constantFrom('w', 'w * h / 2', 'a < b', '"&'), decimals: fc.option(fc.integer({ min: 0, max: 12 })) }).map((attrs): NodeJson => ({ type: 'value', attrs })) }), { maxLength: 5 })
 
 const paragraph = inline.map((content): NodeJson => ({ type: 'paragraph', content }))
 const heading = fc
@@ -62,6 +62,7 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> => fc.letrec<{ block:
       .map((attrs): NodeJson => ({ type: 'player', attrs })),
     fc.record({ address: fc.constantFrom('https://a.example/?x=1&y=2', 'mailto:a@b.example'), title: fc.oneof(fc.constant(''), words.filter((title) => title.trim() !== '')) }).map((attrs): NodeJson => ({ type: 'linkCard', attrs })),
     fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
+    fc.constantFrom('q1', 'Stone_2').map((question): NodeJson => ({ type: 'bankQuestion', attrs: { question } })),
   ]
   const keepingBack = [
     fc

@@ -1,0 +1,74 @@
+import { readFormula } from './formula.ts'
+import { readNumber, toFigures } from './numbers.ts'
+import type { AnswerModel, Tolerance } from './question.ts'
+import { convert, splitQuantity } from './units.ts'
+import type { Values } from './versions.ts'
+
+/** What a student gives: the ids of choices, or what they typed. */
+export type Given = readonly string[] | string
+
+export type Graded =
+  | {
+      readonly ok: true
+      /** From 0 to 1. */
+      readonly share: number
+      /** The choices given, for feedback; empty for numbers. */
+      readonly chosen: readonly string[]
+      /** What is worth saying besides right or wrong: a unit that is missing, another that was converted. */
+      readonly remark: string
+    }
+  /** Not understood: nothing is counted, the student tries again. */
+  | { readonly ok: false; readonly reason: string }
+
+/** How far two numbers may differ and still be the same: what is lost in computing with 53 bits. */
+const SAME = 1e-9
+
+/** Grades an answer to a version of a question. */
+export function grade(answer: AnswerModel, values: Values, given: Given): Graded {
+  return answer.sort === 'choice' ? gradeChoice(answer, given) : gradeNumber(answer, values, given)
+}
+
+/**
+ * One of many: all or nothing. Several of many: each right choice counts, each wrong one takes as much away, never below
+ * nothing (common practice).
+ */
+function gradeChoice({ mode, choices }: Extract<AnswerModel, { sort: 'choice' }>, given: Given): Graded {
+  const chosen = choices.filter(({ id }) => typeof given !== 'string' && given.includes(id))
+  if (chosen.length === 0) return { ok: false, reason: 'Choose an answer first.' }
+  if (mode === 'one' && chosen.length > 1) return { ok: false, reason: 'Choose one answer.' }
+  const right = choices.filter(({ isRight }) => isRight).length
+  const good = chosen.filter(({ isRight }) => isRight).length
+  const share = mode === 'one' ? good : Math.max(0, (good - (chosen.length - good)) / Math.max(1, right))
+  return { ok: true, share: Math.min(1, share), chosen: chosen.map(({ id }) => id), remark: '' }
+}
+
+function gradeNumber({ value, tolerance, unit }: Extract<AnswerModel, { sort: 'number' }>, values: Values, given: Given): Graded {
+  const typed = typeof given === 'string' ? given.trim() : ''
+  if (typed === '') return { ok: false, reason: 'Type a number first.' }
+  if (typed.length > 100) return { ok: false, reason: 'That is longer than any number. Type a number, with its unit if it has one.' }
+  const { number: text, unit: givenUnit } = splitQuantity(typed)
+  const number = readNumber(text)
+  if (number === null) return { ok: false, reason: `“${typed.slice(0, 60)}” is not a number that can be read. Type one such as 2.5, 2,5 or 5/2${unit ? `, then ${unit}` : ''}.` }
+  const formula = readFormula(value)
+  const target = formula.ok ? formula.formula.valueOf(values) : NaN
+  if (!Number.isFinite(target)) return { ok: false, reason: 'This question has no answer in this version. Tell your teacher.' }
+  if (unit === '') return givenUnit === '' ? graded(number, target, tolerance, '') : { ok: false, reason: `The answer is a bare number, without “${givenUnit.slice(0, 30)}”.` }
+  if (givenUnit === '') {
+    const result = graded(number, target, tolerance, '')
+    return result.ok && result.share === 1 ? { ...result, remark: `The unit is missing: ${unit}.` } : result
+  }
+  const converted = convert(number, givenUnit, unit)
+  if (converted === null) return { ok: false, reason: `“${givenUnit.slice(0, 30)}” can’t be turned into ${unit}. Give the answer in ${unit}.` }
+  return graded(converted, target, tolerance, givenUnit === unit ? '' : `${typed} is ${toFigures(converted, 6)} ${unit}.`)
+}
+
+function graded(number: number, target: number, tolerance: Tolerance, remark: string): Graded {
+  return { ok: true, share: isWithin(number, target, tolerance) ? 1 : 0, chosen: [], remark }
+}
+
+/** Whether a number is as near to a value as it must be; what lies on the border is within. */
+export function isWithin(number: number, target: number, tolerance: Tolerance): boolean {
+  if (tolerance.sort === 'figures') return toFigures(number, tolerance.amount) === toFigures(target, tolerance.amount)
+  const most = tolerance.sort === 'absolute' ? tolerance.amount : (Math.abs(target) * tolerance.amount) / 100
+  return Math.abs(number - target) <= most + SAME * Math.max(1, Math.abs(target), Math.abs(number))
+}
