@@ -10,6 +10,7 @@ export default defineConfig({
   expect: { timeout: 10_000 },
   retries: process.env.CI ? 1 : 0,
   use: {
+    actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     // As a plain Chrome: an agent named headless is taken for a robot and gets another way of rendering.
     userAgent: 'Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/130.0.0.0 Safari/537.36',

@@ -9,6 +9,7 @@ export default [
   route('courses/:courseId', 'shell/course.tsx', [
     route('plan', 'plan/plan.tsx'),
     route('items/:itemId', 'sheet/sheet.tsx'),
+    route('questions', 'questions/bank.tsx'),
     route('hand-ins/:itemId', 'assignments/hand-ins.tsx'),
   ]),
   route('hosts', 'embeds/hosts.tsx'),
@@ -18,6 +19,7 @@ export default [
   route('courses/:courseId/shelf-list', 'shelf/shelf-list.ts'),
   route('courses/:courseId/shelf-list/:shelfId', 'shelf/shelf-item.ts'),
   route('files/:shelfId/:width', 'shelf/file.ts'),
+  route('courses/:courseId/question-bank', 'questions/question-bank.ts'),
   route('courses/:courseId/plan-lines', 'plan/plan-lines.ts'),
   route('courses/:courseId/items/:itemId/preview', 'reading/preview.ts'),
   route('documents/:documentId/batches', 'sheet/saving/batches.ts'),

@@ -1,4 +1,5 @@
 import { makeAccordion } from './accordion.ts'
+import { makeExercise } from './exercise.ts'
 import { makePractice } from './practice.ts'
 import { fitSealedFrames } from './sealed.ts'
 import { makeTabs } from './tabs.ts'
@@ -10,5 +11,6 @@ export function enliven(root: ParentNode): void {
   for (const piece of all('.tabs:not(.is-live)').reverse()) makeTabs(piece)
   for (const piece of all('.accordion:not(.is-live)').reverse()) makeAccordion(piece)
   for (const piece of all('.practice')) makePractice(piece)
+  makeExercise(root)
   fitSealedFrames(all('iframe.html-piece') as HTMLIFrameElement[])
 }

@@ -46,6 +46,8 @@ function placed(state: EditorState, { from, to }: { from: number; to: number }, 
   const transaction = state.tr.replaceWith(from, to, block)
   const inside = Selection.findFrom(transaction.doc.resolve(from + 1), 1, true)
   if (inside && inside.from < from + block.nodeSize) transaction.setSelection(inside)
+  // What nothing is written in is selected, so that its settings are at hand.
+  else if (block.isLeaf) transaction.setSelection(NodeSelection.create(transaction.doc, from))
   // After the last block there would be no line to write on.
   const after = from + block.nodeSize
   if (after === transaction.doc.content.size && !block.isTextblock) transaction.insert(after, state.schema.nodes.paragraph!.create())

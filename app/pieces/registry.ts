@@ -1,4 +1,5 @@
 import { accordion } from './accordion/piece.tsx'
+import { bankQuestion } from './bank-question/piece.tsx'
 import { box } from './box/piece.tsx'
 import { columns } from './columns/piece.tsx'
 import { contents } from './contents/piece.tsx'
@@ -15,6 +16,6 @@ import { table } from './table/piece.tsx'
 import { tabs } from './tabs/piece.tsx'
 
 /** Every piece that the interface knows something about, in the order of the insert dialog. */
-export const PIECES: readonly Piece[] = [tabs, accordion, reveal, columns, contents, box, quotation, table, rule, picture, player, linkCard, htmlPiece, practice]
+export const PIECES: readonly Piece[] = [tabs, accordion, reveal, columns, contents, box, quotation, table, rule, picture, player, linkCard, htmlPiece, practice, bankQuestion]
 
 export const pieceOf = (kind: string): Piece | undefined => PIECES.find((piece) => piece.kind === kind)

@@ -1,6 +1,11 @@
 import { redirect } from 'react-router'
 import { z } from 'zod'
 import type { EntryKind } from '../../core/plan/kinds.ts'
+import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, questionInPage, type Solver } from '../../server/exercises/exercise.server.ts'
+import { isAnswered } from '../../server/exercises/queries.server.ts'
+import { exercisePart } from '../../server/exercises/pages.server.ts'
+import { questionHtml } from '../../server/exercises/render.server.ts'
+import { html, type SafeHtml } from '../../server/reading/html.server.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
@@ -26,7 +31,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 /** Where students write, the page is a screen of the application. */
 const WRITTEN_IN: Partial<Record<EntryKind, string>> = { discussion: 'discuss', assignment: 'assignments' }
 
-const intent = z.enum(['done', 'undone', 'place']).nullable().catch(null)
+const intent = z.enum(['done', 'undone', 'place', 'begin', 'finish', 'answer', 'hint']).nullable().catch(null)
 
 /** What a reader does on a page: answers a practice question, marks it read, or leaves a mark where they are in a book. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
@@ -36,7 +41,8 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const form = await request.formData()
   const asked = intent.parse(form.get('intent'))
   if (asked === 'place') return keepPlace(found, form)
-  if (asked) return markDone(request, found, asked === 'done')
+  if (asked === 'done' || asked === 'undone') return markDone(request, found, asked === 'done')
+  if (asked) return solve(request, found, asked, form)
   return answerQuestion(request, found, form)
 }
 
@@ -67,7 +73,61 @@ async function keepPlace({ place, person, visit }: PlaceVisit, form: FormData): 
 async function answer(request: Request, found: PlaceVisit, said: Said | null): Promise<Response> {
   const { visit, place, edition, isShut } = found
   if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
-  const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said) : () => ''
-  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), fill, after: await afterText(visit, place) }
+  const questions = edition ? await questionsOfPage(found) : new Map<string, SafeHtml>()
+  const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, questions) : () => ''
+  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place) }
   return readingAnswer(request, pagePage(visit, place, view), { players: await allowedOrigins() })
+}
+
+const attemptQuery = z.object({ attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null), reason: z.string().max(200).nullable().catch(null) })
+
+function attemptAsked(request: Request): z.infer<typeof attemptQuery> {
+  const query = new URL(request.url).searchParams
+  return attemptQuery.parse({ attempt: query.get('attempt'), reason: query.get('reason') })
+}
+
+function solver({ person, place, edition, course }: PlaceVisit): Solver {
+  return { personId: person.id, place, documentId: edition?.document_id ?? '', edition: edition?.number ?? 0, language: course.language }
+}
+
+/** The questions of the bank that stand in a page, as this reader has them. */
+async function questionsOfPage(found: PlaceVisit): Promise<Map<string, SafeHtml>> {
+  const ids = (found.edition?.segments ?? []).flatMap((segment) => (typeof segment === 'object' && segment.slot.startsWith('question-') ? [segment.slot.slice(9)] : []))
+  const shown = await Promise.all(ids.map((id) => questionInPage(solver(found), id)))
+  return new Map(ids.map((id, at) => [id, shown[at] ? inPage(found, shown[at]) : NO_QUESTION]))
+}
+
+const NO_QUESTION = html`<p class="soft">A question stood here; it comes back with the next edition.</p>`
+
+function inPage({ course }: PlaceVisit, shown: AttemptQuestion): SafeHtml {
+  return questionHtml(shown, { language: course.language, attempt: 0, name: '', isTold: isAnswered(shown.answer), isJudged: true, mayAnswer: true, isPreview: false })
+}
+
+const solved = z.object({ attempt: z.coerce.number().int().min(0).max(100_000), bank: z.string().max(60) })
+
+/** What is done with questions: an attempt begun or finished, a question answered, a hint taken. */
+async function solve(request: Request, found: PlaceVisit, asked: 'begin' | 'finish' | 'answer' | 'hint', form: FormData): Promise<Response> {
+  const { visit, place, edition } = found
+  const who = solver(found)
+  const back = (search: string): Response => new Response(null, { status: 303, headers: { Location: `${visit.href(place.id)}${search}` } })
+  if (!edition) return answer(request, found, null)
+  if (asked === 'begin') {
+    const begun = place.kind === 'exercise' ? await begin(who) : { reason: 'There is nothing to begin here.' }
+    return back('number' in begun ? '' : `?reason=${encodeURIComponent(begun.reason)}`)
+  }
+  const number = z.coerce.number().int().min(0).max(100_000).catch(0).parse(form.get('attempt'))
+  if (asked === 'finish') {
+    await finish(who, number)
+    return back(`?attempt=${number}`)
+  }
+  const parsed = solved.safeParse({ attempt: form.get('attempt'), bank: form.get('bank') })
+  const values = form.getAll('given').filter((value) => typeof value === 'string')
+  const shown = parsed.success ? await answerBank(who, number, parsed.data.bank, asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', given: form.get('sort') === 'number' ? (values[0] ?? '') : values }) : null
+  if (!shown) return isFromScript(request) ? Response.json({ reason: 'This question can no longer be answered here. Load the page again.' }, { status: 400 }) : back('')
+  if (!isFromScript(request)) return back(`#q-${shown.question.id}`)
+  if (number === 0) return Response.json({ html: inPage(found, shown).text })
+  const { settings } = place
+  const isTold = settings.feedback === 'at once' && isAnswered(shown.answer)
+  const name = z.string().max(40).catch('').parse(form.get('name'))
+  return Response.json({ html: questionHtml(shown, { language: who.language, attempt: number, name, isTold, isJudged: settings.feedback === 'at once', mayAnswer: settings.mode === 'practice' || settings.feedback !== 'at once' || !isAnswered(shown.answer), isPreview: false }).text })
 }

@@ -10,6 +10,8 @@ interface Props {
   waiting: string
   version: number
   editions: readonly EditionSummary[]
+  /** Something beside the text has changed since the newest edition: the questions of an exercise. */
+  isChanged: boolean
   timeZone: string
   onPublish(): void
   onStudent(): void
@@ -17,10 +19,10 @@ interface Props {
 }
 
 /** How saving stands, what students read now, as a student, publish: always in sight. */
-export function Foot({ standing, waiting, version, editions, timeZone, onPublish, onStudent, onSignedIn }: Props) {
+export function Foot({ standing, waiting, version, editions, isChanged, timeZone, onPublish, onStudent, onSignedIn }: Props) {
   const newest = editions[0]
   const students = !newest ? 'Students can’t read this yet' : `Students read edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
-  const isNew = !newest || newest.version !== version || waiting !== ''
+  const isNew = !newest || newest.version !== version || waiting !== '' || isChanged
   return (
     <footer className="foot">
       <Saving {...{ standing, waiting, onSignedIn }} />

@@ -6,7 +6,8 @@ import { pool } from '../../server/database/pool.server.ts'
 import { listSetAside } from '../../server/documents/queries.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
 import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
-import { listEditions } from '../../server/editions/queries.server.ts'
+import { findQuestionsChanged, listEditions } from '../../server/editions/queries.server.ts'
+import { listExercise } from '../../server/exercises/queries.server.ts'
 import { findEntry, type ItemState } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
 import { sealedAddress } from '../../server/sealed/addresses.server.ts'
@@ -25,8 +26,8 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const entry = await findEntry(pool, course.id, params.itemId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry?.documentId || !tree) failure('no such place', 404)
-  const [editions, setAside] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId)])
-  return { person, course, entry: { id: entry.id, kind: entry.kind, opensAt: entry.opensAt, settings: entry.settings }, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, sealedAddress, players: await allowedOrigins() }
+  const [editions, setAside, questions, questionsChanged] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId), entry.kind === 'exercise' ? listExercise(pool, entry.id) : [], findQuestionsChanged(pool, entry.documentId)])
+  return { person, course, entry: { id: entry.id, kind: entry.kind, opensAt: entry.opensAt, settings: entry.settings }, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, questions, questionsChanged: questionsChanged?.toISOString() ?? null, sealedAddress, players: await allowedOrigins() }
 }
 
 export type SheetData = Awaited<ReturnType<typeof loader>>

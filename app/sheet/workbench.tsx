@@ -31,6 +31,7 @@ const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then
 const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
 const LinkField = onDemand(() => import('./link-field.tsx').then((module) => module.LinkField))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
+const ExerciseQuestions = onDemand(() => import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions))
 const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((module) => module.default))
 const PARTS = [LinkField, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent, SourcePane]
 
@@ -81,8 +82,10 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   // What is set about the item is set on several screens: the plan, when it is loaded anew, knows best.
   const entry = useRouteLoaderData<typeof courseLoader>('shell/course')?.plan.find(({ id }) => id === data.itemId) ?? data.entry
   const findings = useFindings(editor, data.documentId)
+  const [questionsChanged, setQuestionsChanged] = useState(data.questionsChanged)
   const newest = editions[0]
-  const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' ? 'published' : 'edited'
+  const isChanged = newest !== undefined && questionsChanged !== null && questionsChanged > newest.at
+  const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' && !isChanged ? 'published' : 'edited'
   useEffect(() => {
     onState(state)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- told when the state changes
@@ -110,10 +113,11 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
               <EditorContent editor={editor} className="page-editor" />
               <PageFacts editor={editor} name={kindOfEntry(data.entry.kind).label} />
             </article>
+            {data.entry.kind === 'exercise' && <ExerciseQuestions courseId={data.course.id} entryId={data.itemId} language={data.course.language} start={data.questions} onChanged={() => setQuestionsChanged(new Date().toISOString())} />}
           </div>
         </div>
         <PasteNotice editor={editor} />
-        <Foot {...{ standing, waiting, version, editions }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
+        <Foot {...{ standing, waiting, version, editions, isChanged }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh, entry }} documentId={data.documentId} courseId={data.course.id} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}

@@ -25,6 +25,7 @@ export function Strip({ person, course, others }: Props) {
           <span className="strip-course">{course.title}</span>
           <nav aria-label="Course" className="strip-nav">
             <NavLink to={`/courses/${course.id}/plan`}>Plan</NavLink>
+            <NavLink to={`/courses/${course.id}/questions`}>Questions</NavLink>
             <a href={`/read/${course.id}`}>Reading room</a>
           </nav>
         </>

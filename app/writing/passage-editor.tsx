@@ -12,6 +12,7 @@ import { toggle, toggleList, wrap } from '../sheet/commands.ts'
 import { LinkField } from '../sheet/link-field.tsx'
 import { passageExtensions } from './passage-extensions.ts'
 import type { PassageEditorProps } from './rich-field.tsx'
+import { ValueTool } from './value-tool.tsx'
 import '../../reader/content.css'
 import '../sheet/pieces.css'
 
@@ -24,7 +25,7 @@ const TOOLS: readonly (readonly [name: string, keys: string, icon: LucideIcon, c
 ]
 
 /** The field itself: a small bar and the text. */
-export default function PassageEditor({ label, placeholder, start, courseId, uploadTo, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps) {
+export default function PassageEditor({ label, placeholder, start, courseId, uploadTo, variables, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps) {
   const { message } = App.useApp()
   const [editor, setEditor] = useState<Editor | null>(null)
   const [isLinking, setLinking] = useState(false)
@@ -80,6 +81,7 @@ export default function PassageEditor({ label, placeholder, start, courseId, upl
         <button type="button" className="plain-button tool" title="Link (Ctrl+K)" aria-label="Link" onMouseDown={(event) => event.preventDefault()} onClick={() => setLinking(true)}>
           <Link2 size={15} strokeWidth={1.75} aria-hidden />
         </button>
+        {variables && <ValueTool variables={variables} onInsert={(formula, decimals) => editor && insertValue(editor, formula, decimals)} />}
         {uploadTo && (
           <button type="button" className="plain-button tool" title="Picture" aria-label="Picture" onClick={() => chooser.current?.click()}>
             <Image size={15} strokeWidth={1.75} aria-hidden />
@@ -106,6 +108,12 @@ export default function PassageEditor({ label, placeholder, start, courseId, upl
       />
     </div>
   )
+}
+
+function insertValue(editor: Editor, formula: string, decimals: number | null): void {
+  const { state, view } = editor
+  view.dispatch(state.tr.replaceSelectionWith(state.schema.nodes.value!.create({ formula, decimals }), true).scrollIntoView())
+  view.focus()
 }
 
 /** What to write here, while nothing is written. */

@@ -12,6 +12,8 @@ export interface RichFieldProps {
   courseId: string
   /** Where pictures go; none are taken when it is left out. */
   uploadTo?: UploadTo | undefined
+  /** Names of variables whose values can be put into the text; no tool for it when left out. */
+  variables?: readonly string[] | undefined
   /** Begins with the cursor in it. */
   isOpen?: boolean
   onChange(content: object): void
@@ -32,7 +34,9 @@ let loaded: ComponentType<PassageEditorProps> | null = null
  * what was typed meanwhile. Should it not come, the plain field does.
  */
 export function RichField(props: RichFieldProps) {
-  const { label, placeholder, start, isOpen = false, onChange, onSend } = props
+  const { label, placeholder, isOpen = false, onChange, onSend } = props
+  // What it began with, whatever is made of it meanwhile.
+  const [start] = useState(props.start)
   const [Editor, setEditor] = useState<ComponentType<PassageEditorProps> | null>(null)
   const [isTaken, setTaken] = useState(false)
   const [text, setText] = useState('')
@@ -56,7 +60,7 @@ export function RichField(props: RichFieldProps) {
   }, [])
   return (
     <>
-      {Editor && <Editor {...props} isFocused={() => document.activeElement === field.current || isOpen} takeTyped={() => (field.current?.value ? plainPassage(field.current.value) : null)} onTaken={() => setTaken(true)} />}
+      {Editor && <Editor {...props} start={start} isFocused={() => document.activeElement === field.current || isOpen} takeTyped={() => (field.current?.value ? plainPassage(field.current.value) : null)} onTaken={() => setTaken(true)} />}
       {!isTaken && (
     <textarea
       ref={field}

@@ -70,6 +70,11 @@ function shapeProblems({ prompt, answer, hints, solution }: QuestionContent, nam
   return problems
 }
 
+/** Why a version can't be used; null when it can. */
+export function checkVersion(content: QuestionContent, values: Values, language: string): string | null {
+  return versionOf(content, values, language).problem
+}
+
 function versionOf(content: QuestionContent, values: Values, language: string): Version {
   const say = (json: object): string => plainText(filledPassage(json, values, language)).replace(/\s+/g, ' ')
   const { answer } = content

@@ -8,9 +8,12 @@ import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
 import { writeSnapshot } from '../documents/snapshots.server.ts'
 import { currentTree, type Tree } from '../documents/trees.server.ts'
+import { freezeQuestions } from '../exercises/freeze.server.ts'
+import { insertEditionQuestions } from '../exercises/queries.server.ts'
+import { findEntryOfDocument } from '../plan/queries.server.ts'
 import { insertEditionItems } from '../shelf/queries.server.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
-import { insertEdition, listEditions } from './queries.server.ts'
+import { findQuestionsChanged, insertEdition, listEditions } from './queries.server.ts'
 
 /** What an author gives to publish. `version` is what they had seen when they decided. */
 export const publishRequest = z.object({
@@ -32,7 +35,8 @@ export async function publish(documentId: string, personId: string, { note, vers
     if (!tree) return { ok: false, reason: 'This page was deleted.' }
     if (tree.version < version) return { ok: false, reason: 'The last changes have not arrived yet. Wait until everything is kept, then publish.' }
     const last = (await listEditions(db, documentId))[0]
-    if (last?.version === tree.version) return { ok: false, reason: `Nothing has changed since edition ${last.number}.` }
+    const touched = await findQuestionsChanged(db, documentId)
+    if (last?.version === tree.version && !(touched && touched > new Date(last.at))) return { ok: false, reason: `Nothing has changed since edition ${last.number}.` }
     return insertPublished(db, documentId, personId, tree, note, (last?.number ?? 0) + 1)
   })
 }
@@ -42,6 +46,9 @@ export async function insertPublished(db: Database, documentId: string, personId
   if ((tree.page.firstChild?.textContent ?? '').trim() === '') return { ok: false, reason: 'Give the page a title before publishing it: students find it by its title.' }
   const problem = problemOfPage(tree.page)
   if (problem) return { ok: false, reason: problem }
+  const entry = await findEntryOfDocument(db, documentId)
+  const frozen = entry ? await freezeQuestions(db, entry, tree.page) : { ok: true as const, questions: [], items: [] }
+  if (!frozen.ok) return frozen
   await writeSnapshot(db, documentId, tree)
   const { title, segments, headings } = renderPage(tree.page)
   const inserted = await insertEdition(db, {
@@ -60,6 +67,9 @@ export async function insertPublished(db: Database, documentId: string, personId
     personId,
     ...(at ? { at } : {}),
   })
-  if (inserted) await insertEditionItems(db, documentId, number, shelfItemsOf(tree.page))
+  if (inserted) {
+    await insertEditionItems(db, documentId, number, [...shelfItemsOf(tree.page), ...frozen.items])
+    await insertEditionQuestions(db, documentId, number, frozen.questions)
+  }
   return inserted ? { ok: true, number } : { ok: false, reason: 'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.' }
 }

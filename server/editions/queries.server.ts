@@ -58,3 +58,9 @@ export async function findEditionPage(db: Database, documentId: string, number: 
   const { rows } = await db.query<{ content: unknown }>('select content from editions where document_id = $1::text and number = $2::int', [documentId, number])
   return rows[0] ? pageFromJson(rows[0].content) : null
 }
+
+/** When the questions of a document last changed, beside its text; null when they never did. */
+export async function findQuestionsChanged(db: Database, documentId: string): Promise<Date | null> {
+  const { rows } = await db.query<{ at: Date | null }>('select questions_changed_at as at from documents where id = $1::text', [documentId])
+  return rows[0]?.at ?? null
+}

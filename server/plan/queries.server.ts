@@ -41,24 +41,26 @@ const planRow = z.object({
   edition_version: z.number().nullable(),
   opens_at: z.date().nullable(),
   settings: z.unknown(),
+  questions_changed_at: z.date().nullable(),
+  published_at: z.date().nullable(),
 })
 
 /** The entries of a course that are not deleted; siblings in their order. */
 export async function listPlan(db: Database, courseId: string): Promise<PlanRow[]> {
   const { rows } = await db.query(
-    `select e.id, e.parent_id, e.kind, e.title, e.document_id, e.opens_at, e.settings, d.words, d.findings, b.version, b.created_at as last_at, p.name as last_person,
-       ed.number as edition, ed.version as edition_version
+    `select e.id, e.parent_id, e.kind, e.title, e.document_id, e.opens_at, e.settings, d.words, d.findings, d.questions_changed_at, b.version, b.created_at as last_at, p.name as last_person,
+       ed.number as edition, ed.version as edition_version, ed.published_at
      from plan_entries e
      left join documents d on d.id = e.document_id
      left join lateral (select version, created_at, person_id from batches where document_id = e.document_id order by base desc limit 1) b on true
      left join people p on p.id = b.person_id
-     left join lateral (select number, version from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     left join lateral (select number, version, published_at from editions where document_id = e.document_id order by number desc limit 1) ed on true
      where e.course_id = $1::text and e.deleted_at is null order by e.position, e.id`,
     [courseId],
   )
   return rows.map((unknownRow) => {
     const row = planRow.parse(unknownRow)
-    const state = row.document_id === null ? null : row.edition === null ? 'draft' : (row.version ?? 0) > (row.edition_version ?? 0) ? 'edited' : 'published'
+    const state = row.document_id === null ? null : row.edition === null ? 'draft' : (row.version ?? 0) > (row.edition_version ?? 0) || (row.questions_changed_at && row.published_at && row.questions_changed_at > row.published_at) ? 'edited' : 'published'
     return {
       id: row.id,
       parentId: row.parent_id,
@@ -126,6 +128,12 @@ export async function findEntry(db: Database, courseId: string, id: string): Pro
   )
   const row = rows[0]
   return row ? { id: row.id, parentId: row.parent_id, kind: row.kind, title: row.title, documentId: row.document_id, opensAt: row.opens_at?.toISOString() ?? null, settings: readSettings(row.settings) } : null
+}
+
+/** The entry whose text a document is, with what its course needs to know for publishing it. */
+export async function findEntryOfDocument(db: Database, documentId: string): Promise<{ id: string; kind: EntryKind; courseId: string; language: string } | null> {
+  const { rows } = await db.query<{ id: string; kind: EntryKind; courseId: string; language: string }>('select e.id, e.kind, e.course_id as "courseId", c.language from plan_entries e join courses c on c.id = e.course_id where e.document_id = $1::text', [documentId])
+  return rows[0] ?? null
 }
 
 /** Sets when an entry opens and what else is set about it. */

@@ -7,13 +7,14 @@ export interface Said {
   readonly html: SafeHtml
 }
 
-/** Fills the slots of a page for one reader: addresses of sealed frames, and what was said to an answer just given. */
-export async function slotFiller(place: Omit<SealedPlace, 'index'>, said: Said | null = null): Promise<(slot: string) => string> {
+/** Fills the slots of a page for one reader: addresses of sealed frames, what was said to an answer just given, their versions of questions. */
+export async function slotFiller(place: Omit<SealedPlace, 'index'>, said: Said | null = null, questions: ReadonlyMap<string, SafeHtml> = new Map()): Promise<(slot: string) => string> {
   const link = await sealedLinks()
   return (slot) => {
     // In an attribute: the address holds no sign that would end it but the ampersand.
     if (slot.startsWith('sealed-')) return link({ ...place, index: Number(slot.slice(7)) }).replaceAll('&', '&amp;')
     if (slot.startsWith('result-')) return said?.name === slot.slice(7) ? said.html.text : ''
+    if (slot.startsWith('question-')) return questions.get(slot.slice(9))?.text ?? ''
     throw new Error(`No slot is called ${slot}.`)
   }
 }

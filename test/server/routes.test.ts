@@ -113,6 +113,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/read/:courseId/:itemId': [
     { path: '/read/course/page', status: READERS },
     { method: 'POST', path: '/read/course/page', body: 'question=none&answer=0', type: FORM, status: [302, 404, 200, 200, 200, 200] },
+    { method: 'POST', path: '/read/course/page', body: 'intent=answer&attempt=7&bank=nothing&given=1e999', type: FORM, status: [302, 404, 303, 303, 303, 303] },
     { method: 'POST', path: '/read/course/page', body: 'intent=place&heading=x', type: FORM, status: [302, 404, 204, 204, 204, 204] },
     { method: 'POST', path: '/read/course/draft', body: 'question=none&answer=0', type: FORM, status: [302, 404, 404, 404, 404, 404] },
     // A draft does not exist for anyone in the reading room, whoever asks.
@@ -131,6 +132,13 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { method: 'POST', path: '/discuss/course/talk/posts', body: '{"intent":"write","id":"p1","parentId":null,"content":{"type":"passage","content":[{"type":"script"}]}}', type: JSON_TYPE, status: [401, 404, 422, 422, 422, 422] },
     { method: 'POST', path: '/discuss/course/talk/posts', body: '{"intent":"hide","id":"p1","reason":""}', type: JSON_TYPE, status: [401, 404, 400, 400, 400, 400] },
     { method: 'POST', path: '/discuss/course/draft-talk/posts', body: '{"intent":"preview","content":null}', type: JSON_TYPE, status: [401, 404, 404, 404, 404, 404] },
+  ],
+  '/courses/:courseId/questions': [{ path: '/courses/course/questions?folder=x&kind=evil&question=nothing', status: AUTHORS }],
+  '/courses/:courseId/question-bank': [
+    { path: '/courses/course/question-bank?words=wall', status: AUTHORS_DATA },
+    { path: '/courses/course/question-bank?id=nothing', status: [401, 404, 403, 403, 404, 404] },
+    { method: 'POST', path: '/courses/course/question-bank', body: '{"intent":"add","id":"q","folderId":null,"title":"x","content":{"prompt":{"type":"doc"}}}', type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
+    { method: 'POST', path: '/courses/course/question-bank', body: '{"intent":"add folder","id":"f","name":" "}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
   ],
   '/courses/:courseId/hand-ins/:itemId': [
     { path: '/courses/course/hand-ins/task', status: AUTHORS },

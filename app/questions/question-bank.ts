@@ -1,0 +1,93 @@
+import { data } from 'react-router'
+import { z } from 'zod'
+import { identifier } from '../../core/document/wire.ts'
+import { checkQuestion } from '../../core/questions/check-question.ts'
+import { pool, transaction } from '../../server/database/pool.server.ts'
+import { valuesOf } from '../../server/exercises/exercise.server.ts'
+import { replaceExercise } from '../../server/exercises/queries.server.ts'
+import { questionHtml } from '../../server/exercises/render.server.ts'
+import { findEntry } from '../../server/plan/queries.server.ts'
+import { addQuestion, keepQuestion, readQuestion } from '../../server/questions/bank.server.ts'
+import { deleteFolder, findQuestion, insertFolder, listQuestions, updateFolder, updateFolderName, updateQuestionDeleted } from '../../server/questions/queries.server.ts'
+import type { Course } from '../../server/courses/queries.server.ts'
+import { requireCourse } from '../../server/web/guard.server.ts'
+import { readJson } from '../../server/web/read-json.server.ts'
+import { grade } from '../../core/questions/grade.ts'
+import type { Route } from './+types/question-bank'
+import { type BankAnswer, type BankRequest, bankRequest } from './question-requests.ts'
+
+const query = z.object({ id: identifier.optional(), words: z.string().max(200).catch(''), kind: z.enum(['one', 'several', 'number']).nullable().catch(null) })
+
+/** Questions that fit, or one of them whole; as JSON. */
+export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
+  const { course } = await requireCourse(context, request, params.courseId, 'write', true)
+  const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
+  if (!asked.success) throw data(null, { status: 400 })
+  if (asked.data.id === undefined) return Response.json(await listQuestions(pool, course.id, { folderId: null, kind: asked.data.kind, words: asked.data.words }))
+  const question = await findQuestion(pool, course.id, asked.data.id)
+  if (!question) throw data(null, { status: 404 })
+  return Response.json(question)
+}
+
+/** Changes the bank; as JSON. */
+export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
+  const { course, person } = await requireCourse(context, request, params.courseId, 'write', true)
+  const unsafeBody = await readJson(request, 4_000_000)
+  const parsed = bankRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
+  if (!parsed.success) return Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const answer = await run(parsed.data, course, person.id)
+  return Response.json(answer, { status: answer.ok ? 200 : 422 })
+}
+
+async function run(asked: BankRequest, course: Course, personId: string): Promise<BankAnswer> {
+  switch (asked.intent) {
+    case 'add': {
+      const read = readQuestion(asked.content)
+      if (!read.ok) return read
+      await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content)
+      return { ok: true, version: 1 }
+    }
+    case 'keep': {
+      const read = readQuestion(asked.content)
+      if (!read.ok) return read
+      const version = await keepQuestion(course.id, personId, asked.version, asked.id, asked.title, read.content)
+      return version === null ? { ok: false, isBehind: true, reason: 'Somebody else changed this question meanwhile, or it was deleted.' } : { ok: true, version }
+    }
+    case 'try':
+      return tried(asked, course)
+    case 'move':
+      await updateFolder(pool, course.id, asked.ids, asked.folderId)
+      return { ok: true }
+    case 'delete':
+    case 'restore':
+      await updateQuestionDeleted(pool, course.id, asked.ids, asked.intent === 'delete')
+      return { ok: true }
+    case 'add folder':
+      return (await insertFolder(pool, course.id, asked.id, asked.name)) ? { ok: true } : { ok: false, reason: `There is a folder “${asked.name}” already.` }
+    case 'rename folder':
+      await updateFolderName(pool, course.id, asked.id, asked.name)
+      return { ok: true }
+    case 'delete folder':
+      await transaction((db) => deleteFolder(db, course.id, asked.id))
+      return { ok: true }
+    case 'exercise': {
+      const entry = await findEntry(pool, course.id, asked.entryId)
+      if (entry?.kind !== 'exercise') return { ok: false, reason: 'That exercise is no longer in the plan.' }
+      await transaction((db) => replaceExercise(db, course.id, entry.id, asked.lines))
+      return { ok: true }
+    }
+  }
+}
+
+/** A question tried by its author before it is used: one version of it, and what would be said to an answer. */
+function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): BankAnswer {
+  const read = readQuestion(asked.content)
+  if (!read.ok) return read
+  const problem = checkQuestion(read.content, course.language).problems[0]
+  if (problem) return { ok: false, reason: problem }
+  const question = { id: 'tried', position: 1, points: 1, title: '', content: read.content }
+  const values = valuesOf(read.content, 'tried', asked.seed, course.language)
+  const graded = asked.given === null ? null : grade(read.content.answer, values, asked.given)
+  const answer = graded === null ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length } : { questionId: 'tried', given: asked.given, share: graded.ok ? graded.share : null, tries: 1, hints: read.content.hints.length }
+  return { ok: true, html: questionHtml({ question, values, answer }, { language: course.language, attempt: 0, name: '', isTold: true, isJudged: true, mayAnswer: true, isPreview: true }).text }
+}

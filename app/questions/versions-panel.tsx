@@ -1,0 +1,88 @@
+import { Button } from 'antd'
+import { CircleCheck, TriangleAlert } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import type { QuestionContent } from '../../core/questions/question.ts'
+import { DeskTabs } from '../shell/desk-tabs.tsx'
+import { askBank } from './ask-bank.ts'
+import { useCheck } from './use-check.ts'
+
+const SHOWN = 100
+
+/** Beside a question: what is wrong with it, all its versions, and one of them to try. */
+export function VersionsPanel({ courseId, language, content }: { courseId: string; language: string; content: QuestionContent }) {
+  const [tab, setTab] = useState<'versions' | 'try'>('versions')
+  const check = useCheck(content, language)
+  const bad = check?.versions.filter(({ problem }) => problem !== null) ?? []
+  return (
+    <aside className="desk versions-panel" aria-label="The question looked through">
+      <DeskTabs<'versions' | 'try'> name="The question looked through" tabs={[{ id: 'versions', name: 'Versions', count: check?.versions.length }, { id: 'try', name: 'Try it' }]} chosen={tab} onChoose={setTab}>
+        {tab === 'try' ? (
+          <TryIt courseId={courseId} content={content} />
+        ) : (
+          <section>
+            {!check && <p className="soft">Being looked through…</p>}
+            {check?.problems.map((problem) => (
+              <p key={problem} className="desk-advice is-trouble">
+                <TriangleAlert size={15} aria-hidden /> {problem}
+              </p>
+            ))}
+            {check && check.problems.length === 0 && (
+              <>
+                <p className={bad.length > 0 ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
+                  {bad.length > 0 ? <TriangleAlert size={15} aria-hidden /> : <CircleCheck size={15} aria-hidden />}
+                  <span>
+                    {check.isSample ? `${check.versions.length.toLocaleString('en')} drawn of ${check.combinations.toLocaleString('en')} combinations. ` : `${check.versions.length.toLocaleString('en')} ${check.versions.length === 1 ? 'version' : 'versions'} of ${check.combinations.toLocaleString('en')} ${check.combinations === 1 ? 'combination' : 'combinations'}. `}
+                    {bad.length === 0 ? 'All can be used.' : `${bad.length} can’t be used; students never get those.`}
+                  </span>
+                </p>
+                <ol className="version-list" aria-label="Versions" tabIndex={0}>
+                  {[...bad, ...check.versions.filter(({ problem }) => problem === null)].slice(0, SHOWN).map((version, at) => (
+                    <li key={at} className={version.problem ? 'is-bad' : ''}>
+                      {Object.keys(version.values).length > 0 && <code>{Object.entries(version.values).map(([name, value]) => `${name} = ${Number(value.toPrecision(6))}`).join(', ')}</code>}
+                      <span>{version.prompt}</span>
+                      {version.problem ? <b>{version.problem}</b> : <b>→ {version.answer}</b>}
+                    </li>
+                  ))}
+                </ol>
+                {check.versions.length > SHOWN && <p className="soft small">The first {SHOWN} are shown, bad ones first.</p>}
+              </>
+            )}
+          </section>
+        )}
+      </DeskTabs>
+    </aside>
+  )
+}
+
+/** One version as a student meets it; answers are judged by the server, as in earnest. */
+function TryIt({ courseId, content }: { courseId: string; content: QuestionContent }) {
+  const [seed, setSeed] = useState(1)
+  const [html, setHtml] = useState('')
+  const [problem, setProblem] = useState('')
+  const holder = useRef<HTMLDivElement>(null)
+  const ask = async (given: string | string[] | null): Promise<void> => {
+    const answer = await askBank(courseId, { intent: 'try', content, seed, given })
+    setProblem(answer.ok ? '' : (answer.reason ?? ''))
+    setHtml(answer.ok ? (answer.html ?? '') : '')
+  }
+  useEffect(() => {
+    const timer = setTimeout(() => void ask(null), 300)
+    return () => clearTimeout(timer)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- another version, or another question
+  }, [seed, content])
+  const onSubmit = (event: React.FormEvent): void => {
+    event.preventDefault()
+    const form = event.target as HTMLFormElement
+    const given = [...new FormData(form)].flatMap(([name, value]) => (name === 'given' && typeof value === 'string' ? [value] : []))
+    void ask(content.answer.sort === 'number' ? (given[0] ?? '') : given)
+  }
+  return (
+    <section className="try-it">
+      <Button size="small" onClick={() => setSeed(seed + 1)}>
+        Another version
+      </Button>
+      {problem && <p className="desk-advice is-trouble"><TriangleAlert size={15} aria-hidden /> {problem}</p>}
+      <div ref={holder} className="page-content" onSubmit={onSubmit} dangerouslySetInnerHTML={{ __html: html }} />
+    </section>
+  )
+}

@@ -1,0 +1,147 @@
+import { createHash, randomInt } from 'node:crypto'
+import { nanoid } from 'nanoid'
+import { type Given, grade } from '../../core/questions/grade.ts'
+import type { QuestionContent } from '../../core/questions/question.ts'
+import { checkVersion } from '../../core/questions/check-question.ts'
+import { readVariables, type Values } from '../../core/questions/versions.ts'
+import { doneRule } from '../../core/plan/settings.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
+import type { Place } from '../reading/outline.server.ts'
+import { updateDone } from '../reading/queries.server.ts'
+import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, listAnswers, listAttempts, listEditionQuestions, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
+
+/** Somebody at an exercise, or at a page with questions in it. */
+export interface Solver {
+  readonly personId: string
+  readonly place: Place
+  readonly documentId: string
+  /** The newest edition. */
+  readonly edition: number
+  readonly language: string
+}
+
+/** A question as one attempt has it. */
+export interface AttemptQuestion {
+  readonly question: EditionQuestion
+  readonly values: Values
+  readonly answer: GivenAnswer | null
+  /** Why an answer just given was not counted. */
+  readonly reason?: string
+}
+
+export interface OpenAttempt {
+  readonly attempt: Attempt
+  readonly questions: readonly AttemptQuestion[]
+  /** Points of what is answered, and of everything. */
+  readonly points: number
+  readonly most: number
+}
+
+/** A seed from whatever names it: the same name always gives the same. */
+export function seedOf(name: string): number {
+  return createHash('sha256').update(name).digest().readInt32BE(0)
+}
+
+const DRAWS = 50
+
+/** The values of a question in an attempt; versions that can't be used are passed over. */
+export function valuesOf(content: QuestionContent, questionId: string, seed: number, language: string): Values {
+  const variables = readVariables(content)
+  let values: Values | null = null
+  for (let draw = 0; draw < DRAWS; draw++) {
+    values = variables.valuesFor(seedOf(`${seed} ${questionId} ${draw}`))
+    if (values && checkVersion(content, values, language) === null) return values
+  }
+  return values ?? {}
+}
+
+/** Why no new attempt can be begun; null when one can. */
+export function whyNotBegin(place: Place, attempts: readonly Attempt[], now = new Date()): string | null {
+  const { attempts: most, dueAt, mode } = place.settings
+  if (most !== null && attempts.length >= most) return most === 1 ? 'You have had your attempt.' : `You have had your ${most} attempts.`
+  return mode === 'counted' && dueAt && new Date(dueAt) <= now ? 'It was due; no new attempt can be begun.' : null
+}
+
+/** Begins an attempt, or goes on with the one that is open. A sentence when none can be begun. */
+export async function begin(who: Solver): Promise<{ number: number } | { reason: string }> {
+  return transaction(async (db) => {
+    await db.query('select pg_advisory_xact_lock(hashtext($1::text))', [`attempt ${who.place.id} ${who.personId}`])
+    const attempts = await listAttempts(db, who.place.id, who.personId)
+    const open = attempts.find(({ finishedAt }) => finishedAt === null)
+    if (open) return { number: open.number }
+    const why = whyNotBegin(who.place, attempts)
+    if (why) return { reason: why }
+    const number = (attempts[0]?.number ?? 0) + 1
+    await insertAttempt(db, { id: nanoid(14), entryId: who.place.id, personId: who.personId, number, documentId: who.documentId, edition: who.edition, seed: randomInt(2 ** 31 - 1) })
+    return { number }
+  })
+}
+
+/** An attempt with its questions in the order this student has them. */
+export async function openAttempt(db: Database, who: Solver, attempt: Attempt): Promise<OpenAttempt> {
+  const questions = (await listEditionQuestions(db, attempt.documentId, attempt.edition)).filter(({ position }) => position !== null)
+  const ordered = who.place.settings.isShuffled ? [...questions].sort((a, b) => seedOf(`${attempt.seed} ${a.id}`) - seedOf(`${attempt.seed} ${b.id}`)) : questions
+  const answers = new Map((await listAnswers(db, [attempt.id])).map((answer) => [answer.questionId, answer]))
+  const shown = ordered.map((question) => ({ question, values: valuesOf(question.content, question.id, attempt.seed, who.language), answer: answers.get(question.id) ?? null }))
+  return { attempt, questions: shown, points: shown.reduce((sum, { question, answer }) => sum + question.points * (answer?.share ?? 0), 0), most: shown.reduce((sum, { question }) => sum + question.points, 0) }
+}
+
+/** The attempt that questions of a page belong to: there is one for each reader, and it never ends. */
+async function attemptInPage(db: Database, who: Solver): Promise<Attempt> {
+  const known = await findAttempt(db, who.place.id, who.personId, 0)
+  return known ?? insertAttempt(db, { id: nanoid(14), entryId: who.place.id, personId: who.personId, number: 0, documentId: who.documentId, edition: who.edition, seed: seedOf(`${who.place.id} ${who.personId}`) })
+}
+
+/** A question of a page as one reader has it; null when the edition has none of this id. Nothing is written for looking. */
+export async function questionInPage(who: Solver, questionId: string): Promise<AttemptQuestion | null> {
+  const question = (await listEditionQuestions(pool, who.documentId, who.edition)).find(({ id }) => id === questionId)
+  if (!question) return null
+  const attempt = await findAttempt(pool, who.place.id, who.personId, 0)
+  const answer = attempt ? ((await listAnswers(pool, [attempt.id])).find((each) => each.questionId === questionId) ?? null) : null
+  return { question, values: valuesOf(question.content, questionId, attempt?.seed ?? seedOf(`${who.place.id} ${who.personId}`), who.language), answer }
+}
+
+export type Asked = { readonly intent: 'answer'; readonly given: Given } | { readonly intent: 'hint' }
+
+/** An answer or a wish for a hint, to a question of a numbered attempt, or (0) of a page. Null when there is no such question, or the attempt is over. */
+export async function answerQuestion(who: Solver, number: number, questionId: string, asked: Asked): Promise<AttemptQuestion | null> {
+  return transaction(async (db) => {
+    const attempt = number === 0 ? await attemptInPage(db, who) : await findAttempt(db, who.place.id, who.personId, number)
+    if (!attempt || attempt.finishedAt !== null) return null
+    const edition = number === 0 ? who.edition : attempt.edition
+    const question = (await listEditionQuestions(db, attempt.documentId, edition)).find(({ id, position }) => id === questionId && (position === null) === (number === 0))
+    if (!question) return null
+    const values = valuesOf(question.content, questionId, attempt.seed, who.language)
+    const reason = await takeAsked(db, attempt.id, question, values, asked, mayTryAgain(who, number))
+    const answer = (await listAnswers(db, [attempt.id])).find((each) => each.questionId === questionId) ?? null
+    return { question, values, answer, ...(reason === null ? {} : { reason }) }
+  })
+}
+
+/** In counted exercises that tell at once what was right, the first answer is the one that counts. */
+function mayTryAgain({ place }: Solver, number: number): boolean {
+  return number === 0 || place.settings.mode === 'practice' || place.settings.feedback !== 'at once'
+}
+
+async function takeAsked(db: Database, attemptId: string, question: EditionQuestion, values: Values, asked: Asked, mayTry: boolean): Promise<string | null> {
+  if (asked.intent === 'hint') {
+    await upsertHint(db, attemptId, question.id, question.content.hints.length)
+    return null
+  }
+  const before = (await listAnswers(db, [attemptId])).find(({ questionId }) => questionId === question.id)
+  if (before?.given && !mayTry) return 'This was answered; the first answer counts.'
+  const graded = grade(question.content.answer, values, asked.given)
+  if (!graded.ok) return graded.reason
+  await upsertAnswer(db, attemptId, question.id, asked.given, graded.share)
+  return null
+}
+
+/** Ends an attempt: what is answered counts, the rest is nothing. */
+export async function finish(who: Solver, number: number): Promise<void> {
+  await transaction(async (db) => {
+    const attempt = await findAttempt(db, who.place.id, who.personId, number)
+    if (!attempt || number === 0) return
+    await updateFinished(db, attempt.id)
+    if (doneRule(who.place.kind, who.place.settings) === 'answered') await updateDone(db, who.place.id, who.personId, true)
+  })
+}

@@ -1,0 +1,40 @@
+import { pool } from '../database/pool.server.ts'
+import type { Visit } from '../reading/frame.server.ts'
+import { longDate } from '../reading/dates.server.ts'
+import { html, type SafeHtml } from '../reading/html.server.ts'
+import type { Place } from '../reading/outline.server.ts'
+import { openAttempt, type Solver, valuesOf, whyNotBegin } from './exercise.server.ts'
+import { findAttempt, listAttempts, listEditionQuestions } from './queries.server.ts'
+import { attemptHtml, questionHtml, round } from './render.server.ts'
+
+/** What stands under the text of an exercise: an attempt, or the ones there were and how to begin another. */
+export async function exercisePart(visit: Visit, place: Place, who: Solver, asked: { attempt: number | null; reason: string | null }): Promise<SafeHtml> {
+  const { mode, feedback } = place.settings
+  const show = { language: who.language, isPreview: visit.isPreview, feedback, isPractice: mode === 'practice' }
+  if (visit.isPreview) return previewPart(who)
+  const attempts = await listAttempts(pool, place.id, who.personId)
+  const open = asked.attempt !== null ? await findAttempt(pool, place.id, who.personId, asked.attempt) : attempts.find(({ finishedAt }) => finishedAt === null)
+  if (open && open.number > 0) return html`${attemptHtml(await openAttempt(pool, who, open), show)}${open.finishedAt !== null && (await beginPart(visit, place, who))}`
+  return html`${asked.reason && html`<p class="attempt-result" role="alert">${asked.reason}</p>`}${await beginPart(visit, place, who)}`
+}
+
+async function beginPart(visit: Visit, place: Place, who: Solver): Promise<SafeHtml> {
+  const attempts = await listAttempts(pool, place.id, who.personId)
+  const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(({ position }) => position !== null)
+  const points = questions.reduce((sum, question) => sum + question.points, 0)
+  const why = whyNotBegin(place, attempts)
+  const { attempts: most, mode } = place.settings
+  const done = await Promise.all(attempts.filter(({ finishedAt }) => finishedAt !== null).map((attempt) => openAttempt(pool, who, attempt)))
+  const day = longDate(visit.course.language, visit.course.time_zone)
+  return html`<section class="attempts" aria-label="Attempts">
+<p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'} ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
+${done.length > 0 && html`<ul>${done.map(({ attempt, points: got, most: all }) => html`<li><a href="?attempt=${attempt.number}">Attempt ${attempt.number}</a>: ${round(got)} of ${all} points, ${day.format(attempt.startedAt)}</li>`)}</ul>`}
+${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
+</section>`
+}
+
+/** The questions as the author would meet them, in one of their versions. */
+async function previewPart(who: Solver): Promise<SafeHtml> {
+  const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(({ position }) => position !== null)
+  return html`<div class="attempt">${questions.map((question, at) => questionHtml({ question, values: valuesOf(question.content, question.id, 1, who.language), answer: null }, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
+}

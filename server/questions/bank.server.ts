@@ -1,0 +1,41 @@
+import { passageFromJson, passageFromUnsafe } from '../../core/document/passage.ts'
+import { plainText } from '../../core/document/plain-text.ts'
+import { kindOfQuestion, type QuestionContent, questionContent } from '../../core/questions/question.ts'
+import { transaction } from '../database/pool.server.ts'
+import { insertQuestion, touchUses, updateQuestion, type WrittenQuestion } from './queries.server.ts'
+
+export type Read = { readonly ok: true; readonly content: QuestionContent } | { readonly ok: false; readonly reason: string }
+
+/** A question from JSON that somebody sent: its shape, and every text in it. */
+export function readQuestion(unsafe: unknown): Read {
+  const parsed = questionContent.safeParse(unsafe)
+  if (!parsed.success) return { ok: false, reason: parsed.error.issues[0]?.message ?? 'The question can’t be read.' }
+  for (const text of textsOf(parsed.data)) {
+    const read = passageFromUnsafe(text)
+    if (!read.ok) return read
+  }
+  return { ok: true, content: parsed.data }
+}
+
+/** Every text of a question, as JSON of passages. */
+export function textsOf({ prompt, hints, solution, answer }: QuestionContent): object[] {
+  return [prompt, solution, ...hints, ...(answer.sort === 'choice' ? answer.choices.flatMap(({ text, feedback }) => [text, feedback]) : [answer.whenRight, answer.whenWrong])]
+}
+
+export function written(id: string, title: string, content: QuestionContent): WrittenQuestion {
+  return { id, title, kind: kindOfQuestion(content), content: JSON.stringify(content), words: plainText(passageFromJson(content.prompt)).replace(/\s+/g, ' ').slice(0, 4000) }
+}
+
+/** Puts a question into the bank. */
+export async function addQuestion(courseId: string, folderId: string | null, personId: string, id: string, title: string, content: QuestionContent): Promise<void> {
+  await transaction((db) => insertQuestion(db, courseId, folderId, personId, written(id, title, content)))
+}
+
+/** Changes a question; what holds it counts as edited since. Null when somebody else changed it first. */
+export async function keepQuestion(courseId: string, personId: string, version: number, id: string, title: string, content: QuestionContent): Promise<number | null> {
+  return transaction(async (db) => {
+    const kept = await updateQuestion(db, courseId, personId, version, written(id, title, content))
+    if (kept !== null) await touchUses(db, id)
+    return kept
+  })
+}
