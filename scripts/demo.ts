@@ -26,7 +26,7 @@ if (!wished.success) {
 
 const DATA = '.data'
 const STATE = join(DATA, 'demo.json')
-const state = z.object({ ports: z.object({ app: z.number(), standins: z.number(), database: z.number() }), processes: z.array(z.number()) }).partial()
+const state = z.object({ ports: z.object({ app: z.number(), standins: z.number(), mail: z.number().default(0), database: z.number() }), processes: z.array(z.number()) }).partial()
 mkdirSync(DATA, { recursive: true })
 const before = existsSync(STATE) ? (state.safeParse(JSON.parse(readFileSync(STATE, 'utf8'))).data ?? {}) : {}
 
@@ -51,12 +51,13 @@ if (values.reset) {
 const ports = {
   app: await freePort(wished.data),
   standins: await freePort(before.ports?.standins ?? wished.data + 1),
+  mail: await freePort(before.ports?.mail || wished.data + 2),
   database: await freePort(before.ports?.database ?? 0),
 }
 const cluster: Cluster = startCluster(folder, ports.database)
 await ensureDatabase(cluster, 'fieldstone')
 
-const environment = { ...process.env, DATABASE_URL: cluster.url('fieldstone'), PORT: String(ports.app), DEMO: 'true', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', STANDINS_PORT: String(ports.standins), STANDINS: `millrace.localhost=${ports.standins}`, STANDINS_DATA: join(DATA, 'standins'), NODE_ENV: 'production' }
+const environment = { ...process.env, DATABASE_URL: cluster.url('fieldstone'), PORT: String(ports.app), DEMO: 'true', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', SMTP_URL: `smtp://127.0.0.1:${ports.mail}`, STANDINS_MAIL_PORT: String(ports.mail), STANDINS_PORT: String(ports.standins), STANDINS: `millrace.localhost=${ports.standins}`, STANDINS_DATA: join(DATA, 'standins'), NODE_ENV: 'production' }
 const seeded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/main.ts'], { stdio: 'inherit', env: environment })
 if (seeded.status !== 0) {
   cluster.stop()
@@ -124,6 +125,7 @@ console.log(`
 Fieldstone   http://localhost:${ports.app}
 Stand-ins    http://localhost:${ports.standins}
 Millrace     http://millrace.localhost:${ports.standins}   (a made-up host of films)
+Mail         http://mail.localhost:${ports.standins}   (what would have been sent)
 
 Sign in with one click, or with the password “${DEMO_PASSWORD}” as
 ${demoPeople.filter(({ shown }) => shown).map(({ email, name, role }) => `  ${email.padEnd(30)} ${name}, ${role}`).join('\n')}

@@ -1,10 +1,11 @@
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
+import { MailTray } from './mail-tray.ts'
 import { Millrace } from './millrace.ts'
 
 /*
  * The simulated outside: each host by its name, all on one port. A small web of pages for the demo to point at, and
- * Millrace Video; hosts that later parts of Fieldstone talk to join them here.
+ * Millrace Video, and a tray for outgoing mail; hosts that later parts of Fieldstone talk to join them here.
  */
 const PAGES: Record<string, { title: string; words: string }> = {
   '/': { title: 'Stand-ins', words: 'This small server stands in for the web outside Fieldstone. Nothing here is real.' },
@@ -28,15 +29,22 @@ const millrace = new Millrace(
   ],
 )
 
+const mail = new MailTray()
+if (process.env.STANDINS_MAIL_PORT) mail.listen(Number(process.env.STANDINS_MAIL_PORT))
+
 const server = createServer((request, response) => {
   if (/^millrace\.localhost(:\d+)?$/.test(request.headers.host ?? '')) {
     millrace.answer(request, response).catch(() => response.writeHead(500).end())
     return
   }
+  if (/^mail\.localhost(:\d+)?$/.test(request.headers.host ?? '')) return mail.answer(request, response)
   const { pathname } = new URL(request.url ?? '/', 'http://localhost')
   const found = PAGES[pathname]
   response.writeHead(found ? 200 : 404, { 'Content-Type': 'text/html; charset=utf-8', 'X-Content-Type-Options': 'nosniff' })
   response.end(page(found ?? { title: 'No longer here', words: 'This page has been taken away.' }))
 })
 server.listen(port, '127.0.0.1')
-for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => server.close(() => process.exit(0)))
+for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => {
+    mail.close()
+    server.close(() => process.exit(0))
+  })

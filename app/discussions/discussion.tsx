@@ -6,7 +6,6 @@ import { mustPostFirst, readThreads, whyNotWrite } from '../../server/discussion
 import { participant } from '../../server/discussions/participant.server.ts'
 import { countPosts, isFollowing } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.server.ts'
-import { failure } from '../../server/web/guard.server.ts'
 import { RoomFrame } from '../reading/room-frame.tsx'
 import type { Route } from './+types/discussion'
 import { askPosts } from './ask-posts.ts'
@@ -16,10 +15,9 @@ import { useThreads } from './use-threads.ts'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const found = await requireOpenPlace(request, context, params.courseId, params.itemId)
-  if (found.place.kind !== 'discussion') failure('no such place', 404)
   const who = participant(found)
   const [parts, threads, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, null), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
-  return { parts, threads, mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
+  return { parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' }, isComments: found.place.kind !== 'discussion', threads, mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
 }
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? 'Discussion'} – Fieldstone` }]
@@ -30,14 +28,16 @@ export const shouldRevalidate = (): boolean => false
 /** A discussion as everybody in the course has it: the prompt, what people wrote, a field to write in. */
 export default function Discussion({ loaderData }: Route.ComponentProps) {
   const { parts, courseId, entryId, isAuthor, whyNot, count } = loaderData
+  const { isComments } = loaderData
   const address = `/discuss/${courseId}/${entryId}/posts`
   const threads = useThreads(entryId, address, loaderData.threads)
   const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
   return (
     <RoomFrame parts={parts}>
       <section className="discussion" aria-label="Discussion">
+        {isComments && <p><a href={`/read/${courseId}/${entryId}`}>Back to the page</a></p>}
         <div className="discussion-bar">
-          <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : 'What people wrote'}</h2>
+          <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : isComments ? 'Comments' : 'What people wrote'}</h2>
           <FollowButton address={address} isOn={loaderData.follows} />
         </div>
         {whyNot === null ? (
@@ -45,7 +45,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
             {...{ address, courseId }}
             parentId={null}
             label="Your post"
-            placeholder="Write to everybody in the course…"
+            placeholder={isComments ? 'Say something about this page…' : 'Write to everybody in the course…'}
             send="Send"
             onSent={(post) => {
               threads.put(post)

@@ -6,7 +6,7 @@ import { runPlanRequest } from './run-plan.server.ts'
 /** Changes the plan and nothing else: for whoever sends one change after the other and waits for each. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const { person, course } = await requireCourse(context, request, params.courseId, 'write', true)
-  const { outcome, status } = await runPlanRequest(request, course.id, person.id)
+  const { outcome, status } = await runPlanRequest(request, course.id, person)
   return Response.json(outcome, { status })
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { DEEPEST, MOST_LINES, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { identifier } from '../../core/document/wire.ts'
+import { editionNote } from '../../core/document/edition-note.ts'
 import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
 import { changedSettings } from '../../core/plan/settings.ts'
 
@@ -29,5 +30,6 @@ export const planRequest = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('settings'), id: identifier, opensAt: z.iso.datetime({ offset: true }).nullable().optional(), settings: changedSettings.optional() }),
   z.object({ intent: z.literal('introduce'), id: identifier }),
   z.object({ intent: z.literal('split'), id: identifier }),
+  z.object({ intent: z.literal('publish'), id: identifier, note: editionNote, isTold: z.boolean() }),
 ])
 export type PlanRequest = z.infer<typeof planRequest>

@@ -29,6 +29,7 @@ interface Props {
   onStep(direction: 'up' | 'down'): void
   onSettings(): void
   onSplit(): void
+  onPublish(): void
 }
 
 /** A line of the plan: unit, lesson or item. */
@@ -97,12 +98,13 @@ export function PlanRowView(props: Props) {
   )
 }
 
-function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit }: Props) {
+function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish }: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
     ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
     ...(holds.length > 0 ? [{ key: 'add', label: row.kind === 'book' || row.kind === 'bookPart' ? 'Add a chapter in it' : `Add to this ${label.toLowerCase()}`, onClick: onAdd }] : []),
     ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
+    ...(holds.length > 0 ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },

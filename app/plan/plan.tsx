@@ -14,6 +14,7 @@ import { Composer, type ComposerPlace } from './composer.tsx'
 import type { PlanOutcome } from './ask-plan.ts'
 import type { PlanRequest } from './plan-requests.ts'
 import { PlanDesk } from './plan-desk.tsx'
+import { PublishLesson } from './publish-lesson.tsx'
 import { PlanRowView } from './plan-row.tsx'
 import { runPlanRequest } from './run-plan.server.ts'
 import './plan.css'
@@ -22,7 +23,7 @@ export const meta = () => [{ title: 'Plan – Fieldstone' }]
 
 export async function action({ request, context, params }: Route.ActionArgs) {
   const { person, course } = await requireCourse(context, request, params.courseId, 'write')
-  const { outcome, status } = await runPlanRequest(request, course.id, person.id)
+  const { outcome, status } = await runPlanRequest(request, course.id, person)
   return data(outcome, { status })
 }
 
@@ -47,6 +48,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const [deleted, setDeleted] = useState<Deleted | null>(null)
   const [drop, setDrop] = useState<{ overId: string; words: string } | null>(null)
   const [filter, setFilter] = useState('')
+  const [publishing, setPublishing] = useState<string | null>(null)
   const [desk, setDesk] = useState<'course' | 'entry'>('course')
   const list = useRef<HTMLUListElement>(null)
   const rows = inOrder(plan)
@@ -182,6 +184,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                     onDelete={() => send({ intent: 'delete', ids: [row.id] })}
                     onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
                     onSettings={() => openSettings(row.id)}
+                    onPublish={() => setPublishing(row.id)}
                     onSplit={() => send({ intent: 'split', id: row.id })}
                     onStep={(direction) => {
                       const place = stepPlace(plan, row.id, direction)
@@ -211,6 +214,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
         </main>
         <PlanDesk {...{ plan, course, desk }} entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
+      {publishing !== null && <PublishLesson key={publishing} plan={plan} entry={plan.find(({ id }) => id === publishing)!} courseId={course.id} onClose={() => setPublishing(null)} onPublished={(words) => void message.success(words, 5)} />}
     </div>
   )
 }

@@ -1,4 +1,5 @@
 import { addLines, beginIntroduction, changeSettings, moveEntries, type PlanResult, removeEntries, rename, restore, splitIntoBook } from '../../server/plan/plan.server.ts'
+import { publishLesson } from '../../server/editions/publish-lesson.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
 import type { PlanOutcome } from './ask-plan.ts'
 import { type PlanRequest, planRequest } from './plan-requests.ts'
@@ -6,22 +7,22 @@ import { type PlanRequest, planRequest } from './plan-requests.ts'
 const MOST_BYTES = 4_000_000
 
 /** Does what a request asks of the plan of a course; the caller has looked at the right to write. */
-export async function runPlanRequest(request: Request, courseId: string, personId: string): Promise<{ outcome: PlanOutcome; status: number }> {
+export async function runPlanRequest(request: Request, courseId: string, person: { id: string; name: string }): Promise<{ outcome: PlanOutcome; status: number }> {
   const unsafeBody = await readJson(request, MOST_BYTES)
   const parsed = planRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
   if (!parsed.success) return { outcome: { ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, status: 400 }
-  const outcome = await run(parsed.data, courseId, personId)
+  const outcome = await run(parsed.data, courseId, person)
   return { outcome, status: outcome.ok ? 200 : 409 }
 }
 
-async function run(asked: PlanRequest, courseId: string, personId: string): Promise<PlanOutcome> {
+async function run(asked: PlanRequest, courseId: string, person: { id: string; name: string }): Promise<PlanOutcome> {
   switch (asked.intent) {
     case 'add':
       return withNotes(await addLines(courseId, asked.afterId, asked.lines))
     case 'split':
       return withNotes(await splitIntoBook(courseId, asked.id))
     case 'rename':
-      return rename(courseId, personId, asked.id, asked.title)
+      return rename(courseId, person.id, asked.id, asked.title)
     case 'move':
       return moveEntries(courseId, asked.ids, asked)
     case 'delete':
@@ -30,6 +31,8 @@ async function run(asked: PlanRequest, courseId: string, personId: string): Prom
       return restore(courseId, asked.deletionId)
     case 'settings':
       return changeSettings(courseId, asked.id, asked)
+    case 'publish':
+      return publishLesson(courseId, person, asked.id, asked)
     case 'introduce':
       return beginIntroduction(courseId, asked.id)
   }

@@ -1,6 +1,8 @@
 import { redirect } from 'react-router'
 import { z } from 'zod'
-import type { EntryKind } from '../../core/plan/kinds.ts'
+import { type EntryKind, isOpened } from '../../core/plan/kinds.ts'
+import { updateFollow } from '../../server/discussions/queries.server.ts'
+import { readerMarks } from '../../server/reading/marks.server.ts'
 import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, questionInPage, type Solver } from '../../server/exercises/exercise.server.ts'
 import { isAnswered } from '../../server/exercises/queries.server.ts'
 import { exercisePart } from '../../server/exercises/pages.server.ts'
@@ -12,7 +14,7 @@ import { findEditionPage } from '../../server/editions/queries.server.ts'
 import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
-import { updateDone, updatePlace } from '../../server/reading/queries.server.ts'
+import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
 import { pagePage, shutPage } from '../../server/reading/room.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
 import { afterText, factsOf } from '../../server/reading/views.server.ts'
@@ -31,7 +33,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 /** Where students write, the page is a screen of the application. */
 const WRITTEN_IN: Partial<Record<EntryKind, string>> = { discussion: 'discuss', assignment: 'assignments' }
 
-const intent = z.enum(['done', 'undone', 'place', 'begin', 'finish', 'answer', 'hint']).nullable().catch(null)
+const intent = z.enum(['done', 'undone', 'place', 'begin', 'finish', 'answer', 'hint', 'helped', 'not yet', 'bookmark', 'no bookmark', 'follow', 'no follow']).nullable().catch(null)
 
 /** What a reader does on a page: answers a practice question, marks it read, or leaves a mark where they are in a book. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
@@ -42,7 +44,8 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const asked = intent.parse(form.get('intent'))
   if (asked === 'place') return keepPlace(found, form)
   if (asked === 'done' || asked === 'undone') return markDone(request, found, asked === 'done')
-  if (asked) return solve(request, found, asked, form)
+  if (asked === 'begin' || asked === 'finish' || asked === 'answer' || asked === 'hint') return solve(request, found, asked, form)
+  if (asked) return mark(found, asked)
   return answerQuestion(request, found, form)
 }
 
@@ -63,6 +66,14 @@ async function markDone(request: Request, { place, person, visit }: PlaceVisit, 
   return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })
 }
 
+/** What a reader says of a page, and marks for themselves. */
+async function mark({ place, person, visit }: PlaceVisit, asked: 'helped' | 'not yet' | 'bookmark' | 'no bookmark' | 'follow' | 'no follow'): Promise<Response> {
+  if (asked === 'helped' || asked === 'not yet') await upsertVote(pool, place.id, person.id, asked === 'helped')
+  else if (asked === 'bookmark' || asked === 'no bookmark') await updateBookmark(pool, place.id, person.id, asked === 'bookmark')
+  else await updateFollow(pool, place.id, person.id, asked === 'follow')
+  return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })
+}
+
 async function keepPlace({ place, person, visit }: PlaceVisit, form: FormData): Promise<Response> {
   const book = visit.outline.path(place.id).find(({ kind }) => kind === 'book')
   const heading = z.string().max(200).catch('').parse(form.get('heading')).toWellFormed().replaceAll('\0', '')
@@ -75,7 +86,7 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
   const questions = edition ? await questionsOfPage(found) : new Map<string, SafeHtml>()
   const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, questions) : () => ''
-  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place) }
+  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
   return readingAnswer(request, pagePage(visit, place, view), { players: await allowedOrigins() })
 }
 

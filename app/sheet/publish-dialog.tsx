@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import { Alert, Button, Form, Input, Modal } from 'antd'
+import { Alert, Button, Checkbox, Form, Input, Modal } from 'antd'
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
@@ -21,6 +21,7 @@ interface Props {
 export function PublishDialog({ documentId, version, editions, standing, editor, onClose, onPublished }: Props) {
   const fetcher = useFetcher<typeof action>()
   const [note, setNote] = useState('')
+  const [isTold, setTold] = useState(false)
   const number = (editions[0]?.number ?? 0) + 1
   const isKept = standing.sort === 'kept'
   const hasTitle = (editor.state.doc.firstChild?.textContent ?? '').trim() !== ''
@@ -32,7 +33,7 @@ export function PublishDialog({ documentId, version, editions, standing, editor,
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each result
   }, [result])
-  const publish = (): void => void fetcher.submit({ note, version }, { method: 'post', action: `/documents/${documentId}/editions` })
+  const publish = (): void => void fetcher.submit({ note, version, ...(isTold ? { notice: 'yes' } : {}) }, { method: 'post', action: `/documents/${documentId}/editions` })
   const problem = !hasTitle ? 'Give the page a title first: students find it by its title.' : !isKept ? 'The last changes are still on their way. Publishing waits until they are kept.' : result && !result.ok ? result.reason : ''
   return (
     <Modal
@@ -60,6 +61,7 @@ export function PublishDialog({ documentId, version, editions, standing, editor,
         <Form.Item layout="vertical" label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'} htmlFor="edition-note">
           <Input id="edition-note" autoFocus value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
         </Form.Item>
+        <Checkbox checked={isTold} onChange={(event) => setTold(event.target.checked)}>Tell students, here and by mail</Checkbox>
       </form>
     </Modal>
   )

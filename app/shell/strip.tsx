@@ -26,6 +26,7 @@ export function Strip({ person, course, others }: Props) {
           <nav aria-label="Course" className="strip-nav">
             <NavLink to={`/courses/${course.id}/plan`}>Plan</NavLink>
             <NavLink to={`/courses/${course.id}/questions`}>Questions</NavLink>
+            <NavLink to={`/courses/${course.id}/readers`}>Readers</NavLink>
             <a href={`/read/${course.id}`}>Reading room</a>
           </nav>
         </>
@@ -46,6 +47,8 @@ function OwnFace({ person }: { person: Person }) {
   const choose = (theme: string): void => void submit({ theme, to: pathname + search }, { method: 'post', action: '/theme' })
   const items = [
     { key: 'name', label: `${person.name}, ${person.email}`, disabled: true },
+    { type: 'divider' as const },
+    { key: 'notices', label: <a href="/notices">Notices</a> },
     { type: 'divider' as const },
     { key: 'light', label: 'Light', onClick: () => choose('light') },
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { problemOfPage } from '../../core/document/check.ts'
 import { plainText } from '../../core/document/plain-text.ts'
-import { NOTE_LENGTH } from '../../core/document/limits.ts'
+import { editionNote } from '../../core/document/edition-note.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { RENDERER_VERSION, renderPage } from '../../core/html/render.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
@@ -13,23 +13,21 @@ import { insertEditionQuestions } from '../exercises/queries.server.ts'
 import { findEntryOfDocument } from '../plan/queries.server.ts'
 import { insertEditionItems } from '../shelf/queries.server.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
+import { tellReaders } from './tell-readers.server.ts'
 import { findQuestionsChanged, insertEdition, listEditions } from './queries.server.ts'
 
 /** What an author gives to publish. `version` is what they had seen when they decided. */
 export const publishRequest = z.object({
-  note: z
-    .string()
-    .trim()
-    .max(NOTE_LENGTH, `A note holds at most ${NOTE_LENGTH} characters.`)
-    // eslint-disable-next-line no-control-regex -- control characters are what is refused
-    .refine((note) => note.isWellFormed() && !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(note), 'The note holds a character that can’t be shown.'),
+  note: editionNote,
+  /** Readers are told of it. */
+  notice: z.literal('yes').optional(),
   version: z.coerce.number().int().min(0),
 })
 
 export type Published = { readonly ok: true; readonly number: number } | { readonly ok: false; readonly reason: string }
 
 /** Publishes the page as it stands at the end of its log, as the next edition. */
-export async function publish(documentId: string, personId: string, { note, version }: z.infer<typeof publishRequest>): Promise<Published> {
+export async function publish(documentId: string, personId: string, { note, version, notice }: z.infer<typeof publishRequest>): Promise<Published> {
   return transaction(async (db) => {
     const tree = await currentTree(db, documentId)
     if (!tree) return { ok: false, reason: 'This page was deleted.' }
@@ -37,7 +35,10 @@ export async function publish(documentId: string, personId: string, { note, vers
     const last = (await listEditions(db, documentId))[0]
     const touched = await findQuestionsChanged(db, documentId)
     if (last?.version === tree.version && !(touched && touched > new Date(last.at))) return { ok: false, reason: `Nothing has changed since edition ${last.number}.` }
-    return insertPublished(db, documentId, personId, tree, note, (last?.number ?? 0) + 1)
+    const published = await insertPublished(db, documentId, personId, tree, note, (last?.number ?? 0) + 1)
+    const entry = published.ok && notice ? await findEntryOfDocument(db, documentId) : null
+    if (entry) await tellReaders(db, { courseId: entry.courseId, entryId: entry.id, words: `“${tree.page.firstChild?.textContent ?? ''}” ${last ? 'has changed' : 'is new'}${note ? `: ${note}` : ''}.` }, personId)
+    return published
   })
 }
 

@@ -7,7 +7,7 @@ import type { CourseToRead } from './queries.server.ts'
 
 /** Who reads what, when and how: what every page of the reading room is made from. */
 export interface Visit {
-  readonly course: Pick<CourseToRead, 'course_id' | 'course_title' | 'language' | 'direction' | 'time_zone'>
+  readonly course: Pick<CourseToRead, 'course_id' | 'course_title' | 'language' | 'direction' | 'time_zone' | 'unseen'>
   readonly person: Person
   readonly outline: Outline
   readonly theme: 'light' | 'dark' | null
@@ -51,6 +51,8 @@ export function strip({ course, person, outline, path, isPreview }: Visit, words
 <a class="course" href="${home}">${MARK}<span>${course.course_title}</span></a>
 ${count > 0 && html`<span class="soft done-count">${doneCount} of ${count} done</span>`}
 <form class="search" role="search" action="${home}/search"><input type="search" name="words" value="${words}" aria-label="Search the course" placeholder="Search the course"></form>
+<a class="notices-link" href="${home}/mine">My reading</a>
+<a class="notices-link" href="/notices">Notices${course.unseen > 0 && html` <b>${course.unseen}<span class="unseen"> new</span></b>`}</a>
 <details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
 <button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
 <form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>

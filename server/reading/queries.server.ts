@@ -25,6 +25,8 @@ const courseRow = z.object({
   direction: z.enum(['ltr', 'rtl']),
   time_zone: z.string(),
   role: z.enum(['author', 'student', 'guest']).nullable(),
+  /** Notices of this person that were not seen yet. */
+  unseen: z.number(),
   outline: z.array(outlineEntry).nullable().transform((entries) => entries ?? []),
 })
 const editionRow = courseRow.extend({
@@ -41,7 +43,16 @@ const editionRow = courseRow.extend({
       headings: z.array(publishedHeading),
     })
     .nullable(),
+  marks: z.object({
+    /** Whether it helped this reader; null while they have not said. */
+    didHelp: z.boolean().nullable(),
+    isBookmarked: z.boolean(),
+    isFollowed: z.boolean(),
+    comments: z.number(),
+  }),
 })
+/** What one reader has said of an item and marked, and how many comments it has. */
+export type ReaderMarks = z.infer<typeof editionRow>['marks']
 export type CourseToRead = z.infer<typeof courseRow>
 export type EntryToRead = z.infer<typeof editionRow>
 export type EditionToRead = NonNullable<EntryToRead['edition']>
@@ -53,7 +64,7 @@ const OUTLINE = `(
   left join lateral (select title, words from editions where document_id = e.document_id order by number desc limit 1) ed on true
   left join progress pr on pr.entry_id = e.id and pr.person_id = $2::text
   where e.course_id = c.id and e.deleted_at is null and (e.kind in ('unit', 'lesson', 'bookPart') or ed.title is not null)) as outline`
-const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direction, c.time_zone, m.role, ${OUTLINE}`
+const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direction, c.time_zone, m.role, (select count(*)::int from notices where person_id = $2::text and seen_at is null) as unseen, ${OUTLINE}`
 
 /** A course with its published outline, for one person. */
 export async function findCourseToRead(db: Database, courseId: string, personId: string): Promise<CourseToRead | null> {
@@ -71,7 +82,11 @@ export async function findEntryToRead(db: Database, courseId: string, entryId: s
   const { rows } = await db.query({
     name: 'find-entry-to-read',
     text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'title', ed.title, 'note', ed.note,
-             'words', ed.words, 'published_at', ed.published_at, 'segments', ed.segments, 'headings', ed.headings) end as edition
+             'words', ed.words, 'published_at', ed.published_at, 'segments', ed.segments, 'headings', ed.headings) end as edition,
+             json_build_object('didHelp', (select did_help from votes where entry_id = i.id and person_id = $2::text),
+               'isBookmarked', exists (select 1 from bookmarks where entry_id = i.id and person_id = $2::text),
+               'isFollowed', exists (select 1 from follows where entry_id = i.id and person_id = $2::text),
+               'comments', (select count(*)::int from posts where entry_id = i.id and deleted_at is null and hidden_at is null)) as marks
            from plan_entries i
            join courses c on c.id = i.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
@@ -136,4 +151,25 @@ export async function searchEditions(db: Database, entryIds: readonly string[], 
     [entryIds, words],
   )
   return rows
+}
+
+/** Keeps whether an item helped somebody; said again, the new word holds. */
+export async function upsertVote(db: Database, entryId: string, personId: string, didHelp: boolean): Promise<void> {
+  await db.query('insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean) on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now()', [entryId, personId, didHelp])
+}
+
+export async function updateBookmark(db: Database, entryId: string, personId: string, isOn: boolean): Promise<void> {
+  if (isOn) await db.query('insert into bookmarks (entry_id, person_id) values ($1::text, $2::text) on conflict do nothing', [entryId, personId])
+  else await db.query('delete from bookmarks where entry_id = $1::text and person_id = $2::text', [entryId, personId])
+}
+
+/** What somebody has marked in a course, the last first: the ids of entries. */
+export async function listMarked(db: Database, courseId: string, personId: string): Promise<{ bookmarks: string[]; follows: string[]; commented: string[] }> {
+  const { rows } = await db.query<{ bookmarks: string[]; follows: string[]; commented: string[] }>(
+    `select coalesce((select array_agg(b.entry_id order by b.created_at desc) from bookmarks b join plan_entries e on e.id = b.entry_id where e.course_id = $1::text and b.person_id = $2::text), '{}') as bookmarks,
+       coalesce((select array_agg(f.entry_id order by f.created_at desc) from follows f join plan_entries e on e.id = f.entry_id where e.course_id = $1::text and f.person_id = $2::text), '{}') as follows,
+       coalesce((select array_agg(distinct p.entry_id) from posts p join plan_entries e on e.id = p.entry_id where e.course_id = $1::text and p.person_id = $2::text and p.deleted_at is null), '{}') as commented`,
+    [courseId, personId],
+  )
+  return rows[0]!
 }

@@ -6,7 +6,7 @@ import type { RequestContext } from '../web/load-context.server.ts'
 import { themeOf } from '../web/theme.server.ts'
 import type { Visit } from './frame.server.ts'
 import { Outline, type Place } from './outline.server.ts'
-import { type CourseToRead, type EditionToRead, findCourseToRead, findEntryToRead } from './queries.server.ts'
+import { type CourseToRead, type EditionToRead, findCourseToRead, findEntryToRead, type ReaderMarks } from './queries.server.ts'
 import { readingTrouble } from './trouble.server.ts'
 
 /** A visit to one place: what is read there, and whether it may be opened yet. */
@@ -14,6 +14,7 @@ export interface PlaceVisit {
   readonly visit: Visit
   readonly place: Place
   readonly edition: EditionToRead | null
+  readonly marks: ReaderMarks
   readonly course: CourseToRead
   readonly person: Person
   /** Whoever writes the course reads everything that is published at any time. */
@@ -47,5 +48,5 @@ export async function visitPlace(request: Request, context: RequestContext, cour
   const place = visit.outline.find(entryId)
   if (!place) return readingTrouble(request, context, 'no such place')
   const isAuthor = mayRead(person, found, 'write')
-  return { visit, place, edition: found.edition, course: found, person, isShut: place.standing.shut !== null && !isAuthor, isAuthor }
+  return { visit, place, edition: found.edition, marks: found.marks, course: found, person, isShut: place.standing.shut !== null && !isAuthor, isAuthor }
 }

@@ -22,7 +22,7 @@ const words = (text: string): object => ({ type: 'passage', content: [{ type: 'p
 async function as(personId: string, entryId = 'talk') {
   const course = (await findEntryToRead(pool, 'course', entryId, personId))!
   const place = new Outline(course.outline, new Date()).find(entryId)!
-  return participant({ course, place, person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' }, edition: course.edition, visit: null as never, isShut: false, isAuthor: course.role === 'author' })
+  return participant({ course, place, person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' }, edition: course.edition, marks: course.marks, visit: null as never, isShut: false, isAuthor: course.role === 'author' })
 }
 const write = async (personId: string, id: string, parentId: string | null = null, text = `words of ${id}`) => writePost(await as(personId), { id, parentId, unsafeContent: words(text) })
 const set = (settings: object) => updateSettings(pool, 'course', 'talk', null, readSettings(settings))

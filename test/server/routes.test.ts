@@ -51,6 +51,8 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/courses/course/items/unit', status: [302, 404, 403, 403, 404, 404] },
     { path: '/courses/other/items/page', status: [302, 404, 404, 404, 404, 404] },
   ],
+  '/notices': [{ path: '/notices', status: [302, 200, 200, 200, 200, 200] }],
+  '/courses/:courseId/readers': [{ path: '/courses/course/readers', status: AUTHORS }],
   '/hosts': [
     { path: '/hosts', status: [302, 403, 403, 403, 403, 200] },
     { method: 'POST', path: '/hosts', body: 'intent=add&origin=not+a+host&name=x&oembed=', type: FORM, status: [302, 403, 403, 403, 403, 400] },
@@ -106,6 +108,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/documents/:documentId/editions': [{ method: 'POST', path: '/documents/page/editions', body: `note=${'x'.repeat(600)}&version=0`, type: FORM, status: [401, 404, 403, 403, 400, 400] }],
   '/documents/:documentId/edition-list': [{ path: '/documents/page/edition-list', status: AUTHORS_DATA }],
   '/read/:courseId': [{ path: '/read/course', status: READERS }],
+  '/read/:courseId/mine': [{ path: '/read/course/mine', status: READERS }],
   '/read/:courseId/search': [
     { path: '/read/course/search?words=page', status: READERS },
     { path: '/read/nowhere/search?words=%00', status: [302, 404, 404, 404, 404, 404] },
@@ -114,6 +117,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/read/course/page', status: READERS },
     { method: 'POST', path: '/read/course/page', body: 'question=none&answer=0', type: FORM, status: [302, 404, 200, 200, 200, 200] },
     { method: 'POST', path: '/read/course/page', body: 'intent=answer&attempt=7&bank=nothing&given=1e999', type: FORM, status: [302, 404, 303, 303, 303, 303] },
+    { method: 'POST', path: '/read/course/page', body: 'intent=helped', type: FORM, status: [302, 404, 303, 303, 303, 303] },
     { method: 'POST', path: '/read/course/page', body: 'intent=place&heading=x', type: FORM, status: [302, 404, 204, 204, 204, 204] },
     { method: 'POST', path: '/read/course/draft', body: 'question=none&answer=0', type: FORM, status: [302, 404, 404, 404, 404, 404] },
     // A draft does not exist for anyone in the reading room, whoever asks.
@@ -122,7 +126,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   ],
   '/discuss/:courseId/:itemId': [
     { path: '/discuss/course/talk', status: [302, 404, 200, 200, 200, 200] },
-    { path: '/discuss/course/page', status: [302, 404, 404, 404, 404, 404] },
+    { path: '/discuss/course/page', status: [302, 404, 200, 200, 200, 200] },
     { path: '/discuss/course/draft-talk', status: [302, 404, 404, 404, 404, 404] },
   ],
   '/discuss/:courseId/:itemId/posts': [

@@ -1,0 +1,17 @@
+import { pool } from '../../server/database/pool.server.ts'
+import { listNotices, markSeen } from '../../server/notices/queries.server.ts'
+import { readingAnswer } from '../../server/reading/answer.server.ts'
+import { noticesPage } from '../../server/notices/notices-page.server.ts'
+import { readingTrouble } from '../../server/reading/trouble.server.ts'
+import { requirePerson } from '../../server/web/guard.server.ts'
+import { themeOf } from '../../server/web/theme.server.ts'
+import type { Route } from './+types/notices'
+
+/** What somebody was told. Having looked, all of it is seen. */
+export async function loader({ request, context }: Route.LoaderArgs): Promise<Response> {
+  if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
+  const person = requirePerson(context, request)
+  const notices = await listNotices(pool, person.id)
+  if (notices.some(({ isSeen }) => !isSeen)) await markSeen(pool, person.id)
+  return readingAnswer(request, noticesPage(themeOf(request), notices))
+}

@@ -1,0 +1,58 @@
+import { Alert, Button, Checkbox, Form, Input, Modal } from 'antd'
+import { useState } from 'react'
+import { useRevalidator } from 'react-router'
+import { NOTE_LENGTH } from '../../core/document/limits.ts'
+import { branch } from '../../core/plan/tree.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
+import { Stone } from '../shell/stone.tsx'
+import { askPlan } from './ask-plan.ts'
+
+/** Publishes everything that has changed in a lesson or unit, with one note and, if wished, one notice. */
+export function PublishLesson({ plan, entry, courseId, onClose, onPublished }: { plan: readonly PlanRow[]; entry: PlanRow; courseId: string; onClose(): void; onPublished(words: string): void }) {
+  const revalidator = useRevalidator()
+  const [note, setNote] = useState('')
+  const [isTold, setTold] = useState(true)
+  const [problem, setProblem] = useState('')
+  const [isSending, setSending] = useState(false)
+  const waiting = branch(plan, entry.id).filter(({ state }) => state !== null && state !== 'published')
+  const publish = async (): Promise<void> => {
+    setSending(true)
+    const outcome = await askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold })
+    setSending(false)
+    if (!outcome.ok) return setProblem(outcome.reason ?? 'That did not work.')
+    onPublished(`${outcome.count} ${outcome.count === 1 ? 'item' : 'items'} of “${entry.title}” published.`)
+    onClose()
+    await revalidator.revalidate()
+  }
+  return (
+    <Modal
+      open
+      title={`Publish “${entry.title}”`}
+      width={520}
+      onCancel={onClose}
+      footer={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="primary" loading={isSending} disabled={waiting.length === 0} onClick={() => void publish()}>
+            Publish {waiting.length} {waiting.length === 1 ? 'item' : 'items'}
+          </Button>
+        </>
+      }
+    >
+      {waiting.length === 0 ? <p className="dialog-words">Nothing in it has changed since it was published.</p> : <p className="dialog-words">All of these get their next edition together, or none does:</p>}
+      <ul className="publish-list">
+        {waiting.map((row) => (
+          <li key={row.id}>
+            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)}
+          </li>
+        ))}
+      </ul>
+      {problem && <Alert type="warning" title={problem} />}
+      <Form.Item layout="vertical" label="What is new (shown to students)" htmlFor="lesson-note">
+        <Input id="lesson-note" value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
+      </Form.Item>
+      <Checkbox checked={isTold} onChange={(event) => setTold(event.target.checked)}>Tell students, here and by mail</Checkbox>
+    </Modal>
+  )
+}

@@ -1,0 +1,53 @@
+import { useEffect, useState } from 'react'
+import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+
+const ROW = 26
+const NAMES = 210
+const short = (name: string): string => (name.length > 30 ? `${name.slice(0, 29)}…` : name)
+
+/** Charts need to know how wide they are: they are drawn in the browser, the table beneath says the same. */
+function useBrowser(): boolean {
+  const [is, set] = useState(false)
+  useEffect(() => set(true), [])
+  return is
+}
+
+const axis = { tick: { fill: 'var(--soft-ink)', fontSize: 12.5 }, stroke: 'var(--strong-line)' }
+
+/** How many students have done each item. */
+export function DoneChart({ data }: { data: readonly { name: string; done: number; open: number }[] }) {
+  if (!useBrowser()) return <div style={{ height: data.length * ROW + 40 }} />
+  return (
+    <div aria-hidden className="chart">
+      <ResponsiveContainer width="100%" height={data.length * ROW + 40}>
+        <BarChart data={[...data]} layout="vertical" margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
+          <CartesianGrid horizontal={false} stroke="var(--line)" />
+          <XAxis type="number" allowDecimals={false} {...axis} />
+          <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />
+          <Tooltip cursor={{ fill: 'var(--ground)' }} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--edge)', color: 'var(--ink)' }} />
+          <Bar dataKey="done" name="done" stackId="a" fill="var(--slate)" isAnimationActive={false} />
+          <Bar dataKey="open" name="to do" stackId="a" fill="var(--slate-tint)" isAnimationActive={false} />
+        </BarChart>
+      </ResponsiveContainer>
+    </div>
+  )
+}
+
+/** How easy each question is, in percent. */
+export function FacilityChart({ data }: { data: readonly { name: string; right: number }[] }) {
+  if (!useBrowser()) return <div style={{ height: data.length * ROW + 40 }} />
+  return (
+    <div aria-hidden className="chart">
+      <ResponsiveContainer width="100%" height={data.length * ROW + 40}>
+        <BarChart data={[...data]} layout="vertical" margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
+          <CartesianGrid horizontal={false} stroke="var(--line)" />
+          <XAxis type="number" domain={[0, 100]} unit=" %" {...axis} />
+          <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />
+          <ReferenceLine x={30} stroke="var(--brick)" strokeDasharray="3 3" />
+          <Tooltip cursor={{ fill: 'var(--ground)' }} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--edge)', color: 'var(--ink)' }} />
+          <Bar dataKey="right" name="facility, %" fill="var(--lichen)" isAnimationActive={false} />
+        </BarChart>
+      </ResponsiveContainer>
+    </div>
+  )
+}

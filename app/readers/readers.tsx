@@ -1,0 +1,160 @@
+import { useRouteLoaderData } from 'react-router'
+import { performance } from '../../core/questions/performance.ts'
+import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
+import { inOrder } from '../../core/plan/tree.ts'
+import { initials } from '../../core/people/initials.ts'
+import { pool } from '../../server/database/pool.server.ts'
+import { listAnswersOfCourse } from '../../server/exercises/queries.server.ts'
+import { listItemReadings, listStudentReadings } from '../../server/readers/queries.server.ts'
+import { listQuestionsByIds } from '../../server/questions/queries.server.ts'
+import { requireCourse } from '../../server/web/guard.server.ts'
+import { plainText } from '../../core/document/plain-text.ts'
+import { passageFromJson } from '../../core/document/passage.ts'
+import type { loader as courseLoader } from '../shell/course.tsx'
+import { KindIcon } from '../shell/entry-kinds.tsx'
+import { shortMoment } from '../shell/moments.ts'
+import { Strip } from '../shell/strip.tsx'
+import type { Route } from './+types/readers'
+import { DoneChart, FacilityChart } from './charts.tsx'
+import './readers.css'
+
+export async function loader({ request, context, params }: Route.LoaderArgs) {
+  const { course } = await requireCourse(context, request, params.courseId, 'write')
+  const [items, students, answers] = await Promise.all([listItemReadings(pool, course.id), listStudentReadings(pool, course.id), listAnswersOfCourse(pool, course.id)])
+  return { items, students, questions: await questionsOf(course.id, answers) }
+}
+
+type Answers = Awaited<ReturnType<typeof listAnswersOfCourse>>
+
+/** How each question performed, and which wrong choice was taken most. */
+async function questionsOf(courseId: string, answers: Answers) {
+  const sheets = new Map<string, Map<string, number>>()
+  for (const { attemptId, questionId, share } of answers) sheets.set(attemptId, (sheets.get(attemptId) ?? new Map()).set(questionId, share))
+  const ids = [...new Set(answers.map(({ questionId }) => questionId))]
+  const contents = new Map((await listQuestionsByIds(pool, courseId, ids)).map(({ id, title, content }) => [id, { title, answer: content.answer, prompt: plainText(passageFromJson(content.prompt)) }]))
+  return performance([...sheets.values()], ids).map((each) => {
+    const question = contents.get(each.questionId)
+    const counts = new Map<string, number>()
+    if (question?.answer.sort === 'choice') {
+      for (const { questionId, given } of answers) if (questionId === each.questionId && Array.isArray(given)) for (const id of given as string[]) counts.set(id, (counts.get(id) ?? 0) + 1)
+      for (const { id, isRight } of question.answer.choices) if (isRight) counts.delete(id)
+    }
+    const [wrong, times] = [...counts].sort(([, a], [, b]) => b - a)[0] ?? []
+    const choice = question?.answer.sort === 'choice' ? question.answer.choices.find(({ id }) => id === wrong) : undefined
+    return { ...each, title: question?.title || question?.prompt.slice(0, 80) || 'A question that is no longer in the bank', wrong: choice ? `${plainText(passageFromJson(choice.text)).slice(0, 60)} (${times})` : '' }
+  })
+}
+
+export const meta = () => [{ title: 'Readers – Fieldstone' }]
+
+/** Who read, wrote, answered and handed in; and how the questions performed. */
+export default function Readers({ loaderData: { items, students, questions } }: Route.ComponentProps) {
+  const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
+  if (!frame) return null
+  const { person, course, plan } = frame
+  const readings = new Map(items.map((item) => [item.id, item]))
+  const rows = inOrder(plan).flatMap((row) => {
+    const reading = readings.get(row.id)
+    return reading && isOpened(row.kind) && row.kind !== 'book' ? [{ ...row, ...reading }] : []
+  })
+  const share = (count: number): string => (students.length === 0 ? '' : `${Math.round((count / students.length) * 100)} %`)
+  const some = (count: number): string => (count > 0 ? String(count) : '')
+  return (
+    <div className="screen">
+      <Strip person={person} course={course} />
+      <main className="readers">
+        <h1>Readers</h1>
+        <p className="soft">
+          {students.length} {students.length === 1 ? 'student' : 'students'}, {rows.length} published {rows.length === 1 ? 'item' : 'items'}.
+        </p>
+        {rows.length === 0 || students.length === 0 ? (
+          <p>{rows.length === 0 ? 'Nothing is published yet. Once it is, who read what stands here.' : 'The course has no students yet.'}</p>
+        ) : (
+          <>
+            <section aria-labelledby="items-head">
+              <h2 id="items-head">What was done with each item</h2>
+              <DoneChart data={rows.map(({ title, done }) => ({ name: title, done, open: students.length - done }))} />
+              <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="items-head">
+                <table>
+                  <thead>
+                    <tr><th scope="col">Item</th><th scope="col">Done</th><th scope="col">Wrote</th><th scope="col">Posts</th><th scope="col">Answered</th><th scope="col">Handed in</th><th scope="col">It helped</th></tr>
+                  </thead>
+                  <tbody>
+                    {rows.map((row) => (
+                      <tr key={row.id}>
+                        <th scope="row"><span className="reader-item"><KindIcon kind={row.kind} size={15} /> {row.title}</span></th>
+                        <td>{row.done} <span className="soft">{share(row.done)}</span></td>
+                        <td>{row.posts > 0 ? <a href={`/${row.kind === 'discussion' ? 'discuss' : 'read'}/${course.id}/${row.id}`}>{row.posted}</a> : ''}</td>
+                        <td>{some(row.posts)}</td>
+                        <td>{some(row.answered)}</td>
+                        <td>{row.handedIn > 0 ? <a href={`/courses/${course.id}/hand-ins/${row.id}`}>{row.handedIn}{row.waiting > 0 && `, ${row.waiting} ${row.waiting === 1 ? 'waits' : 'wait'}`}</a> : ''}</td>
+                        <td>{row.helped + row.notYet > 0 ? `${row.helped} of ${row.helped + row.notYet}` : ''}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
+            </section>
+            <section aria-labelledby="students-head">
+              <h2 id="students-head">Students</h2>
+              <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="students-head">
+                <table>
+                  <thead>
+                    <tr><th scope="col">Student</th><th scope="col">Done</th><th scope="col">Which items</th><th scope="col">Posts</th><th scope="col">Last</th></tr>
+                  </thead>
+                  <tbody>
+                    {students.map((student) => {
+                      const done = rows.filter(({ id }) => student.done.includes(id))
+                      return (
+                        <tr key={student.id}>
+                          <th scope="row"><span className="reader-item"><span className="face" style={{ backgroundColor: student.colour }} aria-hidden>{initials(student.name)}</span> {student.name}</span></th>
+                          <td>{done.length} of {rows.length}</td>
+                          <td>
+                            <span className="done-row" role="img" aria-label={done.length === 0 ? 'none' : done.map(({ title }) => title).join(', ')}>
+                              {rows.map(({ id, title, kind }) => <span key={id} title={`${title} (${kindOfEntry(kind).label.toLowerCase()})`} className={student.done.includes(id) ? 'is-done' : ''} />)}
+                            </span>
+                          </td>
+                          <td>{some(student.posts)}</td>
+                          <td>{student.seenAt ? shortMoment(student.seenAt, course.timeZone) : <span className="soft">never</span>}</td>
+                        </tr>
+                      )
+                    })}
+                  </tbody>
+                </table>
+              </div>
+            </section>
+            <section aria-labelledby="questions-head">
+              <h2 id="questions-head">How the questions performed</h2>
+              {questions.length === 0 ? (
+                <p className="soft">Nobody has answered a question yet.</p>
+              ) : (
+                <>
+                  <FacilityChart data={questions.map(({ title, facility }) => ({ name: title, right: Math.round(facility * 100) }))} />
+                  <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="questions-head">
+                    <table>
+                      <thead>
+                        <tr><th scope="col">Question</th><th scope="col">Answers</th><th scope="col">Facility</th><th scope="col">Discrimination</th><th scope="col">Wrong choice taken most</th></tr>
+                      </thead>
+                      <tbody>
+                        {questions.map(({ questionId, title, answers, facility, discrimination, wrong }) => (
+                          <tr key={questionId}>
+                            <th scope="row">{title}</th>
+                            <td>{answers}</td>
+                            <td>{Math.round(facility * 100)} %</td>
+                            <td>{discrimination === null ? <span className="soft">too few answers</span> : discrimination.toFixed(2)}</td>
+                            <td>{wrong}</td>
+                          </tr>
+                        ))}
+                      </tbody>
+                    </table>
+                  </div>
+                  <p className="soft small">Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody. Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question tells little, below 0 something in it is wrong. First attempts are counted.</p>
+                </>
+              )}
+            </section>
+          </>
+        )}
+      </main>
+    </div>
+  )
+}
