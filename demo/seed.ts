@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises'
+import { kindOfEntry } from '../core/plan/kinds.ts'
 import { changeSteps } from '../core/source/changes.ts'
 import { emptyPage, schema } from '../core/document/schema.ts'
 import { readPage } from '../core/html/read.ts'
@@ -8,12 +9,17 @@ import { insertBatch, insertDocument, insertSnapshot } from '../server/documents
 import { writeSnapshot } from '../server/documents/snapshots.server.ts'
 import type { Tree } from '../server/documents/trees.server.ts'
 import { insertPublished } from '../server/editions/publish.server.ts'
+import { replaceExercise } from '../server/exercises/queries.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
+import { insertEntries } from '../server/plan/queries.server.ts'
+import { written } from '../server/questions/bank.server.ts'
+import { insertFolder, insertQuestion } from '../server/questions/queries.server.ts'
 import { keepBytes } from '../server/shelf/bytes.server.ts'
 import { insertShelfItem, updateAlt } from '../server/shelf/queries.server.ts'
-import { insertEntries } from '../server/plan/queries.server.ts'
-import { type DemoItem, type DemoLesson, walling } from './course.ts'
+import { seedActivity } from './activity.ts'
+import { type DemoCourse, demoCourses, type DemoEntry } from './course.ts'
 import { DEMO_PASSWORD, demoPeople } from './people.ts'
+import { demoQuestions, exerciseOf } from './questions.ts'
 
 const COURSE = 'walling'
 const DAY = 86_400_000
@@ -22,24 +28,68 @@ const DAY = 86_400_000
 export async function seedDemo(now: Date): Promise<void> {
   await transaction(async (db) => {
     await seedPeople(db)
-    await db.query(`insert into courses (id, title, language, direction, time_zone) values ($1, 'Dry Stone Walling: First Season', 'en-GB', 'ltr', 'Europe/London')`, [COURSE])
-    const members = demoPeople.filter(({ role }) => role !== 'manager')
-    await db.query(`insert into memberships (course_id, person_id, role) select $1::text, * from unnest($2::text[], $3::text[])`, [COURSE, members.map(({ id }) => id), members.map(({ role }) => role)])
-    await seedShelf(db)
-    let day = 60
-    for (const unit of walling) {
-      await insertEntries(db, COURSE, [{ id: unit.id, parentId: null, kind: 'unit', title: unit.title, documentId: null }])
-      await db.query('update plan_entries set position = $2 where id = $1', [unit.id, walling.indexOf(unit)])
-      const seedItems = async (items: readonly DemoItem[], parentId: string): Promise<void> => {
-        const titles = new Map<string, string>()
-        for (const item of items) titles.set(item.id, await seedItem(db, item, new Date(now.getTime() - (day -= 4) * DAY)))
-        await insertEntries(db, COURSE, items.map(({ id }) => ({ id, parentId, kind: 'page' as const, title: titles.get(id) ?? '', documentId: id })))
-      }
-      await seedItems(unit.items, unit.id)
-      await seedLessons(db, unit.lessons, unit.id)
-      for (const lesson of unit.lessons) await seedItems(lesson.items, lesson.id)
-    }
+    for (const course of demoCourses) await seedCourse(db, course, now)
+    await seedActivity(db, COURSE, now)
   })
+}
+
+async function seedCourse(db: Database, course: DemoCourse, now: Date): Promise<void> {
+  await db.query('insert into courses (id, title, language, direction, time_zone) values ($1, $2, $3, $4, $5)', [course.id, course.title, course.language, course.direction, course.timeZone])
+  const members = demoPeople.filter(({ role }) => role !== 'manager')
+  await db.query(`insert into memberships (course_id, person_id, role) select $1::text, * from unnest($2::text[], $3::text[])`, [course.id, members.map(({ id }) => id), members.map(({ role }) => role)])
+  if (course.id === COURSE) {
+    await seedShelf(db)
+    await seedBank(db)
+  }
+  const clock = { day: 70 }
+  const place = async (entries: readonly DemoEntry[], parentId: string | null): Promise<void> => {
+    for (const [at, entry] of entries.entries()) {
+      await seedEntry(db, course, entry, parentId, at, now, clock)
+      await place(entry.under ?? [], entry.id)
+    }
+  }
+  await place(course.units, null)
+}
+
+/** An entry with its text, written on a day of the clock and published the day after. */
+async function seedEntry(db: Database, course: DemoCourse, entry: DemoEntry, parentId: string | null, position: number, now: Date, clock: { day: number }): Promise<void> {
+  const kind = entry.kind ?? 'page'
+  const isWritten = kindOfEntry(kind).isWritten || entry.file !== undefined
+  if (isWritten) await insertDocument(db, entry.id, course.id, 0)
+  await insertEntries(db, course.id, [{ id: entry.id, parentId, kind, title: entry.title ?? '', documentId: isWritten ? entry.id : null, settings: entry.settings ?? {}, opensAt: entry.opensIn === undefined ? null : new Date(now.getTime() + entry.opensIn * DAY).toISOString() }])
+  await db.query('update plan_entries set position = $2 where id = $1', [entry.id, position])
+  const questions = exerciseOf[entry.id as keyof typeof exerciseOf] as readonly string[] | undefined
+  if (questions) await replaceExercise(db, course.id, entry.id, questions.map((questionId) => ({ questionId, points: questionId === 'tonnes' ? 2 : 1 })))
+  if (questions) await db.query('update documents set questions_changed_at = null where id = $1', [entry.id])
+  if (isWritten) await seedText(db, entry, new Date(now.getTime() - (clock.day -= 2) * DAY))
+}
+
+/** A text written at `at`, published a day later, and edited after that where the demo says so. The entry takes its title. */
+async function seedText(db: Database, entry: DemoEntry, at: Date): Promise<void> {
+  const port = process.env.STANDINS_PORT ?? '4311'
+  const source = (await readFile(new URL(`pages/${entry.file ?? entry.id}.html`, import.meta.url), 'utf8')).replaceAll('{millrace}', `http://millrace.localhost:${port}`)
+  const start: Tree = { version: 0, page: emptyPage() }
+  await insertSnapshot(db, entry.id, 0, SCHEMA_VERSION, JSON.stringify(start.page.toJSON()))
+  const by = entry.by ?? 'tobias'
+  const tree = await write(db, entry.id, by, start, source, at)
+  const published = entry.state === 'draft' ? null : await insertPublished(db, entry.id, by, tree, entry.note ?? '', 1, new Date(at.getTime() + DAY))
+  if (published && !published.ok) throw new Error(`The demo’s ${entry.id} can’t be published: ${published.reason}`)
+  const [before, after] = entry.since ?? []
+  if (before !== undefined && after !== undefined) await write(db, entry.id, by, tree, source.replace(before, after), new Date(at.getTime() + 5 * DAY))
+  await db.query('update plan_entries set title = $2 where id = $1', [entry.id, tree.page.firstChild?.textContent ?? ''])
+  await db.query(`update plan_entries set settings = (settings::jsonb || jsonb_build_object('address', replace(settings->>'address', ':4311/', $2)))::json where id = $1 and settings->>'address' like '%:4311/%'`, [entry.id, `:${port}/`])
+}
+
+async function write(db: Database, id: string, personId: string, tree: Tree, source: string, at: Date): Promise<Tree> {
+  const { page, notes } = readPage(source, { positions: true })
+  if (notes.length > 0) throw new Error(`The demo page ${id} is not all read: ${notes[0]?.message} (line ${notes[0]?.line})`)
+  const steps = changeSteps(tree.page, schema.nodeFromJSON(page.toJSON()))
+  if (steps.length === 0) throw new Error(`The demo page ${id} should change, but does not.`)
+  await insertBatch(db, { documentId: id, id: `demo-${tree.version}`, base: tree.version, count: steps.length, personId, clientId: 'demo', schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(steps) })
+  await db.query('update batches set created_at = $3 where document_id = $1 and base = $2', [id, tree.version, at])
+  const next = { version: tree.version + steps.length, page }
+  await writeSnapshot(db, id, next)
+  return next
 }
 
 /** The pictures drawn for the demo, under the names that its pages use. */
@@ -55,40 +105,15 @@ async function seedShelf(db: Database): Promise<void> {
   }
 }
 
+async function seedBank(db: Database): Promise<void> {
+  const folders = [...new Set(demoQuestions.map(({ folder }) => folder))]
+  for (const [at, name] of folders.entries()) await insertFolder(db, COURSE, `folder-${at + 1}`, name)
+  for (const { id, folder, title, content } of demoQuestions) await insertQuestion(db, COURSE, `folder-${folders.indexOf(folder) + 1}`, 'tobias', written(id, title, content))
+}
+
 async function seedPeople(db: Database): Promise<void> {
-  // One hash for all: they share a password that is no secret, and 24 hashes take their time.
+  // One hash for all: they share a password that is no secret, and as many hashes as people take their time.
   const hash = await hashPassword(DEMO_PASSWORD)
-  for (const { id, name, email, role, colour } of demoPeople)
-    await db.query('insert into people (id, name, email, password_hash, is_manager, colour) values ($1, $2, $3, $4, $5, $6)', [id, name, email, hash, role === 'manager', colour])
-}
-
-async function seedLessons(db: Database, lessons: readonly DemoLesson[], unitId: string): Promise<void> {
-  await insertEntries(db, COURSE, lessons.map(({ id, title }) => ({ id, parentId: unitId, kind: 'lesson' as const, title, documentId: null })))
-  // The items that stand in the unit itself come before its lessons.
-  await db.query('update plan_entries set position = position + 100 where parent_id = $1 and kind = $2', [unitId, 'lesson'])
-}
-
-/** A page written at `at`, published a day later, and edited after that where the demo says so. Gives back its title. */
-async function seedItem(db: Database, item: DemoItem, at: Date): Promise<string> {
-  const source = (await readFile(new URL(`pages/${item.id}.html`, import.meta.url), 'utf8')).replaceAll('{millrace}', `http://millrace.localhost:${process.env.STANDINS_PORT ?? 4311}`)
-  await insertDocument(db, item.id, COURSE, 0)
-  const start: Tree = { version: 0, page: emptyPage() }
-  await insertSnapshot(db, item.id, 0, SCHEMA_VERSION, JSON.stringify(start.page.toJSON()))
-  const written = await write(db, item, start, source, at)
-  if (item.state !== 'draft') await insertPublished(db, item.id, item.by, written, item.note ?? '', 1, new Date(at.getTime() + DAY))
-  const [before, after] = item.since ?? []
-  if (before !== undefined && after !== undefined) await write(db, item, written, source.replace(before, after), new Date(at.getTime() + 5 * DAY))
-  return written.page.firstChild?.textContent ?? ''
-}
-
-async function write(db: Database, item: DemoItem, tree: Tree, source: string, at: Date): Promise<Tree> {
-  const { page, notes } = readPage(source, { positions: true })
-  if (notes.length > 0) throw new Error(`The demo page ${item.id} is not all read: ${notes[0]?.message} (line ${notes[0]?.line})`)
-  const steps = changeSteps(tree.page, schema.nodeFromJSON(page.toJSON()))
-  if (steps.length === 0) throw new Error(`The demo page ${item.id} should change, but does not.`)
-  await insertBatch(db, { documentId: item.id, id: `demo-${tree.version}`, base: tree.version, count: steps.length, personId: item.by, clientId: 'demo', schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(steps) })
-  await db.query('update batches set created_at = $3 where document_id = $1 and base = $2', [item.id, tree.version, at])
-  const next = { version: tree.version + steps.length, page }
-  await writeSnapshot(db, item.id, next)
-  return next
+  for (const [at, { id, name, email, role, colour }] of demoPeople.entries())
+    await db.query(`insert into people (id, name, email, password_hash, is_manager, colour, created_at) values ($1, $2, $3, $4, $5, $6, timestamptz '2026-01-05' + $7 * interval '1 minute')`, [id, name, email, hash, role === 'manager', colour, at])
 }

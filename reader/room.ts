@@ -9,7 +9,7 @@ import './room.css'
 
 /** Marks in the page's contents where the reader is. */
 function followReading(): void {
-  const links = [...document.querySelectorAll<HTMLAnchorElement>('.on-page a')]
+  const links = [...document.querySelectorAll<HTMLAnchorElement>('.on-page nav a')]
   const headings = links.map((link) => document.getElementById(decodeURIComponent(link.hash.slice(1))))
   if (links.length === 0) return
   let waiting = false

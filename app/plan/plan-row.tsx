@@ -44,7 +44,7 @@ export function PlanRowView(props: Props) {
         ref={setNodeRef}
         role="treeitem"
         aria-level={row.depth + 1}
-        aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}`}
+        aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${row.opensAt ? `, from ${shortMoment(row.opensAt, timeZone)}` : ''}`}
         tabIndex={isTabStop ? 0 : -1}
         data-id={row.id}
         className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
@@ -88,7 +88,7 @@ export function PlanRowView(props: Props) {
         <span className="row-opens">
           {row.opensAt && (
             <>
-              <CalendarClock size={13} strokeWidth={1.75} aria-hidden /> <span className="visually-hidden">Opens</span> {shortMoment(row.opensAt, timeZone)}
+              <CalendarClock size={13} strokeWidth={1.75} aria-hidden /> from {shortMoment(row.opensAt, timeZone)}
             </>
           )}
         </span>

@@ -20,7 +20,7 @@ export function DoneChart({ data }: { data: readonly { name: string; done: numbe
   return (
     <div aria-hidden className="chart">
       <ResponsiveContainer width="100%" height={data.length * ROW + 40}>
-        <BarChart data={[...data]} layout="vertical" margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
+        <BarChart data={[...data]} layout="vertical" accessibilityLayer={false} margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
           <CartesianGrid horizontal={false} stroke="var(--line)" />
           <XAxis type="number" allowDecimals={false} {...axis} />
           <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />
@@ -39,7 +39,7 @@ export function FacilityChart({ data }: { data: readonly { name: string; right: 
   return (
     <div aria-hidden className="chart">
       <ResponsiveContainer width="100%" height={data.length * ROW + 40}>
-        <BarChart data={[...data]} layout="vertical" margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
+        <BarChart data={[...data]} layout="vertical" accessibilityLayer={false} margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
           <CartesianGrid horizontal={false} stroke="var(--line)" />
           <XAxis type="number" domain={[0, 100]} unit=" %" {...axis} />
           <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />

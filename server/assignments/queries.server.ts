@@ -70,10 +70,10 @@ export async function insertSubmission(db: Database, given: { entryId: string; p
 }
 
 /** Gives back what was handed in, with what is said to it; false when there is no such submission. Said again, the new words hold. */
-export async function updateReturned(db: Database, entryId: string, personId: string, number: number, comment: { content: string; html: string }, by: string): Promise<boolean> {
+export async function updateReturned(db: Database, entryId: string, personId: string, number: number, comment: { content: string; html: string }, by: string, at?: Date): Promise<boolean> {
   const { rowCount } = await db.query(
-    `update submissions set comment = $4::json, comment_html = $5::text, returned_at = now(), returned_by = $6::text where entry_id = $1::text and person_id = $2::text and number = $3::int`,
-    [entryId, personId, number, comment.content, comment.html, by],
+    `update submissions set comment = $4::json, comment_html = $5::text, returned_at = coalesce($7::timestamptz, now()), returned_by = $6::text where entry_id = $1::text and person_id = $2::text and number = $3::int`,
+    [entryId, personId, number, comment.content, comment.html, by, at ?? null],
   )
   return rowCount === 1
 }

@@ -26,7 +26,7 @@ export async function listPeople(db: Database): Promise<(Person & { role: string
   const { rows } = await db.query<{ role: string | null }>(
     `select p.id, p.name, p.email, p.is_manager, p.colour, min(m.role) as role
      from people p left join memberships m on m.person_id = p.id
-     where p.deleted_at is null group by p.id order by p.is_manager desc, min(m.role), p.name`,
+     where p.deleted_at is null group by p.id order by p.is_manager desc, min(m.role), p.created_at, p.name`,
   )
   return rows.map((row) => ({ ...toPerson(row), role: row.role }))
 }

@@ -29,7 +29,7 @@ async function bookContents(visit: Visit, book: Place): Promise<SafeHtml> {
   const goOn = at ?? visit.outline.places.find(({ id, kind, standing }) => kind === 'chapter' && !standing.isDone && visit.outline.path(id).includes(book))
   return html`${goOn && !goOn.standing.shut && html`<p><a class="button primary" href="${visit.href(goOn.id)}${at && kept.heading && `#${encodeURIComponent(kept.heading)}`}">${at ? 'Go on at' : 'Begin with'} ${goOn.number} ${goOn.title}</a></p>`}
 <form class="search in-book" role="search" action="/read/${visit.course.course_id}/search"><input type="hidden" name="in" value="${book.id}"><input type="search" name="words" aria-label="Search in this book" placeholder="Search in this book"> <button>Search</button></form>
-<nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '')}</nav>`
+<nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '', true)}</nav>`
 }
 
 async function lessonContents(visit: Visit, place: Place): Promise<SafeHtml> {

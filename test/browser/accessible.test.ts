@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
+import { withClient } from '../server/setup/app.ts'
 import { expect, kept, sheet, test } from './setup/house.ts'
 
 /** axe-core's rules for WCAG 2.2 A and AA, on the screen as it stands. */
@@ -110,6 +111,84 @@ for (const colorScheme of ['light', 'dark'] as const)
     await page.context().clearCookies()
     await page.goto('/sign-in')
     await check('sign in')
+  })
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`no violations where students write and authors see it, ${colorScheme}`, async ({ house }) => {
+    test.slow()
+    const blank = { type: 'passage', content: [{ type: 'paragraph' }] }
+    const say = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
+    const question = { prompt: say('Which ties both faces?'), variables: [], conditions: [], answer: { sort: 'choice', mode: 'one', choices: [{ id: 'a', text: say('a through'), isRight: true, feedback: blank }, { id: 'b', text: say('hearting'), isRight: false, feedback: say('It fills.') }] }, hints: [say('Think across.')], solution: say('A through.') }
+    await house.addPage('book', '<h1>Book</h1><p>x</p>', { isPublished: true, kind: 'book' })
+    await house.addPage('chapter', '<h1>Chapter</h1><p>wall</p><h2>Why</h2><p>x</p><h2>How</h2><p>x</p>', { isPublished: true, kind: 'chapter', parent: 'book' })
+    await house.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: '2031-01-01T00:00:00.000Z' })
+    await house.addPage('talk', '<h1>Talk</h1><p>x</p>', { isPublished: true, kind: 'discussion' })
+    await house.addPage('task', '<h1>Task</h1><p>x</p>', { isPublished: true, kind: 'assignment' })
+    await house.addPage('ex', '<h1>Exercise</h1><p>x</p>', { isPublished: true, kind: 'exercise' })
+    await withClient(house.url, async (client) => {
+      await client.query(`insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`, [JSON.stringify(question)])
+      await client.query(`insert into exercise_questions (entry_id, question_id, position) values ('ex', 'q', 1)`)
+      await client.query(`insert into edition_questions (document_id, number, question_id, position, title, content) values ('ex', 1, 'q', 1, 'Ties', $1)`, [JSON.stringify(question)])
+    })
+    const student = await house.open('student', '/read/course', { colorScheme })
+    const checkOn = async (page: Page, name: string): Promise<void> => expect.soft(await violations(page), name).toEqual([])
+    for (const path of ['/read/course', '/read/course/lesson', '/read/course/book', '/read/course/chapter', '/read/course/later', '/read/course/search?words=wall', '/read/course/mine']) {
+      await student.goto(path)
+      await checkOn(student, path)
+    }
+    await student.goto('/read/course/ex')
+    await student.getByRole('button', { name: 'Begin' }).click()
+    await student.getByRole('button', { name: 'Hint' }).click()
+    await expect(student.locator('.hint')).toBeVisible()
+    await student.getByLabel('hearting').check()
+    await student.getByRole('button', { name: 'Check' }).click()
+    await expect(student.getByRole('status').first()).toContainText('Not right')
+    await student.getByText('How it is done').click()
+    await checkOn(student, 'exercise')
+    await student.getByRole('button', { name: 'Finish' }).click()
+    await checkOn(student, 'exercise, finished')
+    await student.goto('/discuss/course/talk')
+    await student.getByRole('textbox', { name: 'Your post' }).click()
+    await student.keyboard.type('A post.')
+    await student.getByRole('button', { name: 'Preview' }).click()
+    await expect(student.getByRole('region', { name: 'As others will see it' })).toBeVisible()
+    await checkOn(student, 'a post looked at')
+    await student.getByRole('button', { name: 'Send', exact: true }).click()
+    await expect(student.locator('.post')).toHaveCount(1)
+    await student.goto('/assignments/course/task')
+    await student.getByRole('textbox', { name: 'Your answer' }).click()
+    await student.keyboard.type('Done.')
+    await expect(student.getByText(/^Draft kept/)).toBeVisible()
+    await checkOn(student, 'an answer being written')
+    await student.getByRole('button', { name: 'Hand in' }).click()
+    await expect(student.locator('.handed-in')).toBeVisible()
+    await checkOn(student, 'handed in')
+    await student.goto('/notices')
+    await checkOn(student, 'notices')
+
+    const author = await house.open('author', '/discuss/course/talk', { colorScheme })
+    await author.getByRole('button', { name: 'Hide…' }).click()
+    await checkOn(author, 'a post about to be hidden')
+    for (const path of ['/courses/course/hand-ins/task', '/courses/course/readers', '/courses/course/questions?question=q']) {
+      await author.goto(path)
+      await expect(author.locator('.rich-field, .chart svg').first()).toBeVisible()
+      await checkOn(author, path)
+    }
+    await author.getByRole('tab', { name: 'Try it' }).click()
+    await expect(author.getByRole('tabpanel')).toContainText('Which ties both faces?')
+    await checkOn(author, 'a question tried')
+    await author.goto('/courses/course/items/ex')
+    await author.getByRole('tab', { name: 'Exercise' }).click()
+    await expect(author.getByLabel('Attempts')).toBeVisible()
+    await checkOn(author, 'an exercise on the sheet')
+    await author.getByRole('button', { name: 'Add a question' }).click()
+    await expect(author.getByRole('dialog').getByRole('button', { name: /Ties/ })).toBeVisible()
+    await checkOn(author, 'choosing a question')
+    await author.goto('/courses/course/plan')
+    await author.getByRole('treeitem', { name: 'Lesson one' }).focus()
+    await author.keyboard.press('Alt+Enter')
+    await expect(author.getByLabel('Aims, one a line')).toBeVisible()
+    await checkOn(author, 'what is set about a lesson')
   })
 
 test('the manager’s hosts have no violations', async ({ house }) => {

@@ -54,7 +54,7 @@ test('students and guests find their course and no tool of the author', async ({
   for (const person of ['student', 'guest']) {
     const page = await house.open(person, '/')
     await page.getByRole('link', { name: 'Test course' }).click()
-    await expect(page.getByRole('main').getByRole('link')).toHaveText(['Walls'])
+    await expect(page.getByRole('main').getByRole('listitem').getByRole('link')).toHaveText(['Walls'])
     await page.goto('/courses/course/plan')
     await expect(page.getByRole('heading', { name: 'This is for authors' })).toBeVisible()
     await page.getByRole('link', { name: 'To your courses' }).click()

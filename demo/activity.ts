@@ -1,0 +1,103 @@
+import { passageHtml, passageOf } from '../core/document/passage.ts'
+import { grade } from '../core/questions/grade.ts'
+import { readFormula } from '../core/questions/formula.ts'
+import type { Database } from '../server/database/pool.server.ts'
+import { insertSubmission, updateReturned } from '../server/assignments/queries.server.ts'
+import { insertPost, updateHelpful } from '../server/discussions/queries.server.ts'
+import { seedOf, valuesOf } from '../server/exercises/exercise.server.ts'
+import { insertAttempt, listEditionQuestions, upsertAnswer, upsertHint } from '../server/exercises/queries.server.ts'
+import { demoPeople } from './people.ts'
+
+const DAY = 86_400_000
+const students = demoPeople.filter(({ role }) => role === 'student').map(({ id }) => id)
+/** A number from 0 to 1 that a name always gives. */
+const chance = (name: string): number => (seedOf(name) >>> 0) / 2 ** 32
+/** How far a student keeps up: some do nearly everything, some hardly begin. */
+const zeal = (student: string): number => 0.25 + 0.75 * chance(`zeal ${student}`)
+
+const POSTS: readonly (readonly [person: string, words: string, day: number, replies: readonly (readonly [string, string])[]])[] = [
+  ['morwen', 'A bank behind my mother’s barn. It slopes to the north, so it stays wet until May. The worst metre is under the ash.', 38, [['wilf', 'I would look at the ash first: its roots lift whatever stands on them.'], ['tobias', 'Wilf is right. Move the line by two paces, or bridge the root with one long footing.']]],
+  ['sunniva', 'Flat ground, an old orchard. The bar goes in to the tape everywhere. No water that I can find in August.', 36, [['jory', 'Come back in March and look for rushes. Ours were gone in August too.']]],
+  ['noor', 'A terrace wall that bulges in the middle. Behind it somebody has laid a drain that ends nowhere.', 33, [['ines', 'That drain is your answer: the water comes out where the wall bulges. Open it before you touch a stone.'], ['noor', 'We found the end of it. It ran full for an hour.']]],
+  ['kofi', 'Peat over rock. The bar stops at 40 cm at one end and not at all at the other.', 30, [['hob', 'Then the wall begins at the end where it stops.']]],
+  ['gwen', 'A field corner where two walls meet and one has gone. The stone is all there, under nettles.', 27, []],
+  ['dewi', 'Steep. You can stand on the uphill side and look over a wall that is chest high below.', 21, [['elin', 'Which side do you build from?'], ['dewi', 'Both, and I walk round by the gate forty times a day.']]],
+]
+
+/** Six weeks of a class: what they read, wrote, reckoned and handed in. The same moment always gives the same. */
+export async function seedActivity(db: Database, courseId: string, now: Date): Promise<void> {
+  const at = (days: number): Date => new Date(now.getTime() - days * DAY)
+  await seedReading(db, courseId, at)
+  await seedPosts(db, at)
+  await seedAttempts(db, at)
+  await seedHandIns(db, at)
+}
+
+type At = (days: number) => Date
+
+async function seedReading(db: Database, courseId: string, at: At): Promise<void> {
+  const { rows } = await db.query<{ id: string }>(`select id from plan_entries where course_id = $1 and kind in ('page', 'chapter', 'link') and exists (select 1 from editions where document_id = plan_entries.document_id) order by id`, [courseId])
+  for (const [place, { id }] of rows.entries())
+    for (const student of students) {
+      if (chance(`read ${student} ${id}`) > zeal(student) * (1.15 - (place / rows.length) * 0.6)) continue
+      await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [id, student, at(40 * chance(`day ${student} ${id}`))])
+      if (chance(`vote ${student} ${id}`) < 0.25) await db.query('insert into votes (entry_id, person_id, did_help) values ($1, $2, $3)', [id, student, chance(`helped ${student} ${id}`) < 0.82])
+    }
+}
+
+async function seedPosts(db: Database, at: At): Promise<void> {
+  const entryId = 'your-site-in-three-photos'
+  let number = 0
+  const post = async (personId: string, words: string, day: number, parentId: string | null, rootId: string | null): Promise<string> => {
+    const id = `demo-post-${++number}`
+    const passage = passageOf(words)
+    await insertPost(db, { id, entryId, parentId, rootId: rootId ?? id, personId, content: JSON.stringify(passage.toJSON()), html: passageHtml(passage), words, at: at(day) })
+    if (students.includes(personId)) await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, personId, at(day)])
+    return id
+  }
+  for (const [person, words, day, replies] of POSTS) {
+    const root = await post(person, words, day, null, null)
+    let last = root
+    for (const [reply, [who, said]] of replies.entries()) last = await post(who, said, day - 1 - reply, reply === 0 ? root : last, root)
+    if (replies.some(([who]) => who === 'ines' || who === 'tobias')) await updateHelpful(db, last, true)
+  }
+}
+
+async function seedAttempts(db: Database, at: At): Promise<void> {
+  const entryId = 'how-many-tonnes'
+  const questions = await listEditionQuestions(db, entryId, 1)
+  for (const student of students) {
+    if (chance(`attempt ${student}`) > zeal(student)) continue
+    const day = 4 + 20 * chance(`attempt day ${student}`)
+    const seed = seedOf(`seed ${student}`)
+    const attempt = await insertAttempt(db, { id: `demo-attempt-${student}`, entryId, personId: student, number: 1, documentId: entryId, edition: 1, seed, startedAt: at(day), finishedAt: at(day - 0.02) })
+    for (const { id, content } of questions) {
+      const values = valuesOf(content, id, seed, 'en-GB')
+      const knows = chance(`knows ${student} ${id}`) < zeal(student) * (id === 'batter' ? 0.65 : 0.95)
+      const { answer } = content
+      const formula = answer.sort === 'number' ? readFormula(answer.value) : null
+      const right = formula?.ok ? formula.formula.valueOf(values) : 0
+      const given = answer.sort === 'number' ? `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim() : answer.choices.filter(({ isRight }, index) => (answer.mode === 'several' ? isRight && (knows || index === 0) : knows ? isRight : !isRight && index === (chance(`wrong ${student}`) < 0.7 ? 0 : 2))).map((choice) => choice.id)
+      const graded = grade(answer, values, given)
+      if (graded.ok) await upsertAnswer(db, attempt.id, id, given, graded.share)
+      if (content.hints.length > 0 && !knows) await upsertHint(db, attempt.id, id, content.hints.length)
+    }
+    await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, student, at(day - 0.02)])
+  }
+}
+
+const WORK = ['It took me five hours, two of them looking for stones that were under my feet. I laid the second course twice: the joints ran up in one line. 64 cm at the foot, 48 at knee height, so the batter is about one to six.', 'Four hours with a stop for rain. The footing rocked until I took it out and dug again. 60 and 46 cm. The hearting went in by hand.', 'Six hours. I fell in love with one stone and built around it, which was wrong. Everything else stands. 62 and 50 cm.']
+
+async function seedHandIns(db: Database, at: At): Promise<void> {
+  const entryId = 'your-own-metre'
+  for (const [place, student] of students.entries()) {
+    if (chance(`metre ${student}`) > zeal(student) * 0.9) continue
+    const day = 1 + 9 * chance(`metre day ${student}`)
+    const passage = passageOf(WORK[place % WORK.length]!)
+    await insertSubmission(db, { entryId, personId: student, content: JSON.stringify(passage.toJSON()), html: passageHtml(passage), files: [], isLate: false, at: at(day) })
+    await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, student, at(day)])
+    if (day < 5) continue
+    const comment = passageOf('The batter is right. Look along the face once more before you say that it is finished: the third stone from the left stands proud.')
+    await updateReturned(db, entryId, student, 1, { content: JSON.stringify(comment.toJSON()), html: passageHtml(comment) }, 'ines', at(day - 2))
+  }
+}
