@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { type ReactNode, useEffect, useState } from 'react'
 import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 
 const ROW = 26
@@ -14,40 +14,41 @@ function useBrowser(): boolean {
 
 const axis = { tick: { fill: 'var(--soft-ink)', fontSize: 12.5 }, stroke: 'var(--strong-line)' }
 
-/** How many students have done each item. */
-export function DoneChart({ data }: { data: readonly { name: string; done: number; open: number }[] }) {
-  if (!useBrowser()) return <div style={{ height: data.length * ROW + 40 }} />
+/** Horizontal bars, a row each; the table beneath says the same to whoever can't see them. */
+function Bars({ data, axisOf, children }: { data: readonly object[]; axisOf: { allowDecimals?: boolean; domain?: [number, number]; unit?: string }; children: ReactNode }) {
+  const height = data.length * ROW + 40
+  if (!useBrowser()) return <div style={{ height }} />
   return (
     <div aria-hidden className="chart">
-      <ResponsiveContainer width="100%" height={data.length * ROW + 40}>
+      <ResponsiveContainer width="100%" height={height}>
         <BarChart data={[...data]} layout="vertical" accessibilityLayer={false} margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
           <CartesianGrid horizontal={false} stroke="var(--line)" />
-          <XAxis type="number" allowDecimals={false} {...axis} />
+          <XAxis type="number" {...axisOf} {...axis} />
           <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />
           <Tooltip cursor={{ fill: 'var(--ground)' }} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--edge)', color: 'var(--ink)' }} />
-          <Bar dataKey="done" name="done" stackId="a" fill="var(--slate)" isAnimationActive={false} />
-          <Bar dataKey="open" name="to do" stackId="a" fill="var(--slate-tint)" isAnimationActive={false} />
+          {children}
         </BarChart>
       </ResponsiveContainer>
     </div>
   )
 }
 
-/** How easy each question is, in percent. */
-export function FacilityChart({ data }: { data: readonly { name: string; right: number }[] }) {
-  if (!useBrowser()) return <div style={{ height: data.length * ROW + 40 }} />
+/** How many students have done each item. */
+export function DoneChart({ data }: { data: readonly { name: string; done: number; open: number }[] }) {
   return (
-    <div aria-hidden className="chart">
-      <ResponsiveContainer width="100%" height={data.length * ROW + 40}>
-        <BarChart data={[...data]} layout="vertical" accessibilityLayer={false} margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
-          <CartesianGrid horizontal={false} stroke="var(--line)" />
-          <XAxis type="number" domain={[0, 100]} unit=" %" {...axis} />
-          <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />
-          <ReferenceLine x={30} stroke="var(--brick)" strokeDasharray="3 3" />
-          <Tooltip cursor={{ fill: 'var(--ground)' }} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--edge)', color: 'var(--ink)' }} />
-          <Bar dataKey="right" name="facility, %" fill="var(--lichen)" isAnimationActive={false} />
-        </BarChart>
-      </ResponsiveContainer>
-    </div>
+    <Bars data={data} axisOf={{ allowDecimals: false }}>
+      <Bar dataKey="done" name="done" stackId="a" fill="var(--slate)" isAnimationActive={false} />
+      <Bar dataKey="open" name="to do" stackId="a" fill="var(--slate-tint)" isAnimationActive={false} />
+    </Bars>
+  )
+}
+
+/** How easy each question is, in percent; below the line hardly anybody can do it. */
+export function FacilityChart({ data }: { data: readonly { name: string; right: number }[] }) {
+  return (
+    <Bars data={data} axisOf={{ domain: [0, 100], unit: ' %' }}>
+      <ReferenceLine x={30} stroke="var(--brick)" strokeDasharray="3 3" />
+      <Bar dataKey="right" name="facility, %" fill="var(--lichen)" isAnimationActive={false} />
+    </Bars>
   )
 }

@@ -30,7 +30,11 @@ const canBeDone = (kind: EntryKind): boolean => kindOfEntry(kind).done.length > 
  */
 export function standings(plan: readonly ScheduledEntry[], done: ReadonlySet<string>, now: Date): Map<string, Standing> {
   const children = new Map<string | null, ScheduledEntry[]>()
-  for (const entry of inOrder(plan)) children.set(entry.parentId, [...(children.get(entry.parentId) ?? []), entry])
+  for (const entry of inOrder(plan)) {
+    const siblings = children.get(entry.parentId)
+    if (siblings) siblings.push(entry)
+    else children.set(entry.parentId, [entry])
+  }
   const found = new Map<string, Standing>()
   const visit = (entry: ScheduledEntry, shutAbove: Shut | null): Standing => {
     const shut = latest(shutAbove, entry.opensAt !== null && new Date(entry.opensAt) > now ? { sort: 'date', opensAt: entry.opensAt } : null)

@@ -53,7 +53,9 @@ const DEFAULTS: EntrySettings = { aims: [], inSequence: false, done: null, postF
 
 /** Settings as they are stored, which are our own; what an older Fieldstone did not know has its default. */
 export function readSettings(stored: unknown): EntrySettings {
-  return fields.parse({ ...DEFAULTS, ...(stored as Partial<EntrySettings> | null) })
+  // Most entries have nothing set about them, and there are many of them on every page that is read.
+  if (typeof stored !== 'object' || stored === null || Object.keys(stored).length === 0) return DEFAULTS
+  return fields.parse({ ...DEFAULTS, ...stored })
 }
 
 /** How an item counts as done: as its author chose, else as is usual for its kind; null when there is nothing to do. */

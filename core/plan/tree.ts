@@ -21,7 +21,11 @@ export function childrenOf<E extends PlanEntry>(plan: readonly E[], parentId: st
 /** The plan in reading order, each entry with its depth: 0 for units. Siblings keep their order. */
 export function inOrder<E extends PlanEntry>(plan: readonly E[]): (E & { depth: number })[] {
   const byParent = new Map<string | null, E[]>()
-  for (const entry of plan) byParent.set(entry.parentId, [...(byParent.get(entry.parentId) ?? []), entry])
+  for (const entry of plan) {
+    const siblings = byParent.get(entry.parentId)
+    if (siblings) siblings.push(entry)
+    else byParent.set(entry.parentId, [entry])
+  }
   const walk = (parentId: string | null, depth: number): (E & { depth: number })[] =>
     (byParent.get(parentId) ?? []).flatMap((entry) => [{ ...entry, depth }, ...walk(entry.id, depth + 1)])
   return walk(null, 0)

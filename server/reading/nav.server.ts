@@ -57,10 +57,10 @@ ${chapterList(visit, book, hereId)}`
 
 /** Chapters in their parts; in the middle of a page a part is a heading of level 2, beside it of level 3. */
 export function chapterList(visit: Visit, book: Place, hereId: string, isMain = false): SafeHtml[] {
-  const groups: { part: Place | null; chapters: Place[] }[] = []
+  const groups: { part: Place | null; chapters: readonly Place[] }[] = []
   for (const child of visit.outline.under(book.id)) {
     if (child.kind === 'bookPart') groups.push({ part: child, chapters: visit.outline.under(child.id) })
-    else if (groups.at(-1)?.part === null) groups.at(-1)!.chapters.push(child)
+    else if (groups.at(-1)?.part === null) groups[groups.length - 1] = { part: null, chapters: [...groups.at(-1)!.chapters, child] }
     else groups.push({ part: null, chapters: [child] })
   }
   return groups.map(({ part, chapters }) => html`${part && (isMain ? html`<h2>${part.number} · ${part.title}</h2>` : html`<h3>${part.number} · ${part.title}</h3>`)}<ul>${chapters.map((chapter) => placeLine(visit, chapter, hereId))}</ul>`)

@@ -1,7 +1,7 @@
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { numbersOf } from '../../core/plan/numbering.ts'
 import { type Standing, standings } from '../../core/plan/progress.ts'
-import { inOrder, pathTo } from '../../core/plan/tree.ts'
+import { inOrder } from '../../core/plan/tree.ts'
 import { readingMinutes } from '../../core/document/statistics.ts'
 import type { OutlineEntry } from './queries.server.ts'
 
@@ -21,28 +21,33 @@ const UNREAD: Standing = { shut: null, isDone: false, count: 0, doneCount: 0 }
 export class Outline {
   readonly places: readonly Place[]
   readonly #byId: ReadonlyMap<string, Place>
+  readonly #under: ReadonlyMap<string | null, readonly Place[]>
 
   constructor(entries: readonly OutlineEntry[], now: Date) {
-    const kept = entries.filter((entry) => kindOfEntry(entry.kind).holds.length === 0 || entry.kind === 'book' || holdsSomething(entries, entry.id))
+    const under = grouped(entries)
+    const kept = entries.filter((entry) => kindOfEntry(entry.kind).holds.length === 0 || entry.kind === 'book' || holdsSomething(under, entry.id))
     const scheduled = kept.map((entry) => ({ ...entry, inSequence: entry.settings.inSequence }))
     const numbers = numbersOf(kept)
     const stands = standings(scheduled, new Set(kept.filter(({ isDone }) => isDone).map(({ id }) => id)), now)
     const minutes = minutesOf(kept)
     this.places = inOrder(kept).map((entry) => ({ ...entry, standing: stands.get(entry.id) ?? UNREAD, number: numbers.get(entry.id) ?? '', minutes: minutes.get(entry.id) ?? 0 }))
     this.#byId = new Map(this.places.map((place) => [place.id, place]))
+    this.#under = grouped(this.places)
   }
 
   find(id: string | null): Place | undefined {
     return id === null ? undefined : this.#byId.get(id)
   }
 
-  under(id: string | null): Place[] {
-    return this.places.filter(({ parentId }) => parentId === id)
+  under(id: string | null): readonly Place[] {
+    return this.#under.get(id) ?? []
   }
 
   /** A place under all that it stands in, outermost first. */
   path(id: string): Place[] {
-    return pathTo(this.places, id) as Place[]
+    const path: Place[] = []
+    for (let at = this.find(id); at; at = this.find(at.parentId)) path.unshift(at)
+    return path
   }
 
   /** What is opened one after the other: for a chapter the chapters of its book, else the items of the course. */
@@ -58,15 +63,27 @@ export class Outline {
   }
 }
 
-function holdsSomething(entries: readonly OutlineEntry[], id: string): boolean {
-  return entries.some((entry) => entry.parentId === id && (kindOfEntry(entry.kind).isWritten || holdsSomething(entries, entry.id)))
+/** Entries by what they stand in, in their order. */
+function grouped<E extends { readonly parentId: string | null }>(entries: readonly E[]): Map<string | null, E[]> {
+  const found = new Map<string | null, E[]>()
+  for (const entry of entries) {
+    const siblings = found.get(entry.parentId)
+    if (siblings) siblings.push(entry)
+    else found.set(entry.parentId, [entry])
+  }
+  return found
+}
+
+function holdsSomething(under: ReadonlyMap<string | null, readonly OutlineEntry[]>, id: string): boolean {
+  return (under.get(id) ?? []).some((entry) => kindOfEntry(entry.kind).isWritten || holdsSomething(under, entry.id))
 }
 
 function minutesOf(entries: readonly OutlineEntry[]): Map<string, number> {
   const found = new Map<string, number>()
+  const under = grouped(entries)
   for (const entry of inOrder(entries).reverse()) {
     const own = entry.words === null ? 0 : isOpened(entry.kind) && entry.kind !== 'book' ? Math.max(1, readingMinutes(entry.words)) : readingMinutes(entry.words)
-    found.set(entry.id, entries.filter(({ parentId }) => parentId === entry.id).reduce((sum, { id }) => sum + (found.get(id) ?? 0), own))
+    found.set(entry.id, (under.get(entry.id) ?? []).reduce((sum, { id }) => sum + (found.get(id) ?? 0), own))
   }
   return found
 }
