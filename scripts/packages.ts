@@ -36,3 +36,8 @@ export function requireChromium(): void {
 export function requireJava(): void {
   requirePackages('/usr/bin/java', ['default-jre-headless'], 'Java')
 }
+
+/** The checker of EPUB publications, for tests. */
+export function requireEpubcheck(): void {
+  requirePackages('/usr/bin/epubcheck', ['epubcheck'], 'EPUBCheck')
+}

@@ -13,6 +13,7 @@ import { stateWords, Stone } from '../shell/stone.tsx'
 interface Props {
   row: PlanRow & { depth: number }
   plan: readonly PlanRow[]
+  courseId: string
   timeZone: string
   isTabStop: boolean
   isRenaming: boolean
@@ -98,13 +99,14 @@ export function PlanRowView(props: Props) {
   )
 }
 
-function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish }: Props) {
+function RowMenu({ row, courseId, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish }: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
     ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
     ...(holds.length > 0 ? [{ key: 'add', label: row.kind === 'book' || row.kind === 'bookPart' ? 'Add a chapter in it' : `Add to this ${label.toLowerCase()}`, onClick: onAdd }] : []),
     ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
     ...(holds.length > 0 ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }] : []),
+    ...(row.kind === 'book' && row.state !== 'draft' ? [{ key: 'epub', label: <a href={`/courses/${courseId}/items/${row.id}/book.epub`} download>Get it as an e-book (EPUB)</a> }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },

@@ -168,6 +168,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                   <PlanRowView
                     key={row.id}
                     {...{ row, plan }}
+                    courseId={course.id}
                     timeZone={course.timeZone}
                     isTabStop={focused ? focused === row.id : at === 0}
                     isRenaming={renaming === row.id}

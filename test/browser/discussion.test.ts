@@ -13,8 +13,9 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await student.getByRole('tab', { name: 'Two' }).click()
   await expect(student.getByText('Second', { exact: true })).toBeVisible()
   await student.getByRole('textbox', { name: 'Your post' }).click()
-  // What is typed before the editor has come is not lost.
+  // What is typed before the editor has come is not lost; its keys are there once it is.
   await student.keyboard.type('A bank that ')
+  await expect(student.locator('.rich-text .ProseMirror')).toBeFocused()
   await student.keyboard.press('Control+b')
   await student.keyboard.type('slides')
   const [chooser] = await Promise.all([student.waitForEvent('filechooser'), student.getByRole('button', { name: 'Picture' }).click()])

@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { mkdtemp, writeFile } from 'node:fs/promises'
+import { mkdtemp, readFile, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
@@ -29,6 +29,17 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     const messages = await run('java', ['-jar', 'node_modules/vnu-jar/build/dist/vnu.jar', '--format', 'json', '--errors-only', folder], { maxBuffer: 1 << 26 }).then(({ stderr }) => stderr, (error: { stderr: string }) => error.stderr)
     const found = JSON.parse(messages || '{"messages":[]}') as { messages: { url: string; message: string; extract?: string }[] }
     expect(found.messages.map(({ url: file, message, extract }) => `${file.split('/').at(-1)}: ${message} ${extract ?? ''}`)).toEqual([])
+    // The demo's book as an e-book, by EPUBCheck (w3c/epubcheck, from Debian).
+    const book = await fetch(`${app.address}/courses/walling/items/handbook/book.epub`, { headers: { cookie: await cookieFor(url, app.port, 'tobias') } })
+    expect([book.status, book.headers.get('content-type')]).toEqual([200, 'application/epub+zip'])
+    const file = join(folder, 'handbook.epub')
+    await writeFile(file, Buffer.from(await book.arrayBuffer()))
+    const checked = join(folder, 'handbook.json')
+    await run('java', ['-jar', '/usr/bin/epubcheck', file, '--json', checked]).catch(() => undefined)
+    const report = await readFile(checked, 'utf8')
+    const { messages: problems, publication } = JSON.parse(report) as { messages: { severity: string; message: string }[]; publication: { title: string } }
+    expect(problems.filter(({ severity }) => severity === 'ERROR' || severity === 'WARNING' || severity === 'FATAL').map(({ message }) => message)).toEqual([])
+    expect(publication.title).toBe('A Waller’s Handbook')
   } finally {
     await app.stop()
   }

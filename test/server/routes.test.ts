@@ -75,6 +75,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   ],
   '/files/:shelfId/:width': [{ path: '/files/nothing/480', status: [401, 404, 404, 404, 404, 404] }],
   '/courses/:courseId/plan-lines': [{ method: 'POST', path: '/courses/course/plan-lines', body: '{"intent":"add","afterId":null,"level1":"lesson","lines":[]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] }],
+  '/courses/:courseId/items/:itemId/book.epub': [{ path: '/courses/course/items/page/book.epub', status: [302, 404, 403, 403, 404, 404] }],
   '/courses/:courseId/items/:itemId/preview': [
     { path: '/courses/course/items/page/preview?of=work', status: AUTHORS },
     { method: 'POST', path: '/courses/course/items/page/preview?of=work', body: 'question=none&answer=0', type: FORM, status: AUTHORS },

@@ -1,0 +1,15 @@
+import { type HtmlElement, type HtmlNode, isElement, isText } from '../html/tree.ts'
+import { escapeText } from './escape.ts'
+
+/** Elements without content, which XML closes in themselves (HTML Standard, “void elements”). */
+const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'source', 'track', 'wbr'])
+
+/** HTML as XML (HTML Standard, “The XML syntax”). Comments are left out. */
+export function toXhtml(nodes: readonly HtmlNode[]): string {
+  return nodes.map((node) => (isText(node) ? escapeText(node.value) : isElement(node) ? elementXhtml(node) : '')).join('')
+}
+
+function elementXhtml({ tagName, attrs, childNodes }: HtmlElement): string {
+  const written = attrs.map(({ name, value }) => ` ${name}="${escapeText(value)}"`).join('')
+  return VOID.has(tagName) ? `<${tagName}${written}/>` : `<${tagName}${written}>${toXhtml(childNodes)}</${tagName}>`
+}

@@ -1,0 +1,14 @@
+/** The style of e-books: little, since readers have their own and choose type and ground themselves. */
+export const ebookStyle = `h1 { font-size: 1.6em; line-height: 1.25; }
+h2 { font-size: 1.3em; }
+h3 { font-size: 1.12em; }
+table { border-collapse: collapse; }
+th, td { border: 1px solid #8a836e; padding: 0.3em 0.6em; text-align: start; vertical-align: top; }
+blockquote { margin: 1em 0; padding-inline-start: 1em; border-inline-start: 3px solid #c9c0ac; font-style: italic; }
+figure { margin: 1em 0; max-width: 100%; }
+img { max-width: 100%; height: auto; }
+figcaption { font-size: 0.9em; }
+.box { margin: 1em 0; padding: 0.8em 1em; }
+.practice, .link-card { border: 1px solid #c9c0ac; padding: 0.8em 1em; margin: 1em 0; }
+.reveal { border-block: 1px solid #ddd6c6; padding: 0.4em 0; }
+`
