@@ -2,7 +2,7 @@ import { nanoid } from 'nanoid'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import type { AnswerModel, Tolerance } from '../../core/questions/question.ts'
 import { RichField, type RichFieldProps } from '../writing/rich-field.tsx'
-import { blankOr, Field } from './question-editor.tsx'
+import { blankOr, Field } from './field.tsx'
 
 type FieldProps = Pick<RichFieldProps, 'courseId' | 'uploadTo' | 'variables'>
 

@@ -3,21 +3,13 @@ import { nanoid } from 'nanoid'
 import { useEffect, useState } from 'react'
 import { blankQuestion, QUESTION_KINDS, type QuestionKind } from '../../core/questions/question.ts'
 import type { QuestionSummary } from '../../server/questions/queries.server.ts'
+import type { AskProps } from '../pieces/bank-question/asking.ts'
 import { fetchQuestion, fetchQuestions } from './ask-bank.ts'
 import { type EditedQuestion, QuestionEditor } from './question-editor.tsx'
 import './question-dialog.css'
 
-interface Props {
-  courseId: string
-  language: string
-  /** A question to change; left out, one is chosen or made. */
-  questionId?: string
-  onClose(): void
-  onChosen(id: string): void
-}
-
 /** Chooses a question of the bank, makes a new one, or changes one, without leaving what is being written. */
-export function QuestionDialog({ courseId, language, questionId, onClose, onChosen }: Props) {
+export function QuestionDialog({ courseId, language, questionId, onClose, onChosen }: AskProps) {
   const [words, setWords] = useState('')
   const [found, setFound] = useState<QuestionSummary[] | null>([])
   const [edited, setEdited] = useState<EditedQuestion | null>(null)

@@ -5,6 +5,7 @@ import { blankQuestion, kindOfQuestion, QUESTION_KINDS, type QuestionContent, ty
 import { RichField } from '../writing/rich-field.tsx'
 import { AnswerFields } from './answer-fields.tsx'
 import { askBank } from './ask-bank.ts'
+import { blankOr, Field } from './field.tsx'
 import { VariablesField } from './variables-field.tsx'
 import { VersionsPanel } from './versions-panel.tsx'
 import './question-editor.css'
@@ -120,24 +121,8 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
   )
 }
 
-/** A text to begin a field with, where something is written already. */
-export function blankOr(passage: object): object | undefined {
-  return JSON.stringify(passage) === '{"type":"passage","content":[{"type":"paragraph"}]}' ? undefined : passage
-}
-
 /** The same question as another kind; what both kinds have stays. */
 function turned({ answer }: QuestionContent, to: QuestionKind): QuestionContent['answer'] {
   if (to === 'number') return answer.sort === 'number' ? answer : blankQuestion('number', () => nanoid(8)).answer
   return answer.sort === 'choice' ? { ...answer, mode: to } : blankQuestion(to, () => nanoid(8)).answer
-}
-
-export function Field({ label, note, children }: { label: string; note?: string; children: React.ReactNode }) {
-  return (
-    <section className="question-field">
-      <h3>
-        {label} {note && <span className="soft">{note}</span>}
-      </h3>
-      {children}
-    </section>
-  )
 }

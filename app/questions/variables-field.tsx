@@ -1,5 +1,5 @@
 import type { QuestionContent, Variable } from '../../core/questions/question.ts'
-import { Field } from './question-editor.tsx'
+import { Field } from './field.tsx'
 
 interface Props {
   variables: readonly Variable[]

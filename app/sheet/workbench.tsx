@@ -10,6 +10,7 @@ import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { Arriving } from '../media/arriving.ts'
+import { AskQuestion } from '../pieces/bank-question/asking.ts'
 import { insertionPlace } from '../pieces/insert-commands.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
@@ -31,6 +32,7 @@ const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then
 const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
 const LinkField = onDemand(() => import('./link-field.tsx').then((module) => module.LinkField))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
+const QuestionDialog = onDemand(() => import('../questions/question-dialog.tsx').then((module) => module.QuestionDialog))
 const ExerciseQuestions = onDemand(() => import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions))
 const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((module) => module.default))
 const PARTS = [LinkField, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent, SourcePane]
@@ -102,7 +104,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   }
   const place = document.getElementById('others-here')
   return (
-    <>
+    <AskQuestion value={QuestionDialog}>
       <main className="work">
         <FormatBar editor={editor} onLink={() => setDialog('link')} onInsert={() => setDialog('insert')} isSourceOpen={isSourceOpen} onSource={toggleSource} />
         <Trail editor={editor} />
@@ -149,6 +151,6 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         }}
       />
       {place && createPortal(others.map((each) => <span key={each.client} className="face" style={{ backgroundColor: each.colour }} title={`${each.name} is on this page`}>{initials(each.name)}<span className="visually-hidden">{each.name} is on this page</span></span>), place)}
-    </>
+    </AskQuestion>
   )
 }

@@ -18,6 +18,7 @@ test('a reader says whether a page helped, bookmarks and follows it, comments on
   await student.getByRole('textbox', { name: 'Your post' }).click()
   await student.keyboard.type('Which end first?')
   await student.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(student.locator('.post')).toHaveCount(1)
   const author = await house.open('author', '/discuss/course/one')
   await author.getByRole('button', { name: 'Answer Test student' }).click()
   await author.keyboard.type('The far one.')

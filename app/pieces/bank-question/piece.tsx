@@ -1,19 +1,18 @@
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
-import { useState } from 'react'
+import { use, useState } from 'react'
 import { useEditorState } from '@tiptap/react'
 import { fetchQuestion } from '../../questions/ask-bank.ts'
 import { courseHere } from '../../shell/course-here.ts'
-import { onDemand } from '../../shell/on-demand.tsx'
 import { insertPiece } from '../insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { AskQuestion } from './asking.ts'
 import './bank-question.css'
-
-const QuestionDialog = onDemand(() => import('../../questions/question-dialog.tsx').then((module) => module.QuestionDialog))
 
 function Settings({ editor, position }: SettingsProps) {
   const question = useEditorState({ editor, selector: ({ editor: { state } }) => String(state.doc.nodeAt(position)?.attrs.question ?? 'none') })
   const [isOpen, setOpen] = useState(false)
+  const QuestionDialog = use(AskQuestion)
   const isChosen = question !== 'none'
   const choose = (id: string): void => void editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'question', id))
   return (
@@ -22,7 +21,7 @@ function Settings({ editor, position }: SettingsProps) {
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         {isChosen ? 'Change the question' : 'Choose or make the question'}
       </button>
-      {isOpen && <QuestionDialog courseId={courseHere()} language={editor.view.dom.closest<HTMLElement>('[lang]')?.lang ?? 'en'} {...(isChosen ? { questionId: question } : {})} onClose={() => (setOpen(false), refresh())} onChosen={choose} />}
+      {isOpen && QuestionDialog && <QuestionDialog courseId={courseHere()} language={editor.view.dom.closest<HTMLElement>('[lang]')?.lang ?? 'en'} {...(isChosen ? { questionId: question } : {})} onClose={() => (setOpen(false), refresh())} onChosen={choose} />}
     </>
   )
 }
