@@ -39,7 +39,6 @@ export function RichField(props: RichFieldProps) {
   const [start] = useState(props.start)
   const [Editor, setEditor] = useState<ComponentType<PassageEditorProps> | null>(null)
   const [isTaken, setTaken] = useState(false)
-  const [text, setText] = useState('')
   const field = useRef<HTMLTextAreaElement>(null)
   const fetchEditor = (): void => {
     if (loaded) return setEditor(() => loaded)
@@ -54,7 +53,10 @@ export function RichField(props: RichFieldProps) {
   }
   useEffect(() => {
     if (isOpen) field.current?.focus()
-    if (start || isOpen) fetchEditor()
+    // Somebody may have begun before the script came.
+    const typed = field.current?.value ?? ''
+    if (typed !== '') onChange(plainPassage(typed))
+    if (start || document.activeElement === field.current) fetchEditor()
     // Once: what the field begins with does not change.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [])
@@ -62,21 +64,17 @@ export function RichField(props: RichFieldProps) {
     <>
       {Editor && <Editor {...props} start={start} isFocused={() => document.activeElement === field.current || isOpen} takeTyped={() => (field.current?.value ? plainPassage(field.current.value) : null)} onTaken={() => setTaken(true)} />}
       {!isTaken && (
-    <textarea
-      ref={field}
-      className="rich-field rich-plain"
-      aria-label={label}
-      placeholder={placeholder}
-      rows={start ? 4 : 1}
-      value={text}
-      disabled={start !== undefined}
-      onFocus={fetchEditor}
-      onChange={(event) => {
-        setText(event.target.value)
-        onChange(plainPassage(event.target.value))
-      }}
-      onKeyDown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && onSend?.()}
-    />
+        <textarea
+          ref={field}
+          className="rich-field rich-plain"
+          aria-label={label}
+          placeholder={placeholder}
+          rows={start ? 4 : 1}
+          disabled={start !== undefined}
+          onFocus={fetchEditor}
+          onChange={(event) => onChange(plainPassage(event.target.value))}
+          onKeyDown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && onSend?.()}
+        />
       )}
     </>
   )

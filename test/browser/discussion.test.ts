@@ -76,3 +76,17 @@ test('a post that can’t be sent stays in its field, with the reason', async ({
   await expect(page.locator('.post')).toHaveCount(1)
   await expect(page.locator('.post')).toContainText('Written with the server gone.')
 })
+
+test('what is typed before the script has come is kept', async ({ house }) => {
+  await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion' })
+  const page = await house.open('student', '/read/course')
+  await page.route('**/assets/*.js', async (route) => {
+    await new Promise((done) => setTimeout(done, 1500))
+    await route.continue()
+  })
+  await page.goto('/discuss/course/talk', { waitUntil: 'commit' })
+  await page.getByRole('textbox', { name: 'Your post' }).click()
+  await page.keyboard.type('Typed early.')
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(page.locator('.post')).toContainText('Typed early.')
+})
