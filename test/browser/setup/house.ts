@@ -81,6 +81,8 @@ export const test = base.extend<{ house: House }>({
         })
         await page.goto(path)
         if (path.includes('/items/') && options.javaScriptEnabled !== false) await expect(page.locator('.ProseMirror')).toBeVisible()
+        // Until the script has come, nothing that is pressed does anything; nobody is that quick.
+        if (/^\/(discuss|assignments)\//.test(path) && options.javaScriptEnabled !== false) await page.waitForFunction(() => Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')))
         return page
       },
       stop: async () => void (await house.app.stop('SIGKILL')),
