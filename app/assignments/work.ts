@@ -1,11 +1,11 @@
 import { z } from 'zod'
 import { handIn, keepDraft } from '../../server/assignments/assignment.server.ts'
 import { handedFiles } from '../../server/assignments/queries.server.ts'
-import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
 import { failure, requirePerson } from '../../server/web/guard.server.ts'
-import { readJson } from '../../server/web/read-json.server.ts'
+import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/work'
 
 const workRequest = z.discriminatedUnion('intent', [
@@ -19,14 +19,10 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   requirePerson(context, request, true)
   const who = participant(await requireOpenPlace(request, context, params.courseId, params.itemId))
   if (who.place.kind !== 'assignment') failure('no such place', 404)
-  const unsafeBody = await readJson(request, 2_000_000)
-  const parsed = workRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
-  if (!parsed.success) return Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const parsed = await parseJson(request, workRequest, 2_000_000)
+  if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  if (asked.intent === 'preview') {
-    const read = passageFromUnsafe(asked.content)
-    return Response.json(read.ok ? { ok: true, html: isBlank(read.passage) ? '' : passageHtml(read.passage) } : read, { status: read.ok ? 200 : 422 })
-  }
+  if (asked.intent === 'preview') return previewAnswer(asked.content)
   const result = await (asked.intent === 'draft' ? keepDraft : handIn)(who, asked.content, asked.files)
   return Response.json(result, { status: result.ok ? 200 : 422 })
 }

@@ -1,14 +1,14 @@
 import { data } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { actOnPost, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
+import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
-import { readJson } from '../../server/web/read-json.server.ts'
+import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
 
 const query = z.object({ before: identifier.optional(), thread: identifier.optional(), mine: identifier.optional() })
@@ -51,14 +51,10 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   requirePerson(context, request, true)
   const who = participant(await requireOpenPlace(request, context, params.courseId, params.itemId))
-  const unsafeBody = await readJson(request, MOST_BYTES)
-  const parsed = postRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
-  if (!parsed.success) return Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const parsed = await parseJson(request, postRequest, MOST_BYTES)
+  if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  if (asked.intent === 'preview') {
-    const read = passageFromUnsafe(asked.content)
-    return Response.json(read.ok ? { ok: true, html: isBlank(read.passage) ? '' : passageHtml(read.passage) } : read, { status: read.ok ? 200 : 422 })
-  }
+  if (asked.intent === 'preview') return previewAnswer(asked.content)
   if (asked.intent === 'follow') {
     await updateFollow(pool, who.place.id, who.personId, asked.isOn)
     return Response.json({ ok: true })

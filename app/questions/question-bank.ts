@@ -11,7 +11,7 @@ import { addQuestion, keepQuestion, readQuestion } from '../../server/questions/
 import { deleteFolder, findQuestion, insertFolder, listQuestions, updateFolder, updateFolderName, updateQuestionDeleted } from '../../server/questions/queries.server.ts'
 import type { Course } from '../../server/courses/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
-import { readJson } from '../../server/web/read-json.server.ts'
+import { parseJson } from '../../server/web/parse-json.server.ts'
 import { grade } from '../../core/questions/grade.ts'
 import type { Route } from './+types/question-bank'
 import { type BankAnswer, type BankRequest, bankRequest } from './question-requests.ts'
@@ -32,9 +32,8 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 /** Changes the bank; as JSON. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const { course, person } = await requireCourse(context, request, params.courseId, 'write', true)
-  const unsafeBody = await readJson(request, 4_000_000)
-  const parsed = bankRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
-  if (!parsed.success) return Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 })
+  const parsed = await parseJson(request, bankRequest, 4_000_000)
+  if (!parsed.ok) return parsed.answer
   const answer = await run(parsed.data, course, person.id)
   return Response.json(answer, { status: answer.ok ? 200 : 422 })
 }

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { type EntryKind, isOpened } from '../../core/plan/kinds.ts'
 import { updateFollow } from '../../server/discussions/queries.server.ts'
 import { readerMarks } from '../../server/reading/marks.server.ts'
-import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, questionInPage, type Solver } from '../../server/exercises/exercise.server.ts'
+import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, questionsInPage, type Solver } from '../../server/exercises/exercise.server.ts'
 import { isAnswered } from '../../server/exercises/queries.server.ts'
 import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
@@ -104,8 +104,12 @@ function solver({ person, place, edition, course }: PlaceVisit): Solver {
 /** The questions of the bank that stand in a page, as this reader has them. */
 async function questionsOfPage(found: PlaceVisit): Promise<Map<string, SafeHtml>> {
   const ids = (found.edition?.segments ?? []).flatMap((segment) => (typeof segment === 'object' && segment.slot.startsWith('question-') ? [segment.slot.slice(9)] : []))
-  const shown = await Promise.all(ids.map((id) => questionInPage(solver(found), id)))
-  return new Map(ids.map((id, at) => [id, shown[at] ? inPage(found, shown[at]) : NO_QUESTION]))
+  if (ids.length === 0) return new Map()
+  const shown = await questionsInPage(solver(found), ids)
+  return new Map(ids.map((id) => {
+    const question = shown.get(id)
+    return [id, question ? inPage(found, question) : NO_QUESTION]
+  }))
 }
 
 const NO_QUESTION = html`<p class="soft">A question stood here; it comes back with the next edition.</p>`

@@ -92,13 +92,12 @@ async function attemptInPage(db: Database, who: Solver): Promise<Attempt> {
   return known ?? insertAttempt(db, { id: nanoid(14), entryId: who.place.id, personId: who.personId, number: 0, documentId: who.documentId, edition: who.edition, seed: seedOf(`${who.place.id} ${who.personId}`) })
 }
 
-/** A question of a page as one reader has it; null when the edition has none of this id. Nothing is written for looking. */
-export async function questionInPage(who: Solver, questionId: string): Promise<AttemptQuestion | null> {
-  const question = (await listEditionQuestions(pool, who.documentId, who.edition)).find(({ id }) => id === questionId)
-  if (!question) return null
-  const attempt = await findAttempt(pool, who.place.id, who.personId, 0)
-  const answer = attempt ? ((await listAnswers(pool, [attempt.id])).find((each) => each.questionId === questionId) ?? null) : null
-  return { question, values: valuesOf(question.content, questionId, attempt?.seed ?? seedOf(`${who.place.id} ${who.personId}`), who.language), answer }
+/** Questions of a page as one reader has them, by id; those that the edition has. Nothing is written for looking. */
+export async function questionsInPage(who: Solver, questionIds: readonly string[]): Promise<Map<string, AttemptQuestion>> {
+  const [questions, attempt] = await Promise.all([listEditionQuestions(pool, who.documentId, who.edition), findAttempt(pool, who.place.id, who.personId, 0)])
+  const answers = new Map(attempt ? (await listAnswers(pool, [attempt.id])).map((answer) => [answer.questionId, answer]) : [])
+  const seed = attempt?.seed ?? seedOf(`${who.place.id} ${who.personId}`)
+  return new Map(questions.filter(({ id }) => questionIds.includes(id)).map((question) => [question.id, { question, values: valuesOf(question.content, question.id, seed, who.language), answer: answers.get(question.id) ?? null }]))
 }
 
 export type Asked = { readonly intent: 'answer'; readonly given: Given } | { readonly intent: 'hint' }

@@ -4,7 +4,7 @@ import { longDate } from '../reading/dates.server.ts'
 import { html, type SafeHtml } from '../reading/html.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { openAttempt, type Solver, valuesOf, whyNotBegin } from './exercise.server.ts'
-import { findAttempt, listAttempts, listEditionQuestions } from './queries.server.ts'
+import { type Attempt, listAttempts, listEditionQuestions } from './queries.server.ts'
 import { attemptHtml, questionHtml, round } from './render.server.ts'
 
 /** What stands under the text of an exercise: an attempt, or the ones there were and how to begin another. */
@@ -13,13 +13,12 @@ export async function exercisePart(visit: Visit, place: Place, who: Solver, aske
   const show = { language: who.language, isPreview: visit.isPreview, feedback, isPractice: mode === 'practice' }
   if (visit.isPreview) return previewPart(who)
   const attempts = await listAttempts(pool, place.id, who.personId)
-  const open = asked.attempt !== null ? await findAttempt(pool, place.id, who.personId, asked.attempt) : attempts.find(({ finishedAt }) => finishedAt === null)
-  if (open && open.number > 0) return html`${attemptHtml(await openAttempt(pool, who, open), show)}${open.finishedAt !== null && (await beginPart(visit, place, who))}`
-  return html`${asked.reason && html`<p class="attempt-result" role="alert">${asked.reason}</p>`}${await beginPart(visit, place, who)}`
+  const open = attempts.find(({ number, finishedAt }) => (asked.attempt === null ? finishedAt === null : number === asked.attempt))
+  if (open) return html`${attemptHtml(await openAttempt(pool, who, open), show)}${open.finishedAt !== null && (await beginPart(visit, place, who, attempts))}`
+  return html`${asked.reason && html`<p class="attempt-result" role="alert">${asked.reason}</p>`}${await beginPart(visit, place, who, attempts)}`
 }
 
-async function beginPart(visit: Visit, place: Place, who: Solver): Promise<SafeHtml> {
-  const attempts = await listAttempts(pool, place.id, who.personId)
+async function beginPart(visit: Visit, place: Place, who: Solver, attempts: readonly Attempt[]): Promise<SafeHtml> {
   const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(({ position }) => position !== null)
   const points = questions.reduce((sum, question) => sum + question.points, 0)
   const why = whyNotBegin(place, attempts)

@@ -31,11 +31,6 @@ export async function listNotices(db: Database, personId: string): Promise<Notic
   return rows.map((row) => noticeRow.parse(row))
 }
 
-export async function countUnseen(db: Database, personId: string): Promise<number> {
-  const { rows } = await db.query<{ count: number }>('select count(*)::int as count from notices where person_id = $1::text and seen_at is null', [personId])
-  return rows[0]?.count ?? 0
-}
-
 export async function markSeen(db: Database, personId: string): Promise<void> {
   await db.query('update notices set seen_at = now() where person_id = $1::text and seen_at is null', [personId])
 }
