@@ -23,6 +23,7 @@ export default [
   route('files/:shelfId/:width', 'shelf/file.ts'),
   route('courses/:courseId/question-bank', 'questions/question-bank.ts'),
   route('courses/:courseId/plan-lines', 'plan/plan-lines.ts'),
+  route('courses/:courseId/templates', 'templates/templates.ts'),
   route('courses/:courseId/items/:itemId/book.epub', 'exports/epub.ts'),
   route('courses/:courseId/items/:itemId/preview', 'reading/preview.ts'),
   route('documents/:documentId/batches', 'sheet/saving/batches.ts'),

@@ -5,7 +5,7 @@ import { antTheme } from '../app/theme/ant-theme.ts'
 import { dark, light, type Palette } from '../app/theme/palette.ts'
 
 /** The components the application uses: the style of no other is shipped. */
-const COMPONENTS = ['Alert', 'App', 'Button', 'Checkbox', 'Dropdown', 'Empty', 'Form', 'Input', 'Menu', 'message', 'Modal', 'Popover', 'Segmented', 'Select', 'Tooltip']
+const COMPONENTS = ['Alert', 'App', 'Button', 'Checkbox', 'Dropdown', 'Empty', 'Form', 'Input', 'Menu', 'message', 'Modal', 'Popover', 'Progress', 'Radio', 'Segmented', 'Select', 'Tooltip']
 
 function antCss(palette: Palette): string {
   return extractStyle({

@@ -4,6 +4,7 @@ import { CalendarClock, Ellipsis, GripVertical } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
 import { shortMoment } from '../shell/moments.ts'
@@ -31,6 +32,7 @@ interface Props {
   onSettings(): void
   onSplit(): void
   onPublish(): void
+  onTemplate(): void
 }
 
 /** A line of the plan: unit, lesson or item. */
@@ -99,12 +101,13 @@ export function PlanRowView(props: Props) {
   )
 }
 
-function RowMenu({ row, courseId, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish }: Props) {
+function RowMenu({ row, courseId, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish, onTemplate }: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
     ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
     ...(holds.length > 0 ? [{ key: 'add', label: row.kind === 'book' || row.kind === 'bookPart' ? 'Add a chapter in it' : `Add to this ${label.toLowerCase()}`, onClick: onAdd }] : []),
     ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
+    ...(TEMPLATE_KINDS.some((kind) => kind === row.kind) ? [{ key: 'template', label: 'Keep as a template…', onClick: onTemplate }] : []),
     ...(holds.length > 0 ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }] : []),
     ...(row.kind === 'book' && row.state !== 'draft' ? [{ key: 'epub', label: <a href={`/courses/${courseId}/items/${row.id}/book.epub`} download>Get it as an e-book (EPUB)</a> }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },

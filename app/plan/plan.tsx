@@ -1,13 +1,14 @@
 import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { App, Button } from 'antd'
-import { Plus } from 'lucide-react'
+import { LayoutTemplate, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { data, useFetcher, useNavigate, useRouteLoaderData } from 'react-router'
+import { data, useFetcher, useNavigate, useRevalidator, useRouteLoaderData } from 'react-router'
 import { isOpened, itemKinds} from '../../core/plan/kinds.ts'
 import { inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
+import { onDemand } from '../shell/on-demand.tsx'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/plan'
 import { Composer, type ComposerPlace } from './composer.tsx'
@@ -19,6 +20,9 @@ import { PlanRowView } from './plan-row.tsx'
 import { runPlanRequest } from './run-plan.server.ts'
 import './plan.css'
 
+const SaveTemplate = onDemand(() => import('../templates/save-template.tsx').then((module) => module.SaveTemplate))
+const UseTemplate = onDemand(() => import('../templates/use-template.tsx').then((module) => module.UseTemplate))
+
 export const meta = () => [{ title: 'Plan – Fieldstone' }]
 
 export async function action({ request, context, params }: Route.ActionArgs) {
@@ -26,6 +30,9 @@ export async function action({ request, context, params }: Route.ActionArgs) {
   const { outcome, status } = await runPlanRequest(request, course.id, person)
   return data(outcome, { status })
 }
+
+/** A dialog over the plan. */
+type Dialog = { sort: 'save template'; id: string } | { sort: 'use template' }
 
 interface Deleted {
   deletionId: string
@@ -41,6 +48,7 @@ export default function Plan() {
 function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>> }) {
   const { message } = App.useApp()
   const navigate = useNavigate()
+  const revalidator = useRevalidator()
   const fetcher = useFetcher<typeof action>()
   const [focused, setFocused] = useState<string | null>(null)
   const [renaming, setRenaming] = useState<string | null>(null)
@@ -49,6 +57,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const [drop, setDrop] = useState<{ overId: string; words: string } | null>(null)
   const [filter, setFilter] = useState('')
   const [publishing, setPublishing] = useState<string | null>(null)
+  const [dialog, setDialog] = useState<Dialog | null>(null)
   const [desk, setDesk] = useState<'course' | 'entry'>('course')
   const list = useRef<HTMLUListElement>(null)
   const rows = inOrder(plan)
@@ -77,6 +86,15 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   useEffect(() => {
     if (focused && !renaming && document.activeElement?.matches('[role=treeitem]') && list.current?.contains(document.activeElement)) list.current.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
   }, [plan, focused, renaming])
+
+  // What was just made has the focus as soon as it is there.
+  const arriving = useRef<string | null>(null)
+  useEffect(() => {
+    const row = arriving.current && list.current?.querySelector<HTMLElement>(`[data-id="${arriving.current}"]`)
+    if (!row) return
+    arriving.current = null
+    row.focus()
+  }, [plan])
 
   const undoDelete = (): void => {
     if (!deleted) return
@@ -141,9 +159,14 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
           <div className="plan-bar">
             <h1 className="visually-hidden">Plan</h1>
             <input type="search" className="plan-filter" placeholder="Filter by word" aria-label="Filter the plan by word" value={filter} onChange={(event) => setFilter(event.target.value)} />
-            <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing({ afterId: focused ?? rows.at(-1)?.id ?? null, depth: focused ? depthOf(focused) : rows.length === 0 ? 0 : 2 })}>
-              Add
-            </Button>
+            <span className="plan-bar-end">
+              <Button icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />} onClick={() => setDialog({ sort: 'use template' })}>
+                From a template
+              </Button>
+              <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing({ afterId: focused ?? rows.at(-1)?.id ?? null, depth: focused ? depthOf(focused) : rows.length === 0 ? 0 : 2 })}>
+                Add
+              </Button>
+            </span>
           </div>
           <div className="plan-head" aria-hidden>
             <span>
@@ -186,6 +209,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                     onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
                     onSettings={() => openSettings(row.id)}
                     onPublish={() => setPublishing(row.id)}
+                    onTemplate={() => setDialog({ sort: 'save template', id: row.id })}
                     onSplit={() => send({ intent: 'split', id: row.id })}
                     onStep={(direction) => {
                       const place = stepPlace(plan, row.id, direction)
@@ -215,6 +239,19 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
         </main>
         <PlanDesk {...{ plan, course, desk }} entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
+      {dialog?.sort === 'save template' && <SaveTemplate key={dialog.id} courseId={course.id} entryId={dialog.id} onClose={() => setDialog(null)} onSaved={(words) => void message.success(words, 6)} />}
+      {dialog?.sort === 'use template' && (
+        <UseTemplate
+          courseId={course.id}
+          afterId={focused}
+          onClose={() => setDialog(null)}
+          onMade={(id, words) => {
+            if (words) void message.info(words, 8)
+            arriving.current = id
+            void revalidator.revalidate()
+          }}
+        />
+      )}
       {publishing !== null && <PublishLesson key={publishing} plan={plan} entry={plan.find(({ id }) => id === publishing)!} courseId={course.id} onClose={() => setPublishing(null)} onPublished={(words) => void message.success(words, 5)} />}
     </div>
   )

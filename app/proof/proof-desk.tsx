@@ -93,7 +93,7 @@ function Entry({ editor, finding, onDismiss }: { editor: Editor; finding: Findin
       <details className="finding-why">
         <summary>Why it matters</summary>
         <p>{rule.why}</p>
-        <p className="soft small">WCAG 2.2, {rule.criterion}</p>
+        {rule.criterion && <p className="soft small">WCAG 2.2, {rule.criterion}</p>}
       </details>
       {asking ? (
         <form className="finding-form" onSubmit={answer}>

@@ -4,6 +4,7 @@ import { liftListItem, wrapInList } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, NodeSelection, TextSelection } from '@tiptap/pm/state'
 import type { NodeKind } from '../../core/kinds/kind.ts'
 import { nodeKinds } from '../../core/kinds/registry.ts'
+import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 
 const node = (state: EditorState, name: string): NodeType => {
@@ -102,6 +103,21 @@ export const writeBeside = (side: 'above' | 'below', position?: number): Command
     const transaction = state.tr.insert(place, paragraph.create())
     dispatch(transaction.setSelection(TextSelection.create(transaction.doc, place + 1)).scrollIntoView())
   }
+  return true
+}
+
+/** Makes a blank of the marked words, called by them; words that are one already are plain again. */
+export const toggleBlank: Command = (state, dispatch) => {
+  const { from, to, empty } = state.selection
+  const type = state.schema.marks.blank!
+  if (empty) return false
+  if (state.doc.rangeHasMark(from, to, type)) {
+    dispatch?.(state.tr.removeMark(from, to, type))
+    return true
+  }
+  const words = state.doc.textBetween(from, to, ' ', ' ').trim()
+  if (words === '' || !state.selection.$from.parent.type.allowsMarkType(type)) return false
+  dispatch?.(state.tr.addMark(from, to, type.create({ name: words.slice(0, MOST_BLANK_NAME).toWellFormed() })).scrollIntoView())
   return true
 }
 

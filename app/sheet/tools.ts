@@ -1,7 +1,7 @@
 import { redo, undo } from '@tiptap/pm/history'
 import { type Command, type EditorState } from '@tiptap/pm/state'
-import { Bold, Heading2, Heading3, Heading4, Italic, List, ListOrdered, type LucideIcon, Minus, Pilcrow, Quote, Redo2, SquareDashed, Table, Underline, Undo2 } from 'lucide-react'
-import { insertRule, insertTable, toggle, toggleList, toHeading, toParagraph, wrap } from './commands.ts'
+import { Bold, Heading2, Heading3, Heading4, Italic, List, ListOrdered, type LucideIcon, Minus, Pilcrow, Quote, Redo2, SquareDashed, SquarePen, Table, Underline, Undo2 } from 'lucide-react'
+import { insertRule, insertTable, toggle, toggleBlank, toggleList, toHeading, toParagraph, wrap } from './commands.ts'
 
 export type ToolGroup = 'block' | 'text' | 'list' | 'insert' | 'history'
 
@@ -64,6 +64,7 @@ export const TOOLS: readonly Tool[] = [
   { id: 'quotation', group: 'insert', name: 'Quotation', keys: '', help: 'Somebody else’s words.', icon: Quote, command: wrap('quotation'), isOn: isInside('quotation'), whyNot: (state) => (inTitle(state) ? 'The title is no quotation.' : 'Pieces nest no deeper here.') },
   { id: 'table', group: 'insert', name: 'Table', keys: '', help: 'Three rows, three columns, the first row as header.', icon: Table, command: insertTable(3, 3), whyNot: plainTitle },
   { id: 'rule', group: 'insert', name: 'Rule', keys: '', help: 'A line between two matters.', icon: Minus, command: insertRule, whyNot: plainTitle },
+  { id: 'blank', group: 'insert', name: 'Blank', keys: '', help: 'Words that are asked for anew in each page made from this one as a template.', icon: SquarePen, command: toggleBlank, isOn: hasMark('blank'), whyNot: (state) => (inTitle(state) ? 'The title is asked for anyway.' : 'Mark the words first.') },
   { id: 'undo', group: 'history', name: 'Undo', keys: 'Ctrl+Z', help: 'Takes back your last change; others’ stay.', icon: Undo2, command: undo, whyNot: () => 'You have changed nothing yet.' },
   { id: 'redo', group: 'history', name: 'Redo', keys: 'Ctrl+Y', help: 'Makes again what you took back.', icon: Redo2, command: redo, whyNot: () => 'You have taken nothing back.' },
 ]

@@ -1,5 +1,6 @@
 import { accordion } from './accordion/kind.ts'
 import { bankQuestion } from './bank-question/kind.ts'
+import { blank } from './blank/kind.ts'
 import { box } from './box/kind.ts'
 import { bulletList } from './bullet-list/kind.ts'
 import { column, columns } from './columns/kinds.ts'
@@ -73,7 +74,7 @@ export const nodeKinds = {
 } satisfies Record<string, NodeKind>
 
 /** Every mark, outermost first: the order in which they nest in HTML. */
-export const markKinds = { link, strong, emphasis, underline } satisfies Record<string, MarkKind>
+export const markKinds = { link, blank, strong, emphasis, underline } satisfies Record<string, MarkKind>
 
 /** The version of the content model. It grows when stored content needs an upgrade to be read. */
 export const SCHEMA_VERSION = 1

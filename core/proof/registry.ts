@@ -4,6 +4,7 @@ import { bareAddress } from './rules/bare-address.ts'
 import { fakedHeading } from './rules/faked-heading.ts'
 import { fakedList } from './rules/faked-list.ts'
 import { fakedParagraphs } from './rules/faked-paragraphs.ts'
+import { openBlank } from './rules/open-blank.ts'
 import { pictureWithoutAlt } from './rules/picture-without-alt.ts'
 import { skippedHeading } from './rules/skipped-heading.ts'
 import { tableWithoutHeaders } from './rules/table-without-headers.ts'
@@ -12,6 +13,6 @@ import { vagueLink } from './rules/vague-link.ts'
 import { weakContrast } from './rules/weak-contrast.ts'
 
 /** Every rule of the proof. */
-export const rules: readonly Rule[] = [pictureWithoutAlt, altSaysNothing, tableWithoutHeaders, untitledFrame, skippedHeading, fakedHeading, fakedList, fakedParagraphs, vagueLink, bareAddress, weakContrast]
+export const rules: readonly Rule[] = [pictureWithoutAlt, altSaysNothing, tableWithoutHeaders, untitledFrame, skippedHeading, fakedHeading, fakedList, fakedParagraphs, vagueLink, bareAddress, openBlank, weakContrast]
 
 export const ruleOf = (id: string): Rule | undefined => rules.find((rule) => rule.id === id)

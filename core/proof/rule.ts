@@ -35,8 +35,8 @@ export interface Rule {
   readonly severity: Severity
   /** Why it matters, and for whom, to the author. */
   readonly why: string
-  /** Success criterion of WCAG 2.2, number and name. */
-  readonly criterion: string
+  /** Success criterion of WCAG 2.2, number and name; null for what is common practice of editing. */
+  readonly criterion: string | null
   readonly check: (page: Node) => Place[]
   readonly repairs: readonly RepairOffer[]
   /** The change that a repair makes at a place that `check` gave for this very page; null when it does not apply. */

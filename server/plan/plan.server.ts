@@ -4,7 +4,7 @@ import { applyUnsafeSteps } from '../../core/document/check.ts'
 import { emptyPage, schema } from '../../core/document/schema.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { type OutlineLine, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
-import { branch, childrenOf, move, type Place, type PlanEntry, plant } from '../../core/plan/tree.ts'
+import { branch, childrenOf, inOrder, move, type Place, placeAfter, type PlanEntry, plant } from '../../core/plan/tree.ts'
 import { type SplitPage, splitPage } from '../../core/structure/split-page.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
@@ -12,7 +12,7 @@ import { acceptBatch } from '../documents/accept-batch.server.ts'
 import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { type ChangedSettings, readSettings } from '../../core/plan/settings.ts'
-import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
 import { deleteEntries, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
 
 export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
@@ -128,6 +128,26 @@ export async function insertBook(db: Database, courseId: string, place: { parent
   const at = place.afterId === null ? siblings.length : siblings.indexOf(place.afterId) + 1
   await orderEntries(db, courseId, place.parentId, [...siblings.slice(0, at), bookId, ...siblings.slice(at)])
   return [bookId, ...chapterIds]
+}
+
+/** Puts one item with its text into the plan after an entry (null: at the end). Where no book takes a chapter, it is a page. */
+export async function insertItem(db: Database, courseId: string, plan: readonly PlanEntry[], afterId: string | null, item: { id: string; kind: EntryKind; title: string }, page: Node): Promise<PlanResult> {
+  const spot = itemPlace(plan, afterId, item.kind)
+  if (!spot) return { ok: false, reason: 'Begin the plan with a unit first; items stand in units and lessons.' }
+  await createDocument(db, courseId, item.id, page)
+  await insertEntries(db, courseId, [{ id: item.id, parentId: spot.parentId, kind: spot.kind, title: item.title.slice(0, PLAN_TITLE_LENGTH), documentId: item.id }])
+  const siblings = childrenOf(plan, spot.parentId).map((each) => each.id)
+  const at = spot.beforeId === null ? siblings.length : siblings.indexOf(spot.beforeId)
+  await orderEntries(db, courseId, spot.parentId, [...siblings.slice(0, at), item.id, ...siblings.slice(at)])
+  return { ok: true }
+}
+
+/** Where an item of a kind stands after an entry; null when the plan has no place for it. */
+export function itemPlace(plan: readonly PlanEntry[], afterId: string | null, kind: EntryKind): (Place & { kind: EntryKind }) | null {
+  const last = afterId ?? inOrder(plan).at(-1)?.id
+  const place = last === undefined ? null : placeAfter(plan, last, kind)
+  if (place) return { ...place, kind }
+  return kind === 'chapter' ? itemPlace(plan, afterId, 'page') : null
 }
 
 /** Begins the introduction of a unit, a lesson or a part of a book: gives it a document with its title, if it has none. */

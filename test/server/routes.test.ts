@@ -75,6 +75,12 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   ],
   '/files/:shelfId/:width': [{ path: '/files/nothing/480', status: [401, 404, 404, 404, 404, 404] }],
   '/courses/:courseId/plan-lines': [{ method: 'POST', path: '/courses/course/plan-lines', body: '{"intent":"add","afterId":null,"level1":"lesson","lines":[]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] }],
+  '/courses/:courseId/templates': [
+    { path: '/courses/course/templates', status: AUTHORS_DATA },
+    { path: '/courses/course/templates?of=nothing', status: [401, 404, 403, 403, 404, 404] },
+    { method: 'POST', path: '/courses/course/templates', body: '{"intent":"use","templateId":"x","afterId":null,"title":" ","values":{}}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+    { method: 'POST', path: '/courses/course/templates', body: '{"intent":"delete","id":"nothing"}', type: JSON_TYPE, status: [401, 404, 403, 403, 409, 409] },
+  ],
   '/courses/:courseId/items/:itemId/book.epub': [{ path: '/courses/course/items/page/book.epub', status: [302, 404, 403, 403, 404, 404] }],
   '/courses/:courseId/items/:itemId/preview': [
     { path: '/courses/course/items/page/preview?of=work', status: AUTHORS },

@@ -17,6 +17,7 @@ const marks = fc.uniqueArray(
   fc.oneof(
     fc.constantFrom({ type: 'strong' }, { type: 'emphasis' }, { type: 'underline' }),
     fc.constantFrom('https://walls.example/?a=1&b="2"', '#water', 'mailto:office@skerrow.example', '/a b').map((href) => ({ type: 'link', attrs: { href } })),
+    fc.record({ name: fc.constantFrom('Site', 'Day & "hour"'), isOpen: fc.boolean() }).map((attrs) => ({ type: 'blank', attrs })),
   ),
   { maxLength: 3, selector: (mark) => mark.type },
 )

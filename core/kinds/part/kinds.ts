@@ -23,7 +23,7 @@ export const partTitle = {
   label: 'title',
   attributes: z.object({}),
   // No link: a title is what is pressed to open its part.
-  spec: { content: 'text*', marks: 'strong emphasis underline', defining: true },
+  spec: { content: 'text*', marks: 'blank strong emphasis underline', defining: true },
   reads: [],
   parseDOM: [{ tag: '.part-title' }],
   write: (_node, children) => element('div', { class: 'part-title' }, children),

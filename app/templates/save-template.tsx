@@ -1,0 +1,80 @@
+import { Alert, Button, Form, Input, Modal, Radio } from 'antd'
+import { useEffect, useState } from 'react'
+import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
+import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import type { Reach } from '../../core/templates/template.ts'
+import { getJson, sendJson } from '../shell/ask-json.ts'
+import { REACH_WORDS } from './reach-words.ts'
+import { templateAnswer, toSave, type ToSave } from './template-requests.ts'
+import './templates.css'
+
+/** Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called. */
+export function SaveTemplate({ courseId, entryId, onClose, onSaved }: { courseId: string; entryId: string; onClose(): void; onSaved(words: string): void }) {
+  const address = `/courses/${courseId}/templates`
+  const [found, setFound] = useState<ToSave | null>(null)
+  const [name, setName] = useState('')
+  const [description, setDescription] = useState('')
+  const [reach, setReach] = useState<Reach>('own')
+  const [names, setNames] = useState<Record<string, string>>({})
+  const [problem, setProblem] = useState('')
+  const [isSending, setSending] = useState(false)
+  useEffect(() => {
+    void getJson(`${address}?of=${entryId}`, toSave).then((asked) => {
+      if (!asked.ok) return setProblem(asked.reason)
+      setFound(asked.value)
+      setName(asked.value.title)
+    })
+  }, [address, entryId])
+  const save = async (): Promise<void> => {
+    if (name.trim() === '') return setProblem('A template needs a name.')
+    setSending(true)
+    const asked = await sendJson(address, { intent: 'save', entryId, name, description, reach, names }, templateAnswer)
+    setSending(false)
+    if (!asked.ok || !asked.value.ok) return setProblem(asked.ok ? (asked.value.reason ?? 'That did not work.') : asked.reason)
+    onSaved(`“${name.trim()}” is a template now. “From a template” above the plan uses it.`)
+    onClose()
+  }
+  return (
+    <Modal
+      open
+      title="Keep this page as a template"
+      width={560}
+      onCancel={onClose}
+      footer={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="primary" loading={isSending} disabled={!found} onClick={() => void save()}>
+            Keep the template
+          </Button>
+        </>
+      }
+    >
+      <p className="dialog-words">A copy is kept as it stands now. The page itself stays as it is, and changes to it do not change the template.</p>
+      <Form layout="vertical" component={false}>
+        <Form.Item label="Name" htmlFor="template-name">
+          <Input id="template-name" value={name} maxLength={PLAN_TITLE_LENGTH} onChange={(event) => setName(event.target.value)} />
+        </Form.Item>
+        <Form.Item label="What it is for" htmlFor="template-for">
+          <Input id="template-for" value={description} maxLength={1000} onChange={(event) => setDescription(event.target.value)} />
+        </Form.Item>
+        <fieldset className="template-reach">
+          <legend>Who may use it</legend>
+          <Radio.Group value={reach} onChange={(event) => setReach(event.target.value as Reach)} options={Object.entries(REACH_WORDS).map(([value, label]) => ({ value, label }))} />
+        </fieldset>
+        {found && (
+          <fieldset className="template-blanks">
+            <legend>Blanks</legend>
+            {found.blanks.length === 0 && <p className="soft">None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for anew in each page.</p>}
+            {found.blanks.map((blank) => (
+              <label key={blank.name} className="template-blank">
+                <span className="template-example" dir="auto">{blank.example}</span>
+                <Input aria-label={`What the blank “${blank.example}” is called`} value={names[blank.name] ?? blank.name} maxLength={MOST_BLANK_NAME} onChange={(event) => setNames({ ...names, [blank.name]: event.target.value })} />
+              </label>
+            ))}
+          </fieldset>
+        )}
+      </Form>
+      {problem && <Alert type="warning" title={problem} role="alert" />}
+    </Modal>
+  )
+}

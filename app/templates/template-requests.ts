@@ -1,0 +1,37 @@
+import { z } from 'zod'
+import { identifier } from '../../core/document/wire.ts'
+import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { REACHES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
+import { words } from '../../core/kinds/attributes.ts'
+
+const name = words(PLAN_TITLE_LENGTH).trim().min(1, 'A template needs a name.')
+/** Words by the name of a blank. */
+const byBlank = (most: number) => z.record(words(1000), words(most)).refine((all) => Object.keys(all).length <= 200, 'At most 200 blanks can be filled.')
+
+/** What can be done with templates, as the browser sends it. */
+export const templateRequest = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('save'), entryId: identifier, name, description: words(1000).trim(), reach: z.enum(REACHES), names: byBlank(MOST_BLANK_NAME) }),
+  z.object({ intent: z.literal('use'), templateId: identifier, afterId: identifier.nullable(), title: words(PLAN_TITLE_LENGTH).trim().min(1, 'The page needs a title.'), values: byBlank(2000) }),
+  z.object({ intent: z.literal('delete'), id: identifier }),
+  z.object({ intent: z.literal('restore'), id: identifier }),
+])
+export type TemplateRequest = z.infer<typeof templateRequest>
+
+/** A template as it is offered. */
+export const offered = z.object({
+  id: z.string(),
+  name: z.string(),
+  description: z.string(),
+  kind: z.enum(TEMPLATE_KINDS),
+  reach: z.enum(REACHES),
+  person: z.string(),
+  isOwn: z.boolean(),
+  blanks: z.array(z.object({ name: z.string(), example: z.string() })),
+  html: z.string(),
+})
+export type Offered = z.infer<typeof offered>
+export const toSave = z.object({ title: z.string(), blanks: z.array(z.object({ name: z.string(), example: z.string() })) })
+export type ToSave = z.infer<typeof toSave>
+export const templateAnswer = z.object({ ok: z.boolean(), reason: z.string().optional(), id: z.string().optional(), notes: z.array(z.string()).optional() })
+export type TemplateAnswer = z.infer<typeof templateAnswer>

@@ -1,0 +1,142 @@
+import { Alert, Button, Input, Modal } from 'antd'
+import { useEffect, useState } from 'react'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { getJson, sendJson } from '../shell/ask-json.ts'
+import { KindIcon } from '../shell/entry-kinds.tsx'
+import { type Offered, offered, templateAnswer } from './template-requests.ts'
+import '../../reader/content.css'
+import './templates.css'
+
+const GROUPS = [
+  ['own', 'Mine'],
+  ['course', 'Of this course'],
+  ['everyone', 'Of all authors'],
+] as const
+
+/** Makes a page from a template: choose one, see it, fill its blanks. */
+export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: string; afterId: string | null; onClose(): void; onMade(id: string, words: string): void }) {
+  const address = `/courses/${courseId}/templates`
+  const [all, setAll] = useState<readonly Offered[] | null>(null)
+  const [typed, setTyped] = useState('')
+  const [chosenId, setChosen] = useState<string | null>(null)
+  const [title, setTitle] = useState<string | null>(null)
+  const [values, setValues] = useState<Record<string, string>>({})
+  const [gone, setGone] = useState<Offered | null>(null)
+  const [problem, setProblem] = useState('')
+  const [isSending, setSending] = useState(false)
+  useEffect(() => void getJson(address, offered.array()).then((asked) => (asked.ok ? setAll(asked.value) : setProblem(asked.reason))), [address])
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
+  const shown = (all ?? []).filter(({ id, name, description }) => id !== gone?.id && words.every((word) => `${name} ${description}`.toLowerCase().includes(word)))
+  const chosen = shown.find(({ id }) => id === chosenId) ?? shown[0]
+  const choose = (id: string): void => {
+    setChosen(id)
+    setTitle(null)
+    setValues({})
+    setProblem('')
+  }
+  const make = async (): Promise<void> => {
+    if (!chosen) return
+    setSending(true)
+    const asked = await sendJson(address, { intent: 'use', templateId: chosen.id, afterId, title: title ?? chosen.name, values }, templateAnswer)
+    setSending(false)
+    if (!asked.ok || !asked.value.ok) return setProblem(asked.ok ? (asked.value.reason ?? 'That did not work.') : asked.reason)
+    onMade(asked.value.id ?? '', asked.value.notes?.join(' ') ?? '')
+    onClose()
+  }
+  const take = async (template: Offered, intent: 'delete' | 'restore'): Promise<void> => {
+    const asked = await sendJson(address, { intent, id: template.id }, templateAnswer)
+    if (!asked.ok || !asked.value.ok) return setProblem(asked.ok ? (asked.value.reason ?? 'That did not work.') : asked.reason)
+    setGone(intent === 'delete' ? template : null)
+  }
+  const open = chosen?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0
+  return (
+    <Modal
+      open
+      title="A page from a template"
+      width={880}
+      className="template-dialog"
+      onCancel={onClose}
+      footer={
+        <>
+          <span className="soft template-foot" role="status">
+            {gone ? (
+              <>
+                “{gone.name}” was taken away.{' '}
+                <button type="button" className="link-button" onClick={() => void take(gone, 'restore')}>
+                  Bring back
+                </button>
+              </>
+            ) : (
+              open > 0 && `${open} ${open === 1 ? 'blank is' : 'blanks are'} empty: its example stays, and the proof reminds you of it.`
+            )}
+          </span>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="primary" loading={isSending} disabled={!chosen} onClick={() => void make()}>
+            Make the page
+          </Button>
+        </>
+      }
+    >
+      {all?.length === 0 ? (
+        <p className="template-none">There is no template yet. To make one, open the menu of a page in the plan and choose “Keep as a template”.</p>
+      ) : (
+        <div className="template-panes">
+          <div className="template-list">
+            <input type="search" aria-label="Find a template" placeholder="Find a template" value={typed} onChange={(event) => setTyped(event.target.value)} />
+            {all === null && !problem && <p className="soft">Looking what there is…</p>}
+            {all !== null && shown.length === 0 && <p className="soft">None has these words.</p>}
+            {GROUPS.map(([reach, name]) => {
+              const own = shown.filter((each) => each.reach === reach)
+              if (own.length === 0) return null
+              return (
+                <section key={reach}>
+                  <h3>{name}</h3>
+                  <ul>
+                    {own.map((each) => (
+                      <li key={each.id}>
+                        <button type="button" aria-current={each === chosen || undefined} onClick={() => choose(each.id)}>
+                          <KindIcon kind={each.kind} size={15} />
+                          <span dir="auto">{each.name}</span>
+                        </button>
+                      </li>
+                    ))}
+                  </ul>
+                </section>
+              )
+            })}
+          </div>
+          {chosen && (
+            <div className="template-shown" key={chosen.id}>
+              {chosen.description && <p dir="auto">{chosen.description}</p>}
+              <p className="soft small">
+                {kindOfEntry(chosen.kind).label}, by {chosen.isOwn ? 'you' : chosen.person}.{' '}
+                {chosen.isOwn && (
+                  <button type="button" className="link-button" onClick={() => void take(chosen, 'delete')}>
+                    Take it away
+                  </button>
+                )}
+              </p>
+              <div className="template-fields">
+                <label>
+                  <span>Title</span>
+                  <Input value={title ?? chosen.name} maxLength={PLAN_TITLE_LENGTH} onChange={(event) => setTitle(event.target.value)} />
+                </label>
+                {chosen.blanks.map(({ name, example }) => (
+                  <label key={name}>
+                    <span>{name}</span>
+                    <Input value={values[name] ?? ''} placeholder={example} maxLength={2000} onChange={(event) => setValues({ ...values, [name]: event.target.value })} />
+                  </label>
+                ))}
+              </div>
+              <div className="template-picture" aria-label="How it looks" role="img">
+                <div className="page-content" inert dir="auto" dangerouslySetInnerHTML={{ __html: chosen.html }} />
+              </div>
+            </div>
+          )}
+        </div>
+      )}
+      {problem && <Alert type="warning" title={problem} role="alert" />}
+    </Modal>
+  )
+}

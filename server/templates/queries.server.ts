@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { REACHES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import type { Database } from '../database/pool.server.ts'
+
+const template = z.object({
+  id: z.string(),
+  courseId: z.string(),
+  personId: z.string(),
+  person: z.string(),
+  reach: z.enum(REACHES),
+  name: z.string(),
+  description: z.string(),
+  kind: z.enum(TEMPLATE_KINDS),
+  content: z.unknown(),
+})
+export type Template = z.infer<typeof template>
+
+const COLUMNS = 't.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach, t.name, t.description, t.kind, t.content'
+/** Templates that a person sees from a course in which they write. */
+const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
+
+export async function insertTemplate(db: Database, made: Omit<Template, 'person' | 'content'> & { readonly schemaVersion: number; readonly content: string }): Promise<void> {
+  await db.query(
+    `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content)
+     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::text, $7::text, $8::int, $9::json)`,
+    [made.id, made.courseId, made.personId, made.reach, made.name, made.description, made.kind, made.schemaVersion, made.content],
+  )
+}
+
+/** What somebody may use in a course: their own first, then the course's, then everyone's; by name. */
+export async function listTemplates(db: Database, courseId: string, personId: string): Promise<Template[]> {
+  const { rows } = await db.query(`select ${COLUMNS} from templates t join people p on p.id = t.person_id where ${SEEN} order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`, [courseId, personId])
+  return rows.map((row) => template.parse(row))
+}
+
+export async function findTemplate(db: Database, courseId: string, personId: string, id: string): Promise<Template | null> {
+  const { rows } = await db.query(`select ${COLUMNS} from templates t join people p on p.id = t.person_id where ${SEEN} and t.id = $3::text`, [courseId, personId, id])
+  return rows[0] ? template.parse(rows[0]) : null
+}
+
+/** Takes a template away, or brings it back; only whoever made it may. */
+export async function updateTemplateDeleted(db: Database, personId: string, id: string, isDeleted: boolean): Promise<boolean> {
+  const { rowCount } = await db.query('update templates set deleted_at = case when $3::boolean then now() end where id = $1::text and person_id = $2::text', [id, personId, isDeleted])
+  return rowCount === 1
+}
+
+/**
+ * Puts what other courses have on their shelves onto the shelf of this one: the same bytes, as an item of its own.
+ * Gives back which item stands for which; those that are gone are missing.
+ */
+export async function copyShelfItems(db: Database, courseId: string, personId: string, items: readonly string[], freshIds: readonly string[]): Promise<Map<string, { item: string; width: number; height: number }>> {
+  await db.query(
+    `insert into shelf_items (id, course_id, hash, name, media_type, width, height, alt, state, created_by)
+     select given.fresh, $1::text, s.hash, s.name, s.media_type, s.width, s.height, s.alt, s.state, $2::text
+     from unnest($3::text[], $4::text[]) as given (item, fresh) join shelf_items s on s.id = given.item where s.deleted_at is null and s.course_id <> $1::text
+     on conflict (course_id, hash) do update set deleted_at = null, is_contribution = false`,
+    [courseId, personId, items, freshIds],
+  )
+  await db.query(
+    `insert into renditions (item_id, width, height, media_type, hash)
+     select mine.id, r.width, r.height, r.media_type, r.hash from shelf_items s join shelf_items mine on mine.course_id = $1::text and mine.hash = s.hash
+     join renditions r on r.item_id = s.id where s.id = any($2::text[]) and s.id <> mine.id on conflict do nothing`,
+    [courseId, items],
+  )
+  const { rows } = await db.query<{ from: string; item: string; width: number; height: number }>(
+    `select s.id as "from", mine.id as item, coalesce(mine.width, 1) as width, coalesce(mine.height, 1) as height
+     from shelf_items s join shelf_items mine on mine.course_id = $1::text and mine.hash = s.hash and mine.deleted_at is null where s.id = any($2::text[])`,
+    [courseId, items],
+  )
+  return new Map(rows.map(({ from, ...other }) => [from, other]))
+}

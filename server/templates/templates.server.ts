@@ -1,0 +1,92 @@
+import { nanoid } from 'nanoid'
+import { mapShelfItems, shelfItemsOf } from '../../core/document/shelf-items.ts'
+import { pageFromJson } from '../../core/document/schema.ts'
+import { renderPage, fillSlots } from '../../core/html/render.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { type Blank, blanksOf, fillBlanks, renameBlanks } from '../../core/templates/blanks.ts'
+import { forOtherCourse } from '../../core/templates/other-course.ts'
+import { type Reach, type TemplateKind, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import { retitle } from '../../core/structure/retitle.ts'
+import { pool, transaction } from '../database/pool.server.ts'
+import { currentTree } from '../documents/trees.server.ts'
+import { insertItem, type PlanResult } from '../plan/plan.server.ts'
+import { findEntry, lockPlan } from '../plan/queries.server.ts'
+import { copyShelfItems, findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
+
+/** A template as it is offered. */
+export interface OfferedTemplate {
+  readonly id: string
+  readonly name: string
+  readonly description: string
+  readonly kind: TemplateKind
+  readonly reach: Reach
+  readonly person: string
+  readonly isOwn: boolean
+  readonly blanks: readonly Blank[]
+  /** How a page made from it looks, as published HTML. */
+  readonly html: string
+}
+
+export async function offeredTemplates(courseId: string, personId: string): Promise<OfferedTemplate[]> {
+  return (await listTemplates(pool, courseId, personId)).map(({ content, personId: owner, courseId: _home, ...template }) => {
+    const page = pageFromJson(content)
+    return { ...template, isOwn: owner === personId, blanks: blanksOf(page), html: fillSlots(renderPage(page).segments, () => '') }
+  })
+}
+
+/** What is asked before a page is kept as a template: what it is called, and what blanks it has. */
+export async function beforeSaving(courseId: string, entryId: string): Promise<{ title: string; blanks: readonly Blank[] } | null> {
+  const entry = await findEntry(pool, courseId, entryId)
+  const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
+  return entry && tree ? { title: entry.title, blanks: blanksOf(tree.page) } : null
+}
+
+export interface ToSave {
+  readonly entryId: string
+  readonly name: string
+  readonly description: string
+  readonly reach: Reach
+  /** What each blank is to be called, by what it is called now. */
+  readonly names: Readonly<Record<string, string>>
+}
+
+/** Keeps what an entry holds just now as a template. */
+export async function saveTemplate(courseId: string, personId: string, { entryId, name, description, reach, names }: ToSave): Promise<PlanResult<{ id: string }>> {
+  const entry = await findEntry(pool, courseId, entryId)
+  const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
+  if (!entry || !tree) return { ok: false, reason: 'That is no longer in the plan.' }
+  const kind = TEMPLATE_KINDS.find((each) => each === entry.kind)
+  if (!kind) return { ok: false, reason: 'A template is made of one page: take a chapter of the book, or the page.' }
+  const id = nanoid(12)
+  const page = renameBlanks(tree.page, new Map(Object.entries(names)))
+  await insertTemplate(pool, { id, courseId, personId, reach, name, description, kind, schemaVersion: SCHEMA_VERSION, content: JSON.stringify(page.toJSON()) })
+  return { ok: true, id }
+}
+
+export interface ToUse {
+  readonly templateId: string
+  readonly afterId: string | null
+  readonly title: string
+  /** Words for its blanks, by name; what is missing or empty stays open. */
+  readonly values: Readonly<Record<string, string>>
+}
+
+/** Makes a page of a template and puts it into the plan. Its pictures come along, from whatever course it is. */
+export async function makeFromTemplate(courseId: string, personId: string, { templateId, afterId, title, values }: ToUse): Promise<PlanResult<{ id: string; notes: readonly string[] }>> {
+  return transaction(async (db) => {
+    const plan = await lockPlan(db, courseId)
+    const template = await findTemplate(db, courseId, personId, templateId)
+    if (!template) return { ok: false, reason: 'That template is no longer there.' }
+    let page = fillBlanks(retitle(pageFromJson(template.content), title), new Map(Object.entries(values)))
+    let notes: readonly string[] = []
+    if (template.courseId !== courseId) {
+      ;({ page, notes } = forOtherCourse(page))
+      const items = shelfItemsOf(page)
+      const copies = await copyShelfItems(db, courseId, personId, items, items.map(() => nanoid(12)))
+      page = mapShelfItems(page, (item) => copies.get(item) ?? null)
+    }
+    const id = nanoid(12)
+    const placed = await insertItem(db, courseId, plan, afterId, { id, kind: template.kind, title }, page)
+    return placed.ok ? { ok: true, id, notes } : placed
+  })
+}
