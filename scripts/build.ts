@@ -9,3 +9,4 @@ function run(...command: string[]): void {
 run('--import', 'tsx', 'scripts/theme-css.tsx')
 run('node_modules/@react-router/dev/bin.js', 'build')
 run('node_modules/vite/bin/vite.js', 'build', '--config', 'vite.reader.config.ts', '--logLevel', 'warn')
+run('node_modules/vite/bin/vite.js', 'build', '--config', 'vite.alone.config.ts', '--logLevel', 'warn')

@@ -1,10 +1,21 @@
+import { randomUUID } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
+import { basename, extname } from 'node:path'
+import { nanoid } from 'nanoid'
 import { plainText } from '../core/document/plain-text.ts'
 import { problemOfPage } from '../core/document/check.ts'
 import { pageFromJson, schema } from '../core/document/schema.ts'
 import { statistics } from '../core/document/statistics.ts'
-import { htmlDocument } from '../core/formats/html-document.ts'
-import { fromMarkdown, toMarkdown } from '../core/formats/markdown.ts'
+import type { Book } from '../core/formats/book.ts'
+import { type BringAs, type BroughtResult, broughtText } from '../core/formats/brought.ts'
+import { EBOOK_STYLE } from '../core/formats/ebook-style.ts'
+import { epubFiles } from '../core/formats/epub.ts'
+import { toMarkdown } from '../core/formats/markdown.ts'
+import { readEpub } from '../core/formats/read-epub.ts'
+import { readMarkdown } from '../core/formats/read-markdown.ts'
+import { readWord } from '../core/formats/read-word.ts'
+import { webDocument } from '../core/formats/web-document.ts'
+import { zipEpub } from '../core/formats/zip.ts'
 import { readPage } from '../core/html/read.ts'
 import { proof } from '../core/proof/proof.ts'
 import { ruleOf } from '../core/proof/registry.ts'
@@ -12,6 +23,7 @@ import { cleanHtml } from '../core/paste/clean.ts'
 import { checkSource } from '../core/source/check/check.ts'
 import { printSource } from '../core/source/print.ts'
 import { backup, restore } from './backup.ts'
+import { buildWhenNeeded } from './build-when-needed.ts'
 
 const HELP = `bin/fieldstone gives the core to scripts and bulk work.
 
@@ -20,7 +32,8 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
   clean FILE.html…     what paste makes of it: { html, report }
   source-check FILE…   what is wrong in the HTML, by line, with repairs: { diagnostics }
   proof FILE…          what the proof finds in a page (HTML or JSON): { findings }
-  convert IN OUT       by their endings: .html or .json or .md to .md, .json, or .html (one document with its style in it)
+  convert IN OUT       by their endings: .html, .json, .md, .docx or .epub to .md, .json, .epub (a chapter for each main
+                       heading), or .html (one document with all it needs in it)
   stats FILE…          words, characters, minutes of reading (HTML or JSON)
   backup FILE          writes the whole database to a file   (DATABASE_URL)
   restore FILE         reads it into an empty database       (DATABASE_URL)
@@ -100,14 +113,39 @@ async function main([command = '', ...files]: string[]): Promise<void> {
   }
 }
 
+/** A document read by the ending of its name: one page, or a book with a chapter for each main heading. */
+async function bookOf(file: string, as: BringAs): Promise<Book> {
+  const name = basename(file).replace(/\.[^.]*$/, '')
+  const bytes = async (): Promise<Uint8Array> => new Uint8Array(await readFile(file))
+  const freshId = (): string => nanoid(8)
+  const readers: Record<string, () => Promise<BroughtResult>> = {
+    '.md': async () => readMarkdown(await textOf(file), as, name, freshId),
+    '.docx': async () => readWord(await bytes(), as, name, freshId),
+    '.epub': async () => readEpub(await bytes(), name, freshId),
+  }
+  const read = await (readers[extname(file)] ?? (async () => ({ ok: true, brought: broughtText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId) }) as const))()
+  if (!read.ok) throw new BadInput(`${file}: ${read.reason}`)
+  const { opening, parts } = read.brought
+  let number = 0
+  return { identifier: `urn:uuid:${randomUUID()}`, language: 'en', direction: 'ltr', authors: [], modified: new Date().toISOString().replace(/\.\d+Z$/, 'Z'), opening: opening.page, parts: parts.map((part) => ({ title: part.title, chapters: part.chapters.map((each) => ({ ...each, number: String(++number) })) })), pictures: new Map() }
+}
+
 async function convert([from, to, ...more]: string[]): Promise<void> {
   if (!from || !to || more.length > 0) throw new BadInput('“convert” needs two files: what to read, and what to write.')
-  const page = from.endsWith('.md') ? fromMarkdown(await textOf(from)).page : await pageOf(from)
-  const style = async (): Promise<string> => (await readFile(new URL('../reader/content.css', import.meta.url), 'utf8')).replace(/var\(--(?:sheet|pane|ground)\)/g, '#fffdf8').replace(/var\(--ink\)/g, '#23302f').replace(/var\(--[\w-]+\)/g, '#57625f')
-  if (to.endsWith('.md')) await writeFile(to, toMarkdown(page))
-  else if (to.endsWith('.json')) await writeFile(to, JSON.stringify(page.toJSON()))
-  else if (/\.html?$/.test(to)) await writeFile(to, htmlDocument(page, { language: 'en', direction: 'ltr', style: await style() }))
-  else throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md or .json.`)
+  const ending = extname(to)
+  if (!['.md', '.json', '.html', '.htm', '.epub'].includes(ending)) throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md, .epub or .json.`)
+  const book = await bookOf(from, ending === '.epub' ? 'book' : 'page')
+  if (ending === '.epub') return writeFile(to, zipEpub(epubFiles(book, EBOOK_STYLE)))
+  if (ending.startsWith('.htm')) return writeFile(to, webDocument(book, await aloneFiles()))
+  if (book.parts.length > 0) throw new BadInput(`${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`)
+  await writeFile(to, ending === '.md' ? toMarkdown(book.opening) : JSON.stringify(book.opening.toJSON()))
+}
+
+/** The style and script of files that stand alone; built when they are not there yet. */
+async function aloneFiles(): Promise<{ style: string; script: string }> {
+  buildWhenNeeded()
+  const [style, script] = await Promise.all(['alone.css', 'alone.js'].map((file) => readFile(new URL(`../build/alone/${file}`, import.meta.url), 'utf8')))
+  return { style: style!, script: script! }
 }
 
 async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Promise<void> {

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { z } from 'zod'
 import { buildWhenNeeded } from './build-when-needed.ts'
+import { wishChromium } from './packages.ts'
 import { type Cluster, ensureDatabase, freePort, reachableFolder, startCluster } from './postgres.ts'
 
 const HELP = `bin/demo starts Fieldstone with its demo data: a database of its own in .data/, the
@@ -41,6 +42,7 @@ function readCwd(pid: number): string {
 }
 
 buildWhenNeeded()
+wishChromium()
 
 const folder = join(DATA, 'postgres')
 if (values.reset) {

@@ -27,9 +27,22 @@ export function requirePackages(file: string | (() => string | null), packages: 
   process.exit(2)
 }
 
-/** Debian's Chromium for browser tests, with fonts for signs and other scripts. */
+/** Debian's Chromium for browser tests and for printing PDF, with fonts for signs and other scripts. */
+const CHROMIUM = ['/usr/bin/chromium', ['chromium', 'fonts-noto-color-emoji', 'fonts-noto-core'], 'Debian’s Chromium'] as const
+
 export function requireChromium(): void {
-  requirePackages('/usr/bin/chromium', ['chromium', 'fonts-noto-color-emoji'], 'Debian’s Chromium')
+  requirePackages(...CHROMIUM)
+}
+
+/** The same where it is of use and not needed: without the right to install, PDF is what is missing. */
+export function wishChromium(): void {
+  if (existsSync(CHROMIUM[0]) || (isRoot && existsSync('/usr/bin/apt-get'))) return requireChromium()
+  console.log(`Without Debian’s package chromium no PDF can be made; everything else works. To have it:\n  sudo apt-get install --no-install-recommends ${CHROMIUM[1].join(' ')}`)
+}
+
+/** Reads documents and PDF beside us, in tests. */
+export function requireJudges(): void {
+  requirePackages(() => (existsSync('/usr/bin/pandoc') && existsSync('/usr/bin/pdfinfo') ? '' : null), ['pandoc', 'poppler-utils'], 'pandoc and poppler-utils')
 }
 
 /** Java, for the HTML checker in tests. */

@@ -64,7 +64,7 @@ app.use((request, response, next) => {
     log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - started), person: response.locals.person?.id }, 'request')
   })
   const isReading = request.method === 'GET' || request.method === 'HEAD'
-  const most = /^\/courses\/[\w-]+\/(uploads|contributions)$/.test(request.path) ? MOST_FILE : MOST_BODY
+  const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/bring)$/.test(request.path) ? MOST_FILE : MOST_BODY
   const length = Number(request.headers['content-length'] ?? (isReading ? 0 : NaN))
   if (Number.isNaN(length) || length > most) return void response.status(413).type('text').send(`That is more than one request may hold (${most / 1024 / 1024} MB).\n`)
   if (!isReading && !isOwnOrigin(request.headers.origin, request.headers.host))

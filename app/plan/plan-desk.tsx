@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { Course } from '../../server/courses/queries.server.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
@@ -5,24 +6,32 @@ import { DeskTabs } from '../shell/desk-tabs.tsx'
 import { EntryDesk } from './entry-desk.tsx'
 import { PlanSummary } from './plan-summary.tsx'
 
+export type PlanDeskTab = 'course' | 'entry' | 'transfers'
+
 interface Props {
   plan: readonly PlanRow[]
   course: Course
   /** The entry that is looked at. */
   entry: PlanRow | null
-  desk: 'course' | 'entry'
-  onDesk(desk: 'course' | 'entry'): void
+  desk: PlanDeskTab
+  onDesk(desk: PlanDeskTab): void
+  /** What went out and came in. */
+  transfers: ReactNode
+  /** How many of those are on their way. */
+  moving: number
   onOpen(id: string): void
 }
 
-/** Beside the plan: how the course stands, or what is set about one entry. */
-export function PlanDesk({ plan, course, entry, desk, onDesk, onOpen }: Props) {
-  const shown = desk === 'entry' && entry ? 'entry' : 'course'
-  const tabs = [{ id: 'course' as const, name: 'Course' }, ...(entry ? [{ id: 'entry' as const, name: kindOfEntry(entry.kind).label }] : [])]
+/** Beside the plan: how the course stands, what is set about one entry, what goes out and comes in. */
+export function PlanDesk({ plan, course, entry, desk, onDesk, onOpen, transfers, moving }: Props) {
+  const shown = desk === 'entry' && !entry ? 'course' : desk
+  const tabs = [{ id: 'course' as const, name: 'Course' }, ...(entry ? [{ id: 'entry' as const, name: kindOfEntry(entry.kind).label }] : []), { id: 'transfers' as const, name: 'Out and in', count: moving }]
   return (
     <aside className="desk plan-desk" aria-label="Beside the plan">
       <DeskTabs name="Beside the plan" tabs={tabs} chosen={shown} onChoose={onDesk}>
-        {shown === 'entry' && entry ? <EntryDesk key={entry.id} entry={entry} courseId={course.id} timeZone={course.timeZone} onIntroduced={() => onOpen(entry.id)} /> : <PlanSummary plan={plan} />}
+        {shown === 'course' && <PlanSummary plan={plan} />}
+        {shown === 'entry' && entry && <EntryDesk key={entry.id} entry={entry} courseId={course.id} timeZone={course.timeZone} onIntroduced={() => onOpen(entry.id)} />}
+        {shown === 'transfers' && transfers}
       </DeskTabs>
     </aside>
   )

@@ -4,6 +4,7 @@ import { CalendarClock, Ellipsis, GripVertical } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { LEAVING } from '../../core/formats/transfer.ts'
 import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
@@ -14,7 +15,6 @@ import { stateWords, Stone } from '../shell/stone.tsx'
 interface Props {
   row: PlanRow & { depth: number }
   plan: readonly PlanRow[]
-  courseId: string
   timeZone: string
   isTabStop: boolean
   isRenaming: boolean
@@ -33,6 +33,7 @@ interface Props {
   onSplit(): void
   onPublish(): void
   onTemplate(): void
+  onTakeOut(): void
 }
 
 /** A line of the plan: unit, lesson or item. */
@@ -101,7 +102,7 @@ export function PlanRowView(props: Props) {
   )
 }
 
-function RowMenu({ row, courseId, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish, onTemplate }: Props) {
+function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish, onTemplate, onTakeOut }: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
     ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
@@ -109,7 +110,7 @@ function RowMenu({ row, courseId, onRename, onDelete, onAdd, onStep, onOpen, onS
     ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
     ...(TEMPLATE_KINDS.some((kind) => kind === row.kind) ? [{ key: 'template', label: 'Keep as a template…', onClick: onTemplate }] : []),
     ...(holds.length > 0 ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }] : []),
-    ...(row.kind === 'book' && row.state !== 'draft' ? [{ key: 'epub', label: <a href={`/courses/${courseId}/items/${row.id}/book.epub`} download>Get it as an e-book (EPUB)</a> }] : []),
+    ...(LEAVING.includes(row.kind) ? [{ key: 'out', label: 'Get it as a file…', onClick: onTakeOut }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },

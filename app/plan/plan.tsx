@@ -1,6 +1,6 @@
 import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { App, Button } from 'antd'
-import { LayoutTemplate, Plus } from 'lucide-react'
+import { FileUp, LayoutTemplate, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { data, useFetcher, useNavigate, useRevalidator, useRouteLoaderData } from 'react-router'
 import { isOpened, itemKinds} from '../../core/plan/kinds.ts'
@@ -9,12 +9,13 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import { useTransfers } from '../transfers/use-transfers.ts'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/plan'
 import { Composer, type ComposerPlace } from './composer.tsx'
 import type { PlanOutcome } from './ask-plan.ts'
 import type { PlanRequest } from './plan-requests.ts'
-import { PlanDesk } from './plan-desk.tsx'
+import { PlanDesk, type PlanDeskTab } from './plan-desk.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
 import { PlanRowView } from './plan-row.tsx'
 import { runPlanRequest } from './run-plan.server.ts'
@@ -22,6 +23,10 @@ import './plan.css'
 
 const SaveTemplate = onDemand(() => import('../templates/save-template.tsx').then((module) => module.SaveTemplate))
 const UseTemplate = onDemand(() => import('../templates/use-template.tsx').then((module) => module.UseTemplate))
+
+const TakeOut = onDemand(() => import('../transfers/take-out.tsx').then((module) => module.TakeOut))
+const BringIn = onDemand(() => import('../transfers/bring-in.tsx').then((module) => module.BringIn))
+const TransfersDesk = onDemand(() => import('../transfers/transfers-desk.tsx').then((module) => module.TransfersDesk))
 
 export const meta = () => [{ title: 'Plan – Fieldstone' }]
 
@@ -32,7 +37,7 @@ export async function action({ request, context, params }: Route.ActionArgs) {
 }
 
 /** A dialog over the plan. */
-type Dialog = { sort: 'save template'; id: string } | { sort: 'use template' }
+type Dialog = { sort: 'save template'; id: string } | { sort: 'use template' } | { sort: 'take out'; id: string } | { sort: 'bring in' }
 
 interface Deleted {
   deletionId: string
@@ -58,7 +63,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const [filter, setFilter] = useState('')
   const [publishing, setPublishing] = useState<string | null>(null)
   const [dialog, setDialog] = useState<Dialog | null>(null)
-  const [desk, setDesk] = useState<'course' | 'entry'>('course')
+  const [desk, setDesk] = useState<PlanDeskTab>('course')
   const list = useRef<HTMLUListElement>(null)
   const rows = inOrder(plan)
   const shown = rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase()))
@@ -95,6 +100,17 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     arriving.current = null
     row.focus()
   }, [plan])
+
+  const transfers = useTransfers(course.id, (arrived) => {
+    if (arrived.madeId === null) return
+    arriving.current = arrived.madeId
+    void revalidator.revalidate()
+  })
+  const moving = transfers.all?.filter(({ state }) => state === 'waiting' || state === 'running').length ?? 0
+  const showTransfers = (): void => {
+    setDesk('transfers')
+    transfers.refresh()
+  }
 
   const undoDelete = (): void => {
     if (!deleted) return
@@ -150,6 +166,8 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     if (place) send({ intent: 'move', ids: [String(event.active.id)], ...place })
   }
 
+  // Somebody else may have deleted it meanwhile.
+  const entryOfDialog = dialog && 'id' in dialog ? plan.find(({ id }) => id === dialog.id) : undefined
   const compose = composing && <Composer key="composer" place={composing} plan={plan} courseId={course.id} onMoved={setComposing} onClose={() => setComposing(null)} />
   return (
     <div className="screen">
@@ -160,6 +178,9 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
             <h1 className="visually-hidden">Plan</h1>
             <input type="search" className="plan-filter" placeholder="Filter by word" aria-label="Filter the plan by word" value={filter} onChange={(event) => setFilter(event.target.value)} />
             <span className="plan-bar-end">
+              <Button icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />} onClick={() => setDialog({ sort: 'bring in' })}>
+                Bring in
+              </Button>
               <Button icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />} onClick={() => setDialog({ sort: 'use template' })}>
                 From a template
               </Button>
@@ -191,7 +212,6 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                   <PlanRowView
                     key={row.id}
                     {...{ row, plan }}
-                    courseId={course.id}
                     timeZone={course.timeZone}
                     isTabStop={focused ? focused === row.id : at === 0}
                     isRenaming={renaming === row.id}
@@ -209,6 +229,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                     onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
                     onSettings={() => openSettings(row.id)}
                     onPublish={() => setPublishing(row.id)}
+                    onTakeOut={() => setDialog({ sort: 'take out', id: row.id })}
                     onTemplate={() => setDialog({ sort: 'save template', id: row.id })}
                     onSplit={() => send({ intent: 'split', id: row.id })}
                     onStep={(direction) => {
@@ -237,9 +258,14 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
             )}
           </div>
         </main>
-        <PlanDesk {...{ plan, course, desk }} entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
+        <PlanDesk
+          {...{ plan, course, desk, moving }}
+          transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus} onUndo={(id) => send({ intent: 'delete', ids: [id] })} />}
+          entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
       {dialog?.sort === 'save template' && <SaveTemplate key={dialog.id} courseId={course.id} entryId={dialog.id} onClose={() => setDialog(null)} onSaved={(words) => void message.success(words, 6)} />}
+      {dialog?.sort === 'take out' && entryOfDialog && <TakeOut key={dialog.id} entry={entryOfDialog} transfers={transfers} onClose={() => setDialog(null)} onBegun={showTransfers} />}
+      {dialog?.sort === 'bring in' && <BringIn courseId={course.id} after={plan.find(({ id }) => id === focused) ?? null} onClose={() => setDialog(null)} onBegun={showTransfers} />}
       {dialog?.sort === 'use template' && (
         <UseTemplate
           courseId={course.id}

@@ -1,15 +1,22 @@
 import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
-import { fillSlots, renderPage } from '../html/render.ts'
-import { rename } from '../kinds/part/kinds.ts'
+import { fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
 import { attribute, element, hasClass, type HtmlElement, type HtmlNode, isElement, text } from '../html/tree.ts'
+import { rename } from '../kinds/part/kinds.ts'
+import { type Practice, practicesOf } from '../questions/practice.ts'
 
-/** Where things are in an e-book. */
+/** Where things are in what goes out. */
 export interface EbookPlaces {
-  /** The file of a picture of the shelf; null when it can't be had. */
+  /** Where a picture of the shelf is; null when it can't be had. */
   picture(item: string): string | null
-  /** The file of another text of the book, by the id of its entry; null when it is not in the book. */
-  chapter(entryId: string): string | null
+  /** Where another text of the book is, by the id of its entry, and a place in it (empty for its beginning); null when it is not in the book. */
+  chapter(entryId: string, place: string): string | null
+  /** What a place of this page is called where it goes; its own name when left out. */
+  place?(id: string): string
+  /** What stands for a code piece, which only a browser runs; words that name it when left out. */
+  run?(piece: Node): HtmlElement
+  /** Practice questions can be tried by oneself: fields to choose, and the answers folded beneath. */
+  readonly hasAnswers?: boolean
 }
 
 /**
@@ -17,8 +24,10 @@ export interface EbookPlaces {
  * questions show what there is to choose from, and what only runs in a browser is named. Links lead to places that are there.
  */
 export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNode[] {
-  const nodes = parseFragment(fillSlots(renderPage(page).segments, () => '')).childNodes
+  const nodes = parseFragment(fillSlots(renderPage(page).segments, (slot) => (slot.startsWith('sealed-') ? slot : ''))).childNodes
   const ids = new Set<string>()
+  const practices = new Map<string, Practice>(places.hasAnswers ? practicesOf(page).map((practice) => [practice.name, practice]) : [])
+  const body: Body = { page, places, ids, practices, pieces: sealedPieces(page).map(({ node }) => node) }
   const gather = (list: readonly HtmlNode[]): void => {
     for (const node of list) {
       if (!isElement(node)) continue
@@ -34,13 +43,51 @@ export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNod
   const change = (list: readonly HtmlNode[], isTop: boolean): HtmlNode[] =>
     list.flatMap((node): HtmlNode[] => {
       if (!isElement(node)) return [node]
-      const replaced = inEbook(node, places, ids)
+      const replaced = inEbook(node, body)
       if (replaced !== node) return replaced === null ? [] : Array.isArray(replaced) ? change(replaced, false) : [replaced]
+      const answers = hasClass(node, 'practice') ? answersOf(node, body) : null
       node.childNodes = change(node.childNodes, false)
-      if (isTop && number !== '' && node.tagName === 'h2') node.childNodes.unshift(text(`${number}.${++section} `))
+      if (answers) node.childNodes.push(answers)
+      move(node, body)
+      if (isTop && number !== '' && node.tagName === 'h2') node.childNodes.unshift(element('span', { class: 'number' }, [text(`${number}.${++section} `)]))
       return [node]
     })
   return change(nodes, true)
+}
+
+/** The places of a page that links can lead to, as its e-book form has them. */
+export function placesOf(page: Node): ReadonlySet<string> {
+  const found = new Set<string>()
+  const gather = (list: readonly HtmlNode[]): void => {
+    for (const node of list) {
+      if (!isElement(node)) continue
+      const id = attribute(node, 'id')
+      if (id !== undefined) found.add(id)
+      gather(node.childNodes)
+    }
+  }
+  gather(parseFragment(fillSlots(renderPage(page).segments, () => '')).childNodes)
+  return found
+}
+
+/** Says which of these places a chapter has; each chapter is looked at when the first link asks. */
+export function placeFinder(chapters: readonly { readonly id: string; readonly page: Node }[]): (chapterId: string, place: string) => boolean {
+  const known = new Map<string, ReadonlySet<string>>()
+  return (chapterId, place) => {
+    const chapter = chapters.find(({ id }) => id === chapterId)
+    if (!chapter || place === '') return false
+    if (!known.has(chapterId)) known.set(chapterId, placesOf(chapter.page))
+    return known.get(chapterId)!.has(place)
+  }
+}
+
+interface Body {
+  readonly page: Node
+  readonly places: EbookPlaces
+  /** The places of the page. */
+  readonly ids: ReadonlySet<string>
+  readonly practices: ReadonlyMap<string, Practice>
+  readonly pieces: readonly Node[]
 }
 
 function drop(node: HtmlElement, ...names: string[]): void {
@@ -48,18 +95,58 @@ function drop(node: HtmlElement, ...names: string[]): void {
 }
 
 /** An element as an e-book has it: itself, another, its content alone, or nothing (null). */
-function inEbook(node: HtmlElement, places: EbookPlaces, ids: ReadonlySet<string>): HtmlElement | HtmlNode[] | null {
+function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null {
   const { tagName } = node
-  if (tagName === 'form' || tagName === 'input' || tagName === 'button' || hasClass(node, 'practice-send') || hasClass(node, 'practice-result') || hasClass(node, 'bank-question')) return null
-  if (tagName === 'label') {
+  const { places } = body
+  if (tagName === 'form' || tagName === 'button' || hasClass(node, 'practice-send') || hasClass(node, 'practice-result') || hasClass(node, 'bank-question')) return null
+  if (tagName === 'input') return places.hasAnswers ? field(node) : null
+  if (tagName === 'label' && !places.hasAnswers) {
     // There is nothing to press beside it.
     rename(node, 'p')
     return node
   }
-  if (tagName === 'iframe') return element('p', {}, [text(`In the course something runs here: ${attribute(node, 'title') || 'a piece without a title'}.`)])
+  if (tagName === 'iframe') return frame(node, body)
   if (tagName === 'img') return picture(node, places)
-  if (tagName === 'a') return link(node, places, ids)
+  if (tagName === 'a') return link(node, body)
   return node
+}
+
+/** Places, and what refers to them, are called as they are where the page goes. */
+function move(node: HtmlElement, { places, ids }: Body): void {
+  const { place } = places
+  if (!place) return
+  for (const attr of node.attrs) {
+    if (attr.name === 'id') attr.value = place(attr.value)
+    if (attr.name === 'aria-labelledby' && ids.has(attr.value)) attr.value = place(attr.value)
+  }
+}
+
+/** A choice without a form around it: its group is its question's own. */
+function field(node: HtmlElement): HtmlElement {
+  const form = attribute(node, 'form') ?? ''
+  drop(node, 'form', 'name')
+  node.attrs.push({ name: 'name', value: form })
+  return node
+}
+
+function answersOf(node: HtmlElement, { page, practices }: Body): HtmlElement | null {
+  const practice = practices.get(attribute(node, 'id') ?? '')
+  if (!practice) return null
+  const lines: HtmlElement[] = []
+  practice.node.forEach((answer, offset) => {
+    if (answer.type.name !== 'answer') return
+    const [words, feedback] = [answer.child(0), answer.child(1)]
+    const position = practice.position + 1 + offset + 1 + words.nodeSize
+    const told = parseFragment(fillSlots(renderBlocks(page, feedback, position + 1, { arePlaces: false }).written, () => '')).childNodes
+    lines.push(element('li', {}, [element('p', {}, [element('strong', {}, [text(answer.attrs.isRight ? 'Right: ' : 'Not right: ')]), text(words.textContent)]), ...told]))
+  })
+  return element('details', { class: 'solution' }, [element('summary', {}, [text('Answers')]), element('ul', {}, lines)])
+}
+
+function frame(node: HtmlElement, { places, pieces }: Body): HtmlElement {
+  const piece = pieces[Number(/^sealed-(\d+)$/.exec(attribute(node, 'src') ?? '')?.[1] ?? -1)]
+  if (piece && places.run) return places.run(piece)
+  return element('p', {}, [text(`In the course something runs here: ${attribute(node, 'title') || 'a piece without a title'}.`)])
 }
 
 function picture(node: HtmlElement, places: EbookPlaces): HtmlElement {
@@ -69,7 +156,7 @@ function picture(node: HtmlElement, places: EbookPlaces): HtmlElement {
   return element('img', { src: file, alt: attribute(node, 'alt') ?? '' })
 }
 
-function link(node: HtmlElement, places: EbookPlaces, ids: ReadonlySet<string>): HtmlElement | HtmlNode[] {
+function link(node: HtmlElement, { places, ids }: Body): HtmlElement | HtmlNode[] {
   const href = attribute(node, 'href') ?? ''
   if (/^(https?|mailto|tel):/i.test(href)) {
     drop(node, 'target', 'rel', 'href')
@@ -78,9 +165,15 @@ function link(node: HtmlElement, places: EbookPlaces, ids: ReadonlySet<string>):
     return node
   }
   const place = /^#(.+)$/.exec(href)?.[1]
-  if (place !== undefined) return ids.has(decoded(place)) ? node : node.childNodes
-  const entry = /^(?:\/read\/[\w-]+\/)?([\w-]+)(?:#.*)?$/.exec(href)?.[1]
-  const file = entry === undefined ? null : places.chapter(entry)
+  if (place !== undefined) {
+    const own = decoded(place)
+    if (!ids.has(own)) return node.childNodes
+    drop(node, 'href')
+    node.attrs.push({ name: 'href', value: `#${encodeURIComponent(places.place?.(own) ?? own)}` })
+    return node
+  }
+  const [, entry, within = ''] = /^(?:\/read\/[\w-]+\/)?([\w-]+)(?:#(.*))?$/.exec(href) ?? []
+  const file = entry === undefined ? null : places.chapter(entry, decoded(within))
   return file === null ? node.childNodes : element('a', { href: file }, node.childNodes)
 }
 

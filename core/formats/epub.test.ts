@@ -11,13 +11,14 @@ import { schema } from '../document/schema.ts'
 import { readPage } from '../html/read.ts'
 import { nodeKinds } from '../kinds/registry.ts'
 import { ebookPage } from './ebook-page.ts'
-import { type EpubBook, epubFiles } from './epub.ts'
+import type { Book } from './book.ts'
+import { epubFiles } from './epub.ts'
 import { toXhtml } from './xhtml.ts'
 
 /** One grey pixel in PNG. */
 const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNoAAAAggCBd81ytgAAAABJRU5ErkJggg==', 'base64')
 
-const book = (parts: EpubBook['parts'], language = 'en-GB', direction: 'ltr' | 'rtl' = 'ltr'): EpubBook => ({
+const book = (parts: Book['parts'], language = 'en-GB', direction: 'ltr' | 'rtl' = 'ltr'): Book => ({
   identifier: 'urn:fieldstone:test:book',
   language,
   direction,
@@ -25,14 +26,13 @@ const book = (parts: EpubBook['parts'], language = 'en-GB', direction: 'ltr' | '
   modified: '2026-11-25T21:00:00Z',
   opening: readPage('<h1>A “book” & more</h1><p>Opening.</p>').page,
   parts,
-  pictures: new Map(['wall-1', 'wall-2', 'wall-3', 'a'].map((item) => [item, PIXEL])),
-  style: 'p { margin: 0 }',
+  pictures: new Map(['wall-1', 'wall-2', 'wall-3', 'a'].map((item) => [item, { bytes: PIXEL, mediaType: 'image/png', ending: 'png' }])),
 })
 
 /* EPUBCheck (w3c/epubcheck, from Debian), the conformance checker of the EPUB specifications. */
-function epubcheck(made: EpubBook, name: string): string[] {
+function epubcheck(made: Book, name: string): string[] {
   const folder = mkdtempSync(join(tmpdir(), 'epub-'))
-  const { mimetype, ...others } = epubFiles(made)
+  const { mimetype, ...others } = epubFiles(made, 'p { margin: 0 }')
   writeFileSync(join(folder, `${name}.epub`), zipSync({ mimetype: [strToU8(String(mimetype)), { level: 0 }], ...Object.fromEntries(Object.entries(others).map(([path, content]) => [path, typeof content === 'string' ? strToU8(content) : content])) }))
   const report = join(folder, 'report.json')
   try {
@@ -64,8 +64,8 @@ test('generated books have no error and no warning, in either direction', () => 
 test('links lead to chapters that are there, sections are numbered, what only runs in a browser is named', () => {
   const { page } = readPage('<h1>C</h1><h2 id="own">One</h2><p><a href="#own">own</a> <a href="#gone">gone</a> <a href="b#x">other</a> <a href="/read/course/b">whole</a> <a href="elsewhere">away</a></p><h2>Two</h2><iframe srcdoc="secret" title="Gauge"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>yes</p><div data-part="feedback"><p>told</p></div></div></div>')
   const html = toXhtml(ebookPage(page, { picture: () => null, chapter: (id) => (id === 'b' ? 'chapter-b.xhtml' : null) }, '3'))
-  expect(html).toContain('>3.1 One</h2>')
-  expect(html).toContain('>3.2 Two</h2>')
+  expect(html).toContain('<span class="number">3.1 </span>One</h2>')
+  expect(html).toContain('<span class="number">3.2 </span>Two</h2>')
   expect(html).toContain('<a href="#own">own</a> gone <a href="chapter-b.xhtml">other</a> <a href="chapter-b.xhtml">whole</a> away')
   expect(html).toContain('something runs here: Gauge.')
   expect(html).not.toMatch(/secret|told|<form|<input|<button/)

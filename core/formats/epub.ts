@@ -1,59 +1,38 @@
-import type { Node } from 'prosemirror-model'
-import { ebookPage } from './ebook-page.ts'
+import { type Book, type BookChapter, chaptersOf, type Files, numbered, numberedHeading, titleOf } from './book.ts'
+import { ebookPage, placeFinder } from './ebook-page.ts'
 import { escapeText } from './escape.ts'
 import { toXhtml } from './xhtml.ts'
 
-export interface EpubChapter {
-  /** The id of its entry. */
-  readonly id: string
-  readonly number: string
-  readonly page: Node
-}
-
-export interface EpubBook {
-  /** An identifier that stays with the book, as a URN. */
-  readonly identifier: string
-  readonly language: string
-  readonly direction: 'ltr' | 'rtl'
-  readonly authors: readonly string[]
-  /** When it last changed, to the second, in UTC: 2026-11-25T21:00:00Z. */
-  readonly modified: string
-  /** The text before the first chapter; its title is the book's. */
-  readonly opening: Node
-  readonly parts: readonly { readonly title: string | null; readonly chapters: readonly EpubChapter[] }[]
-  /** Pictures in PNG, by the id of the shelf item. */
-  readonly pictures: ReadonlyMap<string, Uint8Array>
-  readonly style: string
-}
-
-/** A file of the container: text, or bytes. */
-export type EpubFiles = Readonly<Record<string, string | Uint8Array>>
-
-const titleOf = (page: Node): string => page.firstChild?.textContent || 'Untitled'
 const fileOf = (id: string): string => `chapter-${id}.xhtml`
+const pictureFile = (item: string, ending: string): string => `pictures/${item}.${ending}`
 
 /**
  * A book as the files of an EPUB publication (EPUB 3.3, W3C Recommendation): package document, navigation document, a
  * content document a chapter. To be put into a container with `mimetype` first and uncompressed (OCF ZIP container).
  */
-export function epubFiles(book: EpubBook): EpubFiles {
-  const chapters = book.parts.flatMap((part) => part.chapters)
+export function epubFiles(book: Book, style: string): Files {
+  const chapters = chaptersOf(book)
   const known = new Set(chapters.map(({ id }) => id))
-  const places = { picture: (item: string) => (book.pictures.has(item) ? `pictures/${item}.png` : null), chapter: (id: string) => (known.has(id) ? fileOf(id) : null) }
-  const document = (title: string, body: string): string => xhtml(book, title, `<section class="page-content"><h1>${escapeText(title)}</h1>${body}</section>`)
+  const picture = (item: string): string | null => {
+    const found = book.pictures.get(item)
+    return found ? pictureFile(item, found.ending) : null
+  }
+  const hasPlace = placeFinder(chapters)
+  const places = { picture, chapter: (id: string, place: string) => (known.has(id) ? `${fileOf(id)}${hasPlace(id, place) ? `#${encodeURIComponent(place)}` : ''}` : null) }
+  const document = (title: string, heading: string, body: string): string => xhtml(book, title, `<section class="page-content"><h1>${heading}</h1>${body}</section>`)
   return {
     mimetype: 'application/epub+zip',
     'META-INF/container.xml': '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="book/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n',
     'book/package.opf': packageDocument(book, chapters),
     'book/nav.xhtml': navigation(book),
-    'book/style.css': book.style,
-    'book/opening.xhtml': document(titleOf(book.opening), toXhtml(ebookPage(book.opening, places))),
-    ...Object.fromEntries(chapters.map(({ id, number, page }) => [`book/${fileOf(id)}`, document(`${number} ${titleOf(page)}`.trim(), toXhtml(ebookPage(page, places, number)))])),
-    ...Object.fromEntries([...book.pictures].map(([item, bytes]) => [`book/pictures/${item}.png`, bytes])),
+    'book/style.css': style,
+    'book/opening.xhtml': document(titleOf(book.opening), escapeText(titleOf(book.opening)), toXhtml(ebookPage(book.opening, places))),
+    ...Object.fromEntries(chapters.map((chapter) => [`book/${fileOf(chapter.id)}`, document(numbered(chapter), numberedHeading(chapter), toXhtml(ebookPage(chapter.page, places, chapter.number)))])),
+    ...Object.fromEntries([...book.pictures].map(([item, { bytes, ending }]) => [`book/${pictureFile(item, ending)}`, bytes])),
   }
 }
 
-function xhtml({ language, direction }: EpubBook, title: string, body: string): string {
+function xhtml({ language, direction }: Book, title: string, body: string): string {
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE html>
 <html xmlns="http://www.w3.org/1999/xhtml" xmlns:epub="http://www.idpf.org/2007/ops" lang="${language}" xml:lang="${language}" dir="${direction}">
@@ -63,21 +42,21 @@ function xhtml({ language, direction }: EpubBook, title: string, body: string): 
 `
 }
 
-function navigation(book: EpubBook): string {
-  const line = ({ id, number, page }: EpubChapter): string => `<li><a href="${fileOf(id)}">${escapeText(`${number} ${titleOf(page)}`.trim())}</a></li>`
+function navigation(book: Book): string {
+  const line = (chapter: BookChapter): string => `<li><a href="${fileOf(chapter.id)}">${escapeText(numbered(chapter))}</a></li>`
   const parts = book.parts.map(({ title, chapters }) => (title === null ? chapters.map(line).join('') : `<li><span>${escapeText(title)}</span><ol>${chapters.map(line).join('')}</ol></li>`))
   const title = titleOf(book.opening)
   return xhtml(book, title, `<nav epub:type="toc" role="doc-toc" aria-labelledby="toc"><h1 id="toc">${escapeText(title)}</h1><ol><li><a href="opening.xhtml">${escapeText(title)}</a></li>${parts.join('')}</ol></nav>`)
 }
 
 /** Metadata and accessibility metadata (EPUB Accessibility 1.1), every file, and the reading order. */
-function packageDocument(book: EpubBook, chapters: readonly EpubChapter[]): string {
+function packageDocument(book: Book, chapters: readonly BookChapter[]): string {
   const items = [
     '<item id="nav" href="nav.xhtml" media-type="application/xhtml+xml" properties="nav"/>',
     '<item id="style" href="style.css" media-type="text/css"/>',
     '<item id="opening" href="opening.xhtml" media-type="application/xhtml+xml"/>',
     ...chapters.map(({ id }) => `<item id="c-${id}" href="${fileOf(id)}" media-type="application/xhtml+xml"/>`),
-    ...[...book.pictures.keys()].map((item) => `<item id="p-${item}" href="pictures/${item}.png" media-type="image/png"/>`),
+    ...[...book.pictures].map(([item, { ending, mediaType }]) => `<item id="p-${item}" href="${pictureFile(item, ending)}" media-type="${mediaType}"/>`),
   ]
   return `<?xml version="1.0" encoding="UTF-8"?>
 <package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="${book.language}">

@@ -10,22 +10,70 @@ import { unified } from 'unified'
 import { readPage, type ReadResult } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 
+const toHtml = unified().use(remarkParse).use(remarkGfm).use(remarkRehype, { allowDangerousHtml: true }).use(rehypeStringify, { allowDangerousHtml: true }).freeze()
+const fromHtml = unified()
+  .use(rehypeParse, { fragment: true })
+  .use(rehypeRemark)
+  .use(remarkGfm)
+  .use(remarkStringify, { bullet: '-', emphasis: '_', rule: '-' })
+  .freeze()
+
+/** The HTML that Markdown (CommonMark and GFM) means, with whatever HTML stands in it: to be read like any that nobody has checked. */
+export function htmlOfMarkdown(unsafeMarkdown: string): string {
+  return String(toHtml.processSync(unsafeMarkdown))
+}
+
 /** Markdown as CommonMark and GFM have it, read as a page. HTML in it is read like any other HTML. */
-export function fromMarkdown(unsafeMarkdown: string): ReadResult {
-  const html = unified().use(remarkParse).use(remarkGfm).use(remarkRehype, { allowDangerousHtml: true }).use(rehypeStringify, { allowDangerousHtml: true }).processSync(unsafeMarkdown)
-  return readPage(String(html))
+export function fromMarkdown(unsafeMarkdown: string, options: { readonly title?: string } = {}): ReadResult {
+  return readPage(htmlOfMarkdown(unsafeMarkdown), options)
 }
 
 /**
- * A page as Markdown (CommonMark and GFM). What Markdown has no form for is written as what is read without script:
- * the parts of tabs and accordions as headings, columns one after the other, players and code pieces as links or nothing.
+ * A page as Markdown (CommonMark and GFM) from which it comes back as it was: a block that Markdown has no form for,
+ * or none that gives it back, stands there as HTML, which CommonMark allows (“HTML blocks”, “Raw HTML”).
  */
 export function toMarkdown(page: Node): string {
-  const markdown = unified()
-    .use(rehypeParse, { fragment: true })
-    .use(rehypeRemark)
-    .use(remarkGfm)
-    .use(remarkStringify, { bullet: '-', emphasis: '_', rule: '-' })
-    .processSync(writePage(page, 'published'))
-  return String(markdown)
+  const blocks: { text: string; list: string | null }[] = []
+  const title = page.firstChild?.textContent ?? ''
+  if (title !== '') blocks.push({ text: written(alone(page, null)), list: null })
+  page.forEach((block, _offset, index) => {
+    if (index === 0) return
+    const before = blocks.at(-1)
+    const text = written(alone(page, block))
+    const list = text.startsWith('<') || !block.type.isInGroup('list') ? null : block.type.name
+    // Between two lists of one kind stands something that neither reads on over.
+    if (list !== null && before?.list === list) blocks.push({ text: '<!-- -->', list: null })
+    blocks.push({ text, list })
+  })
+  const markdown = `${blocks.map(({ text }) => text).join('\n\n')}\n`
+  return fromMarkdown(markdown).page.eq(page) ? markdown : `${pieces(page).map(asHtml).join('\n\n')}\n`
+}
+
+/** A page with one block alone; with null its title alone. */
+function alone(page: Node, block: Node | null): Node {
+  const { title, paragraph } = page.type.schema.nodes
+  return page.type.create(null, block ? [title!.create(), block] : [page.firstChild!, paragraph!.create()])
+}
+
+function pieces(page: Node): Node[] {
+  const found = page.firstChild?.textContent ? [alone(page, null)] : []
+  page.forEach((block, _offset, index) => void (index > 0 && found.push(alone(page, block))))
+  return found
+}
+
+/** The Markdown of a page with one block, or its HTML where Markdown does not give it back. */
+function written(single: Node): string {
+  const html = sourceOf(single)
+  const markdown = String(fromHtml.processSync(html)).trim()
+  return markdown !== '' && !markdown.startsWith('<') && fromMarkdown(markdown).page.eq(single) ? markdown : asHtml(single)
+}
+
+/** HTML on one line, so that it is one HTML block to its end (CommonMark, “HTML blocks”: a blank line ends it). */
+function asHtml(single: Node): string {
+  return sourceOf(single).replace(/\n<p><\/p>$/, single.firstChild?.textContent ? '' : '$&').replaceAll('\r', '&#13;').replaceAll('\n', '&#10;')
+}
+
+/** Without the title that is not there. */
+function sourceOf(single: Node): string {
+  return writePage(single, 'source').replace(/^<h1><\/h1>\n?/, '')
 }

@@ -4,12 +4,19 @@ import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { mailNotices } from '../notices/mail.server.ts'
 import { sweep } from '../shelf/bytes.server.ts'
+import { deleteOldTransfers } from '../transfers/queries.server.ts'
+import { runTransfer } from '../transfers/transfers.server.ts'
 import { makeRenditions } from '../shelf/renditions.server.ts'
+
+/** How long files that were made stay, in days. */
+const TRANSFER_DAYS = 14
 
 const tasks: TaskList = {
   renditions: async (payload) => makeRenditions(z.object({ itemId: z.string() }).parse(payload).itemId),
   mail: () => mailNotices(),
+  transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
   sweep: async () => {
+    await deleteOldTransfers(pool, TRANSFER_DAYS)
     const gone = await sweep(pool)
     if (gone > 0) log.info({ gone }, 'bytes that nothing points to were swept away')
   },
@@ -27,9 +34,9 @@ export async function prepareJobs(): Promise<void> {
   await runMigrations({ pgPool: pool, logger })
 }
 
-/** Takes jobs from the queue until stopped; every process may. One at a time: the rest of the machine is for people. */
+/** Takes jobs from the queue until stopped; every process may. Two at a time, so that a long book does not hold up pictures; the rest of the machine is for people. */
 export async function startJobs(): Promise<void> {
-  runner = await run({ pgPool: pool, taskList: tasks, concurrency: 1, noHandleSignals: true, pollInterval: 5000, logger, crontab: '17 3 * * * sweep' })
+  runner = await run({ pgPool: pool, taskList: tasks, concurrency: 2, noHandleSignals: true, pollInterval: 5000, logger, crontab: '17 3 * * * sweep' })
   // What ends the runner by itself ends with the database; the pool's users find out.
   runner.promise.catch((error: unknown) => log.error({ error: String(error) }, 'the job queue stopped'))
 }

@@ -5,6 +5,7 @@ export interface JobPayloads {
   readonly renditions: { readonly itemId: string }
   readonly sweep: Record<string, never>
   readonly mail: Record<string, never>
+  readonly transfer: { readonly id: string }
 }
 
 /** Puts a job on the queue, as part of the transaction that needs it. Of one key there is one waiting job. */

@@ -5,7 +5,7 @@ import { emptyPage, schema } from '../../core/document/schema.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { type OutlineLine, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { branch, childrenOf, inOrder, move, type Place, placeAfter, type PlanEntry, plant } from '../../core/plan/tree.ts'
-import { type SplitPage, splitPage } from '../../core/structure/split-page.ts'
+import { splitPage } from '../../core/structure/split-page.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { acceptBatch } from '../documents/accept-batch.server.ts'
@@ -13,7 +13,7 @@ import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { type ChangedSettings, readSettings } from '../../core/plan/settings.ts'
 import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
-import { deleteEntries, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
+import { deleteEntries, type EntryRow, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
 
 export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
 
@@ -112,22 +112,40 @@ export async function splitIntoBook(courseId: string, id: string): Promise<PlanR
     const ids = Array.from({ length: tree.page.childCount }, () => nanoid(12))
     const split = splitPage(tree.page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`)
     if (!split) return { ok: false, reason: 'This page has no headings to split it at. Give each part that should be a chapter a heading first.' }
-    const made = await insertBook(db, courseId, { parentId: entry.parentId, afterId: id }, split, plan, ids)
-    return { ok: true, ids: made, notes: [`“${entry.title}” is also a book of ${split.chapters.length} ${split.chapters.length === 1 ? 'chapter' : 'chapters'} now. The page stays until you delete it.`] }
+    const [opening, ...chapters] = [split.opening, ...split.chapters].map((page, at) => ({ id: ids[at]!, page }))
+    const made = await insertBook(db, courseId, plan, id, { opening: opening!, parts: [{ title: null, chapters }] })
+    if (!made.ok) return made
+    return { ...made, notes: [`“${entry.title}” is also a book of ${split.chapters.length} ${split.chapters.length === 1 ? 'chapter' : 'chapters'} now. The page stays until you delete it.`] }
   })
 }
 
-/** Puts a book with its chapters into the plan, after a sibling (null: at the end). The first id given is the book's. */
-export async function insertBook(db: Database, courseId: string, place: { parentId: string | null; afterId: string | null }, split: SplitPage, plan: readonly PlanEntry[], ids: readonly string[]): Promise<string[]> {
-  const [bookId = '', ...chapterIds] = ids.slice(0, split.chapters.length + 1)
-  for (const [at, page] of [split.opening, ...split.chapters].entries()) await createDocument(db, courseId, ids[at]!, page)
+interface BookPage {
+  readonly id: string
+  readonly page: Node
+}
+
+/** A book that is not in the plan yet: its opening, and its chapters, in parts that have a title or in none. */
+export interface NewBook {
+  readonly opening: BookPage
+  readonly parts: readonly { readonly title: string | null; readonly chapters: readonly BookPage[] }[]
+}
+
+/** Puts a book with its chapters into the plan, after an entry (null: at the end). The first id given is the book's. */
+export async function insertBook(db: Database, courseId: string, plan: readonly PlanEntry[], afterId: string | null, { opening, parts }: NewBook): Promise<PlanResult<{ ids: string[] }>> {
   const title = (page: Node): string => page.firstChild?.textContent.slice(0, PLAN_TITLE_LENGTH) ?? ''
-  await insertEntries(db, courseId, [{ id: bookId, parentId: place.parentId, kind: 'book', title: title(split.opening), documentId: bookId }])
-  await insertEntries(db, courseId, chapterIds.map((chapterId, at) => ({ id: chapterId, parentId: bookId, kind: 'chapter' as const, title: title(split.chapters[at]!), documentId: chapterId })))
-  const siblings = childrenOf(plan, place.parentId).map((each) => each.id)
-  const at = place.afterId === null ? siblings.length : siblings.indexOf(place.afterId) + 1
-  await orderEntries(db, courseId, place.parentId, [...siblings.slice(0, at), bookId, ...siblings.slice(at)])
-  return [bookId, ...chapterIds]
+  const placed = await insertItem(db, courseId, plan, afterId, { id: opening.id, kind: 'book', title: title(opening.page) }, opening.page)
+  if (!placed.ok) return placed
+  const entries: EntryRow[] = []
+  for (const part of parts) {
+    const partId = part.title === null ? null : nanoid(12)
+    if (partId !== null) entries.push({ id: partId, parentId: opening.id, kind: 'bookPart', title: part.title!.slice(0, PLAN_TITLE_LENGTH), documentId: null })
+    for (const { id, page } of part.chapters) {
+      await createDocument(db, courseId, id, page)
+      entries.push({ id, parentId: partId ?? opening.id, kind: 'chapter', title: title(page), documentId: id })
+    }
+  }
+  await insertEntries(db, courseId, entries)
+  return { ok: true, ids: [opening.id, ...parts.flatMap(({ chapters }) => chapters.map(({ id }) => id))] }
 }
 
 /** Puts one item with its text into the plan after an entry (null: at the end). Where no book takes a chapter, it is a page. */

@@ -92,7 +92,8 @@ export async function sweep(db: Database, hours = 24): Promise<number> {
   await db.query('delete from uploads where created_at < now() - make_interval(hours => $1::int)', [hours])
   const { rowCount } = await db.query(
     `delete from blobs b where b.created_at < now() - make_interval(hours => $1::int)
-     and not exists (select from shelf_items s where s.hash = b.hash) and not exists (select from renditions r where r.hash = b.hash)`,
+     and not exists (select from shelf_items s where s.hash = b.hash) and not exists (select from renditions r where r.hash = b.hash)
+     and not exists (select from transfers t where t.hash = b.hash)`,
     [hours],
   )
   return rowCount ?? 0

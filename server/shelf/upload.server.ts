@@ -21,7 +21,7 @@ export interface Bringer {
 
 /** Takes a file for a course: written down as it comes, looked at, claimed in one transaction. */
 export async function takeUpload(courseId: string, { personId, isContribution, isAnyFile = false }: Bringer, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
-  const name = nameFrom(unsafeName)
+  const name = nameFrom(unsafeName, 'picture')
   const uploadId = nanoid()
   await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, courseId, personId])
   try {
@@ -47,11 +47,11 @@ export async function takeUpload(courseId: string, { personId, isContribution, i
   }
 }
 
-/** The last part of a path, without signs that can't be shown. */
-function nameFrom(unsafeName: string): string {
+/** The last part of a path, without signs that can't be shown; `fallback` when nothing is left of it. */
+export function nameFrom(unsafeName: string, fallback: string): string {
   // eslint-disable-next-line no-control-regex -- what can't be shown in a name
   const name = unsafeName.replace(/[\u0000-\u001f\u007f]/g, '').toWellFormed().split(/[\\/]/).at(-1)!.trim().slice(0, 300)
-  return name === '' ? 'picture' : name
+  return name === '' ? fallback : name
 }
 
 type Looked = { readonly ok: true; readonly type: string; readonly width: number | null; readonly height: number | null } | { readonly ok: false; readonly reason: string }

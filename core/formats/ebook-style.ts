@@ -1,5 +1,5 @@
 /** The style of e-books: little, since readers have their own and choose type and ground themselves. */
-export const ebookStyle = `h1 { font-size: 1.6em; line-height: 1.25; }
+export const EBOOK_STYLE = `h1 { font-size: 1.6em; line-height: 1.25; }
 h2 { font-size: 1.3em; }
 h3 { font-size: 1.12em; }
 table { border-collapse: collapse; }

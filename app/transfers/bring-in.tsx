@@ -1,0 +1,76 @@
+import { Alert, Button, Modal, Radio } from 'antd'
+import { FileUp } from 'lucide-react'
+import { type DragEvent, useRef, useState } from 'react'
+import type { BringAs } from '../../core/formats/brought.ts'
+import { sendFile } from '../media/send-file.ts'
+import { transferAnswer } from './transfer-requests.ts'
+import './transfers.css'
+
+/** Brings a document in, as a book or as a page. */
+export function BringIn({ courseId, after, onClose, onBegun }: { courseId: string; after: { id: string; title: string } | null; onClose(): void; onBegun(): void }) {
+  const [file, setFile] = useState<File | null>(null)
+  const [as, setAs] = useState<BringAs>('book')
+  const [share, setShare] = useState<number | null>(null)
+  const [problem, setProblem] = useState('')
+  const [isOver, setOver] = useState(false)
+  const field = useRef<HTMLInputElement>(null)
+  const take = (chosen: File | undefined): void => {
+    if (!chosen) return
+    setFile(chosen)
+    setProblem('')
+  }
+  const drop = (event: DragEvent): void => {
+    event.preventDefault()
+    setOver(false)
+    take(event.dataTransfer.files[0])
+  }
+  const begin = async (): Promise<void> => {
+    if (!file) return setProblem('Choose a document first.')
+    setShare(0)
+    const query = new URLSearchParams({ name: file.name.toWellFormed(), as, ...(after ? { after: after.id } : {}) })
+    const answer = await sendFile(`/courses/${courseId}/transfers/bring?${query}`, file, transferAnswer, setShare)
+    setShare(null)
+    if (!answer.ok) return setProblem(answer.reason ?? 'That did not work.')
+    onBegun()
+    onClose()
+  }
+  return (
+    <Modal
+      open
+      title="Bring a document in"
+      width={520}
+      onCancel={onClose}
+      footer={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="primary" loading={share !== null} onClick={() => void begin()}>
+            {share === null ? 'Bring it in' : `Sending, ${Math.round(share * 100)} %`}
+          </Button>
+        </>
+      }
+    >
+      <div className={isOver ? 'bring-field is-over' : 'bring-field'} onDragOver={(event) => (event.preventDefault(), setOver(true))} onDragLeave={() => setOver(false)} onDrop={drop}>
+        <FileUp size={22} strokeWidth={1.5} aria-hidden />
+        {file ? <b dir="auto">{file.name}</b> : <span>Drop a document here</span>}
+        <Button onClick={() => field.current?.click()}>{file ? 'Choose another' : 'Choose a file'}</Button>
+        <input ref={field} type="file" hidden aria-label="Document" accept=".docx,.epub,.md,.markdown,.zip,.html,.htm" onChange={(event) => take(event.target.files?.[0])} />
+        <span className="soft small">Word (.docx), EPUB, Markdown (.md, or a .zip of them with pictures), HTML</span>
+      </div>
+      <fieldset className="transfer-choice">
+        <legend>As</legend>
+        <Radio.Group value={as} onChange={(event) => setAs(event.target.value as BringAs)}>
+          <Radio value="book">
+            A book
+            <span className="soft small">A chapter for each main heading; without headings it becomes a page.</span>
+          </Radio>
+          <Radio value="page">
+            One page
+            <span className="soft small">An EPUB, and a folder of several texts, always becomes a book.</span>
+          </Radio>
+        </Radio.Group>
+      </fieldset>
+      <p className="soft small">{after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until you publish it.</p>
+      {problem && <Alert type="warning" title={problem} role="alert" />}
+    </Modal>
+  )
+}

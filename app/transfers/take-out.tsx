@@ -1,0 +1,67 @@
+import { Alert, Button, Modal, Radio } from 'antd'
+import { useState } from 'react'
+import { OUT_FORMATS, type OutFormat, outFormats, type OutManner } from '../../core/formats/transfer.ts'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { titleOrKind } from '../shell/entry-kinds.tsx'
+import type { Transfers } from './use-transfers.ts'
+import './transfers.css'
+
+/** Asks in which form something is to be had, and whether as students read it or as it is being written. */
+export function TakeOut({ entry, transfers, onClose, onBegun }: { entry: PlanRow; transfers: Transfers; onClose(): void; onBegun(): void }) {
+  const isPublished = entry.edition !== null
+  const [format, setFormat] = useState<OutFormat>(entry.kind === 'book' ? 'epub' : 'web')
+  const [manner, setManner] = useState<OutManner>(isPublished ? 'published' : 'written')
+  const [problem, setProblem] = useState('')
+  const [isSending, setSending] = useState(false)
+  const begin = async (): Promise<void> => {
+    setSending(true)
+    const answer = await transfers.ask({ intent: 'out', entryId: entry.id, format, manner })
+    setSending(false)
+    if (!answer.ok) return setProblem(answer.reason ?? 'That did not work.')
+    onBegun()
+    onClose()
+  }
+  return (
+    <Modal
+      open
+      title={`“${titleOrKind(entry)}” as a file`}
+      width={520}
+      onCancel={onClose}
+      footer={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="primary" loading={isSending} onClick={() => void begin()}>
+            Make the file
+          </Button>
+        </>
+      }
+    >
+      <fieldset className="transfer-choice">
+        <legend>As</legend>
+        <Radio.Group value={format} onChange={(event) => setFormat(event.target.value as OutFormat)}>
+          {OUT_FORMATS.map((each) => (
+            <Radio key={each} value={each}>
+              {outFormats[each].label}
+              <span className="soft small">{outFormats[each].help}</span>
+            </Radio>
+          ))}
+        </Radio.Group>
+      </fieldset>
+      <fieldset className="transfer-choice">
+        <legend>Which state</legend>
+        <Radio.Group value={manner} onChange={(event) => setManner(event.target.value as OutManner)}>
+          <Radio value="published" disabled={!isPublished}>
+            What students read now
+            <span className="soft small">{isPublished ? `Edition ${entry.edition}${entry.kind === 'book' ? ', with the chapters that are published' : ''}.` : `This ${kindOfEntry(entry.kind).label.toLowerCase()} is not published yet.`}</span>
+          </Radio>
+          <Radio value="written">
+            What is being written
+            <span className="soft small">With all that nobody else has seen yet.</span>
+          </Radio>
+        </Radio.Group>
+      </fieldset>
+      {problem && <Alert type="warning" title={problem} role="alert" />}
+    </Modal>
+  )
+}

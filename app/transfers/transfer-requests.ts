@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { identifier } from '../../core/document/wire.ts'
+import { OUT_FORMATS, OUT_MANNERS, transferReport } from '../../core/formats/transfer.ts'
+
+/** What can be asked of transfers, as the browser sends it. */
+export const transferRequest = z.discriminatedUnion('intent', [
+  z.object({ intent: z.literal('out'), entryId: identifier, format: z.enum(OUT_FORMATS), manner: z.enum(OUT_MANNERS) }),
+  z.object({ intent: z.literal('again'), id: identifier }),
+])
+export type TransferRequest = z.infer<typeof transferRequest>
+export const transferAnswer = z.object({ ok: z.boolean(), reason: z.string().optional(), id: z.string().optional() })
+export type TransferAnswer = z.infer<typeof transferAnswer>
+
+/** A transfer as the plan shows it. */
+export const shownTransfer = z.object({
+  id: z.string(),
+  person: z.string(),
+  direction: z.enum(['out', 'in']),
+  format: z.string(),
+  name: z.string(),
+  state: z.enum(['waiting', 'running', 'done', 'failed']),
+  step: z.string(),
+  done: z.number(),
+  total: z.number(),
+  problem: z.string().nullable(),
+  report: transferReport.nullable(),
+  madeId: z.string().nullable(),
+  size: z.number().nullable(),
+  at: z.string(),
+})
+export type ShownTransfer = z.infer<typeof shownTransfer>

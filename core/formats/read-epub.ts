@@ -1,0 +1,167 @@
+import { DOMParser } from '@xmldom/xmldom'
+import { parseFragment } from 'parse5'
+import { attribute, element, type HtmlNode, isElement, text } from '../html/tree.ts'
+import { readNodes } from '../html/read.ts'
+import type { ReadNote } from '../html/report.ts'
+import { retitle } from '../structure/retitle.ts'
+import { pathFrom, readArchive } from './archive.ts'
+import { type BroughtPage, type BroughtResult, countNotes } from './brought.ts'
+import { IncomingPictures } from './incoming-pictures.ts'
+
+/*
+ * Reading EPUB 3.3 and EPUB 2 (OCF container, package document, navigation document), as far as pages need it. XML is
+ * read by a parser that fetches nothing and knows no entities but XML's own.
+ */
+const DAMAGED = 'This is no EPUB, or it is damaged: '
+
+/** An EPUB as a book: its first text is the opening, each further one of its reading order a chapter. */
+export function readEpub(bytes: Uint8Array, name: string, freshId: () => string): BroughtResult {
+  const archive = readArchive(bytes)
+  if (!archive.ok) return archive
+  const { files } = archive
+  const xml = (path: string): XmlElement | null => parseXml(files.get(path))
+  const container = xml('META-INF/container.xml')
+  const root = container && elements(container, 'rootfile')[0]?.getAttribute('full-path')
+  const packagePath = root ? pathFrom('', root) : null
+  if (packagePath === null || root === undefined) return { ok: false, reason: `${DAMAGED}META-INF/container.xml does not say where its package is.` }
+  const opf = xml(packagePath)
+  if (!opf) return { ok: false, reason: `${DAMAGED}its package “${packagePath.slice(0, 80)}” is not there or can’t be read.` }
+  if (files.has('META-INF/encryption.xml') && elements(xml('META-INF/encryption.xml') ?? opf, 'EncryptedData').some((data) => elements(data, 'CipherReference').some((each) => /\.x?html?$/i.test(each.getAttribute('URI') ?? '')))) return { ok: false, reason: 'The texts of this EPUB are locked, so they can’t be read.' }
+  const manifest = new Map(elements(opf, 'item').map((item) => [item.getAttribute('id') ?? '', { path: pathFrom(packagePath, item.getAttribute('href') ?? ''), type: item.getAttribute('media-type') ?? '', properties: item.getAttribute('properties') ?? '' }]))
+  const nav = [...manifest.values()].find(({ properties }) => properties.split(/\s+/).includes('nav'))?.path ?? null
+  const spine = elements(opf, 'itemref')
+    .map((reference) => manifest.get(reference.getAttribute('idref') ?? ''))
+    .flatMap((item) => (item?.path && /html/.test(item.type) && item.path !== nav && files.has(item.path) ? [item.path] : []))
+  if (spine.length === 0) return { ok: false, reason: `${DAMAGED}there is no text in its reading order.` }
+  const title = elements(opf, 'title')[0]?.textContent?.trim() || name
+  const ids = new Map(spine.map((path) => [path, freshId()]))
+  const pictures = new IncomingPictures(freshId)
+  const notes: ReadNote[] = []
+  const read = (path: string, fallback: string): BroughtPage => {
+    const nodes = pictures.place(without(bodyOf(files.get(path)!)), (src) => {
+      const found = pathFrom(path, src)
+      const content = found === null ? undefined : files.get(found)
+      return found !== null && content ? pictures.take(found, found.split('/').at(-1)!, content) : null
+    })
+    relink(nodes, path, ids)
+    const result = readNodes(firstHeading(nodes))
+    notes.push(...result.notes)
+    const own = result.page.firstChild?.textContent.trim()
+    return { id: ids.get(path)!, page: own ? result.page : retitle(result.page, fallback) }
+  }
+  const [first = '', ...others] = spine
+  const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', others)
+  const opening = read(first, title)
+  return {
+    ok: true,
+    brought: {
+      opening: { ...opening, page: retitle(opening.page, title) },
+      parts: parts.map((part) => ({ title: part.title, chapters: part.files.map((path, at) => read(path, part.names.get(path) ?? `Chapter ${at + 1}`)) })),
+      pictures: pictures.pictures,
+      notes: [...countNotes(notes), ...pictures.notes(), ...media(manifest.values())],
+    },
+  }
+}
+
+function media(items: Iterable<{ type: string }>): { sort: 'left out'; message: string; count: number }[] {
+  const count = [...items].filter(({ type }) => /^(audio|video)\//.test(type)).length
+  return count > 0 ? [{ sort: 'left out', message: 'Sound and films of an EPUB are not taken yet; the words around them were kept.', count }] : []
+}
+
+type XmlElement = Element
+type XmlNode = Element['childNodes'][number]
+
+function parseXml(bytes: Uint8Array | undefined): XmlElement | null {
+  if (!bytes) return null
+  let isBroken = false
+  const broken = (): void => void (isBroken = true)
+  try {
+    const { documentElement } = new DOMParser({ errorHandler: { warning: () => undefined, error: broken, fatalError: broken } }).parseFromString(new TextDecoder().decode(bytes), 'text/xml')
+    return isBroken ? null : documentElement
+  } catch {
+    return null
+  }
+}
+
+/** Elements of a local name, wherever they stand. */
+function elements(under: XmlElement, localName: string): XmlElement[] {
+  return Array.from(under.getElementsByTagNameNS('*', localName))
+}
+
+/** The body of a content document: as XML, which is what it is; as HTML when it is broken. */
+function bodyOf(bytes: Uint8Array): HtmlNode[] {
+  const root = parseXml(bytes)
+  const body = root && elements(root, 'body')[0]
+  if (body) return Array.from(body.childNodes).flatMap(toHtml)
+  return parseFragment(new TextDecoder().decode(bytes).replace(/^[^]*?<body[^>]*>/i, '').replace(/<\/body>[^]*$/i, '')).childNodes
+}
+
+const MOST_DEPTH_OF_XML = 400
+
+function toHtml(node: XmlNode, depth = 0): HtmlNode[] {
+  if (node.nodeType === 3 || node.nodeType === 4) return [text(node.nodeValue ?? '')]
+  if (node.nodeType !== 1 || depth > MOST_DEPTH_OF_XML) return []
+  const from = node as XmlElement
+  const made = element((from.localName ?? from.nodeName).toLowerCase(), Object.fromEntries(Array.from(from.attributes).map(({ name, value }) => [name, value])), Array.from(from.childNodes).flatMap((child) => toHtml(child, depth + 1)))
+  for (const child of made.childNodes) child.parentNode = made
+  return [made]
+}
+
+/** Without the numbers that were put before titles for reading: here they come by themselves. */
+function without(nodes: readonly HtmlNode[]): HtmlNode[] {
+  return nodes.flatMap((node): HtmlNode[] => {
+    if (!isElement(node)) return [node]
+    if (node.tagName === 'span' && attribute(node, 'class') === 'number') return []
+    node.childNodes = without(node.childNodes)
+    return [node]
+  })
+}
+
+/** What stands in a wrapper around everything, so that the first heading is found to be the title. */
+function firstHeading(nodes: HtmlNode[]): HtmlNode[] {
+  const real = nodes.filter((node) => isElement(node) || ('value' in node && node.value.trim() !== ''))
+  const only = real[0]
+  return real.length === 1 && only && isElement(only) && ['section', 'div', 'article', 'main'].includes(only.tagName) ? firstHeading(only.childNodes) : nodes
+}
+
+function relink(nodes: readonly HtmlNode[], path: string, ids: ReadonlyMap<string, string>): void {
+  for (const node of nodes) {
+    if (!isElement(node)) continue
+    const href = node.tagName === 'a' ? attribute(node, 'href') : undefined
+    const found = href === undefined || href.startsWith('#') ? null : pathFrom(path, href)
+    const id = found === null ? undefined : ids.get(found)
+    for (const attr of node.attrs) if (id !== undefined && attr.name === 'href') attr.value = id + (/#.*$/.exec(attr.value)?.[0] ?? '')
+    relink(node.childNodes, path, ids)
+  }
+}
+
+interface Part {
+  title: string | null
+  files: string[]
+  /** What the contents call a file. */
+  names: Map<string, string>
+}
+
+/** The parts of a book as its navigation document has them: an entry without a link of its own that holds a list. */
+function partsOf(nav: XmlElement | null, navPath: string, files: readonly string[]): Part[] {
+  const toc = nav && elements(nav, 'nav').find((each) => /\btoc\b/.test(each.getAttribute('epub:type') ?? each.getAttributeNS('http://www.idpf.org/2007/ops', 'type') ?? ''))
+  const names = new Map<string, string>()
+  const partOf = new Map<string, string>()
+  for (const link of toc ? elements(toc, 'a') : []) {
+    const path = pathFrom(navPath, link.getAttribute('href') ?? '')
+    if (path !== null && !names.has(path)) names.set(path, link.textContent?.trim() ?? '')
+  }
+  for (const item of toc ? elements(toc, 'li') : []) {
+    const children = Array.from(item.childNodes).filter((child): child is XmlElement => child.nodeType === 1)
+    const [head, list] = [children.find(({ localName }) => localName === 'span'), children.find(({ localName }) => localName === 'ol')]
+    if (!head || !list) continue
+    for (const link of elements(list, 'a')) partOf.set(pathFrom(navPath, link.getAttribute('href') ?? '') ?? '', head.textContent?.trim() ?? '')
+  }
+  const parts: Part[] = []
+  for (const path of files) {
+    const title = partOf.get(path) ?? null
+    if (parts.length === 0 || parts.at(-1)!.title !== title) parts.push({ title, files: [], names })
+    parts.at(-1)!.files.push(path)
+  }
+  return parts
+}

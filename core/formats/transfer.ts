@@ -1,0 +1,38 @@
+import { z } from 'zod'
+import type { EntryKind } from '../plan/kinds.ts'
+
+/** In what form something leaves. */
+export const OUT_FORMATS = ['epub', 'pdf', 'web', 'markdown'] as const
+export type OutFormat = (typeof OUT_FORMATS)[number]
+/** What can come in, as the first bytes of a file tell it. */
+export const IN_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
+export type InFormat = (typeof IN_FORMATS)[number]
+
+/** Which state of a text leaves: what students read, or what is being written. */
+export const OUT_MANNERS = ['published', 'written'] as const
+export type OutManner = (typeof OUT_MANNERS)[number]
+
+interface KindOfFormat {
+  readonly label: string
+  readonly help: string
+}
+
+export const outFormats = {
+  epub: { label: 'E-book (EPUB)', help: 'For readers and phones, with contents. What only a browser runs is named.' },
+  pdf: { label: 'PDF', help: 'For printing, tagged so that it can be read aloud.' },
+  web: { label: 'Web page (HTML)', help: 'One file that works from disk, its pieces too. Answers to practice questions are in it.' },
+  markdown: { label: 'Markdown', help: 'Plain text for other programs. It comes back as it was.' },
+} satisfies Record<OutFormat, KindOfFormat>
+
+export const inFormats = { word: 'Word', epub: 'EPUB', markdown: 'Markdown', html: 'HTML' } satisfies Record<InFormat, string>
+
+/** What can leave by itself: what is written, a book with its chapters. */
+export const LEAVING: readonly EntryKind[] = ['page', 'book', 'chapter', 'discussion', 'assignment']
+
+const count = z.number().int().min(0)
+/** What became of something that went out or came in. */
+export const transferReport = z.object({
+  kept: z.object({ chapters: count, words: count, headings: count, lists: count, tables: count, pictures: count }).nullable(),
+  notes: z.array(z.object({ sort: z.enum(['changed', 'left out']), message: z.string(), count })),
+})
+export type TransferReport = z.infer<typeof transferReport>

@@ -1,0 +1,38 @@
+import { unzipSync } from 'fflate'
+import type { InFormat } from '../../core/formats/transfer.ts'
+
+export type FoundFormat = { readonly ok: true; readonly format: InFormat } | { readonly ok: false; readonly reason: string }
+
+/**
+ * What a document is. An archive tells by what is in it, whatever its name says; text that is not marked as HTML is
+ * Markdown when its name says nothing else. Looks at names in the archive alone, unpacks nothing.
+ */
+export function formatOf(name: string, bytes: Buffer): FoundFormat {
+  const refuse = (words: string): FoundFormat => ({ ok: false, reason: `“${name}” is ${words}. What can be brought in: Word (.docx), EPUB, Markdown (.md, or a .zip of .md files with their pictures), HTML.` })
+  if (bytes.subarray(0, 2).toString('latin1') === 'PK') {
+    const names = namesIn(bytes)
+    if (names === null) return { ok: false, reason: `“${name}” is damaged, or was cut off on its way. Save it anew and try again.` }
+    if (names.includes('word/document.xml')) return { ok: true, format: 'word' }
+    if (names.includes('META-INF/container.xml')) return { ok: true, format: 'epub' }
+    if (names.some((each) => /\.(md|markdown)$/i.test(each))) return { ok: true, format: 'markdown' }
+    return refuse('an archive without a text that is known here')
+  }
+  if (bytes.subarray(0, 8).toString('hex') === 'd0cf11e0a1b11ae1') return { ok: false, reason: `“${name}” is a document of older Word (.doc). Save it as .docx first.` }
+  try {
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+    if (text.includes('\0')) return refuse('no text')
+    return { ok: true, format: /\.(html?|xhtml)$/i.test(name) || /^\s*(<!doctype html|<html)/i.test(text) ? 'html' : 'markdown' }
+  } catch {
+    return refuse('no text in UTF-8, and nothing else that is known here')
+  }
+}
+
+function namesIn(bytes: Buffer): string[] | null {
+  const names: string[] = []
+  try {
+    unzipSync(bytes, { filter: ({ name }) => (names.push(name), false) })
+    return names
+  } catch {
+    return null
+  }
+}

@@ -1,0 +1,158 @@
+import { nanoid } from 'nanoid'
+import { problemOfPage } from '../../core/document/check.ts'
+import { pageFromJson } from '../../core/document/schema.ts'
+import { mapShelfItems, type OtherItem } from '../../core/document/shelf-items.ts'
+import { titleOf, chaptersOf } from '../../core/formats/book.ts'
+import { type BringAs, type Brought, type BroughtNote, type BroughtPicture, keptOf } from '../../core/formats/brought.ts'
+import { leftOut } from '../../core/formats/left-out.ts'
+import { IN_FORMATS, LEAVING, OUT_FORMATS, OUT_MANNERS, type OutFormat, type OutManner } from '../../core/formats/transfer.ts'
+import type { Course } from '../courses/queries.server.ts'
+import { pool, transaction } from '../database/pool.server.ts'
+import { addJob } from '../jobs/queries.server.ts'
+import { log } from '../log.server.ts'
+import { insertBook, insertItem, type PlanResult } from '../plan/plan.server.ts'
+import { findEntry, lockPlan } from '../plan/queries.server.ts'
+import { bytesOf, claim, discard, keepBytes, receive } from '../shelf/bytes.server.ts'
+import { takeUpload } from '../shelf/upload.server.ts'
+import { findCourse } from '../courses/queries.server.ts'
+import { formatOf } from './format-of.server.ts'
+import { gather } from './gather.server.ts'
+import { printPdf } from './pdf.server.ts'
+import { failTransfer, findTransfer, finishTransfer, insertTransfer, resetTransfer, type Transfer, updateProgress } from './queries.server.ts'
+import { inWorkshop, type Worked } from './workshop.server.ts'
+import { MOST_FILE } from '../../core/media/pictures.ts'
+
+/** Begins to take something out; a job makes the file. */
+export async function beginOut(course: Course, personId: string, { entryId, format, manner }: { readonly entryId: string; readonly format: OutFormat; readonly manner: OutManner }): Promise<PlanResult<{ id: string }>> {
+  const entry = await findEntry(pool, course.id, entryId)
+  if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
+  if (!LEAVING.includes(entry.kind)) return { ok: false, reason: 'Only what is written can be had as a file: a page, a chapter, a book.' }
+  const id = nanoid(12)
+  await transaction(async (db) => {
+    await insertTransfer(db, { id, courseId: course.id, personId, direction: 'out', format, entryId, manner, name: entry.title || 'Untitled', hash: null, size: null })
+    await addJob(db, 'transfer', { id }, `transfer-${id}`)
+  })
+  return { ok: true, id }
+}
+
+/** Takes a document as it comes and begins to bring it in; what it is, its bytes say. */
+export async function beginIn(course: Course, personId: string, asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs }, stream: AsyncIterable<Uint8Array>): Promise<PlanResult<{ id: string }>> {
+  const uploadId = nanoid()
+  await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, course.id, personId])
+  try {
+    const received = await receive(uploadId, stream, MOST_FILE)
+    if (!received) return { ok: false, reason: `“${asked.name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.` }
+    if (received.size === 0) return { ok: false, reason: `“${asked.name}” is empty.` }
+    const { rows } = await pool.query<{ bytes: Buffer }>('select bytes from blob_chunks where upload_id = $1::text order by number', [uploadId])
+    const found = formatOf(asked.name, Buffer.concat(rows.map((row) => row.bytes)))
+    if (!found.ok) return found
+    const id = nanoid(12)
+    await transaction(async (db) => {
+      await claim(db, received)
+      const afterId = asked.afterId !== null && (await findEntry(db, course.id, asked.afterId)) ? asked.afterId : null
+      await insertTransfer(db, { id, courseId: course.id, personId, direction: 'in', format: found.format, entryId: afterId, manner: asked.as, name: asked.name, hash: received.hash, size: received.size })
+      await addJob(db, 'transfer', { id }, `transfer-${id}`)
+    })
+    return { ok: true, id }
+  } finally {
+    await discard(uploadId)
+    await pool.query('delete from uploads where id = $1::text', [uploadId])
+  }
+}
+
+/** Begins a transfer that failed once more. */
+export async function tryAgain(courseId: string, id: string): Promise<PlanResult> {
+  return transaction(async (db) => {
+    if (!(await resetTransfer(db, courseId, id))) return { ok: false, reason: 'There is nothing to try again.' }
+    await addJob(db, 'transfer', { id }, `transfer-${id}`)
+    return { ok: true }
+  })
+}
+
+/** The job: makes the file, or brings the document in. What goes wrong is told to whoever asked, not tried again and again. */
+export async function runTransfer(id: string): Promise<void> {
+  const transfer = await findTransfer(pool, id)
+  if (!transfer || transfer.state === 'done') return
+  const course = await findCourse(pool, transfer.courseId, transfer.personId)
+  if (!course) return
+  const tell = (step: string, done: number, total: number): Promise<void> => updateProgress(pool, id, step, done, total)
+  await tell('Beginning', 0, 0)
+  try {
+    const result = transfer.direction === 'out' ? await takeOut(transfer, course, tell) : await bringIn(transfer, course, tell)
+    if (!result.ok) await failTransfer(pool, id, result.reason)
+  } catch (error) {
+    log.error({ transfer: id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) }, 'a transfer failed')
+    await failTransfer(pool, id, 'It failed for a reason that is ours. Try it again; if it fails once more, tell whoever looks after Fieldstone.')
+  }
+}
+
+type Tell = (step: string, done: number, total: number) => Promise<void>
+
+async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<Worked<null>> {
+  const format = OUT_FORMATS.find((each) => each === transfer.format)
+  const manner = OUT_MANNERS.find((each) => each === transfer.manner)
+  if (!format || !manner || transfer.entryId === null) throw new Error(`Transfer ${transfer.id} asks for what there is not.`)
+  const gathered = await gather(course, transfer.entryId, manner, format === 'markdown', tell)
+  if (!gathered.ok) return gathered
+  const { book, missing } = gathered
+  await tell('Writing the file', 0, 0)
+  const chapters = book.parts.map((part) => ({ ...part, chapters: part.chapters.map((chapter) => ({ ...chapter, page: chapter.page.toJSON() as unknown })) }))
+  const made = await inWorkshop({ task: 'write', format, book: { ...book, opening: book.opening.toJSON() as unknown, parts: chapters } })
+  if (!made.ok) return made
+  let { bytes, ending, mediaType } = made.value
+  if (format === 'pdf') {
+    await tell('Laying out the pages', 0, 0)
+    const printed = await printPdf(Buffer.from(bytes).toString('utf8'), titleOf(book.opening), book.direction)
+    if (!printed.ok) return printed
+    ;[bytes, ending, mediaType] = [printed.value, 'pdf', 'application/pdf']
+  }
+  const kept = keptOf({ opening: { id: '', page: book.opening }, parts: [{ title: null, chapters: chaptersOf(book) }] })
+  await transaction(async (db) => {
+    const hash = await keepBytes(db, Buffer.from(bytes))
+    await finishTransfer(db, transfer.id, { name: `${titleOf(book.opening).slice(0, 280)}.${ending}`, report: { kept, notes: [...gathered.notes, ...leftOut(book, format, missing)] }, hash, size: bytes.byteLength, mediaType, madeId: null })
+  })
+  return { ok: true, value: null }
+}
+
+async function bringIn(transfer: Transfer & { hash: Buffer | null }, course: Course, tell: Tell): Promise<Worked<null>> {
+  const format = IN_FORMATS.find((each) => each === transfer.format)
+  if (!format || transfer.hash === null) throw new Error(`Transfer ${transfer.id} brings what there is not.`)
+  await tell('Reading the document', 0, 0)
+  const read = await inWorkshop({ task: 'read', format, bytes: new Uint8Array(await bytesOf(transfer.hash)), as: transfer.manner === 'page' ? 'page' : 'book', name: transfer.name.replace(/\.[^.]*$/, '') || 'Untitled' })
+  if (!read.ok) return read
+  const { items, notes } = await keepPictures(course.id, transfer.personId, read.value.pictures, tell)
+  await tell('Writing the pages', 0, 0)
+  const page = (sent: { readonly id: string; readonly page: unknown }): Brought['opening'] => {
+    const made = mapShelfItems(pageFromJson(sent.page), (item) => items.get(item) ?? null)
+    const problem = problemOfPage(made)
+    if (problem) throw new Error(`A page that was brought in is none: ${problem}`)
+    return { id: sent.id, page: made }
+  }
+  const opening = page(read.value.opening)
+  const parts = read.value.parts.map((part) => ({ title: part.title, chapters: part.chapters.map(page) }))
+  return transaction(async (db) => {
+    const plan = await lockPlan(db, course.id)
+    const afterId = plan.some(({ id }) => id === transfer.entryId) ? transfer.entryId : null
+    const placed = parts.length === 0 ? await insertItem(db, course.id, plan, afterId, { id: opening.id, kind: 'page', title: titleOf(opening.page) }, opening.page) : await insertBook(db, course.id, plan, afterId, { opening, parts })
+    if (!placed.ok) return placed
+    await finishTransfer(db, transfer.id, { name: transfer.name, report: { kept: keptOf({ opening, parts }), notes: [...read.value.notes, ...notes] }, hash: null, size: null, mediaType: null, madeId: opening.id })
+    return { ok: true, value: null }
+  })
+}
+
+/** Puts what pictures came onto the shelf; what is no picture is left to its alternative text, and said so. */
+async function keepPictures(courseId: string, personId: string, pictures: readonly BroughtPicture[], tell: Tell): Promise<{ items: Map<string, OtherItem>; notes: BroughtNote[] }> {
+  const items = new Map<string, OtherItem>()
+  const refused = new Map<string, number>()
+  for (const [at, { id, name, bytes }] of pictures.entries()) {
+    if (at % 10 === 0) await tell('Putting the pictures on the shelf', at, pictures.length)
+    const kept = await takeUpload(courseId, { personId, isContribution: false }, name, once(bytes))
+    if (kept.ok) items.set(id, { item: kept.item.id, width: kept.item.width ?? 1, height: kept.item.height ?? 1 })
+    else refused.set(kept.reason, (refused.get(kept.reason) ?? 0) + 1)
+  }
+  return { items, notes: [...refused].map(([message, count]) => ({ sort: 'left out' as const, message, count })) }
+}
+
+async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
+  yield bytes
+}

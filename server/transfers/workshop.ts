@@ -1,0 +1,66 @@
+import { readFile } from 'node:fs/promises'
+import { strToU8 } from 'fflate'
+import { nanoid } from 'nanoid'
+import type { Book, Files } from '../../core/formats/book.ts'
+import type { BroughtResult } from '../../core/formats/brought.ts'
+import { EBOOK_STYLE } from '../../core/formats/ebook-style.ts'
+import { epubFiles } from '../../core/formats/epub.ts'
+import { markdownFiles } from '../../core/formats/markdown-book.ts'
+import { readEpub } from '../../core/formats/read-epub.ts'
+import { readMarkdown, readMarkdownArchive, readWebText } from '../../core/formats/read-markdown.ts'
+import { readWord } from '../../core/formats/read-word.ts'
+import { webDocument } from '../../core/formats/web-document.ts'
+import { zipEpub, zipFiles } from '../../core/formats/zip.ts'
+import { pageFromJson } from '../../core/document/schema.ts'
+import type { OutFormat } from '../../core/formats/transfer.ts'
+import type { Order, SentBook, Written } from './orders.ts'
+
+/*
+ * A process of its own that makes one thing and ends: it has no database, no secrets and no network to speak of. Orders
+ * come as messages, products go as messages.
+ */
+const alone = (file: string): Promise<string> => readFile(`build/alone/${file}`, 'utf8')
+
+const writers: Record<OutFormat, (book: Book) => Written | Promise<Written>> = {
+  epub: (book) => ({ bytes: zipEpub(epubFiles(book, EBOOK_STYLE)), ending: 'epub', mediaType: 'application/epub+zip' }),
+  web: async (book) => ({ bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: await alone('alone.js') })), ending: 'html', mediaType: 'text/html' }),
+  // Paper has no script; a browser makes the PDF of it.
+  pdf: async (book) => ({ bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: null })), ending: 'html', mediaType: 'text/html' }),
+  markdown: (book) => markdown(markdownFiles(book)),
+}
+
+function markdown(files: Files): Written {
+  const [only, ...more] = Object.values(files)
+  if (more.length === 0 && typeof only === 'string') return { bytes: strToU8(only), ending: 'md', mediaType: 'text/markdown' }
+  return { bytes: zipFiles(files), ending: 'zip', mediaType: 'application/zip' }
+}
+
+function bookFrom(sent: SentBook): Book {
+  return { ...sent, opening: pageFromJson(sent.opening), parts: sent.parts.map((part) => ({ ...part, chapters: part.chapters.map((chapter) => ({ ...chapter, page: pageFromJson(chapter.page) })) })) }
+}
+
+const freshId = (): string => nanoid(12)
+const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b
+
+async function read({ format, bytes, as, name }: Extract<Order, { task: 'read' }>): Promise<BroughtResult> {
+  if (format === 'word') return readWord(bytes, as, name, freshId)
+  if (format === 'epub') return readEpub(bytes, name, freshId)
+  if (format === 'markdown' && isZip(bytes)) return readMarkdownArchive(bytes, as, name, freshId)
+  const text = new TextDecoder().decode(bytes)
+  return format === 'html' ? readWebText(text, as, name, freshId) : readMarkdown(text, as, name, freshId)
+}
+
+async function work(order: Order): Promise<object> {
+  if (order.task === 'write') return { ok: true, value: await writers[order.format](bookFrom(order.book)) }
+  const result = await read(order)
+  if (!result.ok) return result
+  const { brought } = result
+  const plain = (page: { id: string; page: { toJSON(): unknown } }): { id: string; page: unknown } => ({ id: page.id, page: page.page.toJSON() })
+  return { ok: true, value: { ...brought, opening: plain(brought.opening), parts: brought.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })) } }
+}
+
+process.once('message', (order: Order) => {
+  void work(order)
+    .catch(() => ({ ok: false, reason: 'The document can’t be read. It may be damaged; save it anew and try again.' }))
+    .then((answer) => process.send!(answer, undefined, undefined, () => process.exit(0)))
+})
