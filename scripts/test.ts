@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { z } from 'zod'
 import { buildWhenNeeded } from './build-when-needed.ts'
-import { requireChromium, requireEpubcheck, requireJava } from './packages.ts'
+import { requireChromium, requireEpubcheck, requireJava, requireJudges } from './packages.ts'
 
 /** Runs every check; ends with the plain line `N passed, N failed`. A name (core, server, browser, static) runs that part alone. */
 const only = process.argv[2]
@@ -60,9 +60,13 @@ function count(isFine: boolean, figures: () => readonly [number, number]): void 
 }
 
 const wants = (part: string): boolean => only === undefined || only === part
-if (wants('browser')) requireChromium()
-if (wants('core')) requireJava()
-if (wants('core') || wants('server')) requireEpubcheck()
+// The server prints PDF with Chromium; Java runs two checkers.
+if (wants('browser') || wants('server')) requireChromium()
+if (wants('core') || wants('server')) {
+  requireJava()
+  requireEpubcheck()
+  requireJudges()
+}
 if (wants('static')) {
   check('theme', '--import', 'tsx', 'scripts/theme-css.tsx')
   check('types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen')

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { expect, test } from 'vitest'
 import { cookieFor, startApp, withClient } from './setup/app.ts'
+import { takenOut } from './setup/transfers.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 const url = await useFreshDatabase()
@@ -29,18 +30,36 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     const messages = await run('java', ['-jar', 'node_modules/vnu-jar/build/dist/vnu.jar', '--format', 'json', '--errors-only', folder], { maxBuffer: 1 << 26 }).then(({ stderr }) => stderr, (error: { stderr: string }) => error.stderr)
     const found = JSON.parse(messages || '{"messages":[]}') as { messages: { url: string; message: string; extract?: string }[] }
     expect(found.messages.map(({ url: file, message, extract }) => `${file.split('/').at(-1)}: ${message} ${extract ?? ''}`)).toEqual([])
+    const author = await cookieFor(url, app.port, 'tobias')
+    const handbook = (format: string): ReturnType<typeof takenOut> => takenOut(app, author, 'walling', { entryId: 'handbook', format, manner: 'published' })
     // The demo's book as an e-book, by EPUBCheck (w3c/epubcheck, from Debian).
-    const book = await fetch(`${app.address}/courses/walling/items/handbook/book.epub`, { headers: { cookie: await cookieFor(url, app.port, 'tobias') } })
-    expect([book.status, book.headers.get('content-type')]).toEqual([200, 'application/epub+zip'])
+    const epub = await handbook('epub')
+    expect(epub.type).toBe('application/epub+zip')
     const file = join(folder, 'handbook.epub')
-    await writeFile(file, Buffer.from(await book.arrayBuffer()))
+    await writeFile(file, epub.bytes)
     const checked = join(folder, 'handbook.json')
     await run('java', ['-jar', '/usr/bin/epubcheck', file, '--json', checked]).catch(() => undefined)
     const report = await readFile(checked, 'utf8')
     const { messages: problems, publication } = JSON.parse(report) as { messages: { severity: string; message: string }[]; publication: { title: string } }
     expect(problems.filter(({ severity }) => severity === 'ERROR' || severity === 'WARNING' || severity === 'FATAL').map(({ message }) => message)).toEqual([])
     expect(publication.title).toBe('A Waller’s Handbook')
+
+    // As one web page, by the HTML checker.
+    const web = join(folder, 'handbook.html')
+    await writeFile(web, (await handbook('web')).bytes)
+    const said = await run('java', ['-jar', 'node_modules/vnu-jar/build/dist/vnu.jar', '--format', 'json', '--errors-only', web], { maxBuffer: 1 << 26 }).then(({ stderr }) => stderr, (error: { stderr: string }) => error.stderr)
+    expect((JSON.parse(said || '{"messages":[]}') as { messages: { message: string }[] }).messages.map(({ message }) => message)).toEqual([])
+
+    // As PDF, by pdfinfo (poppler-utils, from Debian): tagged, with headings, lists and tables in its structure tree.
+    const pdf = join(folder, 'handbook.pdf')
+    await writeFile(pdf, (await handbook('pdf')).bytes)
+    expect((await run('pdfinfo', [pdf])).stdout).toMatch(/Title: +A Waller’s Handbook\n(.*\n)*Tagged: +yes/)
+    const { stdout: tree, stderr: complaints } = await run('pdfinfo', ['-struct-text', pdf], { maxBuffer: 1 << 26 })
+    expect(complaints).toBe('')
+    for (const [kind, least] of [['H1', 9], ['H2', 10], ['L', 4], ['LI', 10], ['Table', 1], ['TH', 2], ['TD', 4], ['Link', 8]] as const) expect(tree.match(new RegExp(`^ *${kind}\\b`, 'gm'))?.length ?? 0, kind).toBeGreaterThanOrEqual(least)
+    for (const words of ['What a wall is', 'spreads the weight on firm ground']) expect(tree).toContain(words)
+    expect((await run('pdftotext', [pdf, '-'])).stdout).toContain('Mending a gap')
   } finally {
     await app.stop()
   }
-}, 120_000)
+}, 240_000)

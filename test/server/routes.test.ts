@@ -81,7 +81,20 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { method: 'POST', path: '/courses/course/templates', body: '{"intent":"use","templateId":"x","afterId":null,"title":" ","values":{}}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
     { method: 'POST', path: '/courses/course/templates', body: '{"intent":"delete","id":"nothing"}', type: JSON_TYPE, status: [401, 404, 403, 403, 409, 409] },
   ],
-  '/courses/:courseId/items/:itemId/book.epub': [{ path: '/courses/course/items/page/book.epub', status: [302, 404, 403, 403, 404, 404] }],
+  '/courses/:courseId/transfers': [
+    { path: '/courses/course/transfers', status: AUTHORS_DATA },
+    { method: 'POST', path: '/courses/course/transfers', body: '{"intent":"out","entryId":"unit","format":"epub","manner":"published"}', type: JSON_TYPE, status: [401, 404, 403, 403, 409, 409] },
+    { method: 'POST', path: '/courses/course/transfers', body: '{"intent":"out","entryId":"page","format":"exe","manner":"published"}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+    { method: 'POST', path: '/courses/course/transfers', body: '{"intent":"again","id":"nothing"}', type: JSON_TYPE, status: [401, 404, 403, 403, 409, 409] },
+  ],
+  '/courses/:courseId/transfers/bring': [
+    { method: 'POST', path: '/courses/course/transfers/bring?name=a.bin&as=book', body: '\u0000\u0001', type: 'application/octet-stream', status: [401, 404, 403, 403, 422, 422] },
+    { method: 'POST', path: '/courses/course/transfers/bring?name=a.md&as=nonsense', body: 'words', type: 'application/octet-stream', status: [401, 404, 403, 403, 400, 400] },
+  ],
+  '/courses/:courseId/transfers/:transferId/file': [
+    { path: '/courses/course/transfers/nothing/file', status: [401, 404, 403, 403, 404, 404] },
+    { path: '/courses/course/transfers/%00/file', status: [401, 404, 403, 403, 404, 404] },
+  ],
   '/courses/:courseId/items/:itemId/preview': [
     { path: '/courses/course/items/page/preview?of=work', status: AUTHORS },
     { method: 'POST', path: '/courses/course/items/page/preview?of=work', body: 'question=none&answer=0', type: FORM, status: AUTHORS },
