@@ -1,6 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { buildWhenNeeded } from '../scripts/build-when-needed.ts'
-import { requireChromium } from '../scripts/packages.ts'
+import { requireChromium, requireJudges } from '../scripts/packages.ts'
+import { benchBooks } from './books.ts'
 import { benchChecks, benchSizes } from './checks.ts'
 import { benchHouse } from './house.ts'
 import { benchHtml } from './html.ts'
@@ -21,7 +22,11 @@ if (wants('sizes')) {
   buildWhenNeeded()
   report(benchSizes())
 }
-if (['saving', 'reading', 'typing', 'opening'].some(wants)) {
+if (wants('books')) {
+  requireJudges()
+  report(await benchBooks())
+}
+if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd'].some(wants)) {
   requireChromium()
   buildWhenNeeded()
   const house = await benchHouse()
@@ -34,6 +39,8 @@ if (['saving', 'reading', 'typing', 'opening'].some(wants)) {
     if (wants('saving')) report(await (await import('./saving.ts')).benchSaving(house.url))
     if (wants('reading')) report(await (await import('./reading.ts')).benchReading(house.url))
     if (wants('opening')) report(await (await import('./opening.ts')).benchOpening(house.url))
+    if (wants('lists')) report(await (await import('./lists.ts')).benchLists(house.url))
+    if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(house.url))
     if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(house.url))
   } finally {
     await pool.end()

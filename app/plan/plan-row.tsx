@@ -1,9 +1,10 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Dropdown } from 'antd'
 import { CalendarClock, Ellipsis, GripVertical } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { childrenOf } from '../../core/plan/tree.ts'
 import { LEAVING } from '../../core/formats/transfer.ts'
 import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
@@ -16,6 +17,9 @@ interface Props {
   row: PlanRow & { depth: number }
   plan: readonly PlanRow[]
   timeZone: string
+  /** Which of the rows that are shown it is. */
+  index: number
+  measure: ((element: Element | null) => void) | undefined
   isTabStop: boolean
   isRenaming: boolean
   /** What the drop line under this row says; null when nothing would land here. */
@@ -38,16 +42,27 @@ interface Props {
 
 /** A line of the plan: unit, lesson or item. */
 export function PlanRowView(props: Props) {
-  const { row, plan, timeZone, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } = props
+  const { row, plan, timeZone, index, measure, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } = props
   const { setNodeRef, isOver } = useDroppable({ id: row.id })
+  const ref = useCallback(
+    (element: HTMLLIElement | null) => {
+      setNodeRef(element)
+      measure?.(element)
+    },
+    [setNodeRef, measure],
+  )
+  const siblings = childrenOf(plan, row.parentId)
   const drag = useDraggable({ id: row.id })
   const minutes = minutesOf(plan, row)
   const style = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const } : undefined
   return (
       <li
-        ref={setNodeRef}
+        ref={ref}
+        data-index={index}
         role="treeitem"
         aria-level={row.depth + 1}
+        aria-setsize={siblings.length}
+        aria-posinset={siblings.findIndex(({ id }) => id === row.id) + 1}
         aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${row.opensAt ? `, from ${shortMoment(row.opensAt, timeZone)}` : ''}`}
         tabIndex={isTabStop ? 0 : -1}
         data-id={row.id}

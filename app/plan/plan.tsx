@@ -1,7 +1,7 @@
 import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { App, Button } from 'antd'
 import { FileUp, LayoutTemplate, Plus } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { data, useFetcher, useNavigate, useRevalidator, useRouteLoaderData } from 'react-router'
 import { isOpened, itemKinds} from '../../core/plan/kinds.ts'
 import { inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
@@ -15,17 +15,14 @@ import type { Route } from './+types/plan'
 import { Composer, type ComposerPlace } from './composer.tsx'
 import type { PlanOutcome } from './ask-plan.ts'
 import type { PlanRequest } from './plan-requests.ts'
+import { type Dialog, PlanDialogs } from './plan-dialogs.tsx'
 import { PlanDesk, type PlanDeskTab } from './plan-desk.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
+import { useWindow } from './use-window.ts'
 import { PlanRowView } from './plan-row.tsx'
 import { runPlanRequest } from './run-plan.server.ts'
 import './plan.css'
 
-const SaveTemplate = onDemand(() => import('../templates/save-template.tsx').then((module) => module.SaveTemplate))
-const UseTemplate = onDemand(() => import('../templates/use-template.tsx').then((module) => module.UseTemplate))
-
-const TakeOut = onDemand(() => import('../transfers/take-out.tsx').then((module) => module.TakeOut))
-const BringIn = onDemand(() => import('../transfers/bring-in.tsx').then((module) => module.BringIn))
 const TransfersDesk = onDemand(() => import('../transfers/transfers-desk.tsx').then((module) => module.TransfersDesk))
 
 export const meta = () => [{ title: 'Plan – Fieldstone' }]
@@ -35,9 +32,6 @@ export async function action({ request, context, params }: Route.ActionArgs) {
   const { outcome, status } = await runPlanRequest(request, course.id, person)
   return data(outcome, { status })
 }
-
-/** A dialog over the plan. */
-type Dialog = { sort: 'save template'; id: string } | { sort: 'use template' } | { sort: 'take out'; id: string } | { sort: 'bring in' }
 
 interface Deleted {
   deletionId: string
@@ -65,8 +59,10 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const [dialog, setDialog] = useState<Dialog | null>(null)
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const list = useRef<HTMLUListElement>(null)
-  const rows = inOrder(plan)
-  const shown = rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase()))
+  const rows = useMemo(() => inOrder(plan), [plan])
+  const shown = useMemo(() => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())), [rows, filter])
+  const scroll = useRef<HTMLDivElement>(null)
+  const inSight = useWindow(shown.length, scroll, [shown.findIndex(({ id }) => id === focused), shown.findIndex(({ id }) => id === composing?.afterId)])
   const asked = useRef<PlanRequest | null>(null)
   const send = (request: PlanRequest): void => {
     asked.current = request
@@ -92,18 +88,19 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     if (focused && !renaming && document.activeElement?.matches('[role=treeitem]') && list.current?.contains(document.activeElement)) list.current.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
   }, [plan, focused, renaming])
 
-  // What was just made has the focus as soon as it is there.
-  const arriving = useRef<string | null>(null)
+  // What is to have the focus gets it as soon as it is there.
+  const wanted = useRef<string | null>(null)
   useEffect(() => {
-    const row = arriving.current && list.current?.querySelector<HTMLElement>(`[data-id="${arriving.current}"]`)
+    const row = wanted.current && list.current?.querySelector<HTMLElement>(`[data-id="${wanted.current}"]`)
     if (!row) return
-    arriving.current = null
+    wanted.current = null
     row.focus()
-  }, [plan])
+  })
 
   const transfers = useTransfers(course.id, (arrived) => {
     if (arrived.madeId === null) return
-    arriving.current = arrived.madeId
+    wanted.current = arrived.madeId
+    setFocused(arrived.madeId)
     void revalidator.revalidate()
   })
   const moving = transfers.all?.filter(({ state }) => state === 'waiting' || state === 'running').length ?? 0
@@ -146,8 +143,12 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     requestAnimationFrame(() => document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus())
   }
   const focus = (id: string): void => {
+    wanted.current = id
     setFocused(id)
-    list.current?.querySelector<HTMLElement>(`[data-id="${id}"]`)?.focus()
+    const row = list.current?.querySelector<HTMLElement>(`[data-id="${id}"]`)
+    if (!row) return
+    wanted.current = null
+    row.focus()
   }
 
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor))
@@ -166,8 +167,6 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     if (place) send({ intent: 'move', ids: [String(event.active.id)], ...place })
   }
 
-  // Somebody else may have deleted it meanwhile.
-  const entryOfDialog = dialog && 'id' in dialog ? plan.find(({ id }) => id === dialog.id) : undefined
   const compose = composing && <Composer key="composer" place={composing} plan={plan} courseId={course.id} onMoved={setComposing} onClose={() => setComposing(null)} />
   return (
     <div className="screen">
@@ -197,7 +196,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
             <span>Minutes</span>
             <span>Opens</span>
           </div>
-          <div className="plan-scroll">
+          <div className="plan-scroll" ref={scroll}>
             {rows.length === 0 && !composing && (
               <div className="plan-empty">
                 <p>Lay the course out before writing: type its units, lessons and pages, a line each, or paste an outline you have.</p>
@@ -208,38 +207,45 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
             )}
             <DndContext id="plan" sensors={sensors} collisionDetection={closestCenter} onDragOver={onDragOver} onDragEnd={onDragEnd} onDragCancel={() => setDrop(null)}>
               <ul className="plan-list" role="tree" aria-label="Plan of the course" ref={list}>
-                {shown.flatMap((row, at) => [
-                  <PlanRowView
-                    key={row.id}
-                    {...{ row, plan }}
-                    timeZone={course.timeZone}
-                    isTabStop={focused ? focused === row.id : at === 0}
-                    isRenaming={renaming === row.id}
-                    drop={drop?.overId === row.id ? drop.words : null}
-                    onFocus={() => setFocused(row.id)}
-                    onKey={(event) => onKey(event, row)}
-                    onOpen={() => void navigate(`/courses/${course.id}/items/${row.id}`)}
-                    onRename={() => setRenaming(row.id)}
-                    onRenamed={(title) => {
-                      setRenaming(null)
-                      if (title !== null && title !== row.title) send({ intent: 'rename', id: row.id, title })
-                      requestAnimationFrame(() => focus(row.id))
-                    }}
-                    onDelete={() => send({ intent: 'delete', ids: [row.id] })}
-                    onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
-                    onSettings={() => openSettings(row.id)}
-                    onPublish={() => setPublishing(row.id)}
-                    onTakeOut={() => setDialog({ sort: 'take out', id: row.id })}
-                    onTemplate={() => setDialog({ sort: 'save template', id: row.id })}
-                    onSplit={() => send({ intent: 'split', id: row.id })}
-                    onStep={(direction) => {
-                      const place = stepPlace(plan, row.id, direction)
-                      if (place) send({ intent: 'move', ids: [row.id], ...place })
-                    }}
-                  />,
-                  // A neighbour in the same list: a row that comes before it leaves its field, and what is typed, alone.
-                  composing?.afterId === row.id ? compose : null,
-                ])}
+                {inSight.shown.flatMap((piece) => {
+                  if ('gap' in piece) return [<li key={piece.key} role="none" style={{ blockSize: piece.gap }} />]
+                  const at = piece.index
+                  const row = shown[at]!
+                  return [
+                    <PlanRowView
+                      key={row.id}
+                      {...{ row, plan }}
+                      index={at}
+                      measure={inSight.measure}
+                      timeZone={course.timeZone}
+                      isTabStop={focused ? focused === row.id : at === 0}
+                      isRenaming={renaming === row.id}
+                      drop={drop?.overId === row.id ? drop.words : null}
+                      onFocus={() => setFocused(row.id)}
+                      onKey={(event) => onKey(event, row)}
+                      onOpen={() => void navigate(`/courses/${course.id}/items/${row.id}`)}
+                      onRename={() => setRenaming(row.id)}
+                      onRenamed={(title) => {
+                        setRenaming(null)
+                        if (title !== null && title !== row.title) send({ intent: 'rename', id: row.id, title })
+                        requestAnimationFrame(() => focus(row.id))
+                      }}
+                      onDelete={() => send({ intent: 'delete', ids: [row.id] })}
+                      onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
+                      onSettings={() => openSettings(row.id)}
+                      onPublish={() => setPublishing(row.id)}
+                      onTakeOut={() => setDialog({ sort: 'take out', id: row.id })}
+                      onTemplate={() => setDialog({ sort: 'save template', id: row.id })}
+                      onSplit={() => send({ intent: 'split', id: row.id })}
+                      onStep={(direction) => {
+                        const place = stepPlace(plan, row.id, direction)
+                        if (place) send({ intent: 'move', ids: [row.id], ...place })
+                      }}
+                    />,
+                    // A neighbour in the same list: a row that comes before it leaves its field, and what is typed, alone.
+                    composing?.afterId === row.id ? compose : null,
+                  ]
+                })}
                 {composing && !shown.some(({ id }) => id === composing.afterId) && compose}
               </ul>
             </DndContext>
@@ -263,21 +269,18 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
           transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus} onUndo={(id) => send({ intent: 'delete', ids: [id] })} />}
           entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
-      {dialog?.sort === 'save template' && <SaveTemplate key={dialog.id} courseId={course.id} entryId={dialog.id} onClose={() => setDialog(null)} onSaved={(words) => void message.success(words, 6)} />}
-      {dialog?.sort === 'take out' && entryOfDialog && <TakeOut key={dialog.id} entry={entryOfDialog} transfers={transfers} onClose={() => setDialog(null)} onBegun={showTransfers} />}
-      {dialog?.sort === 'bring in' && <BringIn courseId={course.id} after={plan.find(({ id }) => id === focused) ?? null} onClose={() => setDialog(null)} onBegun={showTransfers} />}
-      {dialog?.sort === 'use template' && (
-        <UseTemplate
-          courseId={course.id}
-          afterId={focused}
-          onClose={() => setDialog(null)}
-          onMade={(id, words) => {
-            if (words) void message.info(words, 8)
-            arriving.current = id
-            void revalidator.revalidate()
-          }}
-        />
-      )}
+      <PlanDialogs
+        {...{ dialog, plan, transfers }}
+        courseId={course.id}
+        afterId={focused}
+        onClose={() => setDialog(null)}
+        onBegun={showTransfers}
+        onMade={(id) => {
+          wanted.current = id
+          setFocused(id)
+          void revalidator.revalidate()
+        }}
+      />
       {publishing !== null && <PublishLesson key={publishing} plan={plan} entry={plan.find(({ id }) => id === publishing)!} courseId={course.id} onClose={() => setPublishing(null)} onPublished={(words) => void message.success(words, 5)} />}
     </div>
   )

@@ -1,9 +1,9 @@
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useState } from 'react'
-import { NavLink } from 'react-router'
+import { NavLink, useParams } from 'react-router'
 import { readingMinutes } from '../../core/document/statistics.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
-import { childrenOf } from '../../core/plan/tree.ts'
+import { branch, childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from './entry-kinds.tsx'
 import { Stone } from './stone.tsx'
@@ -44,12 +44,16 @@ export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
   )
 }
 
+/** In a plan of more entries lessons are folded, but for the one that is being worked on. */
+const MOST_OPEN = 300
+
 type BranchProps = Props & { entry: PlanRow; matches(entry: PlanRow): boolean; isOpenAnyway: boolean; depth: number }
 
 /** An item, or a lesson, book or part with what it holds. */
 function Branch(props: BranchProps) {
   const { plan, entry, matches, isOpenAnyway, depth } = props
-  const [isOpen, setOpen] = useState(entry.kind !== 'book')
+  const { itemId } = useParams()
+  const [isOpen, setOpen] = useState(() => entry.kind !== 'book' && (plan.length <= MOST_OPEN || branch(plan, entry.id).some(({ id }) => id === itemId)))
   if (kindOfEntry(entry.kind).holds.length === 0) return <li><Item {...props} /></li>
   const open = isOpen || isOpenAnyway
   const name = titleOrKind(entry)

@@ -14,20 +14,29 @@ export interface Place {
   readonly beforeId: string | null
 }
 
-export function childrenOf<E extends PlanEntry>(plan: readonly E[], parentId: string | null): E[] {
-  return plan.filter((entry) => entry.parentId === parentId)
+/** Who stands under whom, for plans that were asked about before; one that has grown since is looked through anew. */
+const families = new WeakMap<readonly PlanEntry[], { readonly length: number; readonly byParent: ReadonlyMap<string | null, readonly PlanEntry[]> }>()
+
+/** What stands directly under an entry, in its order. A plan may grow at its end; its entries do not change. */
+export function childrenOf<E extends PlanEntry>(plan: readonly E[], parentId: string | null): readonly E[] {
+  let family = families.get(plan)
+  if (family?.length !== plan.length) {
+    const byParent = new Map<string | null, E[]>()
+    for (const entry of plan) {
+      const siblings = byParent.get(entry.parentId)
+      if (siblings) siblings.push(entry)
+      else byParent.set(entry.parentId, [entry])
+    }
+    family = { length: plan.length, byParent }
+    families.set(plan, family)
+  }
+  return (family.byParent.get(parentId) ?? []) as readonly E[]
 }
 
 /** The plan in reading order, each entry with its depth: 0 for units. Siblings keep their order. */
 export function inOrder<E extends PlanEntry>(plan: readonly E[]): (E & { depth: number })[] {
-  const byParent = new Map<string | null, E[]>()
-  for (const entry of plan) {
-    const siblings = byParent.get(entry.parentId)
-    if (siblings) siblings.push(entry)
-    else byParent.set(entry.parentId, [entry])
-  }
   const walk = (parentId: string | null, depth: number): (E & { depth: number })[] =>
-    (byParent.get(parentId) ?? []).flatMap((entry) => [{ ...entry, depth }, ...walk(entry.id, depth + 1)])
+    childrenOf(plan, parentId).flatMap((entry) => [{ ...entry, depth }, ...walk(entry.id, depth + 1)])
   return walk(null, 0)
 }
 

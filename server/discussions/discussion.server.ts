@@ -38,9 +38,9 @@ export interface Thread {
 export type PostResult = { readonly ok: true; readonly post: SeenPost } | { readonly ok: false; readonly reason: string }
 const refuse = (reason: string): PostResult & { ok: false } => ({ ok: false, reason })
 
-const THREADS = 20
-const SHOWN_REPLIES = 6
-const ALL_REPLIES = 1000
+const THREADS = 12
+const SHOWN_REPLIES = 3
+const ALL_REPLIES = 10_000
 
 function seen(row: PostRow, { personId, isAuthor }: Participant): SeenPost {
   const { content: _content, personId: writer, html, ...rest } = row

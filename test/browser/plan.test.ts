@@ -1,3 +1,4 @@
+import { withClient } from '../server/setup/app.ts'
 import { expect, test } from './setup/house.ts'
 import type { Page } from '@playwright/test'
 
@@ -123,4 +124,50 @@ test('one outline makes a lesson of every kind; its aims, dates and order are se
   await desk.getByRole('button', { name: 'Write its introduction' }).click()
   await expect(page.locator('.ProseMirror h1')).toHaveText('Mending a gap')
   await expect(page.locator('.page-facts')).toContainText('Lesson ·')
+})
+
+test('chapters are put in another order by dragging, and are numbered anew', async ({ house }) => {
+  await house.addPage('book', '<h1>The book</h1><p>x</p>', { kind: 'book', isPublished: true })
+  for (const title of ['One', 'Two', 'Three']) await house.addPage(title.toLowerCase(), `<h1>${title}</h1><p>x</p>`, { kind: 'chapter', parent: 'book', isPublished: true })
+  const page = await house.open('author', '/courses/course/plan')
+  const box = async (name: string, inside = ''): Promise<{ x: number; y: number }> => (await (inside === '' ? page.getByRole('treeitem', { name }) : page.getByRole('treeitem', { name }).locator(inside)).boundingBox())!
+  const [from, to] = [await box('Chapter: One', '.grip'), await box('Chapter: Three')]
+  await page.mouse.move(from.x + 5, from.y + 10)
+  await page.mouse.down()
+  await page.mouse.move(from.x + 5, from.y + 30, { steps: 4 })
+  await page.mouse.move(to.x + 60, to.y + 14, { steps: 10 })
+  await expect(page.getByText('goes here, in The book')).toBeVisible()
+  await page.mouse.up()
+  await expect.poll(() => rows(page)).toEqual(['1 Unit one', '2 Lesson one', '3 Book: The book, Published', '4 Chapter: Two, Published', '4 Chapter: Three, Published', '4 Chapter: One, Published'])
+  const reader = await house.open('student', '/read/course/one')
+  await expect(reader.getByRole('heading', { level: 1 })).toHaveText(/^3\s*One$/)
+})
+
+test('a plan of 1,000 items shows what is in sight, and is walked, filtered and scrolled like a short one', async ({ house }) => {
+  await withClient(house.url, async (client) => {
+    await client.query(`insert into documents (id, course_id) select 'p' || n, 'course' from generate_series(1, 1000) n`)
+    await client.query(`insert into snapshots (document_id, version, schema_version, content) select 'p' || n, 0, 1, '{"type":"doc","content":[{"type":"title"},{"type":"paragraph"}]}' from generate_series(1, 1000) n`)
+    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) select 'p' || n, 'course', 'lesson', 'page', 'Page ' || n, n, 'p' || n from generate_series(1, 1000) n`)
+  })
+  const page = await house.open('author', '/courses/course/plan')
+  const all = page.getByRole('treeitem')
+  await expect(all.first()).toBeVisible()
+  expect(await all.count()).toBeLessThan(80)
+  await expect(page.getByRole('treeitem', { name: 'Page 3, Draft' })).toHaveAttribute('aria-setsize', '1000')
+  await all.first().focus()
+  await page.keyboard.press('End')
+  const last = page.getByRole('treeitem', { name: 'Page 1000, Draft' })
+  await expect(last).toBeFocused()
+  await expect(last).toBeInViewport()
+  for (let press = 0; press < 3; press++) await page.keyboard.press('ArrowUp')
+  await expect(page.getByRole('treeitem', { name: 'Page 997, Draft' })).toBeFocused()
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect(page.getByRole('treeitem', { name: 'Page 997, Draft' })).toHaveAttribute('aria-posinset', '996')
+  await expect(page.getByRole('treeitem', { name: 'Page 997, Draft' })).toBeFocused()
+  // What has the focus stays, wherever the list is scrolled.
+  await page.locator('.plan-scroll').evaluate((element) => element.scrollTo(0, 0))
+  await expect(page.getByRole('treeitem', { name: 'Page 2, Draft' })).toBeInViewport()
+  await expect(page.getByRole('treeitem', { name: 'Page 997, Draft' })).toBeFocused()
+  await page.getByLabel('Filter the plan by word').fill('page 77')
+  await expect(all).toHaveCount(11)
 })

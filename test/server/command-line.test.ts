@@ -59,8 +59,14 @@ test('convert goes from HTML to Markdown and back, and to one document', async (
   await fieldstone(['convert', md, back])
   expect((await fieldstone(['write', back])).out).toBe('<h1>Walls</h1>\n<h2>Stones</h2>\n<ul>\n  <li>a</li>\n</ul>\n')
   await fieldstone(['convert', md, alone])
-  expect(await readFile(alone, 'utf8')).toMatch(/<style>[^]+<h1>Walls<\/h1>/)
+  expect(await readFile(alone, 'utf8')).toMatch(/<style>[^]+<h1 id="_title">Walls<\/h1>/)
   expect((await fieldstone(['convert', html, join(folder, 'x.doc')])).error).toContain('has an ending')
+  const book = await file('book.md', '# Year\n\n## Winter\n\na\n\n## Spring\n\nb\n')
+  const epub = join(folder, 'book.epub')
+  expect((await fieldstone(['convert', book, epub])).code).toBe(0)
+  expect((await readFile(epub)).subarray(30, 58).toString()).toBe('mimetypeapplication/epub+zip')
+  expect((await fieldstone(['convert', epub, md])).error).toContain('is a book of several texts')
+  expect((await fieldstone(['convert', await file('broken.docx', 'PK'), md])).error).toContain('damaged')
 })
 
 test.each([

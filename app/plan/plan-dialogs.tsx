@@ -1,0 +1,51 @@
+import { App } from 'antd'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { onDemand } from '../shell/on-demand.tsx'
+import type { Transfers } from '../transfers/use-transfers.ts'
+
+const SaveTemplate = onDemand(() => import('../templates/save-template.tsx').then((module) => module.SaveTemplate))
+const UseTemplate = onDemand(() => import('../templates/use-template.tsx').then((module) => module.UseTemplate))
+const TakeOut = onDemand(() => import('../transfers/take-out.tsx').then((module) => module.TakeOut))
+const BringIn = onDemand(() => import('../transfers/bring-in.tsx').then((module) => module.BringIn))
+
+/** A dialog over the plan. */
+export type Dialog = { readonly sort: 'save template'; readonly id: string } | { readonly sort: 'use template' } | { readonly sort: 'take out'; readonly id: string } | { readonly sort: 'bring in' }
+
+interface Props {
+  dialog: Dialog | null
+  plan: readonly PlanRow[]
+  courseId: string
+  transfers: Transfers
+  /** After which entry goes what is made. */
+  afterId: string | null
+  onClose(): void
+  /** Something is on its way out or in. */
+  onBegun(): void
+  onMade(id: string): void
+}
+
+/** What is asked over the plan before something is made, taken out or brought in. */
+export function PlanDialogs({ dialog, plan, courseId, transfers, afterId, onClose, onBegun, onMade }: Props) {
+  const { message } = App.useApp()
+  if (!dialog) return null
+  // Somebody else may have deleted it meanwhile.
+  const entry = 'id' in dialog ? plan.find(({ id }) => id === dialog.id) : undefined
+  switch (dialog.sort) {
+    case 'save template':
+      return entry && <SaveTemplate key={entry.id} courseId={courseId} entryId={entry.id} onClose={onClose} onSaved={(words) => void message.success(words, 6)} />
+    case 'take out':
+      return entry && <TakeOut key={entry.id} {...{ entry, transfers, onClose, onBegun }} />
+    case 'bring in':
+      return <BringIn courseId={courseId} after={plan.find(({ id }) => id === afterId) ?? null} onClose={onClose} onBegun={onBegun} />
+    case 'use template':
+      return (
+        <UseTemplate
+          {...{ courseId, afterId, onClose }}
+          onMade={(id, words) => {
+            if (words) void message.info(words, 8)
+            onMade(id)
+          }}
+        />
+      )
+  }
+}
