@@ -4,6 +4,7 @@ import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } f
 import { themeOf } from '../server/web/theme.server.ts'
 import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
+import { setClock } from './shell/clock.ts'
 import { NonceContext, pageNonce } from './shell/nonce.ts'
 import { antLight } from './theme/ant-theme.ts'
 import '../reader/fonts.css'
@@ -12,7 +13,7 @@ import '../.generated/ant.css'
 import './shell/base.css'
 
 export function loader({ request, context }: Route.LoaderArgs) {
-  return { theme: themeOf(request), requestId: context.requestId, person: context.person }
+  return { theme: themeOf(request), requestId: context.requestId, person: context.person, now: Date.now() }
 }
 
 // The person and the theme change with forms of their own; saving and reading need not ask for them again.
@@ -23,6 +24,7 @@ export function shouldRevalidate({ formAction, defaultShouldRevalidate }: { form
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = use(NonceContext)
   const data = useRouteLoaderData<typeof loader>('root')
+  if (data) setClock(data.now)
   return (
     <html lang="en" {...(data?.theme ? { 'data-theme': data.theme } : {})}>
       <head>

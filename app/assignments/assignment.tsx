@@ -22,7 +22,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   if (found.place.kind !== 'assignment') failure('no such place', 404)
   const who = participant(found)
   const [parts, draft, submissions] = await Promise.all([roomParts(found), findDraft(pool, who.place.id, who.personId), listSubmissions(pool, who.place.id, who.personId)])
-  return { parts, draft, submissions, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, mayHandIn: who.mayTakePart && !who.isAuthor, dueAt: who.place.settings.dueAt }
+  return { parts, draft, submissions, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, mayHandIn: who.mayTakePart && !who.isAuthor, dueAt: who.place.settings.dueAt, isPast: who.place.settings.dueAt !== null && new Date(who.place.settings.dueAt) < new Date() }
 }
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? 'Assignment'} – Fieldstone` }]
@@ -31,13 +31,13 @@ const PAUSE = 900
 
 /** An assignment as students have it: what to do, what they write, what came back. */
 export default function Assignment({ loaderData }: Route.ComponentProps) {
-  const { parts, draft, submissions, courseId, entryId, isAuthor, mayHandIn, dueAt } = loaderData
+  const { parts, draft, submissions, courseId, entryId, isAuthor, mayHandIn, dueAt, isPast } = loaderData
   const [isWriting, setWriting] = useState(draft !== null || submissions.length === 0)
   const newest = submissions[0]
   return (
     <RoomFrame parts={parts}>
       <section className="assignment" aria-label="Your work">
-        {dueAt && <p className="assignment-due">Due {shortMoment(dueAt, parts.timeZone)}{new Date(dueAt) < new Date() && '. That has passed; what you hand in now is marked as late'}.</p>}
+        {dueAt && <p className="assignment-due">Due {shortMoment(dueAt, parts.timeZone)}{isPast && '. That has passed; what you hand in now is marked as late'}.</p>}
         {isAuthor && <p><a href={`/courses/${courseId}/hand-ins/${entryId}`}>What students handed in</a></p>}
         {!isAuthor && !mayHandIn && <p className="soft">You read here as a guest; students hand in.</p>}
         {submissions.map((each) => <HandedIn key={each.number} submission={each} timeZone={parts.timeZone} isNewest={each === newest} />)}

@@ -111,3 +111,26 @@ test('settings change one by one; a chapter whose book is gone comes back as a p
   expect(await restore('course', deleted.ok ? deleted.deletionId : '')).toMatchObject({ ok: true })
   expect((await shape()).filter((line) => line.includes('Strip'))).toEqual(['  page Strip'])
 })
+
+test('an entry that is deleted while another moves it: the plan stays whole whoever is first, and nothing is lost', async () => {
+  const [first] = (await listPlan(pool, 'course')).filter(({ kind }) => kind === 'unit')
+  for (let round = 0; round < 20; round++) {
+    const added = await addLines('course', first!.id, [{ title: `Lesson ${round}`, depth: 1, kind: 'lesson' }, { title: `Page ${round}`, depth: 2 }])
+    if (!added.ok) throw new Error(added.reason)
+    const [lesson, page] = added.ids as [string, string]
+    // One moves the page out of the lesson while another deletes the lesson with all in it.
+    const [moved, removed] = await Promise.all([moveEntries('course', [page], { parentId: first!.id, beforeId: null }), removeEntries('course', [lesson])])
+    const plan = await listPlan(pool, 'course')
+    const isThere = plan.some(({ id }) => id === page)
+    expect(plan.every(({ parentId }) => parentId === null || plan.some(({ id }) => id === parentId))).toBe(true)
+    if (moved.ok) expect([isThere, removed]).toEqual([true, expect.objectContaining({ ok: true, count: 1 })])
+    else expect([isThere, moved.reason]).toEqual([false, 'What was to be moved is no longer in the plan.'])
+    if (removed.ok) await restore('course', removed.deletionId)
+    expect((await listPlan(pool, 'course')).some(({ id }) => id === page)).toBe(true)
+  }
+  // To where somebody has just deleted the place.
+  const added = await addLines('course', first!.id, [{ title: 'Gone', depth: 1, kind: 'lesson' }, { title: 'Stays', depth: 1, kind: 'page' }])
+  if (!added.ok) throw new Error(added.reason)
+  await removeEntries('course', [added.ids[0]!])
+  expect(await moveEntries('course', [added.ids[1]!], { parentId: added.ids[0]!, beforeId: null })).toEqual({ ok: false, reason: 'The place to move to is no longer in the plan.' })
+})
