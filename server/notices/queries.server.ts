@@ -18,13 +18,13 @@ export async function insertNotices(db: Database, notice: NewNotice, personIds: 
   )
 }
 
-const noticeRow = z.object({ id: z.coerce.string(), course: z.string(), words: z.string(), address: z.string(), at: z.date().transform((at) => at.toISOString()), isSeen: z.boolean() })
+const noticeRow = z.object({ id: z.coerce.string(), course: z.string(), timeZone: z.string(), words: z.string(), address: z.string(), at: z.date().transform((at) => at.toISOString()), isSeen: z.boolean() })
 export type Notice = z.infer<typeof noticeRow>
 
 /** What somebody was told, newest first. */
 export async function listNotices(db: Database, personId: string): Promise<Notice[]> {
   const { rows } = await db.query(
-    `select n.id, c.title as course, n.words, n.address, n.created_at as at, n.seen_at is not null as "isSeen"
+    `select n.id, c.title as course, c.time_zone as "timeZone", n.words, n.address, n.created_at as at, n.seen_at is not null as "isSeen"
      from notices n join courses c on c.id = n.course_id where n.person_id = $1::text order by n.created_at desc, n.id desc limit 200`,
     [personId],
   )
