@@ -13,12 +13,14 @@ import { replaceExercise } from '../server/exercises/queries.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
 import { insertEntries } from '../server/plan/queries.server.ts'
 import { written } from '../server/questions/bank.server.ts'
+import { insertTemplate } from '../server/templates/queries.server.ts'
 import { insertFolder, insertQuestion } from '../server/questions/queries.server.ts'
 import { keepBytes } from '../server/shelf/bytes.server.ts'
 import { insertShelfItem, updateAlt } from '../server/shelf/queries.server.ts'
 import { seedActivity } from './activity.ts'
 import { type DemoCourse, demoCourses, type DemoEntry } from './course.ts'
 import { DEMO_PASSWORD, demoPeople } from './people.ts'
+import { demoTemplates } from './templates.ts'
 import { demoQuestions, exerciseOf } from './questions.ts'
 
 const COURSE = 'walling'
@@ -40,6 +42,7 @@ async function seedCourse(db: Database, course: DemoCourse, now: Date): Promise<
   if (course.id === COURSE) {
     await seedShelf(db)
     await seedBank(db)
+    await seedTemplates(db, now)
   }
   const clock = { day: 70 }
   const place = async (entries: readonly DemoEntry[], parentId: string | null): Promise<void> => {
@@ -116,4 +119,12 @@ async function seedPeople(db: Database): Promise<void> {
   const hash = await hashPassword(DEMO_PASSWORD)
   for (const [at, { id, name, email, role, colour }] of demoPeople.entries())
     await db.query(`insert into people (id, name, email, password_hash, is_manager, colour, created_at) values ($1, $2, $3, $4, $5, $6, timestamptz '2026-01-05' + $7 * interval '1 minute')`, [id, name, email, hash, role === 'manager', colour, at])
+}
+
+async function seedTemplates(db: Database, now: Date): Promise<void> {
+  for (const { id, by, ...template } of demoTemplates) {
+    const { page } = readPage(await readFile(new URL(`templates/${id}.html`, import.meta.url), 'utf8'))
+    await insertTemplate(db, { id, courseId: COURSE, personId: by, ...template, schemaVersion: SCHEMA_VERSION, content: JSON.stringify(page.toJSON()) })
+  }
+  await db.query('update templates set created_at = $1', [new Date(now.getTime() - 30 * DAY)])
 }

@@ -1,5 +1,5 @@
 import { Alert, Button, Input, Modal } from 'antd'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { getJson, sendJson } from '../shell/ask-json.ts'
@@ -129,14 +129,35 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
                   </label>
                 ))}
               </div>
-              <div className="template-picture" aria-label="How it looks" role="img">
-                <div className="page-content" inert dir="auto" dangerouslySetInnerHTML={{ __html: chosen.html }} />
-              </div>
+              <Picture template={chosen} title={title ?? chosen.name} values={values} />
             </div>
           )}
         </div>
       )}
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
+  )
+}
+
+/** How the page will look, with what has been filled in so far. */
+function Picture({ template, title, values }: { template: Offered; title: string; values: Readonly<Record<string, string>> }) {
+  const text = useRef<HTMLDivElement>(null)
+  const html = useMemo(() => ({ __html: template.html }), [template.html])
+  useEffect(() => {
+    for (const place of text.current?.querySelectorAll<HTMLElement>('[data-blank]') ?? []) {
+      const name = place.dataset.blank || place.dataset.example || place.textContent
+      place.dataset.example ??= place.textContent
+      const filled = values[name]?.trim()
+      place.textContent = filled || place.dataset.example
+      place.classList.toggle('is-filled', Boolean(filled))
+    }
+  }, [values, html])
+  return (
+    <div className="template-picture" aria-label="How it looks" role="img">
+      <div className="page-content" inert dir="auto">
+        <h1>{title}</h1>
+        <div ref={text} dangerouslySetInnerHTML={html} />
+      </div>
+    </div>
   )
 }

@@ -69,7 +69,7 @@ export function BringIn({ courseId, after, onClose, onBegun }: { courseId: strin
           </Radio>
         </Radio.Group>
       </fieldset>
-      <p className="soft small">{after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until you publish it.</p>
+      <p className="soft small bring-place">{after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until you publish it.</p>
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
   )

@@ -118,6 +118,7 @@ test('footnotes of Word go to the end of the chapter that refers to them', async
   const book = brought(await readWord(wordOf('# One\n\nA[^a] and b[^b].\n\n# Two\n\nC[^c].\n\n[^a]: First.\n[^b]: Second.\n[^c]: Third, with *stress*.\n', 'notes'), 'book', 'notes', freshId))
   const [one, two] = book.parts[0]!.chapters.map(({ page }) => source(page))
   expect(one).toContain('<p>A[1] and b[2].</p>\n<ol>\n  <li>First.</li>\n  <li>Second.</li>\n</ol>')
+  expect(book.notes).toEqual([])
   expect(two).toContain('<p>C[3].</p>\n<ol start="3">\n  <li>Third, with <em>stress</em>.</li>\n</ol>')
 })
 

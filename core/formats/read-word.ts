@@ -102,7 +102,9 @@ function withNotesWhereTheyBelong(nodes: HtmlNode[]): HtmlNode[] {
   }
   const walk = (node: HtmlNode): HtmlNode => {
     if (!isElement(node)) return node
-    const href = node.tagName === 'a' ? attribute(node, 'href') : undefined
+    // Word raises its marks; as a number in brackets it needs no raising.
+    const mark = node.tagName === 'sup' && node.childNodes.length === 1 ? node.childNodes[0]! : node
+    const href = isElement(mark) && mark.tagName === 'a' ? attribute(mark, 'href') : undefined
     const note = href?.startsWith('#') ? notes.get(href.slice(1)) : undefined
     if (note) {
       number++
