@@ -31,6 +31,7 @@ export async function seedActivity(db: Database, courseId: string, now: Date): P
   await seedPosts(db, at)
   await seedAttempts(db, at)
   await seedHandIns(db, at)
+  await seedMarks(db, courseId, at)
 }
 
 type At = (days: number) => Date
@@ -99,5 +100,22 @@ async function seedHandIns(db: Database, at: At): Promise<void> {
     if (day < 5) continue
     const comment = passageOf('The batter is right. Look along the face once more before you say that it is finished: the third stone from the left stands proud.')
     await updateReturned(db, entryId, student, 1, { content: JSON.stringify(comment.toJSON()), html: passageHtml(comment) }, 'ines', at(day - 2))
+  }
+}
+
+const KEPT = ['slope-drainage-soil', 'gloves-hammers-chisels', 'choosing-stone', 'throughs']
+
+/** What people keep for themselves, and what they were told of; all of it mailed long ago. */
+async function seedMarks(db: Database, courseId: string, at: At): Promise<void> {
+  for (const student of students) {
+    for (const entry of KEPT) if (student === 'jory' || chance(`bookmark ${student} ${entry}`) < 0.3) await db.query('insert into bookmarks (entry_id, person_id, created_at) values ($1, $2, $3)', [entry, student, at(20 * chance(`kept ${student} ${entry}`))])
+    if (student === 'jory' || chance(`follow ${student}`) < 0.4) await db.query('insert into follows (entry_id, person_id, created_at) values ($1, $2, $3)', ['your-site-in-three-photos', student, at(25)])
+    const told: [sort: string, entry: string, words: string, address: string, day: number][] = [
+      ['edition', 'throughs', 'New edition of “Throughs, and where they go”', `/read/${courseId}/throughs`, 12],
+      ['edition', 'handbook', 'New: “A Waller’s Handbook”, all of it', `/read/${courseId}/handbook`, 6],
+      ...(student === 'jory' ? [['reply', 'your-site-in-three-photos', 'Dewi Pryderog answered in “Your site in three photos”', `/discuss/${courseId}/your-site-in-three-photos`, 1] as [string, string, string, string, number]] : []),
+    ]
+    for (const [sort, entry, words, address, day] of told)
+      await db.query('insert into notices (person_id, course_id, entry_id, sort, words, address, created_at, seen_at, mailed_at) values ($1, $2, $3, $4, $5, $6, $7::timestamptz, $8::timestamptz, $7::timestamptz)', [student, courseId, entry, sort, words, address, at(day), day > 3 ? at(day - 1) : null])
   }
 }

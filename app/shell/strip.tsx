@@ -16,7 +16,7 @@ interface Props {
 /** The strip on top: the course, its screens, who is here. */
 export function Strip({ person, course, others }: Props) {
   return (
-    <header className="strip">
+    <header className="work-strip">
       <Link to="/" className="strip-mark" aria-label="All courses">
         <Mark />
       </Link>

@@ -90,3 +90,15 @@ test('what is typed before the script has come is kept', async ({ house }) => {
   await page.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(page.locator('.post')).toContainText('Typed early.')
 })
+
+test('on a phone nothing of the strip lies over what is read or written', async ({ house }) => {
+  await house.addPage('talk', '<h1>Your site</h1><p>Say.</p>', { isPublished: true, kind: 'discussion' })
+  await house.addPage('task', '<h1>Your metre</h1><p>Build.</p>', { isPublished: true, kind: 'assignment' })
+  const student = await house.open('student', '/discuss/course/talk', { viewport: { width: 390, height: 844 } })
+  for (const path of ['/discuss/course/talk', '/assignments/course/task', '/read/course']) {
+    await student.goto(path)
+    const [search, heading] = [await student.getByRole('searchbox').boundingBox(), await student.getByRole('heading', { level: 1 }).boundingBox()]
+    expect(heading!.y, path).toBeGreaterThan(search!.y + search!.height)
+    expect(await student.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
+  }
+})
