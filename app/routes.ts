@@ -40,6 +40,7 @@ export default [
   route('read/:courseId/mine', 'reading/mine.ts'),
   route('read/:courseId/search', 'reading/search.ts'),
   route('read/:courseId/:itemId', 'reading/page.ts'),
+  route('read/:courseId/:itemId/changes', 'reading/changes.ts'),
   route('discuss/:courseId/:itemId', 'discussions/discussion.tsx'),
   route('discuss/:courseId/:itemId/posts', 'discussions/posts.ts'),
   route('assignments/:courseId/:itemId', 'assignments/assignment.tsx'),

@@ -6,8 +6,9 @@ import { useEffect, useMemo, useState } from 'react'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { stepsFromJson } from '../../core/document/outbox.ts'
 import { compare, type ComparedBlock } from '../../core/history/compare.ts'
+import { nearChanges } from '../../core/history/near-changes.ts'
+import { placeLabel } from '../../core/history/place-label.ts'
 import { changeSteps } from '../../core/source/changes.ts'
-import { kindLabel } from '../sheet/trail.tsx'
 
 /** A state of the page that can be looked at. */
 export interface Moment {
@@ -25,7 +26,6 @@ interface Props {
 }
 
 const NOW = 'now'
-const label = (node: Node): string => (node.type.name === 'heading' ? `Heading ${Number(node.attrs.level)}` : node.type.name === 'part' ? node.firstChild?.textContent || 'Part' : kindLabel(node.type.name))
 
 /** Two states of the page, compared in the text; the earlier one can be brought back. */
 export function CompareDialog({ editor, documentId, moments, start, onClose }: Props) {
@@ -45,7 +45,7 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
   const pageOf = (version: string): Node | 'failed' | undefined => (version === NOW ? now : pages[version])
   const [old, fresh] = [pageOf(left), pageOf(right)]
   const isReady = old !== undefined && fresh !== undefined && old !== 'failed' && fresh !== 'failed'
-  const blocks = isReady ? compare(old, fresh, label) : []
+  const blocks = isReady ? compare(old, fresh, placeLabel) : []
   const different = blocks.filter(({ sort }) => sort !== 'same').length
 
   const bringBack = (): void => {
@@ -99,26 +99,14 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
 
 /** What differs, with the block before and after; long stretches without a difference are told by their number. */
 function Blocks({ blocks }: { blocks: readonly ComparedBlock[] }) {
-  const near = blocks.map((_block, at) => [at - 1, at, at + 1].some((index) => blocks[index] && blocks[index].sort !== 'same'))
-  const rows: React.ReactNode[] = []
-  let hidden = 0
-  const flush = (key: number): void => {
-    if (hidden > 0) rows.push(<p key={`h${key}`} className="compare-gap soft">{hidden} {hidden === 1 ? 'paragraph' : 'paragraphs'} alike</p>)
-    hidden = 0
-  }
-  blocks.forEach(({ sort, place, words }, at) => {
-    if (!near[at]) {
-      hidden++
-      return
-    }
-    flush(at)
-    rows.push(
-      <p key={at} className={`compare-block is-${sort}`}>
-        {place && <small>{place}</small>}
-        {words.map(({ sort: kind, text }, index) => (kind === 'added' ? <ins key={index}>{text || ' '}</ins> : kind === 'removed' ? <del key={index}>{text || ' '}</del> : <span key={index}>{text}</span>))}
-      </p>,
-    )
-  })
-  flush(blocks.length)
-  return rows
+  return nearChanges(blocks).map((each, at) =>
+    'alike' in each ? (
+      <p key={at} className="compare-gap soft">{each.alike} {each.alike === 1 ? 'paragraph' : 'paragraphs'} alike</p>
+    ) : (
+      <p key={at} className={`compare-block is-${each.sort}`}>
+        {each.place && <small>{each.place}</small>}
+        {each.words.map(({ sort, text }, index) => (sort === 'added' ? <ins key={index}>{text || ' '}</ins> : sort === 'removed' ? <del key={index}>{text || ' '}</del> : <span key={index}>{text}</span>))}
+      </p>
+    ),
+  )
 }

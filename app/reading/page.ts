@@ -17,7 +17,7 @@ import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
 import { pagePage, shutPage } from '../../server/reading/room.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
-import { afterText, factsOf } from '../../server/reading/views.server.ts'
+import { afterText, changesHref, factsOf } from '../../server/reading/views.server.ts'
 import { type PlaceVisit, visitPlace } from '../../server/reading/visit.server.ts'
 import type { Route } from './+types/page'
 
@@ -86,7 +86,7 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
   const questions = edition ? await questionsOfPage(found) : new Map<string, SafeHtml>()
   const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, questions) : () => ''
-  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
+  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), changes: changesHref(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
   return readingAnswer(request, pagePage(visit, place, view), { players: await allowedOrigins() })
 }
 

@@ -21,7 +21,15 @@ export function RoomFrame({ parts, children }: { parts: RoomParts; children: Rea
           <div className="room-column">
             <article className="page-content">
               <h1>{parts.title}</h1>
-              <p className="facts">{parts.facts}</p>
+              <p className="facts">
+                {parts.facts}
+                {parts.changes && (
+                  <>
+                    {' · '}
+                    <a href={parts.changes}>What changed</a>
+                  </>
+                )}
+              </p>
               <div ref={text} dangerouslySetInnerHTML={{ __html: parts.text }} />
             </article>
             {children}

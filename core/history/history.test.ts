@@ -2,7 +2,10 @@ import { expect, test } from 'vitest'
 import type { Node } from 'prosemirror-model'
 import { readPage } from '../html/read.ts'
 import { compare } from './compare.ts'
+import { asPublished } from './as-published.ts'
 import { changeBetween, inWords } from './describe.ts'
+import { nearChanges } from './near-changes.ts'
+import { placeLabel } from './place-label.ts'
 
 const page = (html: string): Node => readPage(html).page
 
@@ -30,4 +33,23 @@ test('what is taken together gives either state back', () => {
   const side = (left: 'added' | 'removed'): string => blocks.filter(({ sort }) => sort !== left).map(({ words }) => words.filter(({ sort }) => sort !== left).map(({ text }) => text).join('')).join('\n')
   expect(side('added')).toBe('T\none two three\na\nb')
   expect(side('removed')).toBe('U\none 2 three\nb\nc d')
+})
+
+test('long stretches that are alike are told by their number', () => {
+  const paragraphs = (words: string): string => `<h1>T</h1>${Array.from({ length: 12 }, (_, at) => `<p>${at === 6 ? words : `p${at}`}</p>`).join('')}`
+  const near = nearChanges(compare(page(paragraphs('old words here')), page(paragraphs('new words here')), placeLabel))
+  expect(near.map((each) => ('alike' in each ? each.alike : each.sort))).toEqual([6, 'same', 'changed', 'same', 4])
+  expect(nearChanges(compare(page(paragraphs('x')), page(paragraphs('x')), placeLabel))).toEqual([{ alike: 13 }])
+})
+
+test('what is kept back from students is not compared before them', () => {
+  const practice = (told: string): Node => page(`<h1>T</h1><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this</p><div data-part="feedback"><p>${told}</p></div></div></div><iframe data-piece="html" srcdoc="${told}" title="t"></iframe>`)
+  expect(compare(asPublished(practice('secret one')), asPublished(practice('secret two')), placeLabel).filter(({ sort }) => sort !== 'same')).toEqual([])
+  expect(JSON.stringify(asPublished(practice('secret one')).toJSON())).not.toContain('secret')
+})
+
+test('a place is named as readers know it', () => {
+  const found: string[] = []
+  page('<h1>T</h1><h3>a</h3><div data-piece="tabs"><section><h2>Flat</h2><p>b</p></section></div><p>c</p>').descendants((node) => void found.push(placeLabel(node)))
+  expect(found).toEqual(expect.arrayContaining(['Title', 'Heading 3', 'Tabs', 'Flat', 'Paragraph']))
 })

@@ -6,7 +6,7 @@ import { strip } from './frame.server.ts'
 import { placeNav } from './nav.server.ts'
 import { stepsFooter } from './room.server.ts'
 import { slotFiller } from './slots.server.ts'
-import { factsOf } from './views.server.ts'
+import { changesHref, factsOf } from './views.server.ts'
 import { type PlaceVisit, visitPlace } from './visit.server.ts'
 
 /** What stands around and above the part of a page that students write in, as the reading room has it. */
@@ -16,6 +16,8 @@ export interface RoomParts {
   readonly steps: string
   readonly title: string
   readonly facts: string
+  /** Where it says what changed; null for a first edition. */
+  readonly changes: string | null
   /** The published text of the item. */
   readonly text: string
   readonly language: string
@@ -41,6 +43,7 @@ export async function roomParts({ visit, place, edition, course }: PlaceVisit): 
     steps: stepsFooter(visit, place).text,
     title: edition?.title ?? place.title,
     facts: factsOf(visit, place, edition).join(' · '),
+    changes: changesHref(visit, place, edition),
     text: fillSlots(edition?.segments ?? [], fill),
     language: course.language,
     direction: course.direction,

@@ -13,6 +13,8 @@ export interface PageView {
   readonly headings: readonly PublishedHeading[]
   /** What stands under the title, with a middle dot between. */
   readonly facts: readonly string[]
+  /** Where it says what changed; null for a first edition. */
+  readonly changes?: string | null
   /** What fills each slot of the segments. */
   readonly fill: (slot: string) => string
   /** What stands under the text, as its kind has it. */
@@ -29,7 +31,7 @@ ${placeNav(visit, place.id)}
 <main id="page" tabindex="-1">
 <article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
 <h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`}</h1>
-<p class="facts">${view.facts.join(' · ')}</p>
+<p class="facts">${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">What changed</a>`}</p>
 ${trusted(fillSlots(view.segments, view.fill))}
 ${view.after}
 ${doneForm(visit, place)}

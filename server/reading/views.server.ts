@@ -46,6 +46,11 @@ ${place.settings.inSequence && html`<p class="soft">One after the other: each op
 <ol class="items">${lines}</ol>`
 }
 
+/** Where readers see what the newest edition changed; null for a first one. */
+export function changesHref(visit: Visit, place: Place, edition: EditionToRead | null): string | null {
+  return edition && edition.number > 1 ? `/read/${visit.course.course_id}/${place.id}/changes` : null
+}
+
 /** What stands under the title: how long, which edition, what changed. */
 export function factsOf(visit: Visit, place: Place, edition: EditionToRead | null): string[] {
   const date = edition && longDate(visit.course.language, visit.course.time_zone).format(edition.published_at)

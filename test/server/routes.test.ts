@@ -144,6 +144,12 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/read/course/draft', status: [302, 404, 404, 404, 404, 404] },
     { path: '/read/other/page', status: [302, 404, 404, 404, 404, 404] },
   ],
+  '/read/:courseId/:itemId/changes': [
+    // Of a first edition there is nothing to compare.
+    { path: '/read/course/page/changes', status: [302, 404, 404, 404, 404, 404] },
+    { path: '/read/course/draft/changes?since=1', status: [302, 404, 404, 404, 404, 404] },
+    { path: '/read/course/page/changes?since=%00', status: [302, 404, 404, 404, 404, 404] },
+  ],
   '/discuss/:courseId/:itemId': [
     { path: '/discuss/course/talk', status: [302, 404, 200, 200, 200, 200] },
     { path: '/discuss/course/page', status: [302, 404, 200, 200, 200, 200] },
