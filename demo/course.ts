@@ -17,6 +17,8 @@ export interface DemoEntry {
   readonly note?: string
   /** For `edited`: what the author wrote after the edition, as a passage put in the place of another. */
   readonly since?: readonly [before: string, after: string]
+  /** An edition 2: what was put in the place of what, and its note. */
+  readonly again?: readonly [before: string, after: string, note: string]
   readonly settings?: ChangedSettings
   /** Opens so many days after the demo was made. */
   readonly opensIn?: number
@@ -71,7 +73,7 @@ const walling: DemoCourse = {
       under: [
         { id: 'setting-out', kind: 'lesson', title: 'Setting out', under: [{ id: 'setting-the-line', by: 'tobias', state: 'draft' }] },
         { id: 'footings', kind: 'lesson', title: 'Footings', settings: { inSequence: true, aims: ['lay a first course that does not rock', 'reckon the stone for a length of wall'] }, under: [{ id: 'the-first-course', by: 'tobias' }, { id: 'how-many-tonnes', kind: 'exercise', by: 'tobias', settings: { mode: 'counted', attempts: 2 } }] },
-        { id: 'hearting', kind: 'lesson', title: 'Hearting and throughs', under: [{ id: 'why-walls-fall-from-inside', by: 'ines', note: 'how to tell, from outside' }, { id: 'throughs', by: 'ines' }] },
+        { id: 'hearting', kind: 'lesson', title: 'Hearting and throughs', under: [{ id: 'why-walls-fall-from-inside', by: 'ines', note: 'how to tell, from outside' }, { id: 'throughs', by: 'ines', again: ['One row at 50 cm, a through to every metre.', 'One row at 50 cm, a through to every metre; on a slope, to every 80 cm.', 'throughs on a slope'] }] },
         { id: 'batter', kind: 'lesson', title: 'Batter and cope', under: [{ id: 'keeping-the-batter', by: 'tobias' }, { id: 'your-own-metre', kind: 'assignment', by: 'ines' }, { id: 'coping', by: 'ines', state: 'draft' }] },
       ],
     },

@@ -77,6 +77,12 @@ async function seedText(db: Database, entry: DemoEntry, at: Date): Promise<void>
   const tree = await write(db, entry.id, by, start, source, at)
   const published = entry.state === 'draft' ? null : await insertPublished(db, entry.id, by, tree, entry.note ?? '', 1, new Date(at.getTime() + DAY))
   if (published && !published.ok) throw new Error(`The demo’s ${entry.id} can’t be published: ${published.reason}`)
+  const [old, fresh, note] = entry.again ?? []
+  if (old !== undefined && fresh !== undefined && note !== undefined) {
+    const next = await write(db, entry.id, by, tree, source.replace(old, fresh), new Date(at.getTime() + 3 * DAY))
+    const again = await insertPublished(db, entry.id, by, next, note, 2, new Date(at.getTime() + 4 * DAY))
+    if (!again.ok) throw new Error(`The demo’s second ${entry.id} can’t be published: ${again.reason}`)
+  }
   const [before, after] = entry.since ?? []
   if (before !== undefined && after !== undefined) await write(db, entry.id, by, tree, source.replace(before, after), new Date(at.getTime() + 5 * DAY))
   await db.query('update plan_entries set title = $2 where id = $1', [entry.id, tree.page.firstChild?.textContent ?? ''])

@@ -1,9 +1,12 @@
 import { useState } from 'react'
-import { useRevalidator } from 'react-router'
+import { Link, useRevalidator } from 'react-router'
+import { LEAVING } from '../../core/formats/transfer.ts'
 import { type DoneRule, type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ChangedSettings, EntrySettings } from '../../core/plan/settings.ts'
+import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { fromField, toField } from '../shell/zoned-time.ts'
 import { askPlan } from './ask-plan.ts'
+import { dialogAddress } from './dialog-address.ts'
 import type { PlanRequest } from './plan-requests.ts'
 
 interface Props {
@@ -125,6 +128,12 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
             </select>
           </label>
           <Check words="Questions in another order for each student" isOn={settings.isShuffled} keep={(isShuffled) => set({ isShuffled })} />
+        </section>
+      )}
+      {!onIntroduced && (
+        <section className="desk-actions">
+          {LEAVING.includes(kind) && <Link className="desk-button" to={dialogAddress(courseId, { sort: 'take out', id })}>Get it as a file…</Link>}
+          {TEMPLATE_KINDS.some((each) => each === kind) && <Link className="desk-button" to={dialogAddress(courseId, { sort: 'save template', id })}>Keep as a template…</Link>}
         </section>
       )}
       <p className={said?.isProblem ? 'desk-words entry-problem' : 'desk-words soft small'} role={said?.isProblem ? 'alert' : 'status'}>

@@ -1,15 +1,13 @@
 import { App } from 'antd'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { onDemand } from '../shell/on-demand.tsx'
+import type { Dialog } from './dialog-address.ts'
 import type { Transfers } from '../transfers/use-transfers.ts'
 
 const SaveTemplate = onDemand(() => import('../templates/save-template.tsx').then((module) => module.SaveTemplate))
 const UseTemplate = onDemand(() => import('../templates/use-template.tsx').then((module) => module.UseTemplate))
 const TakeOut = onDemand(() => import('../transfers/take-out.tsx').then((module) => module.TakeOut))
 const BringIn = onDemand(() => import('../transfers/bring-in.tsx').then((module) => module.BringIn))
-
-/** A dialog over the plan. */
-export type Dialog = { readonly sort: 'save template'; readonly id: string } | { readonly sort: 'use template' } | { readonly sort: 'take out'; readonly id: string } | { readonly sort: 'bring in' }
 
 interface Props {
   dialog: Dialog | null

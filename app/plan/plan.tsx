@@ -2,7 +2,7 @@ import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent, Keybo
 import { App, Button } from 'antd'
 import { FileUp, LayoutTemplate, Plus } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { data, useFetcher, useNavigate, useRevalidator, useRouteLoaderData } from 'react-router'
+import { data, useFetcher, useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
 import { isOpened, itemKinds} from '../../core/plan/kinds.ts'
 import { inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
@@ -15,7 +15,8 @@ import type { Route } from './+types/plan'
 import { Composer, type ComposerPlace } from './composer.tsx'
 import type { PlanOutcome } from './ask-plan.ts'
 import type { PlanRequest } from './plan-requests.ts'
-import { type Dialog, PlanDialogs } from './plan-dialogs.tsx'
+import { type Dialog, dialogOf } from './dialog-address.ts'
+import { PlanDialogs } from './plan-dialogs.tsx'
 import { PlanDesk, type PlanDeskTab } from './plan-desk.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
 import { useWindow } from './use-window.ts'
@@ -56,7 +57,8 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const [drop, setDrop] = useState<{ overId: string; words: string } | null>(null)
   const [filter, setFilter] = useState('')
   const [publishing, setPublishing] = useState<string | null>(null)
-  const [dialog, setDialog] = useState<Dialog | null>(null)
+  const [search, setSearch] = useSearchParams()
+  const [dialog, setDialog] = useState<Dialog | null>(() => dialogOf(search))
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const list = useRef<HTMLUListElement>(null)
   const rows = useMemo(() => inOrder(plan), [plan])
@@ -273,7 +275,10 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
         {...{ dialog, plan, transfers }}
         courseId={course.id}
         afterId={focused}
-        onClose={() => setDialog(null)}
+        onClose={() => {
+          setDialog(null)
+          if (search.size > 0) setSearch({}, { replace: true })
+        }}
         onBegun={showTransfers}
         onMade={(id) => {
           wanted.current = id

@@ -16,9 +16,9 @@ test('a page is kept as a template with two blanks, and used in another course',
   await expect(sheet(author).locator('[data-blank]')).toHaveCount(2)
   await kept(author)
 
-  await author.goto('/courses/course/plan')
-  await author.getByRole('button', { name: 'What can be done with Site diary' }).click()
-  await author.getByText('Keep as a template…').click()
+  // From beside the sheet, as from the menu in the plan.
+  await author.getByRole('tab', { name: 'Page', exact: true }).click()
+  await author.getByRole('link', { name: 'Keep as a template…' }).click()
   const dialog = author.getByRole('dialog', { name: 'Keep this page as a template' })
   await dialog.getByLabel('What it is for').fill('After a day out')
   await dialog.getByLabel('What the blank “Tarn” is called').fill('Site')
