@@ -8,7 +8,7 @@ import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
-import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, listAnswers, listAttempts, listEditionQuestions, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
+import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, listAnswers, listAttempts, listEditionQuestions, lockAttempt, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
 
 /** Somebody at an exercise, or at a page with questions in it. */
 export interface Solver {
@@ -105,7 +105,7 @@ export type Asked = { readonly intent: 'answer'; readonly given: Given } | { rea
 /** An answer or a wish for a hint, to a question of a numbered attempt, or (0) of a page. Null when there is no such question, or the attempt is over. */
 export async function answerQuestion(who: Solver, number: number, questionId: string, asked: Asked): Promise<AttemptQuestion | null> {
   return transaction(async (db) => {
-    const attempt = number === 0 ? await attemptInPage(db, who) : await findAttempt(db, who.place.id, who.personId, number)
+    const attempt = number === 0 ? await attemptInPage(db, who) : await lockAttempt(db, who.place.id, who.personId, number)
     if (!attempt || attempt.finishedAt !== null) return null
     const edition = number === 0 ? who.edition : attempt.edition
     const question = (await listEditionQuestions(db, attempt.documentId, edition)).find(({ id, position }) => id === questionId && (position === null) === (number === 0))
@@ -138,7 +138,7 @@ async function takeAsked(db: Database, attemptId: string, question: EditionQuest
 /** Ends an attempt: what is answered counts, the rest is nothing. */
 export async function finish(who: Solver, number: number): Promise<void> {
   await transaction(async (db) => {
-    const attempt = await findAttempt(db, who.place.id, who.personId, number)
+    const attempt = await lockAttempt(db, who.place.id, who.personId, number)
     if (!attempt || number === 0) return
     await updateFinished(db, attempt.id)
     if (doneRule(who.place.kind, who.place.settings) === 'answered') await updateDone(db, who.place.id, who.personId, true)

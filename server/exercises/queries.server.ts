@@ -73,6 +73,12 @@ export async function findAttempt(db: Database, entryId: string, personId: strin
   return rows[0] ? attemptRow.parse(rows[0]) : null
 }
 
+/** The same, kept from other requests until the transaction ends: answers are taken one after the other. */
+export async function lockAttempt(db: Database, entryId: string, personId: string, number: number): Promise<Attempt | null> {
+  const { rows } = await db.query(`select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number = $3::int for update`, [entryId, personId, number])
+  return rows[0] ? attemptRow.parse(rows[0]) : null
+}
+
 /** Begins an attempt; the one that is there when another request was first. */
 export async function insertAttempt(db: Database, attempt: { id: string; entryId: string; personId: string; number: number; documentId: string; edition: number; seed: number; startedAt?: Date; finishedAt?: Date }): Promise<Attempt> {
   const { rows } = await db.query(
