@@ -69,10 +69,11 @@ export async function insertSubmission(db: Database, given: { entryId: string; p
   return rows[0]!.number
 }
 
-/** Gives back what was handed in, with what is said to it; false when there is no such submission. Said again, the new words hold. */
+/** Gives back what was handed in, with what is said to it; false when there is no such submission, or a newer one. Said again, the new words hold. */
 export async function updateReturned(db: Database, entryId: string, personId: string, number: number, comment: { content: string; html: string }, by: string, at?: Date): Promise<boolean> {
   const { rowCount } = await db.query(
-    `update submissions set comment = $4::json, comment_html = $5::text, returned_at = coalesce($7::timestamptz, now()), returned_by = $6::text where entry_id = $1::text and person_id = $2::text and number = $3::int`,
+    `update submissions set comment = $4::json, comment_html = $5::text, returned_at = coalesce($7::timestamptz, now()), returned_by = $6::text where entry_id = $1::text and person_id = $2::text and number = $3::int
+     and number = (select max(number) from submissions where entry_id = $1::text and person_id = $2::text)`,
     [entryId, personId, number, comment.content, comment.html, by, at ?? null],
   )
   return rowCount === 1
