@@ -24,6 +24,16 @@ const POSTS: readonly (readonly [person: string, words: string, day: number, rep
   ['dewi', 'Steep. You can stand on the uphill side and look over a wall that is chest high below.', 21, [['elin', 'Which side do you build from?'], ['dewi', 'Both, and I walk round by the gate forty times a day.']]],
 ]
 
+/** What was asked beneath pages, and answered. */
+const COMMENTS: Readonly<Record<string, typeof POSTS>> = {
+  'slope-drainage-soil': [
+    ['gwen', 'What do I push in if I have no bar? The handle of a fork bends.', 29, [['tobias', 'A crowbar from any farm, or a length of 16 mm reinforcing rod with a cross-handle tied on.']]],
+    ['kofi', 'Is 60 cm from the top of the turf or from the soil?', 24, [['ines', 'From the soil. Lift a sod first, or you measure the roots.']]],
+  ],
+  throughs: [['noor', 'One of my throughs stands out 10 cm on the field side. Trim it?', 11, [['tobias', 'Leave it. It is a step for whoever mends the wall after you.']]]],
+  'choosing-stone': [['dewi', 'Does this hold for slate too? Mine rings whatever I do to it.', 8, []]],
+}
+
 /** Six weeks of a class: what they read, wrote, reckoned and handed in. The same moment always gives the same. */
 export async function seedActivity(db: Database, courseId: string, now: Date): Promise<void> {
   const at = (days: number): Date => new Date(now.getTime() - days * DAY)
@@ -47,16 +57,20 @@ async function seedReading(db: Database, courseId: string, at: At): Promise<void
 }
 
 async function seedPosts(db: Database, at: At): Promise<void> {
-  const entryId = 'your-site-in-three-photos'
+  await seedThreads(db, 'your-site-in-three-photos', POSTS, at)
+  for (const [entryId, comments] of Object.entries(COMMENTS)) await seedThreads(db, entryId, comments, at)
+}
+
+async function seedThreads(db: Database, entryId: string, threads: typeof POSTS, at: At): Promise<void> {
   let number = 0
   const post = async (personId: string, words: string, day: number, parentId: string | null, rootId: string | null): Promise<string> => {
-    const id = `demo-post-${++number}`
+    const id = `demo-${entryId}-${++number}`
     const passage = passageOf(words)
     await insertPost(db, { id, entryId, parentId, rootId: rootId ?? id, personId, content: JSON.stringify(passage.toJSON()), html: passageHtml(passage), words, at: at(day) })
     if (students.includes(personId)) await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, personId, at(day)])
     return id
   }
-  for (const [person, words, day, replies] of POSTS) {
+  for (const [person, words, day, replies] of threads) {
     const root = await post(person, words, day, null, null)
     let last = root
     for (const [reply, [who, said]] of replies.entries()) last = await post(who, said, day - 1 - reply, reply === 0 ? root : last, root)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { OUT_FORMATS, OUT_MANNERS, transferReport } from '../../core/formats/transfer.ts'
+import { OUT_FORMATS, OUT_MANNERS, transferFields } from '../../core/formats/transfer.ts'
 
 /** What can be asked of transfers, as the browser sends it. */
 export const transferRequest = z.discriminatedUnion('intent', [
@@ -12,20 +12,5 @@ export const transferAnswer = z.object({ ok: z.boolean(), reason: z.string().opt
 export type TransferAnswer = z.infer<typeof transferAnswer>
 
 /** A transfer as the plan shows it. */
-export const shownTransfer = z.object({
-  id: z.string(),
-  person: z.string(),
-  direction: z.enum(['out', 'in']),
-  format: z.string(),
-  name: z.string(),
-  state: z.enum(['waiting', 'running', 'done', 'failed']),
-  step: z.string(),
-  done: z.number(),
-  total: z.number(),
-  problem: z.string().nullable(),
-  report: transferReport.nullable(),
-  madeId: z.string().nullable(),
-  size: z.number().nullable(),
-  at: z.string(),
-})
+export const shownTransfer = z.object({ ...transferFields, size: z.number().nullable(), at: z.string() })
 export type ShownTransfer = z.infer<typeof shownTransfer>

@@ -1,5 +1,7 @@
 import { DOMParser } from '@xmldom/xmldom'
 import { parseFragment } from 'parse5'
+import { plainText } from '../document/plain-text.ts'
+import { schema } from '../document/schema.ts'
 import { attribute, element, type HtmlNode, isElement, text } from '../html/tree.ts'
 import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
@@ -14,7 +16,7 @@ import { IncomingPictures } from './incoming-pictures.ts'
  */
 const DAMAGED = 'This is no EPUB, or it is damaged: '
 
-/** An EPUB as a book: its first text is the opening, each further one of its reading order a chapter. */
+/** An EPUB as a book: each text of its reading order a chapter; a first one that only names the book is the opening. */
 export function readEpub(bytes: Uint8Array, name: string, freshId: () => string): BroughtResult {
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
@@ -50,18 +52,23 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
     return { id: ids.get(path)!, page: own ? result.page : retitle(result.page, fallback) }
   }
   const [first = '', ...others] = spine
-  const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', others)
-  const opening = read(first, title)
+  const begin = read(first, title)
+  // A first text with a title of its own, and words, is a chapter like the others.
+  const isOpening = sameWords(begin.page.firstChild?.textContent ?? '', title) || plainText(begin.page).trim() === begin.page.firstChild?.textContent.trim()
+  const opening = isOpening ? begin : { id: freshId(), page: schema.node('doc', null, [schema.node('title'), schema.node('paragraph')]) }
+  const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', isOpening ? others : spine)
   return {
     ok: true,
     brought: {
       opening: { ...opening, page: retitle(opening.page, title) },
-      parts: parts.map((part) => ({ title: part.title, chapters: part.files.map((path, at) => read(path, part.names.get(path) ?? `Chapter ${at + 1}`)) })),
+      parts: parts.map((part) => ({ title: part.title, chapters: part.files.map((path, at) => (path === first ? begin : read(path, part.names.get(path) ?? `Chapter ${at + 1}`))) })),
       pictures: pictures.pictures,
       notes: [...countNotes(notes), ...pictures.notes(), ...media(manifest.values())],
     },
   }
 }
+
+const sameWords = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
 
 function media(items: Iterable<{ type: string }>): { sort: 'left out'; message: string; count: number }[] {
   const count = [...items].filter(({ type }) => /^(audio|video)\//.test(type)).length

@@ -36,3 +36,21 @@ export const transferReport = z.object({
   notes: z.array(z.object({ sort: z.enum(['changed', 'left out']), message: z.string(), count })),
 })
 export type TransferReport = z.infer<typeof transferReport>
+
+/** What authors see of a transfer, wherever it comes from. */
+export const transferFields = {
+  id: z.string(),
+  person: z.string(),
+  direction: z.enum(['out', 'in']),
+  format: z.string(),
+  name: z.string(),
+  state: z.enum(['waiting', 'running', 'done', 'failed']),
+  /** What is being done just now, and how much of it is done. */
+  step: z.string(),
+  done: z.number(),
+  total: z.number(),
+  problem: z.string().nullable(),
+  report: transferReport.nullable(),
+  /** What came in, by the id of its entry. */
+  madeId: z.string().nullable(),
+}

@@ -1,24 +1,13 @@
 import { z } from 'zod'
-import { transferReport, type TransferReport } from '../../core/formats/transfer.ts'
+import { transferFields, type TransferReport } from '../../core/formats/transfer.ts'
 import type { Database } from '../database/pool.server.ts'
 
 const transfer = z.object({
-  id: z.string(),
+  ...transferFields,
   courseId: z.string(),
   personId: z.string(),
-  person: z.string(),
-  direction: z.enum(['out', 'in']),
-  format: z.string(),
   entryId: z.string().nullable(),
   manner: z.string(),
-  name: z.string(),
-  state: z.enum(['waiting', 'running', 'done', 'failed']),
-  step: z.string(),
-  done: z.number(),
-  total: z.number(),
-  problem: z.string().nullable(),
-  report: transferReport.nullable(),
-  madeId: z.string().nullable(),
   size: z.coerce.number().nullable(),
   mediaType: z.string().nullable(),
   at: z.date().transform((at) => at.toISOString()),
