@@ -4,6 +4,8 @@ import { escapeText } from '../../core/formats/escape.ts'
 import type { Worked } from './workshop.server.ts'
 
 const CHROMIUM = '/usr/bin/chromium'
+/** Its sandbox can't be used by root. */
+const ARGS = [...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-dev-shm-usage', '--disable-background-networking']
 /** The longest that printing may take, in milliseconds. */
 const PATIENCE = 180_000
 
@@ -13,7 +15,7 @@ const PATIENCE = 180_000
  */
 export async function printPdf(html: string, title: string, direction: 'ltr' | 'rtl'): Promise<Worked<Uint8Array>> {
   if (!existsSync(CHROMIUM)) return { ok: false, reason: 'PDF needs Chromium on the machine of the server: Debian’s package “chromium”.' }
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-background-networking'] })
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ARGS })
   try {
     const context = await browser.newContext({ javaScriptEnabled: false, offline: true })
     const page = await context.newPage()
