@@ -9,6 +9,7 @@ import { splitPage } from '../../core/structure/split-page.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { acceptBatch } from '../documents/accept-batch.server.ts'
+import { countFacts } from '../documents/facts.server.ts'
 import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { type ChangedSettings, readSettings } from '../../core/plan/settings.ts'
@@ -35,6 +36,8 @@ export async function createDocument(db: Database, courseId: string, documentId:
   const page = typeof start === 'string' ? emptyPage(start) : start
   await insertDocument(db, documentId, courseId, statistics(page).words)
   await insertSnapshot(db, documentId, 0, SCHEMA_VERSION, JSON.stringify(page.toJSON()))
+  // What somebody brings, or makes of a template, may hold findings before anyone has opened it.
+  if (typeof start !== 'string') await countFacts(db, documentId, page)
 }
 
 export async function moveEntries(courseId: string, ids: readonly string[], place: Place): Promise<PlanResult> {

@@ -106,3 +106,8 @@ test('a picture that is none is left to its alternative text', async () => {
   const { transfer } = await broughtIn(app, author, 'course', 'a.zip', archive, 'as=page')
   expect(transfer).toMatchObject({ state: 'done', report: { kept: { pictures: 0 }, notes: [{ sort: 'left out', message: '“x.png” is a text file, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.' }] } })
 })
+
+test('what comes in tells its findings in the plan before anyone has opened it', async () => {
+  const { transfer } = await broughtIn(app, author, 'course', 'junk.md', '# Junk\n\nClick [here](https://a.example/).\n\n#### Too deep\n\ntext', 'as=page')
+  expect(await rows('select words, findings from documents where id = $1', [transfer!.madeId])).toEqual([{ words: 5, findings: 2 }])
+})
