@@ -8,6 +8,7 @@ import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { Offer, OfferGroup } from '../pieces/piece.ts'
 import { PIECES } from '../pieces/registry.ts'
 import { matching } from './matching.ts'
+import { takeTypedAhead } from './typed-ahead.ts'
 import './insert-dialog.css'
 
 const GROUPS: readonly (readonly [OfferGroup, string])[] = [['fold', 'Fold and order'], ['apart', 'Set apart'], ['look', 'Look and touch'], ['practise', 'Practise']]
@@ -26,7 +27,7 @@ interface Props {
 
 /** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
 export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, say }: Props) {
-  const [typed, setTyped] = useState('')
+  const [typed, setTyped] = useState(takeTypedAhead)
   const [chosen, setChosen] = useState(OFFERS[0]?.name ?? '')
   const cards = useRef<HTMLDivElement>(null)
   // Nothing is written while the dialog is open, so what each offer would do stays as it is.

@@ -13,6 +13,7 @@ import { arriving } from '../media/arriving.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
 import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './commands.ts'
 import { othersCursors } from './cursors.ts'
+import { beginTypingAhead, typeAhead } from '../insert/typed-ahead.ts'
 import { coreClipboard } from './clipboard.ts'
 import { pieceFrames } from './piece-frames.ts'
 import { openParts } from './open-parts.ts'
@@ -47,10 +48,9 @@ const leaveTitle: Command = (state, dispatch) => {
 }
 
 /** A key that does something else on an empty line of the page than in its words. */
-const onEmptyLine = (run: () => void): Command => ({ selection: { $from, empty } }) => {
-  if (!empty || $from.parent.type.name !== 'paragraph' || $from.parent.content.size > 0) return false
-  run()
-  return true
+const onEmptyLine = (run: Command): Command => (state, dispatch, view) => {
+  const { $from, empty } = state.selection
+  return empty && $from.parent.type.name === 'paragraph' && $from.parent.content.size === 0 && run(state, dispatch, view)
 }
 
 /** The keys of writing anywhere: marks, lists, links, undo, the edges of pieces. */
@@ -74,10 +74,15 @@ export function writingKeys(onLink: () => void): Record<string, Command> {
 
 /** The keys of the sheet. */
 function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Command> {
+  const openInsert: Command = (_state, _dispatch, view) => {
+    if (view) beginTypingAhead(view)
+    onInsert()
+    return true
+  }
   return {
     ...writingKeys(onLink),
-    '/': onEmptyLine(onInsert),
-    'Mod-/': () => (onInsert(), true),
+    '/': onEmptyLine(openInsert),
+    'Mod-/': openInsert,
     'Mod-Alt-0': toParagraph,
     'Mod-Alt-2': toHeading(2),
     'Mod-Alt-3': toHeading(3),
@@ -133,6 +138,7 @@ export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
     addProseMirrorPlugins: () => [
       localSteps(),
       history(),
+      new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
       keymap(sheetKeys(callbacks)),
       keymap(baseKeymap),
       tables(),

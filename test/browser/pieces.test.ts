@@ -238,3 +238,30 @@ test('a link opens the tab it points into, the browser’s search opens what is 
   for (const words of ['Flat words.', 'Slope words.', 'Stream words.', 'Laying words.', 'Packing words.']) await expect(plain.getByText(words)).toBeVisible()
   await expect(plain.locator('article h2')).toHaveText(['On the flat', 'On a slope', 'Across', 'Lay', 'Pack'])
 })
+
+test('what is typed between / and the dialog is for the dialog; if it does not come, it goes onto the sheet', async ({ house }) => {
+  const address = await house.addPage('page', '<h1>A page</h1><p>Words.</p><p></p>')
+  const page = await house.open('author', '/courses/course/plan')
+  let isLost = false
+  await page.route(/insert-dialog-.*\.js/, async (route) => {
+    if (isLost) return route.abort()
+    await new Promise((done) => setTimeout(done, 1500))
+    await route.continue()
+  })
+  await page.goto(address)
+  await sheet(page).locator('p').last().click()
+  await page.keyboard.type('/tabz')
+  await page.keyboard.press('Backspace')
+  await page.keyboard.type('s')
+  const field = page.getByRole('combobox', { name: 'Insert: a name' })
+  await expect(field).toHaveValue('tabs')
+  await expect(sheet(page)).not.toContainText('tab')
+  await page.keyboard.press('Enter')
+  await expect(sheet(page).locator('.tabs')).toHaveCount(1)
+
+  isLost = true
+  await page.reload()
+  await sheet(page).locator('p').last().click()
+  await page.keyboard.type('/not lost')
+  await expect(sheet(page)).toContainText('not lost', { timeout: 8000 })
+})
