@@ -158,3 +158,19 @@ test('a tab left open over a deployment keeps its queue and loads anew', async (
   await expect(sheet(page)).toContainText('Kept. Typed on the old one.')
   await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Typed on the old one.')
 })
+
+test('what a newer Fieldstone writes and an open tab does not know makes it load anew, with its work', async ({ house }) => {
+  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+  const page = await house.open('author', address)
+  let isNewer = true
+  const steps = [{ stepType: 'addMark', mark: { type: 'somethingNew' }, from: 8, to: 10 }]
+  await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: { status: 'behind', batches: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }] } }) : route.continue()))
+  await cursorAfter(page, 'Kept.')
+  const loaded = page.waitForEvent('load')
+  await page.keyboard.type(' Mine.')
+  await expect(page.locator('.saving')).toContainText('Fieldstone was renewed')
+  isNewer = false
+  await loaded
+  await expect(sheet(page)).toContainText('Kept. Mine.')
+  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Mine.')
+})

@@ -31,6 +31,15 @@ export function sentSetAside(setAside: readonly SetAside[]): SentSetAside[] {
   return setAside.map(({ whose, slice }) => ({ id: nanoid(), reason: whose, content: slice.toJSON() as unknown }))
 }
 
+/** The same, or null when something in them is not known here: they come from a newer Fieldstone. */
+export function readBatches(batches: readonly WireBatch[], outbox: Outbox): ReturnType<typeof batchesFromWire> | null {
+  try {
+    return batchesFromWire(batches, outbox)
+  } catch {
+    return null
+  }
+}
+
 /** A request that takes its time is given up: the same batch is sent again, which is harmless. */
 const PATIENCE = 20_000
 
@@ -52,7 +61,11 @@ export async function deliver(documentId: string, client: string, outbox: Outbox
   if (answer.status === 'refused') return { refused: answer.reason }
   if (answer.status === 'outdated') return 'outdated'
   if (answer.status === 'taken') outbox.receive([{ id: outgoing.id, from: answer.from, to: answer.to, steps: outgoing.steps }])
-  else received(sentSetAside(outbox.receive(batchesFromWire(answer.batches, outbox))))
+  else {
+    const read = readBatches(answer.batches, outbox)
+    if (!read) return 'outdated'
+    received(sentSetAside(outbox.receive(read)))
+  }
   return answer.status
 }
 

@@ -5,7 +5,7 @@ import { plainText } from '../../../core/document/plain-text.ts'
 import { writtenBy } from '../../../core/document/rebase.ts'
 import { type Cursor, type Presence, type SentSetAside, serverMessage, type WireBatch, wireBatch } from '../../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../../core/kinds/registry.ts'
-import { batchesFromWire, deliver, sendSetAside, sentSetAside, type Standing } from './courier.ts'
+import { deliver, readBatches, sendSetAside, sentSetAside, type Standing } from './courier.ts'
 import { holdWork, keepWork } from './queue-store.ts'
 
 /** Typing is gathered for so long before it is sent, in milliseconds. */
@@ -206,13 +206,17 @@ export class WritingSession {
   }
 
   async #receive(batches: readonly WireBatch[]): Promise<void> {
+    const read = readBatches(batches, this.outbox)
+    if (!read) return this.#stand({ sort: 'outdated' })
     try {
-      this.#noPlace(sentSetAside(this.outbox.receive(batchesFromWire(batches, this.outbox))))
+      this.#noPlace(sentSetAside(this.outbox.receive(read)))
     } catch {
       // A gap: some messages were lost with an old socket. The log has them.
       const answer = await fetch(`/documents/${this.where.document}/log?since=${this.outbox.version}`).catch(() => null)
       const log = z.object({ batches: z.array(wireBatch) }).safeParse(await answer?.json().catch(() => null)).data
-      if (log) this.#noPlace(sentSetAside(this.outbox.receive(batchesFromWire(log.batches, this.outbox))))
+      const missed = log ? readBatches(log.batches, this.outbox) : []
+      if (!missed) return this.#stand({ sort: 'outdated' })
+      this.#noPlace(sentSetAside(this.outbox.receive(missed)))
     }
     this.#keep()
     this.#tell()
