@@ -5,6 +5,7 @@ import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import { branch } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
+import { useAsking } from '../shell/use-asking.ts'
 import { Stone } from '../shell/stone.tsx'
 import { askPlan } from './ask-plan.ts'
 
@@ -13,14 +14,11 @@ export function PublishLesson({ plan, entry, courseId, onClose, onPublished }: {
   const revalidator = useRevalidator()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(true)
-  const [problem, setProblem] = useState('')
-  const [isSending, setSending] = useState(false)
+  const { isAsking, problem, ask } = useAsking()
   const waiting = branch(plan, entry.id).filter(({ state }) => state !== null && state !== 'published')
   const publish = async (): Promise<void> => {
-    setSending(true)
-    const outcome = await askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold })
-    setSending(false)
-    if (!outcome.ok) return setProblem(outcome.reason ?? 'That did not work.')
+    const outcome = await ask(() => askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold }))
+    if (!outcome) return
     onPublished(`${outcome.count} ${outcome.count === 1 ? 'item' : 'items'} of “${entry.title}” published.`)
     onClose()
     await revalidator.revalidate()
@@ -34,7 +32,7 @@ export function PublishLesson({ plan, entry, courseId, onClose, onPublished }: {
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={isSending} disabled={waiting.length === 0} onClick={() => void publish()}>
+          <Button type="primary" loading={isAsking} disabled={waiting.length === 0} onClick={() => void publish()}>
             Publish {waiting.length} {waiting.length === 1 ? 'item' : 'items'}
           </Button>
         </>

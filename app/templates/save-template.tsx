@@ -3,34 +3,32 @@ import { useEffect, useState } from 'react'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import type { Reach } from '../../core/templates/template.ts'
-import { getJson, sendJson } from '../shell/ask-json.ts'
+import { getJson } from '../shell/ask-json.ts'
+import { useAsking } from '../shell/use-asking.ts'
+import { askTemplates, templatesAddress } from './ask-templates.ts'
 import { REACH_WORDS } from './reach-words.ts'
-import { templateAnswer, toSave, type ToSave } from './template-requests.ts'
+import { toSave, type ToSave } from './template-requests.ts'
 import './templates.css'
 
 /** Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called. */
 export function SaveTemplate({ courseId, entryId, onClose, onSaved }: { courseId: string; entryId: string; onClose(): void; onSaved(words: string): void }) {
-  const address = `/courses/${courseId}/templates`
   const [found, setFound] = useState<ToSave | null>(null)
   const [name, setName] = useState('')
   const [description, setDescription] = useState('')
   const [reach, setReach] = useState<Reach>('own')
   const [names, setNames] = useState<Record<string, string>>({})
-  const [problem, setProblem] = useState('')
-  const [isSending, setSending] = useState(false)
+  const { isAsking, problem, setProblem, ask } = useAsking()
   useEffect(() => {
-    void getJson(`${address}?of=${entryId}`, toSave).then((asked) => {
+    void getJson(`${templatesAddress(courseId)}?of=${entryId}`, toSave).then((asked) => {
       if (!asked.ok) return setProblem(asked.reason)
       setFound(asked.value)
       setName(asked.value.title)
     })
-  }, [address, entryId])
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each page
+  }, [courseId, entryId])
   const save = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('A template needs a name.')
-    setSending(true)
-    const asked = await sendJson(address, { intent: 'save', entryId, name, description, reach, names }, templateAnswer)
-    setSending(false)
-    if (!asked.ok || !asked.value.ok) return setProblem(asked.ok ? (asked.value.reason ?? 'That did not work.') : asked.reason)
+    if (!(await ask(() => askTemplates(courseId, { intent: 'save', entryId, name, description, reach, names })))) return
     onSaved(`“${name.trim()}” is a template now. “From a template” above the plan uses it.`)
     onClose()
   }
@@ -43,7 +41,7 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: { courseId
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={isSending} disabled={!found} onClick={() => void save()}>
+          <Button type="primary" loading={isAsking} disabled={!found} onClick={() => void save()}>
             Keep the template
           </Button>
         </>

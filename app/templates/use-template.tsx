@@ -2,9 +2,11 @@ import { Alert, Button, Input, Modal } from 'antd'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
-import { getJson, sendJson } from '../shell/ask-json.ts'
+import { getJson } from '../shell/ask-json.ts'
+import { useAsking } from '../shell/use-asking.ts'
 import { KindIcon } from '../shell/entry-kinds.tsx'
-import { type Offered, offered, templateAnswer } from './template-requests.ts'
+import { askTemplates, templatesAddress } from './ask-templates.ts'
+import { type Offered, offered } from './template-requests.ts'
 import '../../reader/content.css'
 import './templates.css'
 
@@ -16,16 +18,15 @@ const GROUPS = [
 
 /** Makes a page from a template: choose one, see it, fill its blanks. */
 export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: string; afterId: string | null; onClose(): void; onMade(id: string, words: string): void }) {
-  const address = `/courses/${courseId}/templates`
   const [all, setAll] = useState<readonly Offered[] | null>(null)
   const [typed, setTyped] = useState('')
   const [chosenId, setChosen] = useState<string | null>(null)
   const [title, setTitle] = useState<string | null>(null)
   const [values, setValues] = useState<Record<string, string>>({})
   const [gone, setGone] = useState<Offered | null>(null)
-  const [problem, setProblem] = useState('')
-  const [isSending, setSending] = useState(false)
-  useEffect(() => void getJson(address, offered.array()).then((asked) => (asked.ok ? setAll(asked.value) : setProblem(asked.reason))), [address])
+  const { isAsking, problem, setProblem, ask } = useAsking()
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each course
+  useEffect(() => void getJson(templatesAddress(courseId), offered.array()).then((asked) => (asked.ok ? setAll(asked.value) : setProblem(asked.reason))), [courseId])
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
   const shown = (all ?? []).filter(({ id, name, description }) => id !== gone?.id && words.every((word) => `${name} ${description}`.toLowerCase().includes(word)))
   const chosen = shown.find(({ id }) => id === chosenId) ?? shown[0]
@@ -37,17 +38,13 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
   }
   const make = async (): Promise<void> => {
     if (!chosen) return
-    setSending(true)
-    const asked = await sendJson(address, { intent: 'use', templateId: chosen.id, afterId, title: title ?? chosen.name, values }, templateAnswer)
-    setSending(false)
-    if (!asked.ok || !asked.value.ok) return setProblem(asked.ok ? (asked.value.reason ?? 'That did not work.') : asked.reason)
-    onMade(asked.value.id ?? '', asked.value.notes?.join(' ') ?? '')
+    const made = await ask(() => askTemplates(courseId, { intent: 'use', templateId: chosen.id, afterId, title: title ?? chosen.name, values }))
+    if (!made) return
+    onMade(made.id ?? '', made.notes?.join(' ') ?? '')
     onClose()
   }
   const take = async (template: Offered, intent: 'delete' | 'restore'): Promise<void> => {
-    const asked = await sendJson(address, { intent, id: template.id }, templateAnswer)
-    if (!asked.ok || !asked.value.ok) return setProblem(asked.ok ? (asked.value.reason ?? 'That did not work.') : asked.reason)
-    setGone(intent === 'delete' ? template : null)
+    if (await ask(() => askTemplates(courseId, { intent, id: template.id }))) setGone(intent === 'delete' ? template : null)
   }
   const open = chosen?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0
   return (
@@ -72,7 +69,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
             )}
           </span>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={isSending} disabled={!chosen} onClick={() => void make()}>
+          <Button type="primary" loading={isAsking} disabled={!chosen} onClick={() => void make()}>
             Make the page
           </Button>
         </>

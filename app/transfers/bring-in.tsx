@@ -2,6 +2,7 @@ import { Alert, Button, Modal, Radio } from 'antd'
 import { FileUp } from 'lucide-react'
 import { type DragEvent, useRef, useState } from 'react'
 import type { BringAs } from '../../core/formats/brought.ts'
+import { useAsking } from '../shell/use-asking.ts'
 import { sendFile } from '../media/send-file.ts'
 import { transferAnswer } from './transfer-requests.ts'
 import './transfers.css'
@@ -10,8 +11,8 @@ import './transfers.css'
 export function BringIn({ courseId, after, onClose, onBegun }: { courseId: string; after: { id: string; title: string } | null; onClose(): void; onBegun(): void }) {
   const [file, setFile] = useState<File | null>(null)
   const [as, setAs] = useState<BringAs>('book')
-  const [share, setShare] = useState<number | null>(null)
-  const [problem, setProblem] = useState('')
+  const [share, setShare] = useState(0)
+  const { isAsking, problem, setProblem, ask } = useAsking()
   const [isOver, setOver] = useState(false)
   const field = useRef<HTMLInputElement>(null)
   const take = (chosen: File | undefined): void => {
@@ -28,9 +29,7 @@ export function BringIn({ courseId, after, onClose, onBegun }: { courseId: strin
     if (!file) return setProblem('Choose a document first.')
     setShare(0)
     const query = new URLSearchParams({ name: file.name.toWellFormed(), as, ...(after ? { after: after.id } : {}) })
-    const answer = await sendFile(`/courses/${courseId}/transfers/bring?${query}`, file, transferAnswer, setShare)
-    setShare(null)
-    if (!answer.ok) return setProblem(answer.reason ?? 'That did not work.')
+    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/bring?${query}`, file, transferAnswer, setShare)))) return
     onBegun()
     onClose()
   }
@@ -43,8 +42,8 @@ export function BringIn({ courseId, after, onClose, onBegun }: { courseId: strin
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={share !== null} onClick={() => void begin()}>
-            {share === null ? 'Bring it in' : `Sending, ${Math.round(share * 100)} %`}
+          <Button type="primary" loading={isAsking} onClick={() => void begin()}>
+            {isAsking ? `Sending, ${Math.round(share * 100)} %` : 'Bring it in'}
           </Button>
         </>
       }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { OUT_FORMATS, type OutFormat, outFormats, type OutManner } from '../../core/formats/transfer.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { useAsking } from '../shell/use-asking.ts'
 import { titleOrKind } from '../shell/entry-kinds.tsx'
 import type { Transfers } from './use-transfers.ts'
 import './transfers.css'
@@ -12,13 +13,9 @@ export function TakeOut({ entry, transfers, onClose, onBegun }: { entry: PlanRow
   const isPublished = entry.edition !== null
   const [format, setFormat] = useState<OutFormat>(entry.kind === 'book' ? 'epub' : 'web')
   const [manner, setManner] = useState<OutManner>(isPublished ? 'published' : 'written')
-  const [problem, setProblem] = useState('')
-  const [isSending, setSending] = useState(false)
+  const { isAsking, problem, ask } = useAsking()
   const begin = async (): Promise<void> => {
-    setSending(true)
-    const answer = await transfers.ask({ intent: 'out', entryId: entry.id, format, manner })
-    setSending(false)
-    if (!answer.ok) return setProblem(answer.reason ?? 'That did not work.')
+    if (!(await ask(() => transfers.ask({ intent: 'out', entryId: entry.id, format, manner })))) return
     onBegun()
     onClose()
   }
@@ -31,7 +28,7 @@ export function TakeOut({ entry, transfers, onClose, onBegun }: { entry: PlanRow
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={isSending} onClick={() => void begin()}>
+          <Button type="primary" loading={isAsking} onClick={() => void begin()}>
             Make the file
           </Button>
         </>

@@ -1,7 +1,8 @@
 import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
-import { attribute, element, hasClass, type HtmlElement, type HtmlNode, isElement, text } from '../html/tree.ts'
+import { decodedPlace } from '../html/addresses.ts'
+import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text } from '../html/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { type Practice, practicesOf } from '../questions/practice.ts'
 
@@ -28,17 +29,12 @@ export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNod
   const ids = new Set<string>()
   const practices = new Map<string, Practice>(places.hasAnswers ? practicesOf(page).map((practice) => [practice.name, practice]) : [])
   const body: Body = { page, places, ids, practices, pieces: sealedPieces(page).map(({ node }) => node) }
-  const gather = (list: readonly HtmlNode[]): void => {
-    for (const node of list) {
-      if (!isElement(node)) continue
-      const id = attribute(node, 'id')
-      // XML holds no place twice; the first keeps its name.
-      if (id !== undefined && ids.has(id)) drop(node, 'id')
-      else if (id !== undefined) ids.add(id)
-      gather(node.childNodes)
-    }
+  for (const node of everyElement(nodes)) {
+    const id = attribute(node, 'id')
+    // XML holds no place twice; the first keeps its name.
+    if (id !== undefined && ids.has(id)) drop(node, 'id')
+    else if (id !== undefined) ids.add(id)
   }
-  gather(nodes)
   let section = 0
   const change = (list: readonly HtmlNode[], isTop: boolean): HtmlNode[] =>
     list.flatMap((node): HtmlNode[] => {
@@ -56,18 +52,9 @@ export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNod
 }
 
 /** The places of a page that links can lead to, as its e-book form has them. */
-export function placesOf(page: Node): ReadonlySet<string> {
-  const found = new Set<string>()
-  const gather = (list: readonly HtmlNode[]): void => {
-    for (const node of list) {
-      if (!isElement(node)) continue
-      const id = attribute(node, 'id')
-      if (id !== undefined) found.add(id)
-      gather(node.childNodes)
-    }
-  }
-  gather(parseFragment(fillSlots(renderPage(page).segments, () => '')).childNodes)
-  return found
+function placesOf(page: Node): ReadonlySet<string> {
+  const { childNodes } = parseFragment(fillSlots(renderPage(page).segments, () => ''))
+  return new Set([...everyElement(childNodes)].flatMap((node) => attribute(node, 'id') ?? []))
 }
 
 /** Says which of these places a chapter has; each chapter is looked at when the first link asks. */
@@ -166,21 +153,13 @@ function link(node: HtmlElement, { places, ids }: Body): HtmlElement | HtmlNode[
   }
   const place = /^#(.+)$/.exec(href)?.[1]
   if (place !== undefined) {
-    const own = decoded(place)
+    const own = decodedPlace(place)
     if (!ids.has(own)) return node.childNodes
     drop(node, 'href')
     node.attrs.push({ name: 'href', value: `#${encodeURIComponent(places.place?.(own) ?? own)}` })
     return node
   }
   const [, entry, within = ''] = /^(?:\/read\/[\w-]+\/)?([\w-]+)(?:#(.*))?$/.exec(href) ?? []
-  const file = entry === undefined ? null : places.chapter(entry, decoded(within))
+  const file = entry === undefined ? null : places.chapter(entry, decodedPlace(within))
   return file === null ? node.childNodes : element('a', { href: file }, node.childNodes)
-}
-
-function decoded(place: string): string {
-  try {
-    return decodeURIComponent(place)
-  } catch {
-    return place
-  }
 }

@@ -8,6 +8,7 @@ import type { ReadNote } from '../html/report.ts'
 import { retitle } from '../structure/retitle.ts'
 import { pathFrom, readArchive } from './archive.ts'
 import { type BroughtPage, type BroughtResult, countNotes } from './brought.ts'
+import { relink } from './relink.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
 
 /*
@@ -129,17 +130,6 @@ function firstHeading(nodes: HtmlNode[]): HtmlNode[] {
   const real = nodes.filter((node) => isElement(node) || ('value' in node && node.value.trim() !== ''))
   const only = real[0]
   return real.length === 1 && only && isElement(only) && ['section', 'div', 'article', 'main'].includes(only.tagName) ? firstHeading(only.childNodes) : nodes
-}
-
-function relink(nodes: readonly HtmlNode[], path: string, ids: ReadonlyMap<string, string>): void {
-  for (const node of nodes) {
-    if (!isElement(node)) continue
-    const href = node.tagName === 'a' ? attribute(node, 'href') : undefined
-    const found = href === undefined || href.startsWith('#') ? null : pathFrom(path, href)
-    const id = found === null ? undefined : ids.get(found)
-    for (const attr of node.attrs) if (id !== undefined && attr.name === 'href') attr.value = id + (/#.*$/.exec(attr.value)?.[0] ?? '')
-    relink(node.childNodes, path, ids)
-  }
 }
 
 interface Part {

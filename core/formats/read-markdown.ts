@@ -1,9 +1,10 @@
 import { parseFragment } from 'parse5'
-import { attribute, type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
+import { attribute, everyElement, type HtmlElement, type HtmlNode, isElement, textOf } from '../html/tree.ts'
 import { readNodes, type ReadResult } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { pathFrom, readArchive } from './archive.ts'
 import { type BringAs, type BroughtPage, type BroughtResult, broughtText, countNotes } from './brought.ts'
+import { relink } from './relink.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
 import { htmlOfMarkdown } from './markdown.ts'
 import { CONTENTS_FILE } from './markdown-book.ts'
@@ -67,17 +68,6 @@ export function readMarkdownArchive(bytes: Uint8Array, as: BringAs, name: string
 const decode = (bytes: Uint8Array | undefined): string => new TextDecoder().decode(bytes)
 const nameOf = (path: string): string => path.split('/').at(-1)!.replace(/\.[^.]*$/, '').replaceAll('-', ' ')
 
-/** Links from file to file lead from chapter to chapter. */
-function relink(nodes: readonly HtmlNode[], path: string, ids: ReadonlyMap<string, string>): void {
-  for (const node of nodes) {
-    if (!isElement(node)) continue
-    const href = node.tagName === 'a' ? attribute(node, 'href') : undefined
-    const id = href === undefined || href.startsWith('#') ? undefined : ids.get(pathFrom(path, href) ?? '')
-    if (id !== undefined) for (const attr of node.attrs) if (attr.name === 'href') attr.value = id + (/#.*$/.exec(attr.value)?.[0] ?? '')
-    relink(node.childNodes, path, ids)
-  }
-}
-
 interface Order {
   readonly first: string
   readonly parts: readonly { readonly title: string | null; readonly files: readonly string[] }[]
@@ -88,7 +78,7 @@ function contentsOf(markdown: string, texts: readonly string[]): Order {
   const parts: { title: string | null; files: string[] }[] = []
   const known = new Set(texts.filter((path) => path !== CONTENTS_FILE))
   const take = (item: HtmlElement, part: { files: string[] }): void => {
-    const link = everyElement(item.childNodes).find(({ tagName }) => tagName === 'a')
+    const link = [...everyElement(item.childNodes)].find(({ tagName }) => tagName === 'a')
     const path = link && pathFrom(CONTENTS_FILE, attribute(link, 'href') ?? '')
     if (path && known.delete(path)) part.files.push(path)
   }
@@ -98,7 +88,7 @@ function contentsOf(markdown: string, texts: readonly string[]): Order {
     for (const item of items(list)) {
       const inner = item.childNodes.find((child): child is HtmlElement => isElement(child) && (child.tagName === 'ul' || child.tagName === 'ol'))
       if (inner) {
-        const part = { title: wordsIn(item.childNodes.filter((child) => child !== inner)), files: [] as string[] }
+        const part = { title: item.childNodes.filter((child) => child !== inner).map(textOf).join('').trim(), files: [] as string[] }
         items(inner).forEach((each) => take(each, part))
         parts.push(part)
       } else {
@@ -110,12 +100,4 @@ function contentsOf(markdown: string, texts: readonly string[]): Order {
   const all = parts.flatMap(({ files }) => files)
   const first = all[0] ?? texts.find((path) => path !== CONTENTS_FILE) ?? CONTENTS_FILE
   return { first, parts: parts.map((part) => ({ ...part, files: part.files.filter((path) => path !== first) })).filter(({ files }) => files.length > 0) }
-}
-
-function everyElement(nodes: readonly HtmlNode[]): HtmlElement[] {
-  return nodes.flatMap((node) => (isElement(node) ? [node, ...everyElement(node.childNodes)] : []))
-}
-
-function wordsIn(nodes: readonly HtmlNode[]): string {
-  return nodes.map((node) => ('value' in node ? node.value : isElement(node) ? wordsIn(node.childNodes) : '')).join('').trim()
 }

@@ -1,7 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { serialize } from 'parse5'
 import { rename } from '../kinds/part/kinds.ts'
-import { element, type HtmlElement } from '../html/tree.ts'
+import { element, everyElement, type HtmlElement } from '../html/tree.ts'
 import { sealedDocumentInFile } from '../sealed/document.ts'
 import { type Book, type BookChapter, chaptersOf, numbered, numberedHeading, titleOf } from './book.ts'
 import { ebookPage, type EbookPlaces, placeFinder } from './ebook-page.ts'
@@ -73,14 +73,6 @@ function forPaper(node: HtmlElement): void {
   if (node.tagName === 'details') node.attrs.push({ name: 'open', value: '' })
   const shown = { strong: 'b', em: 'i' }[node.tagName]
   if (shown) rename(node, shown)
-}
-
-function* everyElement(nodes: readonly (HtmlElement | ReturnType<typeof ebookPage>[number])[]): Generator<HtmlElement> {
-  for (const node of nodes) {
-    if (!('tagName' in node)) continue
-    yield node
-    yield* everyElement(node.childNodes)
-  }
 }
 
 /** A code piece with nothing but itself: no way out of the frame, no way to the network. */

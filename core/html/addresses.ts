@@ -17,3 +17,12 @@ export function safeAddress(unsafeAddress: unknown): string | null {
     return null
   }
 }
+
+/** A place as it is named, from the part of an address after the number sign; one that is encoded wrongly stands as it is. */
+export function decodedPlace(place: string): string {
+  try {
+    return decodeURIComponent(place)
+  } catch {
+    return place
+  }
+}

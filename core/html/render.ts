@@ -3,7 +3,7 @@ import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../questions/practice.ts'
 import { slug } from './slug.ts'
-import { attribute, element, hasClass, type HtmlElement, type HtmlNode, isElement, isText, text } from './tree.ts'
+import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text, textOf } from './tree.ts'
 import { writeChildren } from './write.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
@@ -105,19 +105,6 @@ function* headingsIn(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
     if (/^h[2-6]$/.test(node.tagName)) yield node
     else yield* headingsIn(node.childNodes)
   }
-}
-
-function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
-  for (const node of nodes) {
-    if (!isElement(node)) continue
-    yield node
-    yield* everyElement(node.childNodes)
-  }
-}
-
-function textOf(node: HtmlNode): string {
-  if (isText(node)) return node.value
-  return isElement(node) ? node.childNodes.map(textOf).join('') : ''
 }
 
 /** A nested list of the headings down to the list's own depth. */

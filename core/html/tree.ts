@@ -69,3 +69,18 @@ export function declarations(element: HtmlElement): Map<string, string> {
   }
   return found
 }
+
+/** Every element of some nodes, outer ones first. */
+export function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
+  for (const node of nodes) {
+    if (!isElement(node)) continue
+    yield node
+    yield* everyElement(node.childNodes)
+  }
+}
+
+/** The text in a node and all it holds. */
+export function textOf(node: HtmlNode): string {
+  if (isText(node)) return node.value
+  return isElement(node) ? node.childNodes.map(textOf).join('') : ''
+}

@@ -1,4 +1,5 @@
 import type { Mark, Node } from 'prosemirror-model'
+import { decodedPlace } from '../html/addresses.ts'
 import { shiftHeadings } from './shift-headings.ts'
 
 /** A page taken apart at its headings. */
@@ -34,22 +35,14 @@ export function splitPage(page: Node, addressOf: (chapter: number, place: string
   const pages = groups.map(({ title, blocks }, at) => {
     const relink = (mark: Mark): Mark => {
       const place = mark.type.name === 'link' ? /^#(.+)$/.exec(String(mark.attrs.href))?.[1] : undefined
-      const home = place === undefined ? undefined : homes.get(decoded(place))
+      const home = place === undefined ? undefined : homes.get(decodedPlace(place))
       if (place === undefined || home === undefined || home === at) return mark
-      return mark.type.create({ ...mark.attrs, href: addressOf(home - 1, groups[home]!.id === decoded(place) ? '' : place) })
+      return mark.type.create({ ...mark.attrs, href: addressOf(home - 1, groups[home]!.id === decodedPlace(place) ? '' : place) })
     }
     const content = blocks.map((block) => mapMarks(shiftHeadings(block, at === 0 ? 0 : 1 - level), relink))
     return schema.node('doc', null, [schema.node('title', null, title === '' ? [] : [schema.text(title)]), ...(content.length > 0 ? content : [schema.node('paragraph')])])
   })
   return { opening: pages[0]!, chapters: pages.slice(1) }
-}
-
-function decoded(place: string): string {
-  try {
-    return decodeURIComponent(place)
-  } catch {
-    return place
-  }
 }
 
 /** The places in a block that links can lead to. */

@@ -3,7 +3,7 @@ import sharp from 'sharp'
 import { MOST_FILE, MOST_PIXELS } from '../../core/media/pictures.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
-import { claim, discard, receive } from './bytes.server.ts'
+import { claim, discard, receive, type Received } from './bytes.server.ts'
 import { findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
 import { sniff } from './sniff.server.ts'
 
@@ -22,16 +22,12 @@ export interface Bringer {
 /** Takes a file for a course: written down as it comes, looked at, claimed in one transaction. */
 export async function takeUpload(courseId: string, { personId, isContribution, isAnyFile = false }: Bringer, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
   const name = nameFrom(unsafeName, 'picture')
-  const uploadId = nanoid()
-  await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, courseId, personId])
-  try {
-    const received = await receive(uploadId, stream, MOST_FILE)
+  return receiveUpload(courseId, personId, stream, async (received, bytes): Promise<Uploaded> => {
     if (!received) return refuse(`“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.`)
     if (received.size === 0) return refuse(`“${name}” is empty.`)
-    const bytes = await uploadedBytes(uploadId)
     const looked = await look(name, bytes, isAnyFile)
     if (!looked.ok) return refuse(looked.reason)
-    return await transaction(async (db) => {
+    return transaction(async (db) => {
       await claim(db, received)
       const item = { id: nanoid(12), courseId, hash: received.hash, name, mediaType: looked.type, width: looked.width, height: looked.height, isReady: looked.width === null || looked.type === 'image/svg+xml', isContribution, personId }
       const isNew = await insertShelfItem(db, item)
@@ -41,6 +37,19 @@ export async function takeUpload(courseId: string, { personId, isContribution, i
       if (!kept) throw new Error('What was just put on the shelf is not there.')
       return { ok: true, item: kept, isKnown: !isNew }
     })
+  })
+}
+
+/**
+ * Writes a file down as it comes and hands it to `work`, which looks at it and claims it; null when it is too large. What
+ * is not claimed leaves nothing behind.
+ */
+export async function receiveUpload<T>(courseId: string, personId: string, stream: AsyncIterable<Uint8Array>, work: (received: Received | null, bytes: Buffer) => Promise<T>): Promise<T> {
+  const uploadId = nanoid()
+  await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, courseId, personId])
+  try {
+    const received = await receive(uploadId, stream, MOST_FILE)
+    return await work(received, received ? await uploadedBytes(uploadId) : Buffer.alloc(0))
   } finally {
     await discard(uploadId)
     await pool.query('delete from uploads where id = $1::text', [uploadId])

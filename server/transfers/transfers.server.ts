@@ -12,8 +12,8 @@ import { addJob } from '../jobs/queries.server.ts'
 import { log } from '../log.server.ts'
 import { insertBook, insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
-import { bytesOf, claim, discard, keepBytes, receive } from '../shelf/bytes.server.ts'
-import { takeUpload } from '../shelf/upload.server.ts'
+import { bytesOf, claim, keepBytes } from '../shelf/bytes.server.ts'
+import { receiveUpload, takeUpload } from '../shelf/upload.server.ts'
 import { findCourse } from '../courses/queries.server.ts'
 import { formatOf } from './format-of.server.ts'
 import { gather } from './gather.server.ts'
@@ -37,14 +37,10 @@ export async function beginOut(course: Course, personId: string, { entryId, form
 
 /** Takes a document as it comes and begins to bring it in; what it is, its bytes say. */
 export async function beginIn(course: Course, personId: string, asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs }, stream: AsyncIterable<Uint8Array>): Promise<PlanResult<{ id: string }>> {
-  const uploadId = nanoid()
-  await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, course.id, personId])
-  try {
-    const received = await receive(uploadId, stream, MOST_FILE)
+  return receiveUpload(course.id, personId, stream, async (received, bytes): Promise<PlanResult<{ id: string }>> => {
     if (!received) return { ok: false, reason: `“${asked.name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.` }
     if (received.size === 0) return { ok: false, reason: `“${asked.name}” is empty.` }
-    const { rows } = await pool.query<{ bytes: Buffer }>('select bytes from blob_chunks where upload_id = $1::text order by number', [uploadId])
-    const found = formatOf(asked.name, Buffer.concat(rows.map((row) => row.bytes)))
+    const found = formatOf(asked.name, bytes)
     if (!found.ok) return found
     const id = nanoid(12)
     await transaction(async (db) => {
@@ -54,10 +50,7 @@ export async function beginIn(course: Course, personId: string, asked: { readonl
       await addJob(db, 'transfer', { id }, `transfer-${id}`)
     })
     return { ok: true, id }
-  } finally {
-    await discard(uploadId)
-    await pool.query('delete from uploads where id = $1::text', [uploadId])
-  }
+  })
 }
 
 /** Begins a transfer that failed once more. */

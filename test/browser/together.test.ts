@@ -1,4 +1,4 @@
-import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, storedText, test, type House } from './setup/house.ts'
 import { withClient } from '../server/setup/app.ts'
 
 test('two authors at two processes see each other’s words and cursors at once', async ({ house }) => {
@@ -144,11 +144,11 @@ test('a session that ends while writing keeps the work until one has signed in a
   await kept(page)
 })
 
-test('a tab left open over a deployment keeps its queue and loads anew', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
-  const page = await house.open('author', address)
+/** Types into a page whose batches are answered so until it loads anew; what was typed is there then, and kept. */
+async function renewed(house: House, answer: object): Promise<void> {
+  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   let isNewer = true
-  await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: { status: 'outdated' } }) : route.continue()))
+  await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: answer }) : route.continue()))
   await cursorAfter(page, 'Kept.')
   const loaded = page.waitForEvent('load')
   await page.keyboard.type(' Typed on the old one.')
@@ -157,20 +157,13 @@ test('a tab left open over a deployment keeps its queue and loads anew', async (
   await loaded
   await expect(sheet(page)).toContainText('Kept. Typed on the old one.')
   await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Typed on the old one.')
+}
+
+test('a tab left open over a deployment keeps its queue and loads anew', async ({ house }) => {
+  await renewed(house, { status: 'outdated' })
 })
 
 test('what a newer Fieldstone writes and an open tab does not know makes it load anew, with its work', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
-  const page = await house.open('author', address)
-  let isNewer = true
   const steps = [{ stepType: 'addMark', mark: { type: 'somethingNew' }, from: 8, to: 10 }]
-  await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: { status: 'behind', batches: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }] } }) : route.continue()))
-  await cursorAfter(page, 'Kept.')
-  const loaded = page.waitForEvent('load')
-  await page.keyboard.type(' Mine.')
-  await expect(page.locator('.saving')).toContainText('Fieldstone was renewed')
-  isNewer = false
-  await loaded
-  await expect(sheet(page)).toContainText('Kept. Mine.')
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Mine.')
+  await renewed(house, { status: 'behind', batches: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }] })
 })

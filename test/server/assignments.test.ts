@@ -1,6 +1,7 @@
 import { beforeAll, expect, test } from 'vitest'
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
+import { visitor } from './setup/visitor.ts'
 
 await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')
@@ -8,9 +9,6 @@ const { createDocument } = await import('../../server/plan/plan.server.ts')
 const { insertEntries, updateSettings } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { readSettings } = await import('../../core/plan/settings.ts')
-const { Outline } = await import('../../server/reading/outline.server.ts')
-const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
-const { participant } = await import('../../server/discussions/participant.server.ts')
 const { updateFollow } = await import('../../server/discussions/queries.server.ts')
 const { listNotices } = await import('../../server/notices/queries.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
@@ -23,11 +21,7 @@ const words = (text: string): object => ({ type: 'passage', content: [{ type: 'p
 const blank = { type: 'passage', content: [{ type: 'paragraph' }] }
 const PLACE = { courseId: 'course', entryId: 'task', title: 'Your metre' }
 
-async function as(personId: string) {
-  const course = (await findEntryToRead(pool, 'course', 'task', personId))!
-  const place = new Outline(course.outline, new Date()).find('task')!
-  return participant({ course, place, person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' }, edition: course.edition, marks: course.marks, visit: null as never, isShut: false, isAuthor: course.role === 'author' })
-}
+const as = (personId: string) => visitor(personId, 'task')
 
 beforeAll(async () => {
   await makeSchool(pool)

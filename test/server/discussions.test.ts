@@ -1,5 +1,6 @@
 import { beforeAll, expect, test } from 'vitest'
 import { makeSchool } from './setup/factories.ts'
+import { visitor } from './setup/visitor.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 await useFreshDatabase()
@@ -8,22 +9,15 @@ const { createDocument } = await import('../../server/plan/plan.server.ts')
 const { insertEntries } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { actOnPost, mustPostFirst, readThread, readThreads, rewritePost, writePost } = await import('../../server/discussions/discussion.server.ts')
-const { Outline } = await import('../../server/reading/outline.server.ts')
-const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 const { readSettings } = await import('../../core/plan/settings.ts')
 const { updateSettings } = await import('../../server/plan/queries.server.ts')
 const { listNotices } = await import('../../server/notices/queries.server.ts')
 const { updateFollow } = await import('../../server/discussions/queries.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
-const { participant } = await import('../../server/discussions/participant.server.ts')
 
 const words = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
 
-async function as(personId: string, entryId = 'talk') {
-  const course = (await findEntryToRead(pool, 'course', entryId, personId))!
-  const place = new Outline(course.outline, new Date()).find(entryId)!
-  return participant({ course, place, person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' }, edition: course.edition, marks: course.marks, visit: null as never, isShut: false, isAuthor: course.role === 'author' })
-}
+const as = (personId: string, entryId = 'talk') => visitor(personId, entryId)
 const write = async (personId: string, id: string, parentId: string | null = null, text = `words of ${id}`) => writePost(await as(personId), { id, parentId, unsafeContent: words(text) })
 const set = (settings: object) => updateSettings(pool, 'course', 'talk', null, readSettings(settings))
 

@@ -1,3 +1,4 @@
+import { decodedPlace } from '../../html/addresses.ts'
 import { slug } from '../../html/slug.ts'
 import type { Diagnostic, SourceRepair } from './diagnostic.ts'
 import { at, attributeOf, type Scan, type Tag } from './scan.ts'
@@ -26,7 +27,7 @@ export function targets(scan: Scan): Diagnostic[] {
   for (const [index, tag] of scan.tags.entries()) {
     const href = tag.isEnd || tag.name !== 'a' ? undefined : attributeOf(tag, 'href')
     if (!href || !/^#./.test(href.value) || href.value === '#top') continue
-    const target = decoded(href.value.slice(1))
+    const target = decodedPlace(href.value.slice(1))
     if (places.has(target)) continue
     const near = nearest(target, places)
     const repairs: SourceRepair[] = near ? [{ label: `Point it to “#${near}”`, edits: [{ from: href.from, to: href.to, insert: `href="#${encodeURI(near)}"` }] }] : []
@@ -52,14 +53,6 @@ function headingPlaces({ text, tags }: Scan): string[] {
     found.push(id)
   }
   return found
-}
-
-function decoded(fragment: string): string {
-  try {
-    return decodeURIComponent(fragment)
-  } catch {
-    return fragment
-  }
 }
 
 /** The place whose name differs least: by case and signs alone, or by at most two letters. */
