@@ -1,4 +1,4 @@
-import type { BringAs, BroughtNote, BroughtPicture } from '../../core/formats/brought.ts'
+import type { BringAs, BroughtNote, BroughtPicture, Kept } from '../../core/formats/brought.ts'
 import type { BookPicture } from '../../core/formats/book.ts'
 import type { InFormat, OutFormat } from '../../core/formats/transfer.ts'
 
@@ -19,6 +19,7 @@ export interface SentBrought {
   readonly parts: readonly { readonly title: string | null; readonly chapters: readonly { readonly id: string; readonly page: unknown }[] }[]
   readonly pictures: readonly BroughtPicture[]
   readonly notes: readonly BroughtNote[]
+  readonly kept: Kept
 }
 
 /** What the workshop is asked for: to write a book in a format, or to read a document. */
@@ -32,4 +33,4 @@ export interface Written {
   readonly mediaType: string
 }
 
-export type Product<O extends Order> = O extends { task: 'write' } ? Written : SentBrought
+export type Product<O extends Order> = O extends { task: 'write' } ? Written & { readonly kept: Kept } : SentBrought

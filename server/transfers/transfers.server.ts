@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid'
 import { problemOfPage } from '../../core/document/check.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
-import { mapShelfItems, type OtherItem } from '../../core/document/shelf-items.ts'
-import { titleOf, chaptersOf } from '../../core/formats/book.ts'
-import { type BringAs, type Brought, type BroughtNote, type BroughtPicture, keptOf } from '../../core/formats/brought.ts'
+import { mapShelfItems, type OtherItem, shelfItemsOf } from '../../core/document/shelf-items.ts'
+import { titleOf } from '../../core/formats/book.ts'
+import { type BringAs, type Brought, type BroughtNote, type BroughtPicture } from '../../core/formats/brought.ts'
 import { leftOut } from '../../core/formats/left-out.ts'
 import { IN_FORMATS, LEAVING, OUT_FORMATS, OUT_MANNERS, type OutFormat, type OutManner } from '../../core/formats/transfer.ts'
 import type { Course } from '../courses/queries.server.ts'
@@ -92,6 +92,7 @@ async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<
   const chapters = book.parts.map((part) => ({ ...part, chapters: part.chapters.map((chapter) => ({ ...chapter, page: chapter.page.toJSON() as unknown })) }))
   const made = await inWorkshop({ task: 'write', format, book: { ...book, opening: book.opening.toJSON() as unknown, parts: chapters } })
   if (!made.ok) return made
+  const { kept } = made.value
   let { bytes, ending, mediaType } = made.value
   if (format === 'pdf') {
     await tell('Laying out the pages', 0, 0)
@@ -99,7 +100,6 @@ async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<
     if (!printed.ok) return printed
     ;[bytes, ending, mediaType] = [printed.value, 'pdf', 'application/pdf']
   }
-  const kept = keptOf({ opening: { id: '', page: book.opening }, parts: [{ title: null, chapters: chaptersOf(book) }] })
   await transaction(async (db) => {
     const hash = await keepBytes(db, Buffer.from(bytes))
     await finishTransfer(db, transfer.id, { name: `${titleOf(book.opening).slice(0, 280)}.${ending}`, report: { kept, notes: [...gathered.notes, ...leftOut(book, format, missing)] }, hash, size: bytes.byteLength, mediaType, madeId: null })
@@ -123,12 +123,14 @@ async function bringIn(transfer: Transfer & { hash: Buffer | null }, course: Cou
   }
   const opening = page(read.value.opening)
   const parts = read.value.parts.map((part) => ({ title: part.title, chapters: part.chapters.map(page) }))
+  // What was no picture stayed outside.
+  const kept = { ...read.value.kept, pictures: [opening, ...parts.flatMap(({ chapters }) => chapters)].reduce((sum, each) => sum + shelfItemsOf(each.page).length, 0) }
   return transaction(async (db) => {
     const plan = await lockPlan(db, course.id)
     const afterId = plan.some(({ id }) => id === transfer.entryId) ? transfer.entryId : null
     const placed = parts.length === 0 ? await insertItem(db, course.id, plan, afterId, { id: opening.id, kind: 'page', title: titleOf(opening.page) }, opening.page) : await insertBook(db, course.id, plan, afterId, { opening, parts })
     if (!placed.ok) return placed
-    await finishTransfer(db, transfer.id, { name: transfer.name, report: { kept: keptOf({ opening, parts }), notes: [...read.value.notes, ...notes] }, hash: null, size: null, mediaType: null, madeId: opening.id })
+    await finishTransfer(db, transfer.id, { name: transfer.name, report: { kept, notes: [...read.value.notes, ...notes] }, hash: null, size: null, mediaType: null, madeId: opening.id })
     return { ok: true, value: null }
   })
 }

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { strToU8 } from 'fflate'
 import { nanoid } from 'nanoid'
 import type { Book, Files } from '../../core/formats/book.ts'
-import type { BroughtResult } from '../../core/formats/brought.ts'
+import { type BroughtResult, keptOf } from '../../core/formats/brought.ts'
 import { EBOOK_STYLE } from '../../core/formats/ebook-style.ts'
 import { epubFiles } from '../../core/formats/epub.ts'
 import { markdownFiles } from '../../core/formats/markdown-book.ts'
@@ -51,12 +51,16 @@ async function read({ format, bytes, as, name }: Extract<Order, { task: 'read' }
 }
 
 async function work(order: Order): Promise<object> {
-  if (order.task === 'write') return { ok: true, value: await writers[order.format](bookFrom(order.book)) }
+  if (order.task === 'write') {
+    const book = bookFrom(order.book)
+    const kept = keptOf({ opening: { id: '', page: book.opening }, parts: book.parts })
+    return { ok: true, value: { ...(await writers[order.format](book)), kept } }
+  }
   const result = await read(order)
   if (!result.ok) return result
   const { brought } = result
   const plain = (page: { id: string; page: { toJSON(): unknown } }): { id: string; page: unknown } => ({ id: page.id, page: page.page.toJSON() })
-  return { ok: true, value: { ...brought, opening: plain(brought.opening), parts: brought.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })) } }
+  return { ok: true, value: { ...brought, kept: keptOf(brought), opening: plain(brought.opening), parts: brought.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })) } }
 }
 
 process.once('message', (order: Order) => {
