@@ -1,3 +1,4 @@
+import { saveAnswer } from '../core/document/wire.ts'
 import { Mapping, Step } from 'prosemirror-transform'
 import { schema } from '../core/document/schema.ts'
 import { readPage } from '../core/html/read.ts'
@@ -60,26 +61,17 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
     await pause(0, 1000)
     for (let count = 0; performance.now() < until; count++) {
       const token = `w${number}x${count}.`
-      let step = Step.fromJSON(schema, { stepType: 'replace', from: place, to: place, slice: { content: [{ type: 'text', text: token }] } })
+      const step = Step.fromJSON(schema, { stepType: 'replace', from: place, to: place, slice: { content: [{ type: 'text', text: token }] } })
       const start = performance.now()
-      for (let attempt = 0; ; attempt++) {
-        const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body: JSON.stringify({ id: `c${number}-${count}-${attempt}`, base: version, client: `crowd-${number}`, schemaVersion: SCHEMA_VERSION, steps: [step.toJSON() as unknown] }), headers: { cookie: author, origin: app.address, 'content-type': 'application/json' } }).catch(() => null)
-        const answer = (await response?.json().catch(() => null)) as { status: string; to?: number; batches?: { to: number; steps: object[] }[] } | null
-        if (answer?.status === 'taken') {
-          version = answer.to!
-          place += token.length
-          tokens.push(`${id} ${token}`)
-          break
-        }
-        if (answer?.status !== 'behind' || attempt > 50) {
-          errors.push(`writing answered ${answer?.status ?? response?.status ?? 'nothing'}`)
-          return
-        }
-        const mapping = new Mapping(answer.batches!.flatMap(({ steps }) => steps.map((json) => Step.fromJSON(schema, json).getMap())))
-        version = answer.batches!.at(-1)?.to ?? version
-        place = mapping.map(place)
-        step = step.map(mapping)!
+      const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body: JSON.stringify({ id: `c${number}-${count}`, base: version, client: `crowd-${number}`, schemaVersion: SCHEMA_VERSION, steps: [step.toJSON() as unknown] }), headers: { cookie: author, origin: app.address, 'content-type': 'application/json' } }).catch(() => null)
+      const answer = saveAnswer.safeParse(await response?.json().catch(() => null)).data
+      if (answer?.status !== 'taken') {
+        errors.push(`writing answered ${answer?.status ?? response?.status ?? 'nothing'}`)
+        return
       }
+      version = answer.to
+      place = new Mapping(answer.before.flatMap(({ steps }) => steps.map((json) => Step.fromJSON(schema, json).getMap()))).map(place) + token.length
+      tokens.push(`${id} ${token}`)
       times.writing.push(performance.now() - start)
       await pause(200, 700)
     }

@@ -3,7 +3,7 @@ import { Check, CloudOff, Eye, LoaderCircle, TriangleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { shortMoment } from '../shell/moments.ts'
-import type { Standing } from './saving/courier.ts'
+import type { Standing } from './saving/standing.ts'
 
 interface Props {
   standing: Standing
@@ -56,6 +56,8 @@ function Saving({ standing, waiting, onSignedIn }: Pick<Props, 'standing' | 'wai
         return [<TriangleAlert key="" size={15} aria-hidden />, <SignInAgain key="" waiting={waiting} onSignedIn={onSignedIn} />]
       case 'shut':
         return [<TriangleAlert key="" size={15} aria-hidden />, `This page is no longer yours to write on.${waiting === '' ? '' : ` In this browser stays ${waiting}.`}`]
+      case 'deleted':
+        return [<TriangleAlert key="" size={15} aria-hidden />, `Somebody deleted this page.${waiting === '' ? '' : ` What you wrote since is kept in this browser: ${waiting}.`} When it is brought back in the plan, what waits is sent by itself.`]
       case 'refused':
         return [<TriangleAlert key="" size={15} aria-hidden />, `A change could not be taken: ${standing.reason} What you wrote in it is under Set aside.`]
       case 'outdated':

@@ -5,7 +5,7 @@ import { useFetcher } from 'react-router'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import type { action } from '../editions/editions.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
-import type { Standing } from './saving/courier.ts'
+import type { Standing } from './saving/standing.ts'
 
 interface Props {
   documentId: string

@@ -50,9 +50,14 @@ export function applyUnsafeSteps(page: Node, unsafeSteps: unknown): Applied | Re
       return refuse(`A change does not fit the page (${error instanceof Error ? error.message : 'unknown'}).`)
     }
   }
-  if (next.content.size > MOST_PAGE_SIZE) return refuse('The page would grow beyond its largest size. Split it into several pages.')
-  const problem = problemIn(next, changedRanges(steps))
+  const problem = problemAfter(next, steps)
   return problem ? refuse(problem) : { ok: true, page: next, steps }
+}
+
+/** What is wrong with a page that steps have made of one that was right, or null. */
+export function problemAfter(page: Node, steps: readonly Step[]): string | null {
+  if (page.content.size > MOST_PAGE_SIZE) return 'The page would grow beyond its largest size. Split it into several pages.'
+  return problemIn(page, changedRanges(steps))
 }
 
 /**

@@ -27,10 +27,52 @@ test('merged steps undo to the same page and redo to the same page', () => {
   }
 })
 
-test('typing letter by letter is one step on its way', () => {
+test('a batch on its way holds the steps as they were made, no more than one may hold', () => {
   const surface = new PageInMemory(emptyPage('Walls'))
   for (const [at, letter] of [...'through-stone'].entries()) surface.write(typed(8 + at, letter))
-  expect(new Outbox(surface, 0).next(() => 'id')).toMatchObject({ count: 13, steps: { length: 1 } })
+  expect(new Outbox(surface, 0).next(() => 'id')).toMatchObject({ base: 0, steps: { length: 13 } })
+  for (let count = 0; count < 600; count++) surface.write(typed(8, 'x'))
+  expect(new Outbox(surface, 0).next(() => 'id')?.steps).toHaveLength(500)
+  for (let count = 0; count < 4; count++) surface.local.unshift({ step: typed(8, 'x'.repeat(300_000)), inverted: new ReplaceStep(8, 9, Slice.empty) })
+  expect(new Outbox(surface, 0).next(() => 'id')?.steps).toHaveLength(1)
+})
+
+test('what is on its way stays on its way while others write, and is kept so', () => {
+  const surface = new PageInMemory(emptyPage('Walls'))
+  surface.write(typed(8, 'mine'))
+  const outbox = new Outbox(surface, 0)
+  const sent = outbox.next(() => 'id')
+  outbox.receive([{ id: 'theirs', from: 0, to: 1, steps: [typed(8, 'theirs ')] }])
+  surface.write(typed(19, ' too'))
+  expect(outbox.next(() => 'another')).toBe(sent)
+  const queued = queuedWork.parse(JSON.parse(JSON.stringify(outbox.queued())))
+  expect(queued).toMatchObject({ base: 1, sent: { id: 'id', base: 0, moved: { length: 1 } }, waiting: { length: 1 } })
+  const again = new PageInMemory(typed(8, 'theirs ').apply(emptyPage('Walls')).doc!)
+  for (const step of queuedSteps(queued)) again.write(step)
+  expect(again.page.textContent).toBe('Wallstheirs mine too')
+  const resumed = Outbox.resume(again, queued)
+  expect(resumed.receive([{ id: 'id', from: 1, to: 2, steps: [typed(15, 'mine')] }])).toEqual([])
+  expect(again.local).toHaveLength(1)
+  expect(again.page.textContent).toBe('Wallstheirs mine too')
+})
+
+test('when the server makes something else of a batch, the log is right and no word is lost', () => {
+  const surface = new PageInMemory(emptyPage('Walls'))
+  surface.write(typed(8, 'mine'))
+  const outbox = new Outbox(surface, 0)
+  outbox.next(() => 'id')
+  outbox.receive([{ id: 'theirs', from: 0, to: 1, steps: [typed(8, 'theirs ')] }])
+  const setAside = outbox.receive([{ id: 'id', from: 1, to: 2, steps: [new ReplaceStep(8, 14, Slice.empty)] }])
+  expect(surface.page.textContent).toBe('Walls ')
+  expect(surface.local).toEqual([])
+  expect(setAside.map(({ slice }) => slice.content.textBetween(0, slice.content.size)).sort()).toEqual(['mine', 'theirs'])
+})
+
+test('work that an older Fieldstone kept is read', () => {
+  const old = queuedWork.parse({ base: 3, sent: { id: 'id', steps: [typed(8, 'a').toJSON()] }, waiting: [] })
+  const surface = new PageInMemory(emptyPage('Walls'))
+  for (const step of queuedSteps(old)) surface.write(step)
+  expect(Outbox.resume(surface, old).outgoing).toMatchObject({ id: 'id', base: 3 })
 })
 
 test('kept work is the same after it was stored, also when a batch was on its way', () => {

@@ -1,21 +1,25 @@
 import type { Node, Schema, Slice } from 'prosemirror-model'
 import { Step } from 'prosemirror-transform'
 import { z } from 'zod'
-import { MOST_STEPS } from './limits.ts'
-import { type LocalStep, rebase, type SetAside, writtenBy } from './rebase.ts'
+import { MOST_INSERTED, MOST_STEPS } from './limits.ts'
+import { type LocalStep, lostByOne, rebase, type Rebased, type SetAside, writtenBy } from './rebase.ts'
 import { schema } from './schema.ts'
 
 /** What a tab writes on: an editor, or a page in memory. It holds the page and the steps the server has not taken. */
 export interface Surface {
   readonly page: Node
   readonly local: readonly LocalStep[]
-  /** The server has taken the first `count` local steps. */
+  /** The server has taken the first `count` local steps as they stand. */
   confirm(count: number): void
-  /** Takes steps that came first, moving the local ones over them. */
-  receive(remote: readonly Step[]): readonly SetAside[]
+  /** Takes steps that came first, moving the local ones over them. The first `taken` local steps are what the remote ones came of. */
+  receive(remote: readonly Step[], taken?: number): Received
+  /** Steps that neighbours continue may be merged, but for the first `from`: they stand for a batch on its way. */
+  merge(from: number): void
   /** Undoes all local steps and forgets them. */
   discard(): void
 }
+
+export type Received = Pick<Rebased, 'sources' | 'setAside'>
 
 /** A batch of the log as others see it. Versions count steps: it leads from `from` to `to`. */
 export interface LogBatch {
@@ -25,22 +29,30 @@ export interface LogBatch {
   readonly steps: readonly Step[]
 }
 
-/** A batch on its way to the server. `count` local steps, coalesced into `steps`. */
+/**
+ * A batch on its way to the server, as it was first sent: sent again it is the same. The server moves it over what came
+ * since `base`, so it stays on its way, whoever else writes, until the log holds it.
+ */
 export interface Outgoing {
   readonly id: string
   readonly base: number
-  readonly count: number
   readonly steps: readonly Step[]
 }
 
 /** What a browser keeps of unsent work, to go on after a reload. */
 export const queuedWork = z.object({
   base: z.number().int().min(0),
-  /** The batch that was on its way: it may have arrived. */
-  sent: z.object({ id: z.string(), steps: z.array(z.unknown()) }).nullable(),
+  /**
+   * The batch that was on its way: it may have arrived. `base` and `steps` as they were sent; `moved` is what they are on
+   * the page at the work's own `base`, when others wrote meanwhile.
+   */
+  sent: z.object({ id: z.string(), base: z.number().int().min(0).optional(), steps: z.array(z.unknown()), moved: z.array(z.unknown()).nullable().default(null) }).nullable(),
   waiting: z.array(z.unknown()),
 })
 export type QueuedWork = z.infer<typeof queuedWork>
+
+/** Local steps that number more than this are merged before they are moved over others': above it the time is felt. */
+const MANY = 300
 
 /**
  * The order of sending and receiving for one tab, apart from any network or editor: at most one batch is on its
@@ -49,6 +61,9 @@ export type QueuedWork = z.infer<typeof queuedWork>
 export class Outbox {
   #version: number
   #outgoing: Outgoing | null = null
+  /** How many of the first local steps stand for the batch on its way, and whether others' steps have moved them. */
+  #sent = 0
+  #isMoved = false
 
   constructor(readonly surface: Surface, version: number) {
     this.#version = version
@@ -66,25 +81,60 @@ export class Outbox {
   /** The batch to send: the one on its way again (a retry is harmless), or the next, or null when nothing waits. */
   next(freshId: () => string): Outgoing | null {
     if (this.#outgoing) return this.#outgoing
-    const { count, steps } = take(this.surface.local, MOST_STEPS)
-    if (count === 0) return null
-    this.#outgoing = { id: freshId(), base: this.#version, count, steps }
+    const steps = take(this.surface.local)
+    if (steps.length === 0) return null
+    this.#outgoing = { id: freshId(), base: this.#version, steps }
+    this.#sent = steps.length
+    this.#isMoved = false
     return this.#outgoing
   }
 
   /** Takes batches of the log, in order. Those seen before are passed over; a gap throws. */
   receive(batches: readonly LogBatch[]): SetAside[] {
-    const setAside: SetAside[] = []
-    for (const batch of batches) {
-      if (batch.to <= this.#version) continue
-      if (batch.from !== this.#version) throw new RangeError(`The log goes on at ${batch.from}, but this copy stands at ${this.#version}.`)
-      if (batch.id === this.#outgoing?.id) this.surface.confirm(this.#outgoing.count)
-      else setAside.push(...this.surface.receive(batch.steps))
-      // Another batch took this base: the one on its way can't be accepted any more, its steps are local as before.
-      this.#outgoing = null
+    const fresh = batches.filter(({ to }) => to > this.#version)
+    // Looked at before anything is taken: what the first ones leave without a place must not be forgotten.
+    fresh.reduce((at, { from, to }) => {
+      if (from !== at) throw new RangeError(`The log goes on at ${from}, but this copy stands at ${at}.`)
+      return to
+    }, this.#version)
+    return fresh.flatMap((batch) => {
+      const setAside = batch.id === this.#outgoing?.id ? this.#receiveOwn(batch) : this.#receiveOther(batch)
       this.#version = batch.to
-    }
+      return setAside
+    })
+  }
+
+  #receiveOther({ steps }: LogBatch): readonly SetAside[] {
+    if (this.surface.local.length > MANY) this.surface.merge(this.#sent)
+    const { sources, setAside } = this.surface.receive(steps)
+    this.#sent = sources.filter((source) => source < this.#sent).length
+    this.#isMoved = true
     return setAside
+  }
+
+  /**
+   * The batch on its way is in the log. The server moves steps over all that came first at once, a tab over one batch
+   * after the other; where that is not the same, the log is right, and words that it lost are set aside.
+   */
+  #receiveOwn({ steps }: LogBatch): readonly SetAside[] {
+    const { local, page } = this.surface
+    const [count, isMoved] = [this.#sent, this.#isMoved]
+    this.#outgoing = null
+    this.#sent = 0
+    const sent = local.slice(0, count).map(({ step }) => step)
+    const before = isMoved ? local.toReversed().reduce((now, { inverted }) => applied(now, inverted), page) : null
+    if (before === null || steps.reduce(applied, before).eq(sent.reduce(applied, before))) {
+      this.surface.confirm(count)
+      return []
+    }
+    return [...lostByOne(before, steps, sent), ...this.surface.receive(steps, count).setAside]
+  }
+
+  /** Nothing of the batch on its way had a place any more: the log will never hold it. */
+  settle(id: string): void {
+    if (this.#outgoing?.id !== id) return
+    this.#outgoing = null
+    this.#sent = 0
   }
 
   /** Gives up the local steps, which the server will never take; gives back what was written in them. */
@@ -92,27 +142,38 @@ export class Outbox {
     const written = writtenBy(this.surface.page, this.surface.local)
     this.surface.discard()
     this.#outgoing = null
+    this.#sent = 0
     return written
   }
 
   /** What to keep in the browser; null when everything is sent. */
   queued(): QueuedWork | null {
-    const { local } = this.surface
-    if (local.length === 0) return null
-    const waiting = mergedSteps(local.slice(this.#outgoing?.count ?? 0).map(({ step }) => step))
+    const steps = this.surface.local.map(({ step }) => step)
+    const outgoing = this.#outgoing
+    if (steps.length === 0 && !outgoing) return null
     return {
       base: this.#version,
-      sent: this.#outgoing && { id: this.#outgoing.id, steps: this.#outgoing.steps.map((step) => step.toJSON()) },
-      waiting: waiting.map((step) => step.toJSON()),
+      sent: outgoing && { id: outgoing.id, base: outgoing.base, steps: toJson(outgoing.steps), moved: this.#isMoved ? toJson(steps.slice(0, this.#sent)) : null },
+      waiting: toJson(mergedSteps(steps.slice(this.#sent))),
     }
   }
 
   /** Goes on with work kept by an earlier tab. The surface holds the page at `queued.base` with its steps applied. */
-  static resume(surface: Surface, queued: QueuedWork): Outbox {
-    const outbox = new Outbox(surface, queued.base)
-    if (queued.sent) outbox.#outgoing = { id: queued.sent.id, base: queued.base, count: queued.sent.steps.length, steps: stepsFromJson(queued.sent.steps) }
+  static resume(surface: Surface, { base, sent }: QueuedWork): Outbox {
+    const outbox = new Outbox(surface, base)
+    if (sent) {
+      outbox.#outgoing = { id: sent.id, base: sent.base ?? base, steps: stepsFromJson(sent.steps) }
+      outbox.#sent = (sent.moved ?? sent.steps).length
+      outbox.#isMoved = sent.moved !== null
+    }
     return outbox
   }
+}
+
+const toJson = (steps: readonly Step[]): unknown[] => steps.map((step) => step.toJSON() as unknown)
+
+function applied(page: Node, step: Step): Node {
+  return step.apply(page).doc ?? page
 }
 
 /** Steps from JSON, for pages of `into`: the core's schema, or the editor's own copy of it. */
@@ -120,36 +181,40 @@ export function stepsFromJson(json: readonly unknown[], into: Schema = schema): 
   return json.map((step) => Step.fromJSON(into, step))
 }
 
-/** All steps of kept work, in order. */
-export function queuedSteps(queued: QueuedWork): Step[] {
-  return stepsFromJson([...(queued.sent?.steps ?? []), ...queued.waiting])
+/** All steps of kept work as they stand on the page at its base, in order. */
+export function queuedSteps({ sent, waiting }: QueuedWork): Step[] {
+  return stepsFromJson([...(sent ? (sent.moved ?? sent.steps) : []), ...waiting])
 }
 
-/** As many local steps as `most` steps hold once neighbours (typing, deleting, marking) are merged. */
-function take(local: readonly LocalStep[], most: number): { count: number; steps: Step[] } {
-  const steps: Step[] = []
-  let count = 0
-  for (const { step } of local) {
-    const both = steps.at(-1)?.merge(step)
-    if (!both && steps.length === most) break
-    if (both) steps[steps.length - 1] = both
-    else steps.push(step)
-    count++
-  }
-  return { count, steps }
+/** The first local steps, as many as a batch holds by their number and by what they insert. */
+function take(local: readonly LocalStep[]): Step[] {
+  let size = 0
+  const end = local.findIndex(({ step }, at) => {
+    size += insertedSize(step)
+    return at === MOST_STEPS || (at > 0 && size > MOST_INSERTED)
+  })
+  return local.slice(0, end < 0 ? undefined : end).map(({ step }) => step)
+}
+
+function insertedSize(step: Step): number {
+  let size = 0
+  step.getMap().forEach((_oldStart, _oldEnd, from, to) => (size += to - from))
+  return size
 }
 
 /**
  * The same local steps in fewer, for a page on which they are applied. Moving steps over others' takes time with the
- * square of their number; an hour of typing without connection is thousands of steps, but few once merged.
+ * square of their number; an hour of typing without connection is thousands of steps, but few once merged. The first
+ * `from` stay as they are.
  */
-export function mergeLocal(page: Node, local: readonly LocalStep[]): LocalStep[] {
-  let now = local.toReversed().reduce((before, { inverted }) => inverted.apply(before).doc ?? before, page)
-  return mergedSteps(local.map(({ step }) => step)).map((step) => {
-    const merged = { step, inverted: step.invert(now) }
-    now = step.apply(now).doc ?? now
-    return merged
+export function mergeLocal(page: Node, local: readonly LocalStep[], from = 0): LocalStep[] {
+  let now = local.slice(from).toReversed().reduce((before, { inverted }) => applied(before, inverted), page)
+  const merged = mergedSteps(local.slice(from).map(({ step }) => step)).map((step) => {
+    const each = { step, inverted: step.invert(now) }
+    now = applied(now, step)
+    return each
   })
+  return [...local.slice(0, from), ...merged]
 }
 
 /** Steps with neighbours that continue each other merged: the same change, without the states in between. */
@@ -183,11 +248,15 @@ export class PageInMemory implements Surface {
     this.local.splice(0, count)
   }
 
-  receive(remote: readonly Step[]): readonly SetAside[] {
-    const rebased = rebase(this.page, this.local, remote)
+  receive(remote: readonly Step[], taken = 0): Received {
+    const rebased = rebase(this.page, this.local, remote, undefined, taken)
     this.page = rebased.transform.doc
     this.local = [...rebased.local]
-    return rebased.setAside
+    return rebased
+  }
+
+  merge(from: number): void {
+    this.local = mergeLocal(this.page, this.local, from)
   }
 
   discard(): void {

@@ -11,6 +11,10 @@ export const sentSetAside = z.object({
 })
 export type SentSetAside = z.infer<typeof sentSetAside>
 
+/** The most passages one request brings, and the most characters of JSON. */
+export const MOST_SET_ASIDE = 200
+export const MOST_SET_ASIDE_LENGTH = 8_000_000
+
 /** What a client posts to save. The steps are checked apart (`applyUnsafeSteps`). */
 export const sentBatch = z.object({
   id: identifier,
@@ -27,10 +31,16 @@ export type WireBatch = z.infer<typeof wireBatch>
 
 /** What the server answers to a batch. */
 export const saveAnswer = z.discriminatedUnion('status', [
-  z.object({ status: z.literal('taken'), from: z.number(), to: z.number() }),
-  /** Others were first: their batches, to be received before sending again. */
-  z.object({ status: z.literal('behind'), batches: z.array(wireBatch) }),
+  /**
+   * In the log from `from` to `to` (equal when nothing of it had a place any more). `before`: what came first since its
+   * base, unless that is very much; `steps`: what became of it there, null when it stands as it was sent.
+   */
+  z.object({ status: z.literal('taken'), from: z.number(), to: z.number(), before: z.array(wireBatch), steps: z.array(z.unknown()).nullable() }),
   z.object({ status: z.literal('refused'), reason: z.string() }),
+  /** The page was deleted: the client keeps its words and offers them. */
+  z.object({ status: z.literal('deleted') }),
+  /** Too many wrote at once: the same batch is sent again after a pause. */
+  z.object({ status: z.literal('busy') }),
   /** The client's content model is older than the server's: it keeps its queue and reloads. */
   z.object({ status: z.literal('outdated') }),
 ])

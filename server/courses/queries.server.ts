@@ -37,16 +37,17 @@ export async function findCourse(db: Database, courseId: string, personId: strin
   return rows[0] ? toCourse(rows[0]) : null
 }
 
-/** The course of a document that is not deleted. */
-export async function findCourseOfDocument(db: Database, documentId: string, personId: string): Promise<Course | null> {
-  const { rows } = await db.query({
+/** The course of a document, deleted or not. */
+export async function findCourseOfDocument(db: Database, documentId: string, personId: string): Promise<(Course & { isDocumentDeleted: boolean }) | null> {
+  const { rows } = await db.query<{ is_document_deleted: boolean }>({
     name: 'find-course-of-document',
-    text: `select ${COLUMNS} from documents d join courses c on c.id = d.course_id
+    text: `select ${COLUMNS}, d.deleted_at is not null as is_document_deleted from documents d join courses c on c.id = d.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
-           where d.id = $1::text and d.deleted_at is null and c.deleted_at is null`,
+           where d.id = $1::text and c.deleted_at is null`,
     values: [documentId, personId],
   })
-  return rows[0] ? toCourse(rows[0]) : null
+  const row = rows[0]
+  return row ? { ...toCourse(row), isDocumentDeleted: row.is_document_deleted } : null
 }
 
 /** The course of a published entry that is not deleted and that students may open by now. */

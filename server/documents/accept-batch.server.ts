@@ -1,11 +1,21 @@
-import { applyUnsafeSteps } from '../../core/document/check.ts'
+import type { Node } from 'prosemirror-model'
+import type { Step } from 'prosemirror-transform'
+import { applyUnsafeSteps, problemAfter, type Refusal } from '../../core/document/check.ts'
 import { normalise } from '../../core/document/normalise.ts'
+import { mergedSteps } from '../../core/document/outbox.ts'
+import { moveOver } from '../../core/document/rebase.ts'
 import type { SaveAnswer, SentBatch, WireBatch } from '../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
-import { pool } from '../database/pool.server.ts'
-import { findBatch, insertBatch, listBatchesSince, type StoredBatch, updateEntryTitle } from './queries.server.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { inTurn } from './in-turn.server.ts'
+import { findBatch, insertBatch, type NewBatch, type StoredBatch, updateEntryTitle } from './queries.server.ts'
 import { noteWritten } from './snapshots.server.ts'
-import { currentTree, keepTree, recentTree, type Tree } from './trees.server.ts'
+import { currentTree, keepTree, recentTail, recentTree, tailSince, type Tree, type Written } from './trees.server.ts'
+
+/** How often a batch is tried again when another process was first. */
+const TRIES = 20
+/** An answer brings no more batches than this; who is further behind reads the log. */
+const MOST_BEFORE = 200
 
 export function toWire(batch: StoredBatch): WireBatch {
   return { id: batch.id, from: batch.base, to: batch.version, person: batch.personId, steps: [...batch.steps] }
@@ -13,59 +23,99 @@ export function toWire(batch: StoredBatch): WireBatch {
 
 /**
  * Takes a batch that nobody has checked into the log of a document. When the answer is `taken`, it is committed.
- * A batch sent twice is taken once; one whose base is no longer the end is answered with what came first.
+ * A batch sent twice is taken once; one whose base is no longer the end is moved over what came first, as the writer's
+ * own tab does. Batches of a document are taken one after the other, so that none is refused because another was quicker.
  */
 export async function acceptBatch(documentId: string, personId: string, unsafeBatch: SentBatch): Promise<SaveAnswer> {
   if (unsafeBatch.schemaVersion !== SCHEMA_VERSION) return { status: 'outdated' }
-  const tree = await treeFor(documentId, unsafeBatch.base)
-  if (!tree) return { status: 'refused', reason: 'This page was deleted.' }
-  if (tree.version !== unsafeBatch.base) return answerBehind(documentId, unsafeBatch, tree)
-  const applied = applyUnsafeSteps(tree.page, unsafeBatch.steps)
-  if (!applied.ok) return (await isTaken(documentId, unsafeBatch)) ?? { status: 'refused', reason: applied.reason }
-  const version = tree.version + applied.steps.length
-  const batch = { documentId, id: unsafeBatch.id, base: unsafeBatch.base, count: applied.steps.length, personId, clientId: unsafeBatch.client, schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(applied.steps) }
-  if (!(await insertBatch(pool, batch))) return answerBehind(documentId, unsafeBatch, tree)
-  const next = { version, page: applied.page }
-  keepTree(documentId, next)
-  await followTitle(documentId, tree, next)
-  await putRight(documentId, next)
-  noteWritten(documentId, version)
-  return { status: 'taken', from: tree.version, to: version }
+  return (await inTurn(documentId, () => accept(documentId, personId, unsafeBatch))) ?? { status: 'busy' }
 }
 
-/** The remembered tree if it stands at the base already, else the end of the log. */
-async function treeFor(documentId: string, base: number): Promise<Tree | null> {
-  const tree = recentTree(documentId)
-  return tree?.version === base ? tree : currentTree(pool, documentId)
+async function accept(documentId: string, personId: string, batch: SentBatch): Promise<SaveAnswer> {
+  for (let attempt = 0; attempt < TRIES; attempt++) {
+    const log = await logSince(documentId, batch.base, attempt > 0)
+    if (log === 'deleted') return { status: 'deleted' }
+    if (typeof log === 'string') return { status: 'refused', reason: log }
+    const taken = log.tail.findIndex((written) => written.batch.id === batch.id)
+    if (taken >= 0) return answerTaken(log.tail[taken]!.batch, log.tail.slice(0, taken), batch)
+    const made = make(log, batch.steps)
+    if (!made.ok) {
+      // A process that has not heard yet of what another took must not call it wrong.
+      if (await findBatch(pool, documentId, batch.id)) continue
+      return { status: 'refused', reason: made.reason }
+    }
+    const stored = { id: batch.id, base: log.tree.version, version: log.tree.version + made.steps.length, personId, steps: made.steps.map((step) => step.toJSON() as unknown) }
+    if (made.steps.length === 0 || (await append(documentId, batch.client, log.tree, made, stored))) return answerTaken(stored, log.tail, batch)
+  }
+  return { status: 'busy' }
 }
 
-async function isTaken(documentId: string, { id }: SentBatch): Promise<SaveAnswer | null> {
-  const taken = await findBatch(pool, documentId, id)
-  return taken && { status: 'taken', from: taken.base, to: taken.version }
+interface LogSince {
+  readonly tree: Tree
+  /** What came between the base of a batch and the tree. */
+  readonly tail: readonly Written[]
 }
 
-async function answerBehind(documentId: string, batch: SentBatch, tree: Tree): Promise<SaveAnswer> {
-  const taken = await isTaken(documentId, batch)
-  if (taken) return taken
-  if (batch.base > tree.version && !(await currentTree(pool, documentId).then((now) => now && now.version >= batch.base)))
-    return { status: 'refused', reason: 'The change builds on a version of the page that does not exist.' }
-  const batches = await listBatchesSince(pool, documentId, batch.base)
-  if (batches.length > 0 && batches[0]!.base !== batch.base) return { status: 'refused', reason: 'The change builds on a version of the page that is no longer kept step by step.' }
-  return { status: 'behind', batches: batches.map(toWire) }
+/** The end of the log and what leads there from `base`; a sentence when that can't be told. */
+async function logSince(documentId: string, base: number, isFresh: boolean): Promise<LogSince | string> {
+  const held = isFresh ? null : recentTree(documentId)
+  const tree = held && held.version >= base ? held : await currentTree(pool, documentId)
+  if (!tree) return 'deleted'
+  if (base > tree.version) return 'The change builds on a version of the page that does not exist.'
+  const tail = recentTail(documentId, base)
+  return tail ? { tree, tail } : ((await tailSince(pool, documentId, base)) ?? 'The change builds on a version of the page that is no longer kept step by step.')
 }
 
-async function followTitle(documentId: string, before: Tree, after: Tree): Promise<void> {
-  const [old, fresh] = [before.page.firstChild, after.page.firstChild]
-  if (fresh && fresh !== old && fresh.textContent !== old?.textContent) await updateEntryTitle(pool, documentId, fresh.textContent)
+type Made = { readonly ok: true; readonly page: Node; readonly steps: readonly Step[] }
+
+/** What a batch does to the end of the log. */
+function make({ tree, tail }: LogSince, unsafeSteps: unknown): Made | Refusal {
+  const written = applyUnsafeSteps(tail[0]?.before ?? tree.page, unsafeSteps)
+  if (!written.ok) return written
+  if (tail.length === 0) return { ok: true, page: written.page, steps: mergedSteps(written.steps) }
+  const moved = moveOver(
+    tree.page,
+    written.steps,
+    tail.flatMap(({ maps }) => maps),
+  )
+  const reason = problemAfter(moved.page, moved.steps)
+  return reason ? { ok: false, reason } : { ok: true, page: moved.page, steps: mergedSteps(moved.steps) }
 }
 
-/**
- * Puts right what the schema can't say, as a batch of the system's own. Its id follows from its base, so that
- * two processes that see the same fault repair it once.
- */
-async function putRight(documentId: string, tree: Tree): Promise<void> {
-  const steps = normalise(tree.page)
-  if (steps.length === 0) return
-  const batch = { documentId, id: `system-${tree.version}`, base: tree.version, count: steps.length, personId: null, clientId: 'system', schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(steps) }
-  await insertBatch(pool, batch)
+function answerTaken({ base, version, steps }: StoredBatch, before: readonly Written[], sent: SentBatch): SaveAnswer {
+  const isAsSent = base === sent.base
+  return { status: 'taken', from: base, to: version, before: before.length > MOST_BEFORE ? [] : before.map(({ batch }) => toWire(batch)), steps: isAsSent ? null : [...steps] }
+}
+
+/** Appends a batch with what follows from it: the plan's title and the system's repairs. False when another process was first. */
+async function append(documentId: string, clientId: string, tree: Tree, { page, steps }: Made, stored: StoredBatch): Promise<boolean> {
+  const title = changedTitle(tree.page, page)
+  const repairs = normalise(page)
+  const repair: StoredBatch | null = repairs.length === 0 ? null : { id: `system-${stored.version}`, base: stored.version, version: stored.version + repairs.length, personId: null, steps: repairs.map((step) => step.toJSON() as unknown) }
+  const isIn =
+    title === null && repair === null
+      ? await insertBatch(pool, row(documentId, clientId, stored))
+      : await transaction((db) => appendAll(db, documentId, title, [row(documentId, clientId, stored), ...(repair ? [row(documentId, 'system', repair)] : [])]))
+  if (!isIn) return false
+  const tail: Written[] = [{ batch: stored, before: tree.page, maps: steps.map((step) => step.getMap()) }]
+  if (repair) tail.push({ batch: repair, before: page, maps: repairs.map((step) => step.getMap()) })
+  const now = repairs.reduce((each, step) => step.apply(each).doc!, page)
+  keepTree(documentId, { version: repair?.version ?? stored.version, page: now }, tail)
+  noteWritten(documentId, stored.version)
+  return true
+}
+
+/** All rows, or none when the first has no place any more. */
+async function appendAll(db: Database, documentId: string, title: string | null, [first, ...rest]: readonly NewBatch[]): Promise<boolean> {
+  if (!first || !(await insertBatch(db, first))) return false
+  for (const each of rest) if (!(await insertBatch(db, each))) throw new Error(`What follows from ${first.id} has no place behind it in the log of ${documentId}.`)
+  if (title !== null) await updateEntryTitle(db, documentId, title)
+  return true
+}
+
+const row = (documentId: string, clientId: string, { id, base, version, personId, steps }: StoredBatch): NewBatch => ({ documentId, id, base, count: version - base, personId, clientId, schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(steps) })
+
+function changedTitle(before: Node, after: Node): string | null {
+  const [old, fresh] = [before.firstChild, after.firstChild]
+  return fresh && fresh !== old && fresh.textContent !== old?.textContent ? fresh.textContent : null
 }

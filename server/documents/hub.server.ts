@@ -4,7 +4,7 @@ import { log } from '../log.server.ts'
 import { presence as presenceSchema, type Presence, type ServerMessage, type WireBatch } from '../../core/document/wire.ts'
 import { allTopicsChanged, topicChanged } from '../live/topics.server.ts'
 import { toWire } from './accept-batch.server.ts'
-import { listBatchesSince, notify } from './queries.server.ts'
+import { BATCHES_AT_ONCE, listBatchesSince, notify } from './queries.server.ts'
 
 /** A socket that follows a document. */
 export interface Follower {
@@ -12,10 +12,19 @@ export interface Follower {
   /** The version this follower has been sent. */
   version: number
   send(message: ServerMessage): void
+  /** The same as text: what goes to many is written once. */
+  sendText(message: string): void
 }
 
 const followers = new Map<string, Set<Follower>>()
-const pumping = new Map<string, Promise<void>>()
+interface Pumping {
+  /** Something was committed since this run began to read. */
+  again: boolean
+  run: Promise<void>
+}
+const pumping = new Map<string, Pumping>()
+/** Batches of so many milliseconds go in one message. */
+const GATHER = 40
 let listener: pg.Client | null = null
 let stopped = false
 
@@ -36,27 +45,52 @@ export async function tellPresence(documentId: string, presence: Presence): Prom
   await notify(pool, 'fieldstone_presence', JSON.stringify({ documentId, presence }))
 }
 
-/** Sends each follower what it lacks. One run at a time a document: messages keep the order of the log. */
+/**
+ * Sends each follower what it lacks. One run at a time a document: messages keep the order of the log. Whatever is
+ * committed while one waits goes with the next: with a class on one page a message holds many batches.
+ */
 async function pump(documentId: string): Promise<void> {
-  const before = pumping.get(documentId) ?? Promise.resolve()
-  const run = before.then(() => pumpOnce(documentId)).catch((error: unknown) => log.warn({ documentId, error: String(error) }, 'followers were not told'))
-  pumping.set(documentId, run)
-  await run
-  if (pumping.get(documentId) === run) pumping.delete(documentId)
+  const state = pumping.get(documentId)
+  if (state) {
+    state.again = true
+    return state.run
+  }
+  const mine: Pumping = { again: false, run: Promise.resolve() }
+  pumping.set(documentId, mine)
+  mine.run = pumpUntilDone(documentId, mine)
+  return mine.run
 }
 
-async function pumpOnce(documentId: string): Promise<void> {
+async function pumpUntilDone(documentId: string, state: Pumping): Promise<void> {
+  do {
+    state.again = false
+    try {
+      if (await pumpOnce(documentId)) state.again = true
+    } catch (error) {
+      log.warn({ documentId, error: String(error) }, 'followers were not told')
+    }
+    await new Promise((done) => setTimeout(done, GATHER))
+  } while (state.again)
+  pumping.delete(documentId)
+}
+
+/** True when there is more in the log than one message holds. */
+async function pumpOnce(documentId: string): Promise<boolean> {
   const set = followers.get(documentId)
-  if (!set || set.size === 0) return
+  if (!set || set.size === 0) return false
   const since = Math.min(...[...set].map((follower) => follower.version))
   const batches: WireBatch[] = (await listBatchesSince(pool, documentId, since)).map(toWire)
+  const last = batches.at(-1)
+  if (!last) return false
+  const texts = new Map<number, string>()
   for (const follower of set) {
-    const fresh = batches.filter((batch) => batch.from >= follower.version)
-    const last = fresh.at(-1)
-    if (!last) continue
+    if (follower.version >= last.to) continue
+    let text = texts.get(follower.version)
+    if (text === undefined) texts.set(follower.version, (text = JSON.stringify({ type: 'batches', batches: batches.filter((batch) => batch.from >= follower.version) } satisfies ServerMessage)))
     follower.version = last.to
-    follower.send({ type: 'batches', batches: fresh })
+    follower.sendText(text)
   }
+  return batches.length === BATCHES_AT_ONCE
 }
 
 /** Listens to what any process commits. Reconnects for ever; after a reconnection every follower catches up. */

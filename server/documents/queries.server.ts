@@ -54,8 +54,17 @@ export async function findBatch(db: Database, documentId: string, id: string): P
   return rows[0] ?? null
 }
 
+/** True when the log holds a batch, by itself or in the session that it became part of. */
+export async function isBatchTaken(db: Database, documentId: string, id: string): Promise<boolean> {
+  const { rowCount } = await db.query(`select 1 from batches where document_id = $1::text and (id = $2::text or (is_squashed and $2::text = any(squashed_ids))) limit 1`, [documentId, id])
+  return rowCount === 1
+}
+
+/** So many batches are read at once. */
+export const BATCHES_AT_ONCE = 1000
+
 /** The log from `version` on, at most `limit` batches. */
-export async function listBatchesSince(db: Database, documentId: string, version: number, limit = 1000): Promise<StoredBatch[]> {
+export async function listBatchesSince(db: Database, documentId: string, version: number, limit = BATCHES_AT_ONCE): Promise<StoredBatch[]> {
   const { rows } = await db.query({
     name: 'list-batches-since',
     text: 'select id, base, version, person_id, steps from batches where document_id = $1::text and base >= $2::int order by base limit $3::int',
@@ -140,6 +149,8 @@ export interface OldBatch extends StoredBatch {
   readonly schemaVersion: number
   readonly clientId: string
   readonly at: number
+  /** What it was made of: a tab that was away for long may still ask whether its batch arrived. */
+  readonly squashedIds: readonly string[]
 }
 
 export async function listDocumentsToSquash(db: Database, days: number): Promise<string[]> {
@@ -149,12 +160,12 @@ export async function listDocumentsToSquash(db: Database, days: number): Promise
 
 /** The old batches of a document, locked: those of one version of the log that end before anything younger. */
 export async function listOldBatches(db: Database, documentId: string, days: number): Promise<OldBatch[]> {
-  const { rows } = await db.query<{ schema_version: number; client_id: string; created_at: Date }>(
-    `select id, base, version, person_id, steps, schema_version, client_id, created_at from batches
+  const { rows } = await db.query<{ schema_version: number; client_id: string; created_at: Date; squashed_ids: string[] }>(
+    `select id, base, version, person_id, steps, schema_version, client_id, created_at, squashed_ids from batches
      where document_id = $1::text and created_at < now() - make_interval(days => $2::int) order by base for update`,
     [documentId, days],
   )
-  return rows.map((row) => ({ ...toBatch(row), schemaVersion: row.schema_version, clientId: row.client_id, at: row.created_at.getTime() }))
+  return rows.map((row) => ({ ...toBatch(row), schemaVersion: row.schema_version, clientId: row.client_id, at: row.created_at.getTime(), squashedIds: row.squashed_ids }))
 }
 
 export async function listSnapshotVersions(db: Database, documentId: string): Promise<number[]> {
@@ -169,9 +180,9 @@ export async function deleteBatches(db: Database, documentId: string, base: numb
 /** A sitting as one batch; it may hold fewer steps than its versions count. */
 export async function insertSitting(db: Database, documentId: string, batch: OldBatch): Promise<void> {
   await db.query(
-    `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at, is_squashed)
-     values ($1::text, $2::int, $3::int, $4::text, $5::text, $6::text, $7::int, $8::json, to_timestamp($9::double precision / 1000), true)`,
-    [documentId, batch.base, batch.version, batch.id, batch.personId, batch.clientId, batch.schemaVersion, JSON.stringify(batch.steps), batch.at],
+    `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at, is_squashed, squashed_ids)
+     values ($1::text, $2::int, $3::int, $4::text, $5::text, $6::text, $7::int, $8::json, to_timestamp($9::double precision / 1000), true, $10::text[])`,
+    [documentId, batch.base, batch.version, batch.id, batch.personId, batch.clientId, batch.schemaVersion, JSON.stringify(batch.steps), batch.at, batch.squashedIds],
   )
 }
 

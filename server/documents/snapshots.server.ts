@@ -35,7 +35,7 @@ async function snapshot(documentId: string, least: number): Promise<void> {
   try {
     const tree = await currentTree(pool, documentId)
     if (!tree || tree.version - (lastVersion.get(documentId) ?? 0) < least) return
-    await writeSnapshot(pool, documentId, tree)
+    await storeTree(pool, documentId, tree)
   } catch (error) {
     log.warn({ documentId, error: error instanceof Error ? error.message : String(error) }, 'a snapshot was not written')
   }
@@ -43,10 +43,14 @@ async function snapshot(documentId: string, least: number): Promise<void> {
 
 /** Writes a snapshot, after the full check, and the counts that the plan shows. */
 export async function writeSnapshot(db: Database, documentId: string, tree: Tree): Promise<void> {
+  await storeTree(db, documentId, tree)
+  await countFacts(db, documentId, tree.page)
+}
+
+async function storeTree(db: Database, documentId: string, tree: Tree): Promise<void> {
   const problem = problemOfPage(tree.page)
   if (problem) throw new Error(`The page ${documentId} is not right at ${tree.version}: ${problem}`)
   await insertSnapshot(db, documentId, tree.version, SCHEMA_VERSION, JSON.stringify(tree.page.toJSON()))
-  await countFacts(db, documentId, tree.page)
   lastVersion.set(documentId, tree.version)
 }
 

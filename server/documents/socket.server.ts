@@ -61,7 +61,7 @@ async function admit(request: IncomingMessage, stream: Duplex, head: Buffer): Pr
 
 async function mayFollow(person: Person, documentId: string): Promise<boolean> {
   const course = await findCourseOfDocument(pool, documentId, person.id)
-  return course !== null && may({ isManager: person.isManager, role: course.role }, 'write')
+  return course !== null && !course.isDocumentDeleted && may({ isManager: person.isManager, role: course.role }, 'write')
 }
 
 async function mayListen(person: Person, entryId: string): Promise<boolean> {
@@ -107,9 +107,10 @@ function run(socket: WebSocket, person: Person, { document, client, since }: z.i
   const follower: Follower = {
     client,
     version: since,
-    send: (message) => {
+    send: (message) => follower.sendText(JSON.stringify(message)),
+    sendText: (message) => {
       if (socket.bufferedAmount > MOST_BUFFERED) socket.terminate()
-      else if (socket.readyState === socket.OPEN) socket.send(JSON.stringify(message))
+      else if (socket.readyState === socket.OPEN) socket.send(message)
     },
   }
   const here = { client, person: person.id, name: person.name, colour: person.colour }

@@ -34,7 +34,7 @@ async function squashSitting(db: Database, documentId: string, sitting: readonly
   const [whole, short] = [applyStored(before.page, sitting.flatMap((batch) => batch.steps)), applyStored(before.page, steps)]
   if (!whole.eq(short)) throw new Error(`Squashing ${documentId} from ${first.base} to ${last.version} would change the page.`)
   await deleteBatches(db, documentId, first.base, last.version)
-  await insertSitting(db, documentId, { ...last, base: first.base, steps })
+  await insertSitting(db, documentId, { ...last, base: first.base, steps, squashedIds: sitting.flatMap(({ id, squashedIds }) => [id, ...squashedIds]) })
 }
 
 async function squashAll(): Promise<void> {

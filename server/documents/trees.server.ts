@@ -1,9 +1,9 @@
 import { type Node } from 'prosemirror-model'
-import { Step } from 'prosemirror-transform'
+import { Step, type StepMap } from 'prosemirror-transform'
 import { pageFromJson, schema } from '../../core/document/schema.ts'
 import { config } from '../config.server.ts'
 import type { Database } from '../database/pool.server.ts'
-import { findSnapshot, listBatchesSince } from './queries.server.ts'
+import { findSnapshot, listBatchesSince, type StoredBatch } from './queries.server.ts'
 
 /** A page as it stands at a version of its log. */
 export interface Tree {
@@ -11,22 +11,38 @@ export interface Tree {
   readonly page: Node
 }
 
+/** A batch of the log, with the page it was written on and what it does to positions. */
+export interface Written {
+  readonly batch: StoredBatch
+  readonly before: Node
+  readonly maps: readonly StepMap[]
+}
+
+interface Held extends Tree {
+  /** The last batches before `version`, without a gap, oldest first. Pages share what they have in common. */
+  readonly tail: Written[]
+}
+
 /*
  * Recent trees, a hint and no more: every write checks its version against the log in the statement that appends it,
  * and a tree that is behind replays what is missing.
  */
-const recent = new Map<string, Tree>()
+const recent = new Map<string, Held>()
 /** Roughly what a position of a tree takes in memory, in bytes (measured once: 20 to 40). */
 const BYTES_A_POSITION = 32
+/** So many batches are remembered a document: what comes later than these is moved over the log itself. */
+const TAIL = 256
 let bytes = 0
 
 const weight = (tree: Tree): number => tree.page.nodeSize * BYTES_A_POSITION
 
-export function keepTree(documentId: string, tree: Tree): void {
+export function keepTree(documentId: string, tree: Tree, tail: readonly Written[] = []): void {
   const held = recent.get(documentId)
   if (held && held.version > tree.version) return
   dropTree(documentId)
-  recent.set(documentId, tree)
+  const first = tail[0]
+  const joined = first && held?.version === first.batch.base ? [...held.tail, ...tail] : [...tail]
+  recent.set(documentId, { ...tree, tail: (first || held?.version !== tree.version ? joined : held.tail).slice(-TAIL) })
   bytes += weight(tree)
   for (const [oldest] of recent) {
     if (bytes <= config.TREE_CACHE_MIB * 1024 * 1024 || oldest === documentId) break
@@ -45,12 +61,22 @@ export function recentTree(documentId: string): Tree | null {
   return recent.get(documentId) ?? null
 }
 
+/** The batches from `base` to the remembered tree, when a process remembers them all; else null. */
+export function recentTail(documentId: string, base: number): readonly Written[] | null {
+  const held = recent.get(documentId)
+  if (!held) return null
+  if (held.version === base) return []
+  const at = held.tail.findIndex(({ batch }) => batch.base === base)
+  return at < 0 ? null : held.tail.slice(at)
+}
+
 /** The page at the end of its log, or null when there is no such document. */
 export async function currentTree(db: Database, documentId: string): Promise<Tree | null> {
   const start = recent.get(documentId) ?? (await snapshotTree(db, documentId))
   if (!start) return null
-  const tree = await replay(db, documentId, start)
-  keepTree(documentId, tree)
+  const tail: Written[] = []
+  const tree = await replay(db, documentId, start, Infinity, tail)
+  keepTree(documentId, tree, tail.slice(-TAIL))
   return tree
 }
 
@@ -62,19 +88,30 @@ export async function treeAt(db: Database, documentId: string, version: number):
   return tree.version === version ? tree : null
 }
 
+/** The log from a version on, with the tree at its end; null when it no longer reaches back to it step by step. */
+export async function tailSince(db: Database, documentId: string, base: number): Promise<{ tree: Tree; tail: Written[] } | null> {
+  const start = await treeAt(db, documentId, base)
+  if (!start) return null
+  const tail: Written[] = []
+  return { tree: await replay(db, documentId, start, Infinity, tail), tail }
+}
+
 async function snapshotTree(db: Database, documentId: string, version?: number): Promise<Tree | null> {
   const snapshot = await findSnapshot(db, documentId, version)
   return snapshot && { version: snapshot.version, page: pageFromJson(snapshot.content) }
 }
 
-async function replay(db: Database, documentId: string, start: Tree, until = Infinity): Promise<Tree> {
+/** Goes on from `start`; `tail`, when given, gets what was replayed. */
+async function replay(db: Database, documentId: string, start: Tree, until = Infinity, tail?: Written[]): Promise<Tree> {
   let { version, page } = start
   for (;;) {
     const batches = await listBatchesSince(db, documentId, version)
     for (const batch of batches) {
       if (batch.version > until) return { version, page }
       if (batch.base !== version) throw new Error(`The log of ${documentId} has a gap: ${version} is followed by ${batch.base}.`)
-      page = applyStored(page, batch.steps)
+      const steps = batch.steps.map((json) => Step.fromJSON(schema, json))
+      tail?.push({ batch, before: page, maps: steps.map((step) => step.getMap()) })
+      page = applyAll(page, steps)
       version = batch.version
     }
     if (batches.length === 0 || version >= until) return { version, page }
@@ -83,8 +120,15 @@ async function replay(db: Database, documentId: string, start: Tree, until = Inf
 
 /** Steps of the log were checked when they came in: one that does not apply is a bug. */
 export function applyStored(page: Node, steps: readonly unknown[]): Node {
-  return steps.reduce<Node>((now, json) => {
-    const result = Step.fromJSON(schema, json).apply(now)
+  return applyAll(
+    page,
+    steps.map((json) => Step.fromJSON(schema, json)),
+  )
+}
+
+function applyAll(page: Node, steps: readonly Step[]): Node {
+  return steps.reduce<Node>((now, step) => {
+    const result = step.apply(now)
     if (!result.doc) throw new Error(`A stored step does not apply: ${result.failed ?? ''}`)
     return result.doc
   }, page)

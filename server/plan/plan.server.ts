@@ -1,6 +1,5 @@
 import { nanoid } from 'nanoid'
 import type { Node } from 'prosemirror-model'
-import { applyUnsafeSteps } from '../../core/document/check.ts'
 import { emptyPage, schema } from '../../core/document/schema.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { type OutlineLine, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
@@ -77,16 +76,12 @@ export async function rename(courseId: string, personId: string, id: string, tit
     await updateTitle(pool, courseId, id, title)
     return { ok: true }
   }
-  for (let attempt = 0; attempt < 5; attempt++) {
-    const tree = await currentTree(pool, entry.documentId)
-    if (!tree) break
-    const steps = titleSteps(tree.page.firstChild?.content.size ?? 0, title)
-    const check = applyUnsafeSteps(tree.page, steps)
-    if (!check.ok) return check
-    const answer = await acceptBatch(entry.documentId, personId, { id: nanoid(), base: tree.version, client: 'plan', schemaVersion: SCHEMA_VERSION, steps })
-    if (answer.status === 'taken') return { ok: true }
-    if (answer.status === 'refused') return { ok: false, reason: answer.reason }
-  }
+  const tree = await currentTree(pool, entry.documentId)
+  if (!tree) return { ok: false, reason: 'That is no longer in the plan.' }
+  const steps = titleSteps(tree.page.firstChild?.content.size ?? 0, title)
+  const answer = await acceptBatch(entry.documentId, personId, { id: nanoid(), base: tree.version, client: 'plan', schemaVersion: SCHEMA_VERSION, steps })
+  if (answer.status === 'taken') return { ok: true }
+  if (answer.status === 'refused') return { ok: false, reason: answer.reason }
   return { ok: false, reason: 'Others are writing on this page just now. Try again.' }
 }
 

@@ -7,7 +7,7 @@ import type { Person } from '../people/queries.server.ts'
 import type { RequestContext } from './load-context.server.ts'
 
 /** Why a request was not answered; error pages put it into words. */
-export type Failure = 'database' | 'no such place' | 'no right' | 'signed out'
+export type Failure = 'database' | 'no such place' | 'no right' | 'signed out' | 'deleted'
 
 export function failure(reason: Failure, status: number): never {
   throw data({ reason }, { status })
@@ -29,11 +29,14 @@ export async function requireCourse(context: RequestContext, request: Request, c
   return admitted(person, await findCourse(pool, courseId, person.id), right)
 }
 
-/** The course of a document, if the person may write in it. */
+/** The course of a document, if the person may write in it. Whoever could write in one that was deleted is told so (410). */
 export async function requireDocument(context: RequestContext, request: Request, documentId: string): Promise<{ person: Person; course: Course }> {
   const person = requirePerson(context, request, true)
   if (!identifier.safeParse(documentId).success) failure('no such place', 404)
-  return admitted(person, await findCourseOfDocument(pool, documentId, person.id), 'write')
+  const found = await findCourseOfDocument(pool, documentId, person.id)
+  const admission = admitted(person, found, 'write')
+  if (found?.isDocumentDeleted) failure('deleted', 410)
+  return admission
 }
 
 function admitted(person: Person, course: Course | null, right: Right): { person: Person; course: Course } {

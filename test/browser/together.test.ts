@@ -55,6 +55,34 @@ test('a tab closed without connection sends its work when another opens, and oth
   expect(await storedText(house.url, 'walls')).toBe('WallsFirst. From the closed tab.Second. From the other.')
 })
 
+test('a tab that ends while its words are on their way writes them once', async ({ house }) => {
+  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const [page, other] = [await house.open('author', address), await house.open('coauthor', address)]
+  let arrived = 0
+  // The server takes the batch; its answer never comes.
+  await page.route('**/batches', async (route) => {
+    await route.fetch()
+    arrived++
+  })
+  await cursorAfter(page, 'First.')
+  await page.keyboard.type(' From the closed tab.')
+  await expect.poll(() => arrived).toBeGreaterThan(0)
+  await page.keyboard.type(' And typed meanwhile.')
+  await expect(page.locator('.saving')).not.toContainText('Everything kept')
+  await page.close({ runBeforeUnload: false })
+  await cursorAfter(other, 'Second.')
+  await other.keyboard.type(' From the other.')
+  await kept(other)
+  const again = await page.context().newPage()
+  await again.goto(address)
+  await expect(sheet(again)).toContainText('And typed meanwhile.')
+  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.')
+  await expect(sheet(again)).toContainText('First. From the closed tab. And typed meanwhile.')
+  await again.waitForTimeout(1000)
+  expect(await storedText(house.url, 'walls')).toBe('WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.')
+  await expect(again.getByRole('tab', { name: /Set aside/ })).toHaveCount(0)
+})
+
 test('two tabs of one author do not take each other’s work', async ({ house }) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
   const one = await house.open('author', address)
@@ -165,5 +193,5 @@ test('a tab left open over a deployment keeps its queue and loads anew', async (
 
 test('what a newer Fieldstone writes and an open tab does not know makes it load anew, with its work', async ({ house }) => {
   const steps = [{ stepType: 'addMark', mark: { type: 'somethingNew' }, from: 8, to: 10 }]
-  await renewed(house, { status: 'behind', batches: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }] })
+  await renewed(house, { status: 'taken', from: 1, to: 2, before: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }], steps: [] })
 })

@@ -2,16 +2,13 @@ import { EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import type { Node } from 'prosemirror-model'
 import type { Step } from 'prosemirror-transform'
-import { mergeLocal, type Surface } from '../../../core/document/outbox.ts'
-import { type LocalStep, rebase, type SetAside } from '../../../core/document/rebase.ts'
+import { mergeLocal, type Received, type Surface } from '../../../core/document/outbox.ts'
+import { type LocalStep, rebase } from '../../../core/document/rebase.ts'
 
 const key = new PluginKey<readonly LocalStep[]>('localSteps')
 
 /** True for changes that came from the server: not one's own typing. */
 export const FROM_OTHERS = 'fromOthers'
-
-/** More local steps than this are merged before they are moved over others': above it the time is felt. */
-const MANY = 300
 
 /** Remembers the steps of this editor that the server has not taken, each with what undoes it. */
 export function localSteps(): Plugin {
@@ -55,30 +52,27 @@ export class EditorSurface implements Surface {
     this.#view.dispatch(this.#view.state.tr.setMeta(key, this.local.slice(count)).setMeta('addToHistory', false))
   }
 
-  receive(remote: readonly Step[]): readonly SetAside[] {
-    if (this.local.length > MANY) return this.#receiveOverMany(remote)
+  receive(remote: readonly Step[], taken = 0): Received {
     const { state } = this.#view
     const transaction = state.tr
-    const rebased = rebase(state.doc, this.local, remote, transaction)
+    const rebased = rebase(state.doc, this.local, remote, transaction, taken)
     // The cursor stays before what others write at its place.
     if (state.selection instanceof TextSelection) {
       const [anchor, head] = [state.selection.anchor, state.selection.head].map((at) => transaction.mapping.map(at, -1)) as [number, number]
       transaction.setSelection(TextSelection.between(transaction.doc.resolve(anchor), transaction.doc.resolve(head), -1))
     }
     this.#view.dispatch(transaction.setMeta(key, rebased.local).setMeta('rebased', this.local.length).setMeta('addToHistory', false).setMeta(FROM_OTHERS, true))
-    return rebased.setAside
+    return rebased
   }
 
-  /** After long writing without connection: the steps are merged first, and undo begins anew from here. */
-  #receiveOverMany(remote: readonly Step[]): readonly SetAside[] {
+  /** After long writing without connection: undo begins anew from here, since it would have to follow each step by itself. */
+  merge(from: number): void {
     const { state } = this.#view
-    const rebased = rebase(state.doc, mergeLocal(state.doc, this.local), remote)
-    const { doc, mapping } = rebased.transform
-    const selection = TextSelection.near(doc.resolve(mapping.map(state.selection.head, -1)))
-    const fresh = EditorState.create({ doc, selection, plugins: state.plugins })
+    const { anchor, head } = state.selection
+    const fresh = EditorState.create({ doc: state.doc, selection: TextSelection.between(state.doc.resolve(anchor), state.doc.resolve(head)), plugins: state.plugins })
+    const merged = mergeLocal(state.doc, this.local, from)
     this.#view.updateState(fresh)
-    this.#view.dispatch(fresh.tr.setMeta(key, rebased.local).setMeta('addToHistory', false).setMeta(FROM_OTHERS, true))
-    return rebased.setAside
+    this.#view.dispatch(fresh.tr.setMeta(key, merged).setMeta('addToHistory', false))
   }
 
   discard(): void {

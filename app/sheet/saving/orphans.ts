@@ -1,14 +1,15 @@
 import { Slice } from 'prosemirror-model'
 import { nanoid } from 'nanoid'
 import { z } from 'zod'
-import { Outbox, PageInMemory, queuedSteps } from '../../../core/document/outbox.ts'
+import { Outbox, PageInMemory, queuedSteps, type QueuedWork } from '../../../core/document/outbox.ts'
 import { pageFromJson, schema } from '../../../core/document/schema.ts'
-import { wireBatch } from '../../../core/document/wire.ts'
+import { Sender } from '../../../core/document/sender.ts'
+import { type SentSetAside, wireBatch } from '../../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../../core/kinds/registry.ts'
-import { batchesFromWire, deliver, sendSetAside, sentSetAside } from './courier.ts'
-import { type Kept, keepWork, listWork, withOrphan } from './queue-store.ts'
+import { ask, overHttp, readBatches } from './courier.ts'
+import { type Kept, listWork, readWork, withOrphan, WorkStore } from './queue-store.ts'
 
-const logAt = z.object({ page: z.unknown(), batches: z.array(wireBatch) })
+const logAt = z.object({ page: z.unknown(), batches: z.array(wireBatch), isTaken: z.boolean() })
 
 /**
  * Sends work that tabs now gone left in this browser. It is moved over what came meanwhile like any late writing;
@@ -17,52 +18,66 @@ const logAt = z.object({ page: z.unknown(), batches: z.array(wireBatch) })
  */
 export async function deliverOrphans(person: string): Promise<number> {
   let waiting = 0
-  for (const entry of await listWork(person).catch(() => []))
-    await withOrphan(entry.client, async () => {
-      if (!(await deliverOrphan(entry))) waiting++
+  for (const found of await listWork(person).catch(() => []))
+    await withOrphan(found.client, async () => {
+      // Another tab may have sent it since it was found.
+      const entry = await readWork(found)
+      if (entry && !(await deliverOrphan(entry))) waiting++
     })
   return waiting
 }
 
 async function deliverOrphan(entry: Kept): Promise<boolean> {
-  if (entry.setAside.length > 0 && !(await sendSetAside(entry.document, entry.setAside))) return false
-  if (entry.work !== null && !(await deliverWork(entry, entry.work))) return false
-  await keepWork({ ...entry, work: null, setAside: [] })
-  return true
-}
-
-async function deliverWork(entry: Kept, work: NonNullable<Kept['work']>): Promise<boolean> {
-  const response = await fetch(`/documents/${entry.document}/log?since=${work.base}&page=true`).catch(() => null)
-  if (!response?.ok) return false
-  const log = logAt.safeParse(await response.json().catch(() => null)).data
-  if (!log) return false
-  if (log.page === null || entry.schemaVersion !== SCHEMA_VERSION) return keepWords(entry, work)
-  const surface = new PageInMemory(pageFromJson(log.page))
-  try {
-    for (const step of queuedSteps(work)) surface.write(step)
-  } catch {
-    return keepWords(entry, work)
-  }
-  const outbox = Outbox.resume(surface, work)
-  let kept = await sendSetAside(entry.document, sentSetAside(outbox.receive(batchesFromWire(log.batches, outbox))))
+  const sender = await takeUp(entry)
+  if (!sender) return false
   for (;;) {
-    const delivery = await deliver(entry.document, nanoid(12), outbox, (entries) => void sendSetAside(entry.document, entries).then((ok) => (kept &&= ok)))
-    if (delivery === 'nothing to send') return kept
-    if (typeof delivery === 'object' || delivery === 'outdated') return keepWords(entry, work)
-    if (delivery !== 'taken' && delivery !== 'behind') return false
+    const delivery = await sender.send()
+    if (delivery === 'outdated') return false
+    if (sender.isDone) return true
+    if (delivery !== 'taken' && typeof delivery !== 'object') return false
   }
 }
 
-/** The words of steps that can't be applied any more. */
-async function keepWords(entry: Kept, work: NonNullable<Kept['work']>): Promise<boolean> {
-  const slices = [...(work.sent?.steps ?? []), ...work.waiting].flatMap((step) => {
+/** A sender that goes on where the tab ended; null when the server does not say how its page stood. */
+async function takeUp(entry: Kept): Promise<Sender | null> {
+  const surface = new PageInMemory(schema.topNodeType.createAndFill()!)
+  const store = new WorkStore(entry)
+  const ports = { ...overHttp(entry.document, nanoid(12), surface), keep: store.keep.bind(store) }
+  const { work } = entry
+  if (!work) return new Sender(new Outbox(surface, 0), ports, entry.setAside)
+  const sent = work.sent ? `&sent=${work.sent.id}` : ''
+  const response = await ask(`/documents/${entry.document}/log?since=${work.base}&page=true${sent}`)
+  const log = response?.ok ? logAt.safeParse(await response.json().catch(() => null)).data : null
+  if (!log) return null
+  const outbox = log.page === null || entry.schemaVersion !== SCHEMA_VERSION ? null : resume(surface, work, log.page)
+  const batches = readBatches(log.batches, surface)
+  if (!batches) return null
+  // The log holds what was sent, but no longer as the batch it was: only its own words are left to be kept.
+  const isHidden = log.isTaken && !batches.some(({ id }) => id === work.sent?.id)
+  if (!outbox || isHidden) return new Sender(new Outbox(new PageInMemory(surface.page), 0), ports, [...entry.setAside, ...wordsOf(work, log.isTaken)])
+  const sender = new Sender(outbox, ports, entry.setAside)
+  return (await sender.receive(batches)) === true ? sender : null
+}
+
+function resume(surface: PageInMemory, work: QueuedWork, pageJson: unknown): Outbox | null {
+  try {
+    surface.page = pageFromJson(pageJson)
+    for (const step of queuedSteps(work)) surface.write(step)
+    return Outbox.resume(surface, work)
+  } catch {
+    return null
+  }
+}
+
+/** The words of steps that can't be applied any more, but for those that the log has. */
+function wordsOf({ sent, waiting }: QueuedWork, isTaken: boolean): SentSetAside[] {
+  return [...((!isTaken && sent?.steps) || []), ...waiting].flatMap((step) => {
     const { slice } = (step ?? {}) as { slice?: object }
     try {
-      return slice ? [Slice.fromJSON(schema, slice)] : []
+      const read = slice && Slice.fromJSON(schema, slice)
+      return read && read.content.textBetween(0, read.content.size, ' ').trim() !== '' ? [{ id: nanoid(), reason: 'kept' as const, content: read.toJSON() as unknown }] : []
     } catch {
       return []
     }
   })
-  const withWords = slices.filter((slice) => slice.content.textBetween(0, slice.content.size, ' ').trim() !== '')
-  return sendSetAside(entry.document, withWords.map((slice) => ({ id: nanoid(), reason: 'kept' as const, content: slice.toJSON() as unknown })))
 }

@@ -1,9 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import { z } from 'zod'
-import { queuedWork } from '../../../core/document/outbox.ts'
-import { sentSetAside } from '../../../core/document/wire.ts'
+import { type UnsentWork, unsentWork } from '../../../core/document/sender.ts'
 
-const kept = z.object({ person: z.string(), document: z.string(), client: z.string(), schemaVersion: z.number(), work: queuedWork.nullable(), setAside: z.array(sentSetAside) })
+const kept = unsentWork.extend({ person: z.string(), document: z.string(), client: z.string(), schemaVersion: z.number() })
 /** Unsent work of one tab, as the browser keeps it. */
 export type Kept = z.infer<typeof kept>
 
@@ -22,13 +21,53 @@ function database(): Promise<IDBPDatabase<Store>> {
   return opened
 }
 
-const keyOf = ({ person, document, client }: Pick<Kept, 'person' | 'document' | 'client'>): string => `${person}/${document}/${client}`
+type Owner = Omit<Kept, keyof UnsentWork>
+
+const keyOf = ({ person, document, client }: Pick<Owner, 'person' | 'document' | 'client'>): string => `${person}/${document}/${client}`
+
+/** Where one tab's unsent work is kept: one write at a time, and the last state always follows. */
+export class WorkStore {
+  #writing: Promise<void> | null = null
+  #next: Promise<void> | null = null
+
+  constructor(private readonly owner: Owner) {}
+
+  /** Work changed while an earlier state was still being written. */
+  get isBehind(): boolean {
+    return this.#next !== null
+  }
+
+  /** Keeps what `latest` gives when its turn comes; resolves when that is written, or can't be: then it is sent all the same. */
+  keep(latest: () => UnsentWork): Promise<void> {
+    if (this.#next) return this.#next
+    if (!this.#writing) return (this.#writing = this.#write(latest))
+    this.#next = this.#writing.then(() => {
+      this.#next = null
+      return (this.#writing = this.#write(latest))
+    })
+    return this.#next
+  }
+
+  async #write(latest: () => UnsentWork): Promise<void> {
+    try {
+      await keepWork({ ...this.owner, ...latest() })
+    } catch {
+      // A browser that keeps nothing (private windows, a full disk): the work is in the open tab and on its way.
+    }
+    if (!this.#next) this.#writing = null
+  }
+}
 
 /** Keeps a tab's unsent work, or forgets it when there is none. */
-export async function keepWork(entry: Kept): Promise<void> {
+async function keepWork(entry: Kept): Promise<void> {
   const db = await database()
   if (entry.work === null && entry.setAside.length === 0) await db.delete('work', keyOf(entry))
   else await db.put('work', entry, keyOf(entry))
+}
+
+/** What is kept under one tab's name now; null when nothing is. */
+export async function readWork(owner: Owner): Promise<Kept | null> {
+  return kept.safeParse(await (await database()).get('work', keyOf(owner))).data ?? null
 }
 
 /** Everything this browser keeps for a person; what can't be read is left where it is. */

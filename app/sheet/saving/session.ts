@@ -1,12 +1,13 @@
 import { nanoid } from 'nanoid'
-import { z } from 'zod'
 import { Outbox, type Surface } from '../../../core/document/outbox.ts'
 import { plainText } from '../../../core/document/plain-text.ts'
 import { writtenBy } from '../../../core/document/rebase.ts'
-import { type Cursor, type Presence, type SentSetAside, serverMessage, type WireBatch, wireBatch } from '../../../core/document/wire.ts'
+import { type Delivery, Sender } from '../../../core/document/sender.ts'
+import { type Cursor, type Presence, serverMessage, type WireBatch } from '../../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../../core/kinds/registry.ts'
-import { deliver, readBatches, sendSetAside, sentSetAside, type Standing } from './courier.ts'
-import { holdWork, keepWork } from './queue-store.ts'
+import { overHttp, readBatches } from './courier.ts'
+import { holdWork, WorkStore } from './queue-store.ts'
+import type { Standing } from './standing.ts'
 
 /** Typing is gathered for so long before it is sent, in milliseconds. */
 const GATHER = 250
@@ -14,7 +15,9 @@ const GATHER = 250
 const NAMING = 1500
 const NAMED_STEPS = 200
 const LINE = 48
+/** Pauses between attempts, in milliseconds; each is stretched at random, so that a class does not come back as one. */
 const RETRY = [500, 1000, 2000, 4000, 8000]
+const STRETCH = 0.5
 
 export interface SessionEvents {
   /** `waiting` is what has not been sent, as words; empty when everything is. */
@@ -33,6 +36,8 @@ export interface SessionEvents {
 export class WritingSession {
   readonly client = nanoid(12)
   readonly outbox: Outbox
+  readonly #sender: Sender
+  readonly #store: WorkStore
   #standing: Standing = { sort: 'kept' }
   #sendTimer: ReturnType<typeof setTimeout> | undefined
   #isSending = false
@@ -40,11 +45,8 @@ export class WritingSession {
   #socket: WebSocket | null = null
   #socketTimer: ReturnType<typeof setTimeout> | undefined
   #closed = false
-  #unsentSetAside: SentSetAside[] = []
   #waiting = ''
   #namedAt = 0
-  #keeping: Promise<void> | null = null
-  #keepAgain = false
 
   constructor(
     readonly surface: Surface,
@@ -53,6 +55,8 @@ export class WritingSession {
     private readonly events: SessionEvents,
   ) {
     this.outbox = new Outbox(surface, version)
+    this.#store = new WorkStore({ ...where, client: this.client, schemaVersion: SCHEMA_VERSION })
+    this.#sender = new Sender(this.outbox, { ...overHttp(where.document, this.client, surface), keep: (latest) => this.#store.keep(latest) })
     holdWork(this.client)
     this.#connect()
     window.addEventListener('online', this.hurry)
@@ -61,7 +65,7 @@ export class WritingSession {
 
   /** To be called after every change of one's own. */
   readonly wrote = (): void => {
-    this.#keep()
+    void this.#sender.keep()
     this.#tell()
     this.#plan(GATHER)
   }
@@ -88,15 +92,8 @@ export class WritingSession {
     if (this.#socket?.readyState === WebSocket.OPEN) this.#socket.send(JSON.stringify({ type: 'cursor', cursor }))
   }
 
-  /** Takes everything unsent out of the page, keeping its words aside: the server will never take these steps. */
-  #abandon(): void {
-    const entries = this.outbox.abandon().map((slice) => ({ id: nanoid(), reason: 'refused' as const, content: slice.toJSON() as unknown }))
-    this.#noPlace(entries)
-    this.#keep()
-  }
-
   #plan(wait: number): void {
-    if (this.#closed || this.#isSending || this.#standing.sort === 'signed out' || this.#standing.sort === 'shut') return
+    if (this.#closed || this.#isSending || ['signed out', 'shut', 'deleted'].includes(this.#standing.sort)) return
     clearTimeout(this.#sendTimer)
     this.#sendTimer = setTimeout(() => void this.#send(), wait)
   }
@@ -104,28 +101,30 @@ export class WritingSession {
   async #send(): Promise<void> {
     if (this.#isSending) return
     this.#isSending = true
-    const delivery = await deliver(this.where.document, this.client, this.outbox, (entries) => this.#noPlace(entries))
+    const delivery = await this.#sender.send()
     this.#isSending = false
-    this.#keep()
     this.events.onVersion(this.outbox.version)
+    this.#told(delivery)
+  }
+
+  #told(delivery: Delivery): void {
     if (typeof delivery === 'object') {
-      this.#abandon()
+      this.events.onSetAside()
       return this.#stand({ sort: 'refused', reason: delivery.refused })
     }
     if (delivery === 'waiting') {
       this.#stand({ sort: 'waiting' })
-      return this.#plan(RETRY[Math.min(this.#failures++, RETRY.length - 1)]!)
+      return this.#plan(RETRY[Math.min(this.#failures++, RETRY.length - 1)]! * (1 + Math.random() * STRETCH))
     }
-    if (delivery === 'signed out' || delivery === 'shut' || delivery === 'outdated') return this.#stand({ sort: delivery })
+    if (delivery === 'signed out' || delivery === 'shut' || delivery === 'deleted' || delivery === 'outdated') return this.#stand({ sort: delivery })
     this.#failures = 0
-    await this.#sendSetAside()
     this.#tell()
-    if (this.surface.local.length > 0) this.#plan(delivery === 'behind' ? 0 : GATHER)
+    if (this.surface.local.length > 0) this.#plan(GATHER)
   }
 
   #tell(): void {
     if (['kept', 'sending', 'waiting'].includes(this.#standing.sort) || this.surface.local.length === 0) {
-      const sort = this.surface.local.length === 0 && this.#unsentSetAside.length === 0 ? 'kept' : this.#standing.sort === 'waiting' && this.#failures > 0 ? 'waiting' : 'sending'
+      const sort = this.#sender.isDone ? 'kept' : this.#standing.sort === 'waiting' && this.#failures > 0 ? 'waiting' : 'sending'
       this.#stand({ sort })
     } else this.#stand(this.#standing)
   }
@@ -145,38 +144,6 @@ export class WritingSession {
   #stand(standing: Standing): void {
     this.#standing = standing
     this.events.onStanding(standing, this.#waitingWords())
-  }
-
-  /** Writes unsent work to the browser's store; one write at a time, the last state always follows. */
-  #keep(): void {
-    if (this.#keeping) {
-      this.#keepAgain = true
-      return
-    }
-    const entry = { ...this.where, client: this.client, schemaVersion: SCHEMA_VERSION, work: this.outbox.queued(), setAside: this.#unsentSetAside }
-    this.#keeping = keepWork(entry)
-      .catch(() => undefined)
-      .then(() => {
-        this.#keeping = null
-        if (this.#keepAgain) {
-          this.#keepAgain = false
-          this.#keep()
-        }
-      })
-  }
-
-  #noPlace(entries: SentSetAside[]): void {
-    if (entries.length === 0) return
-    this.#unsentSetAside.push(...entries)
-    void this.#sendSetAside()
-  }
-
-  async #sendSetAside(): Promise<void> {
-    const entries = this.#unsentSetAside
-    if (entries.length === 0 || !(await sendSetAside(this.where.document, entries))) return
-    this.#unsentSetAside = this.#unsentSetAside.filter((entry) => !entries.includes(entry))
-    this.#keep()
-    this.events.onSetAside()
   }
 
   #connect(): void {
@@ -206,25 +173,16 @@ export class WritingSession {
   }
 
   async #receive(batches: readonly WireBatch[]): Promise<void> {
-    const read = readBatches(batches, this.outbox)
-    if (!read) return this.#stand({ sort: 'outdated' })
-    try {
-      this.#noPlace(sentSetAside(this.outbox.receive(read)))
-    } catch {
-      // A gap: some messages were lost with an old socket. The log has them.
-      const answer = await fetch(`/documents/${this.where.document}/log?since=${this.outbox.version}`).catch(() => null)
-      const log = z.object({ batches: z.array(wireBatch) }).safeParse(await answer?.json().catch(() => null)).data
-      const missed = log ? readBatches(log.batches, this.outbox) : []
-      if (!missed) return this.#stand({ sort: 'outdated' })
-      this.#noPlace(sentSetAside(this.outbox.receive(missed)))
-    }
-    this.#keep()
+    const read = readBatches(batches, this.surface)
+    // A gap (messages lost with an old socket) is filled from the log.
+    if (!read || (await this.#sender.receive(read)) === 'outdated') return this.#stand({ sort: 'outdated' })
+    if (!this.#sender.isDone && this.surface.local.length === 0) this.#plan(0)
     this.#tell()
     this.events.onVersion(this.outbox.version)
   }
 
   readonly #warn = (event: BeforeUnloadEvent): void => {
     // What waits is kept in the browser and sent later; only work that could not even be kept is worth a warning.
-    if (this.#keeping && this.#keepAgain) event.preventDefault()
+    if (this.#store.isBehind) event.preventDefault()
   }
 }

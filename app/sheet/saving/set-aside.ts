@@ -1,9 +1,9 @@
-import { Slice } from 'prosemirror-model'
+import { Fragment, Slice } from 'prosemirror-model'
 import { z } from 'zod'
 import { textProblem } from '../../../core/document/check.ts'
 import { plainText } from '../../../core/document/plain-text.ts'
 import { schema } from '../../../core/document/schema.ts'
-import { identifier, sentSetAside } from '../../../core/document/wire.ts'
+import { identifier, MOST_SET_ASIDE, MOST_SET_ASIDE_LENGTH, sentSetAside } from '../../../core/document/wire.ts'
 import { pool } from '../../../server/database/pool.server.ts'
 import { insertSetAside, listSetAside, notify, settleSetAside } from '../../../server/documents/queries.server.ts'
 import { requireDocument } from '../../../server/web/guard.server.ts'
@@ -11,9 +11,12 @@ import { readJson } from '../../../server/web/read-json.server.ts'
 import type { Route } from './+types/set-aside'
 
 const asked = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('keep'), entries: z.array(sentSetAside).max(200) }),
+  z.object({ intent: z.literal('keep'), entries: z.array(sentSetAside).max(MOST_SET_ASIDE) }),
   z.object({ intent: z.literal('settle'), id: identifier }),
 ])
+
+/** The longest words of one passage that are shown and searched; the passage itself is kept whole. */
+const MOST_WORDS = 100_000
 
 /** What has no place in the page and waits for someone to decide. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
@@ -24,25 +27,43 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 /** Keeps passages without a place, or settles one. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const { person } = await requireDocument(context, request, params.documentId)
-  const unsafeBody = await readJson(request, 8_000_000)
+  const unsafeBody = await readJson(request, MOST_SET_ASIDE_LENGTH)
   const parsed = asked.safeParse(unsafeBody.ok ? unsafeBody.value : null)
   if (!parsed.success) return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
   if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.id, person.id)
   else
     for (const entry of parsed.data.entries) {
-      const words = wordsOf(entry.content)
-      if (words === null) return Response.json({ ok: false, reason: 'A passage was not in the expected form.' }, { status: 400 })
-      await insertSetAside(pool, { id: entry.id, documentId: params.documentId, personId: person.id, reason: entry.reason, content: JSON.stringify(entry.content), words })
+      const { content, words } = passageOf(entry.content)
+      await insertSetAside(pool, { id: entry.id, documentId: params.documentId, personId: person.id, reason: entry.reason, content: JSON.stringify(content), words })
     }
   await notify(pool, 'fieldstone_set_aside', params.documentId)
   return Response.json({ ok: true })
 }
 
-function wordsOf(unsafeSlice: unknown): string | null {
+/** A passage and its words. One that pages of this Fieldstone can't hold is kept as its words alone: none is ever refused. */
+function passageOf(unsafeSlice: unknown): { content: unknown; words: string } {
   try {
     const words = plainText(Slice.fromJSON(schema, unsafeSlice as object))
-    return textProblem(words) === null ? words.slice(0, 100_000) : null
+    if (textProblem(words) === null) return { content: unsafeSlice, words: words.slice(0, MOST_WORDS) }
   } catch {
-    return null
+    // Not of our content model.
   }
+  const words = textsIn(unsafeSlice).join(' ').slice(0, MOST_WORDS)
+  return { content: words === '' ? {} : new Slice(Fragment.from(schema.text(words)), 0, 0).toJSON(), words }
+}
+
+// eslint-disable-next-line no-control-regex -- control characters are what goes
+const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f]/g
+
+/** Every text of unknown JSON, without what no page can show. */
+function textsIn(unsafeJson: unknown): string[] {
+  const texts: string[] = []
+  const waiting: unknown[] = [unsafeJson]
+  while (waiting.length > 0) {
+    const next = waiting.pop()
+    if (typeof next !== 'object' || next === null) continue
+    if ('text' in next && typeof next.text === 'string') texts.push(next.text.toWellFormed().replace(CONTROLS, ''))
+    waiting.push(...Object.values(next).reverse())
+  }
+  return texts.filter((text) => text !== '')
 }
