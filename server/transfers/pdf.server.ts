@@ -1,5 +1,4 @@
 import { existsSync } from 'node:fs'
-import { chromium } from 'playwright-core'
 import { escapeText } from '../../core/formats/escape.ts'
 import type { Worked } from './workshop.server.ts'
 
@@ -15,6 +14,8 @@ const PATIENCE = 180_000
  */
 export async function printPdf(html: string, title: string, direction: 'ltr' | 'rtl'): Promise<Worked<Uint8Array>> {
   if (!existsSync(CHROMIUM)) return { ok: false, reason: 'PDF needs Chromium on the machine of the server: Debian’s package “chromium”.' }
+  // Most processes never print: the driver of the browser is read when the first document is.
+  const { chromium } = await import('playwright-core')
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: ARGS })
   try {
     const context = await browser.newContext({ javaScriptEnabled: false, offline: true })
