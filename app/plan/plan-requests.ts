@@ -19,7 +19,7 @@ export const planRequest = z.discriminatedUnion('intent', [
     intent: z.literal('add'),
     afterId: identifier.nullable(),
     lines: z
-      .array(z.object({ title, depth: z.number().int().min(0).max(DEEPEST), kind: z.enum([...ENTRY_KINDS, 'aim']).optional(), address: changedSettings.shape.address }))
+      .array(z.object({ id: identifier, title, depth: z.number().int().min(0).max(DEEPEST), kind: z.enum([...ENTRY_KINDS, 'aim']).optional(), address: changedSettings.shape.address }))
       .min(1)
       .max(MOST_LINES),
   }),

@@ -1,19 +1,17 @@
 import { closestCenter, DndContext, type DragEndEvent, type DragOverEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { App, Button } from 'antd'
 import { FileUp, LayoutTemplate, Plus } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState } from 'react'
-import { data, useFetcher, useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
-import { isOpened, itemKinds} from '../../core/plan/kinds.ts'
-import { inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
+import { placeAtEnd } from '../../core/plan/foresee.ts'
+import { isOpened, itemKinds } from '../../core/plan/kinds.ts'
+import { branch, inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import { requireCourse } from '../../server/web/guard.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { useTransfers } from '../transfers/use-transfers.ts'
 import { Strip } from '../shell/strip.tsx'
-import type { Route } from './+types/plan'
 import { Composer, type ComposerPlace } from './composer.tsx'
-import type { PlanOutcome } from './ask-plan.ts'
 import type { PlanRequest } from './plan-requests.ts'
 import { type Dialog, dialogOf } from './dialog-address.ts'
 import { PlanDialogs } from './plan-dialogs.tsx'
@@ -21,18 +19,12 @@ import { PlanDesk, type PlanDeskTab } from './plan-desk.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
 import { useWindow } from './use-window.ts'
 import { PlanRowView } from './plan-row.tsx'
-import { runPlanRequest } from './run-plan.server.ts'
+import { usePlanQueue } from './use-plan-queue.ts'
 import './plan.css'
 
 const TransfersDesk = onDemand(() => import('../transfers/transfers-desk.tsx').then((module) => module.TransfersDesk))
 
 export const meta = () => [{ title: 'Plan – Fieldstone' }]
-
-export async function action({ request, context, params }: Route.ActionArgs) {
-  const { person, course } = await requireCourse(context, request, params.courseId, 'write')
-  const { outcome, status } = await runPlanRequest(request, course.id, person)
-  return data(outcome, { status })
-}
 
 interface Deleted {
   deletionId: string
@@ -45,11 +37,11 @@ export default function Plan() {
   return <PlanScreen frame={frame} />
 }
 
-function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>> }) {
+function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { frame: NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>> }) {
   const { message } = App.useApp()
   const navigate = useNavigate()
   const revalidator = useRevalidator()
-  const fetcher = useFetcher<typeof action>()
+  const { plan, queue, view } = usePlanQueue(course.id, loaded, planVersion)
   const [focused, setFocused] = useState<string | null>(null)
   const [renaming, setRenaming] = useState<string | null>(null)
   const [composing, setComposing] = useState<ComposerPlace | null>(null)
@@ -65,38 +57,28 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const shown = useMemo(() => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())), [rows, filter])
   const scroll = useRef<HTMLDivElement>(null)
   const inSight = useWindow(shown.length, scroll, [shown.findIndex(({ id }) => id === focused), shown.findIndex(({ id }) => id === composing?.afterId)])
-  const asked = useRef<PlanRequest | null>(null)
-  const send = (request: PlanRequest): void => {
-    asked.current = request
-    void fetcher.submit(request, { method: 'post', encType: 'application/json' })
-  }
-  const outcome = fetcher.data as PlanOutcome | undefined
-
-  useEffect(() => {
-    if (!outcome) return
-    const request = asked.current
+  const send = async (request: PlanRequest): Promise<void> => {
+    const outcome = await queue.send(request)
     if (!outcome.ok) void message.error(outcome.reason ?? 'That did not work.', 6)
-    else if (outcome.deletionId && request?.intent === 'delete') {
+    for (const note of outcome.notes ?? []) void message.info(note, 8)
+    if (outcome.ok && outcome.deletionId && request.intent === 'delete') {
       const title = plan.find(({ id }) => id === request.ids[0])?.title
       const more = (outcome.count ?? 1) - 1
       setDeleted({ deletionId: outcome.deletionId, words: `${title ? `“${title}”` : 'The entry'}${more > 0 ? ` and ${more} under it` : ''} deleted.` })
     }
-    for (const note of outcome.notes ?? []) void message.info(note, 8)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each outcome
-  }, [outcome])
-
-  // A moved row keeps the focus it had; a field beside it keeps its own.
-  useEffect(() => {
-    if (focused && !renaming && document.activeElement?.matches('[role=treeitem]') && list.current?.contains(document.activeElement)) list.current.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
-  }, [plan, focused, renaming])
-
+  }
   // What is to have the focus gets it as soon as it is there.
   const wanted = useRef<string | null>(null)
-  useEffect(() => {
+  useLayoutEffect(() => {
     const row = wanted.current && list.current?.querySelector<HTMLElement>(`[data-id="${wanted.current}"]`)
     if (!row) return
     wanted.current = null
     row.focus()
+  })
+  // A row that others' changes, or its own move, put elsewhere keeps the focus it had.
+  const hasFocus = useRef(false)
+  useLayoutEffect(() => {
+    if (hasFocus.current && document.activeElement === document.body && focused) list.current?.querySelector<HTMLElement>(`[data-id="${focused}"]`)?.focus()
   })
 
   const transfers = useTransfers(course.id, (arrived) => {
@@ -111,9 +93,25 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     transfers.refresh()
   }
 
+  const step = (id: string, direction: 'up' | 'down'): void => {
+    const place = stepPlace(plan, id, direction)
+    if (!place) return
+    // Where the row goes, the focus goes: the next press finds it.
+    wanted.current = id
+    setFocused(id)
+    void send({ intent: 'move', ids: [id], ...place })
+  }
+  const remove = (row: PlanRow): void => {
+    const gone = new Set(branch(plan, row.id).map(({ id }) => id))
+    const at = shown.findIndex(({ id }) => id === row.id)
+    const next = shown.slice(at).find(({ id }) => !gone.has(id)) ?? shown[at - 1]
+    wanted.current = next?.id ?? null
+    setFocused(next?.id ?? null)
+    void send({ intent: 'delete', ids: [row.id] })
+  }
   const undoDelete = (): void => {
     if (!deleted) return
-    send({ intent: 'restore', deletionId: deleted.deletionId })
+    void send({ intent: 'restore', deletionId: deleted.deletionId })
     setDeleted(null)
   }
   const onKey = (event: React.KeyboardEvent, row: PlanRow): void => {
@@ -121,17 +119,18 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
     const at = shown.findIndex(({ id }) => id === row.id)
     const moves = { ArrowUp: shown[at - 1], ArrowDown: shown[at + 1], Home: shown[0], End: shown.at(-1) } as Record<string, PlanRow | undefined>
     if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      const place = stepPlace(plan, row.id, event.key === 'ArrowUp' ? 'up' : 'down')
-      if (place) send({ intent: 'move', ids: [row.id], ...place })
+      step(row.id, event.key === 'ArrowUp' ? 'up' : 'down')
     } else if (event.key in moves) {
       const next = moves[event.key]
       if (next) focus(next.id)
     } else if (event.key === 'Enter') {
       if (event.altKey) openSettings(row.id)
-      else if (isOpened(row.kind) || row.kind === 'note') void navigate(`/courses/${course.id}/items/${row.id}`)
-      else setComposing({ afterId: row.id, depth: depthOf(row.id) + 1 })
+      else if (isOpened(row.kind) || row.kind === 'note') {
+        // What was typed a moment ago is opened when the server has it.
+        if (row.documentId !== null) void navigate(`/courses/${course.id}/items/${row.id}`)
+      } else setComposing({ afterId: row.id, depth: depthOf(row.id) + 1 })
     } else if (event.key === 'F2') setRenaming(row.id)
-    else if (event.key === 'Delete') send({ intent: 'delete', ids: [row.id] })
+    else if (event.key === 'Delete') remove(row)
     else if (event.key === 'Insert') setComposing({ afterId: row.id, depth: depthOf(row.id) })
     else if (event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey)) undoDelete()
     else return
@@ -166,10 +165,27 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
   const onDragEnd = (event: DragEndEvent): void => {
     setDrop(null)
     const place = target(event)
-    if (place) send({ intent: 'move', ids: [String(event.active.id)], ...place })
+    if (place) void send({ intent: 'move', ids: [String(event.active.id)], ...place })
   }
 
-  const compose = composing && <Composer key="composer" place={composing} plan={plan} courseId={course.id} onMoved={setComposing} onClose={() => setComposing(null)} />
+  const compose = composing && (
+    <Composer
+      key="composer"
+      place={composing}
+      plan={plan}
+      trouble={view.trouble}
+      onAdd={(afterId, lines, notes) => {
+        for (const note of notes) void message.info(note, 8)
+        void send({ intent: 'add', afterId, lines: [...lines] })
+      }}
+      onPlace={setComposing}
+      onClose={() => {
+        wanted.current = composing.afterId
+        setFocused(composing.afterId)
+        setComposing(null)
+      }}
+    />
+  )
   return (
     <div className="screen">
       <Strip person={person} course={course} />
@@ -185,7 +201,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
               <Button icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />} onClick={() => setDialog({ sort: 'use template' })}>
                 From a template
               </Button>
-              <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing({ afterId: focused ?? rows.at(-1)?.id ?? null, depth: focused ? depthOf(focused) : rows.length === 0 ? 0 : 2 })}>
+              <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={() => setComposing(focused && rows.some(({ id }) => id === focused) ? { afterId: focused, depth: depthOf(focused) } : placeAtEnd(rows))}>
                 Add
               </Button>
             </span>
@@ -208,8 +224,16 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
               </div>
             )}
             <DndContext id="plan" sensors={sensors} collisionDetection={closestCenter} onDragOver={onDragOver} onDragEnd={onDragEnd} onDragCancel={() => setDrop(null)}>
-              <ul className="plan-list" role="tree" aria-label="Plan of the course" ref={list}>
-                {inSight.shown.flatMap((piece) => {
+              <ul
+                className="plan-list"
+                role="tree"
+                aria-label="Plan of the course"
+                ref={list}
+                onFocus={(event) => (hasFocus.current = event.target.matches('[data-id]'))}
+                onBlur={(event) => (hasFocus.current &&= event.relatedTarget === null)}
+              >
+                {[
+                ...inSight.shown.flatMap((piece) => {
                   if ('gap' in piece) return [<li key={piece.key} role="none" style={{ blockSize: piece.gap }} />]
                   const at = piece.index
                   const row = shown[at]!
@@ -229,26 +253,25 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
                       onRename={() => setRenaming(row.id)}
                       onRenamed={(title) => {
                         setRenaming(null)
-                        if (title !== null && title !== row.title) send({ intent: 'rename', id: row.id, title })
+                        if (title !== null && title !== row.title) void send({ intent: 'rename', id: row.id, title })
                         requestAnimationFrame(() => focus(row.id))
                       }}
-                      onDelete={() => send({ intent: 'delete', ids: [row.id] })}
+                      onDelete={() => remove(row)}
                       onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
                       onSettings={() => openSettings(row.id)}
                       onPublish={() => setPublishing(row.id)}
                       onTakeOut={() => setDialog({ sort: 'take out', id: row.id })}
                       onTemplate={() => setDialog({ sort: 'save template', id: row.id })}
-                      onSplit={() => send({ intent: 'split', id: row.id })}
-                      onStep={(direction) => {
-                        const place = stepPlace(plan, row.id, direction)
-                        if (place) send({ intent: 'move', ids: [row.id], ...place })
-                      }}
+                      onSplit={() => void send({ intent: 'split', id: row.id })}
+                      onStep={(direction) => step(row.id, direction)}
                     />,
                     // A neighbour in the same list: a row that comes before it leaves its field, and what is typed, alone.
                     composing?.afterId === row.id ? compose : null,
                   ]
-                })}
-                {composing && !shown.some(({ id }) => id === composing.afterId) && compose}
+                }),
+                // In the same list wherever it stands: what is being typed is never made anew.
+                composing && !shown.some(({ id }) => id === composing.afterId) ? compose : null,
+                ]}
               </ul>
             </DndContext>
           </div>
@@ -268,7 +291,7 @@ function PlanScreen({ frame: { person, course, plan } }: { frame: NonNullable<Re
         </main>
         <PlanDesk
           {...{ plan, course, desk, moving }}
-          transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus} onUndo={(id) => send({ intent: 'delete', ids: [id] })} />}
+          transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus} onUndo={(id) => void send({ intent: 'delete', ids: [id] })} />}
           entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
       <PlanDialogs

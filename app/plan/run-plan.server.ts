@@ -1,5 +1,7 @@
 import { addLines, beginIntroduction, changeSettings, moveEntries, type PlanResult, removeEntries, rename, restore, splitIntoBook } from '../../server/plan/plan.server.ts'
 import { publishLesson } from '../../server/editions/publish-lesson.server.ts'
+import { pool } from '../../server/database/pool.server.ts'
+import { getPlanVersion } from '../../server/plan/queries.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
 import type { PlanOutcome } from './ask-plan.ts'
 import { type PlanRequest, planRequest } from './plan-requests.ts'
@@ -12,7 +14,7 @@ export async function runPlanRequest(request: Request, courseId: string, person:
   const parsed = planRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
   if (!parsed.success) return { outcome: { ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, status: 400 }
   const outcome = await run(parsed.data, courseId, person)
-  return { outcome, status: outcome.ok ? 200 : 409 }
+  return outcome.ok ? { outcome: { ...outcome, version: await getPlanVersion(pool, courseId) }, status: 200 } : { outcome, status: 409 }
 }
 
 async function run(asked: PlanRequest, courseId: string, person: { id: string; name: string }): Promise<PlanOutcome> {

@@ -37,3 +37,12 @@ test('under a book two more levels stand, and no more', () => {
   expect(shape('U\n L\n  Book: B\n   Part: P\n    C\n     D\n  Q')).toBe('0U 1L 2B 3P 4C 4D 2Q')
   expect(parseOutline('U\n Book: B\n  C\n   D\n    E').notes).toHaveLength(1)
 })
+
+test.each([
+  ['•\tTools\no\tHammer\no\tLine', ['Tools', 'Hammer', 'Line']],
+  ['·  Tools\n   o  Hammer\n   §  Line', ['Tools', 'Hammer', 'Line']],
+  ['• Tools\n  o Hammer', ['Tools', 'Hammer']],
+  // "o" is a word in some languages: alone, with one space, it stays.
+  ['o livro\no muro', ['o livro', 'o muro']],
+  ['o\tHammer', ['Hammer']],
+])('bullets of word processors are taken off: %j', (text, titles) => expect(parseOutline(text).lines.map(({ title }) => title)).toEqual(titles))

@@ -25,7 +25,11 @@ export const MOST_LINES = 2000
 /** How deep a line can stand: unit, lesson, book, part, chapter. */
 export const DEEPEST = 4
 
-const BULLET = /^(?:[-*+•‣◦▪–—·]|\(?(?:\d{1,3}|[a-zA-Z])[.)])\s+/u
+const BULLET = /^(?:[-*+•‣◦▪§–—·\uf0a7\uf0b7]|\(?(?:\d{1,3}|[a-zA-Z])[.)])\s+/u
+/** Word processors write the second level's hollow bullet as the letter, with a tab or wide space behind it (common practice). */
+const HOLLOW = /^o(?:\t|[ \u00a0]{2,})\s*/u
+/** The same with one space: a bullet only in a list that has other bullets, since "o" is a word in some languages. */
+const HOLLOW_IN_LIST = /^o\s+/u
 const TAB_WIDTH = 4
 
 /** Words before a colon that say what a line is; common names in the trade. */
@@ -58,7 +62,9 @@ export function parseOutline(text: string, above = 0): ParsedOutline {
   const stack: { indent: number; depth: number; isBook: boolean }[] = []
   let flattened = 0
   let cut = 0
-  for (const raw of text.split(/\r\n|\r|\n/)) {
+  const raws = text.split(/\r\n|\r|\n/)
+  const hollow = raws.some((raw) => BULLET.test(raw.trim())) ? HOLLOW_IN_LIST : HOLLOW
+  for (const raw of raws) {
     // eslint-disable-next-line no-control-regex -- control characters are what is removed
     const clean = raw.replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, '').toWellFormed()
     if (clean.trim() === '') continue
@@ -68,7 +74,7 @@ export function parseOutline(text: string, above = 0): ParsedOutline {
     }
     const indent = indentOf(clean)
     while (stack.length > 0 && stack.at(-1)!.indent >= indent) stack.pop()
-    const words = kindOfLine(clean.trim().replace(BULLET, '').trim())
+    const words = kindOfLine(clean.trim().replace(BULLET, '').replace(hollow, '').trim())
     let { title } = words
     if (title.length > PLAN_TITLE_LENGTH) {
       title = title.slice(0, PLAN_TITLE_LENGTH).toWellFormed()

@@ -151,6 +151,6 @@ describe('outline lines put in', () => {
   test('a kind that finds no place becomes what can stand there, and an aim without a lesson is told', () => {
     expect(plant(plan, 'b', [{ title: 'x', depth: 2, kind: 'chapter' }], () => 'n').entries).toMatchObject([{ kind: 'page', parentId: 'L1' }])
     expect(plant(plan, 'b', [{ title: 'x', depth: 0, kind: 'discussion' }], () => 'n').entries).toMatchObject([{ kind: 'discussion', parentId: 'U1' }])
-    expect(plant([], null, [{ title: 'x', depth: 1, kind: 'aim' }], () => 'n').notes).toEqual(['1 aim had no new lesson or unit above and was left out.'])
+    expect(plant([], null, [{ title: 'x', depth: 1, kind: 'aim' }], () => 'n').notes).toEqual(['1 aim had no lesson or unit above and was left out.'])
   })
 })

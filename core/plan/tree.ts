@@ -121,6 +121,8 @@ export interface Planted {
   readonly entries: readonly NewEntry[]
   /** The children of each parent that gains some, in their new order. */
   readonly orders: ReadonlyMap<string | null, readonly string[]>
+  /** Aims for lessons and units that were there before, by their ids. */
+  readonly aims: ReadonlyMap<string, readonly string[]>
   readonly notes: readonly string[]
 }
 
@@ -133,13 +135,16 @@ export function plant(plan: readonly PlanEntry[], afterId: string | null, lines:
   const all: PlanEntry[] = [...plan]
   const orders = new Map<string | null, string[]>()
   const entries: (NewEntry & { aims: string[] })[] = []
+  const aims = new Map<string, readonly string[]>()
   let raised = 0
   let lostAims = 0
   let path = pathTo(plan, afterId ?? childrenOf(plan, null).at(-1)?.id ?? null)
   for (const [at, line] of lines.entries()) {
     if (line.kind === 'aim') {
-      const holder = entries.findLast(({ id, kind }) => (kind === 'lesson' || kind === 'unit') && path.some((entry) => entry.id === id))
-      if (holder) holder.aims.push(line.title)
+      const holder = path.findLast(({ kind }) => kind === 'lesson' || kind === 'unit')
+      const fresh = entries.find(({ id }) => id === holder?.id)
+      if (fresh) fresh.aims.push(line.title)
+      else if (holder) aims.set(holder.id, [...(aims.get(holder.id) ?? []), line.title])
       else lostAims++
       continue
     }
@@ -157,9 +162,9 @@ export function plant(plan: readonly PlanEntry[], afterId: string | null, lines:
   }
   const notes = [
     ...(raised > 0 ? [`${raised} ${raised === 1 ? 'line' : 'lines'} had no unit above and became ${raised === 1 ? 'a unit' : 'units'}.`] : []),
-    ...(lostAims > 0 ? [`${lostAims} ${lostAims === 1 ? 'aim' : 'aims'} had no new lesson or unit above and ${lostAims === 1 ? 'was' : 'were'} left out.`] : []),
+    ...(lostAims > 0 ? [`${lostAims} ${lostAims === 1 ? 'aim' : 'aims'} had no lesson or unit above and ${lostAims === 1 ? 'was' : 'were'} left out.`] : []),
   ]
-  return { entries, orders, notes }
+  return { entries, orders, aims, notes }
 }
 
 /** What a line becomes and what holds it, seen from the path of entries above it. */

@@ -2,8 +2,9 @@ import { nanoid } from 'nanoid'
 import type { Node } from 'prosemirror-model'
 import { emptyPage, schema } from '../../core/document/schema.ts'
 import { statistics } from '../../core/document/statistics.ts'
-import { type OutlineLine, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
-import { branch, childrenOf, inOrder, move, type Place, placeAfter, type PlanEntry, plant } from '../../core/plan/tree.ts'
+import { type NamedLine, plantNamed } from '../../core/plan/foresee.ts'
+import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { branch, childrenOf, inOrder, move, type Place, placeAfter, type PlanEntry } from '../../core/plan/tree.ts'
 import { splitPage } from '../../core/structure/split-page.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
@@ -11,23 +12,41 @@ import { acceptBatch } from '../documents/accept-batch.server.ts'
 import { countFacts } from '../documents/facts.server.ts'
 import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
-import { type ChangedSettings, readSettings } from '../../core/plan/settings.ts'
+import { type ChangedSettings, MOST_AIMS, readSettings } from '../../core/plan/settings.ts'
 import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
-import { deleteEntries, type EntryRow, findEntry, insertEntries, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
+import { deleteEntries, type EntryRow, bringsUnit, findEntry, growPlanVersion, insertEntries, listTakenIds, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
 
 export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
 
-/** Adds outline lines after an entry; what is written gets an empty document with its title. */
-export async function addLines(courseId: string, afterId: string | null, lines: readonly OutlineLine[]): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
+/**
+ * Adds outline lines after an entry; what is written gets an empty document with its title. The lines bring the ids of
+ * their entries: those that are in the plan already came with a request whose answer was lost, and are left as they are.
+ */
+export async function addLines(courseId: string, afterId: string | null, lines: readonly NamedLine[]): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
-    const { entries, orders, notes } = plant(plan, afterId, lines, () => nanoid(12))
+    const taken = await listTakenIds(db, lines.map(({ id }) => id))
+    if (taken.some((each) => each.courseId !== courseId)) return { ok: false, reason: 'These lines could not be added. Reload the plan and type them again.' }
+    const ids = new Set(taken.map(({ id }) => id))
+    const { entries, orders, aims, notes } = plantNamed(plan, afterId, taken.length === 0 ? lines : lines.filter(({ id, kind }) => kind !== 'aim' && !ids.has(id)))
+    let cut = 0
+    for (const [id, more] of aims) cut += await addAims(db, courseId, id, more)
     const written = entries.filter(({ kind }) => kindOfEntry(kind).isWritten)
     for (const entry of written) await createDocument(db, courseId, entry.id, entry.title)
-    await insertEntries(db, courseId, entries.map(({ address, aims, ...entry }) => ({ ...entry, documentId: kindOfEntry(entry.kind).isWritten ? entry.id : null, settings: { ...(address === '' ? {} : { address }), ...(aims.length === 0 ? {} : { aims: [...aims] }) } })))
+    await insertEntries(db, courseId, entries.map(({ address, aims, ...entry }) => ({ ...entry, documentId: kindOfEntry(entry.kind).isWritten ? entry.id : null, settings: { ...(address === '' ? {} : { address }), ...(aims.length === 0 ? {} : { aims: aims.slice(0, MOST_AIMS) }) } })))
     for (const [parentId, order] of orders) await orderEntries(db, courseId, parentId, order)
-    return { ok: true, ids: entries.map((entry) => entry.id), notes }
+    cut += entries.reduce((sum, entry) => sum + Math.max(0, entry.aims.length - MOST_AIMS), 0)
+    return { ok: true, ids: entries.map(({ id }) => id), notes: cut === 0 ? notes : [...notes, `A lesson or unit holds at most ${MOST_AIMS} aims: ${cut} ${cut === 1 ? 'was' : 'were'} left out.`] }
   })
+}
+
+/** Adds aims that are not there yet; gives back how many had no room. */
+async function addAims(db: Database, courseId: string, id: string, more: readonly string[]): Promise<number> {
+  const entry = await findEntry(db, courseId, id)
+  if (!entry) return 0
+  const aims = [...entry.settings.aims, ...more.filter((aim) => !entry.settings.aims.includes(aim))]
+  await updateSettings(db, courseId, id, entry.opensAt, { ...entry.settings, aims: aims.slice(0, MOST_AIMS) })
+  return Math.max(0, aims.length - MOST_AIMS)
 }
 
 /** A document whose log begins with a page, or with an empty one of this title. */
@@ -62,7 +81,12 @@ export async function removeEntries(courseId: string, ids: readonly string[]): P
 
 export async function restore(courseId: string, deletionId: string): Promise<PlanResult<{ count: number }>> {
   return transaction(async (db) => {
-    await lockPlan(db, courseId)
+    const plan = await lockPlan(db, courseId)
+    // What comes back needs a unit to stand in, if its own is gone.
+    if (!plan.some(({ kind }) => kind === 'unit') && !(await bringsUnit(db, courseId, deletionId))) {
+      const id = nanoid(12)
+      await insertEntries(db, courseId, [{ id, parentId: null, kind: 'unit', title: 'Brought back', documentId: null }])
+    }
     const count = await restoreEntries(db, courseId, deletionId)
     return count > 0 ? { ok: true, count } : { ok: false, reason: 'There is nothing to bring back.' }
   })
@@ -80,7 +104,10 @@ export async function rename(courseId: string, personId: string, id: string, tit
   if (!tree) return { ok: false, reason: 'That is no longer in the plan.' }
   const steps = titleSteps(tree.page.firstChild?.content.size ?? 0, title)
   const answer = await acceptBatch(entry.documentId, personId, { id: nanoid(), base: tree.version, client: 'plan', schemaVersion: SCHEMA_VERSION, steps })
-  if (answer.status === 'taken') return { ok: true }
+  if (answer.status === 'taken') {
+    await growPlanVersion(pool, courseId)
+    return { ok: true }
+  }
   if (answer.status === 'refused') return { ok: false, reason: answer.reason }
   return { ok: false, reason: 'Others are writing on this page just now. Try again.' }
 }

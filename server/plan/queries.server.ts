@@ -79,14 +79,40 @@ export async function listPlan(db: Database, courseId: string): Promise<PlanRow[
   })
 }
 
+/** Says that the plan has changed, and keeps others from changing it until the transaction ends. */
+export async function growPlanVersion(db: Database, courseId: string): Promise<void> {
+  await db.query('update courses set plan_version = plan_version + 1 where id = $1::text', [courseId])
+}
+
+/** A plan that is read after this holds every change up to this version. */
+export async function getPlanVersion(db: Database, courseId: string): Promise<number> {
+  const { rows } = await db.query<{ version: string }>('select plan_version as version from courses where id = $1::text', [courseId])
+  return Number(rows[0]?.version ?? 0)
+}
+
 /** The bare shape of a plan, with the course locked until the transaction ends: one change of a plan at a time. */
 export async function lockPlan(db: Database, courseId: string): Promise<PlanEntry[]> {
-  await db.query('select 1 from courses where id = $1::text for update', [courseId])
+  await growPlanVersion(db, courseId)
   const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind }>(
     'select id, parent_id, kind from plan_entries where course_id = $1::text and deleted_at is null order by position, id',
     [courseId],
   )
   return rows.map((row) => ({ id: row.id, parentId: row.parent_id, kind: row.kind }))
+}
+
+/** Which of these ids belong to entries or documents already, and of which course. */
+export async function listTakenIds(db: Database, ids: readonly string[]): Promise<{ id: string; courseId: string }[]> {
+  const { rows } = await db.query<{ id: string; courseId: string }>(
+    `select id, course_id as "courseId" from plan_entries where id = any($1::text[]) union select id, course_id from documents where id = any($1::text[])`,
+    [ids],
+  )
+  return rows
+}
+
+/** Whether one deletion took a unit. */
+export async function bringsUnit(db: Database, courseId: string, deletionId: string): Promise<boolean> {
+  const { rowCount } = await db.query(`select 1 from plan_entries where course_id = $1::text and deletion_id = $2::text and kind = 'unit' limit 1`, [courseId, deletionId])
+  return rowCount === 1
 }
 
 export interface EntryRow {

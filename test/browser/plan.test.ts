@@ -73,19 +73,6 @@ test('an entry is moved by dragging', async ({ house }) => {
   await expect.poll(() => rows(page)).toEqual(['1 Unit one', '2 Lesson one', '3 Beta', '3 Gamma', '3 Alpha'])
 })
 
-test('a line typed while the server is away stays in sight', async ({ house }) => {
-  const page = await house.open('author', '/courses/course/plan')
-  await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await page.context().setOffline(true)
-  await page.keyboard.type('Not lost')
-  await page.keyboard.press('Enter')
-  await expect(page.getByText('The server does not answer. The line is still here.')).toBeVisible()
-  await expect(page.getByLabel('Title of the new page')).toHaveValue('Not lost')
-  await page.context().setOffline(false)
-  await page.getByLabel('Title of the new page').press('Enter')
-  await expect.poll(() => rows(page)).toContain('3 Not lost')
-})
-
 test('one outline makes a lesson of every kind; its aims, dates and order are set beside it', async ({ house }) => {
   const page = await house.open('author', '/courses/course/plan')
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()

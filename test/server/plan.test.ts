@@ -1,16 +1,20 @@
+import type { OutlineLine } from '../../core/plan/outline.ts'
 import { beforeAll, expect, test } from 'vitest'
 import { makeSchool } from './setup/factories.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 await useFreshDatabase()
 const { pool } = await import('../../server/database/pool.server.ts')
-const { addLines, changeSettings, moveEntries, removeEntries, rename, restore, splitIntoBook } = await import('../../server/plan/plan.server.ts')
+const { addLines: addNamedLines, changeSettings, moveEntries, removeEntries, rename, restore, splitIntoBook } = await import('../../server/plan/plan.server.ts')
 const { listPlan } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { listEditions } = await import('../../server/editions/queries.server.ts')
 const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
 const { inOrder } = await import('../../core/plan/tree.ts')
+
+let ids = 0
+const addLines = (courseId: string, afterId: string | null, lines: readonly OutlineLine[]) => addNamedLines(courseId, afterId, lines.map((line) => ({ ...line, id: `line-${ids++}` })))
 
 beforeAll(async () => {
   await makeSchool(pool)
@@ -133,4 +137,41 @@ test('an entry that is deleted while another moves it: the plan stays whole whoe
   if (!added.ok) throw new Error(added.reason)
   await removeEntries('course', [added.ids[0]!])
   expect(await moveEntries('course', [added.ids[1]!], { parentId: added.ids[0]!, beforeId: null })).toEqual({ ok: false, reason: 'The place to move to is no longer in the plan.' })
+})
+
+test('lines that come twice, because an answer was lost, are added once', async () => {
+  const [first] = (await listPlan(pool, 'course')).filter(({ kind }) => kind === 'unit')
+  const lines = [{ id: 'twice-lesson', title: 'Twice', depth: 1, kind: 'lesson' as const }, { id: 'twice-aim', title: 'strip a gap', depth: 2, kind: 'aim' as const }, { id: 'twice-page', title: 'Page', depth: 2 }]
+  for (let attempt = 0; attempt < 2; attempt++) expect(await addNamedLines('course', first!.id, lines)).toMatchObject({ ok: true })
+  const plan = await listPlan(pool, 'course')
+  expect(plan.filter(({ title }) => title === 'Twice')).toMatchObject([{ settings: { aims: ['strip a gap'] } }])
+  expect(plan.filter(({ parentId }) => parentId === 'twice-lesson').map(({ id }) => id)).toEqual(['twice-page'])
+  // An aim typed as a line of its own belongs to the lesson above it, which was there before.
+  for (let attempt = 0; attempt < 2; attempt++) await addNamedLines('course', 'twice-page', [{ id: 'later-aim', title: 'sort what comes out', depth: 2, kind: 'aim' }])
+  expect((await listPlan(pool, 'course')).find(({ id }) => id === 'twice-lesson')?.settings.aims).toEqual(['strip a gap', 'sort what comes out'])
+})
+
+test('more aims than a lesson holds are told, and the plan can still be read', async () => {
+  const [first] = (await listPlan(pool, 'course')).filter(({ kind }) => kind === 'unit')
+  const result = await addLines('course', first!.id, [{ title: 'Many', depth: 1, kind: 'lesson' }, ...Array.from({ length: 25 }, (_, at) => ({ title: `Aim ${at}`, depth: 2, kind: 'aim' as const }))])
+  expect(result).toMatchObject({ notes: ['A lesson or unit holds at most 20 aims: 5 were left out.'] })
+  expect((await listPlan(pool, 'course')).find(({ title }) => title === 'Many')?.settings.aims).toHaveLength(20)
+})
+
+test('ids of another course are nobody’s to take', async () => {
+  await pool.query(`insert into courses (id, title) values ('elsewhere', 'Elsewhere')`)
+  await pool.query(`insert into plan_entries (id, course_id, kind, title, position) values ('theirs', 'elsewhere', 'unit', 'Theirs', 0)`)
+  expect(await addNamedLines('course', null, [{ id: 'theirs', title: 'Mine', depth: 0 }])).toMatchObject({ ok: false })
+  expect((await pool.query(`select title, course_id from plan_entries where id = 'theirs'`)).rows).toEqual([{ title: 'Theirs', course_id: 'elsewhere' }])
+})
+
+test('a lesson comes back although no unit is left', async () => {
+  const lesson = (await listPlan(pool, 'course')).find(({ kind }) => kind === 'lesson')!
+  const deleted = await removeEntries('course', [lesson.id])
+  const units = (await listPlan(pool, 'course')).filter(({ kind }) => kind === 'unit').map(({ id }) => id)
+  await removeEntries('course', units)
+  expect(await restore('course', deleted.ok ? deleted.deletionId : '')).toMatchObject({ ok: true })
+  const plan = await listPlan(pool, 'course')
+  expect(plan.filter(({ kind }) => kind === 'unit').map(({ title }) => title)).toEqual(['Brought back'])
+  expect(plan.find(({ id }) => id === lesson.id)?.parentId).toBe(plan[0]!.id)
 })

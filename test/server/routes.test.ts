@@ -44,7 +44,6 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/courses/:courseId/plan': [
     { path: '/courses/course/plan', status: AUTHORS },
     { path: '/courses/nowhere/plan', status: [302, 404, 404, 404, 404, 404] },
-    { method: 'POST', path: '/courses/course/plan', body: JSON.stringify({ intent: 'rename', id: 'unit', title: '' }), type: JSON_TYPE, status: [302, 404, 403, 403, 400, 400] },
   ],
   '/courses/:courseId/items/:itemId': [
     { path: '/courses/course/items/page', status: AUTHORS },
