@@ -1,10 +1,12 @@
 import { undo } from '@tiptap/pm/history'
-import { Fragment, type Node, Slice } from '@tiptap/pm/model'
-import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state'
+import { Fragment, type Node, type Schema, Slice } from '@tiptap/pm/model'
+import { type EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { closeHistory } from '@tiptap/pm/history'
 import { webAddress } from '../../core/embeds/web-address.ts'
 import type { Cleaned } from '../../core/paste/clean.ts'
+import { OWN, ownClipboard } from './own-clipboard.ts'
+import { problemOf } from './page-guard.ts'
 
 /** The last paste while nothing else has been written since: what is said about it, and its other reading. */
 export interface LastPaste {
@@ -48,7 +50,7 @@ interface Takers {
  * a page can't hold. What was copied from a sheet keeps its own way, which loses nothing. `onFiles` is asked first
  * whether it takes the files of a clipboard that holds no words.
  */
-export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers): Plugin<LastPaste | null> {
+export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers, schema: Schema): Plugin<LastPaste | null> {
   setTimeout(() => void cleaning().catch(() => undefined), 800)
   return new Plugin<LastPaste | null>({
     key,
@@ -61,12 +63,19 @@ export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers):
       },
     },
     props: {
+      ...ownClipboard(schema),
       handleDrop(view, event) {
         const files = [...(event.dataTransfer?.files ?? [])]
-        if (files.length === 0) return false
-        event.preventDefault()
-        onFiles(files, view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos)
-        return true
+        const at = view.posAtCoords({ left: event.clientX, top: event.clientY })?.pos
+        if (files.length > 0) {
+          event.preventDefault()
+          onFiles(files, at)
+          return true
+        }
+        const html = event.dataTransfer?.getData('text/html') ?? ''
+        if (view.dragging || html === '' || html.includes(OWN) || at === undefined) return false
+        view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(at))))
+        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '')
       },
       handlePaste(view, event) {
         const html = event.clipboardData?.getData('text/html') ?? ''
@@ -78,17 +87,23 @@ export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers):
           onEmbed(text)
           return true
         }
-        if (html === '' || html.includes('data-pm-slice') || !takesBlocks(view.state, $from.depth)) return false
-        void cleaning().then(({ cleanHtml, cleanText }) => {
-          const cleaned = cleanHtml(html)
-          const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
-          if (view.isDestroyed || (isEmpty && text === '')) return
-          put(view, isEmpty ? cleanText(text) : cleaned, { report: cleaned.report, reading: isEmpty ? 'words' : 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
-        }, () => onTrouble('What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.'))
-        return true
+        return html !== '' && !html.includes(OWN) && take(view, html, text)
       },
     },
   })
+
+  /** Cleans HTML from elsewhere and puts it where the cursor is; false where blocks have no place. */
+  function take(view: EditorView, html: string, text: string): boolean {
+    if (!takesBlocks(view.state, view.state.selection.$from.depth)) return false
+    void cleaning().then(({ cleanHtml, cleanText }) => {
+      if (view.isDestroyed) return
+      const cleaned = cleanHtml(html)
+      const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
+      if (isEmpty && text === '') return onTrouble(`Nothing was pasted: the clipboard holds no words that a page can take. ${cleaned.report}`)
+      put(view, isEmpty ? cleanText(text) : cleaned, { report: cleaned.report, reading: isEmpty ? 'words' : 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
+    }, () => onTrouble('What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.'))
+    return true
+  }
 }
 
 /** An embed code, or a share address of a host whose players pages may hold. */
@@ -109,5 +124,13 @@ function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): vo
   const isOpen = (block: Node | null): boolean => block?.type.name === 'paragraph'
   const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
   const transaction = closeHistory(view.state.tr).replaceSelection(slice).setMeta('paste', true).setMeta(key, { last: { ...last, report } })
+  const problem = problemOf(transaction)
+  // Deep inside other pieces there may be no room for what came: its words come all the same.
+  if (problem && last.reading === 'clean') return wordsOnly(view, content, { ...last, report: `Pasted as words alone, for here there is no room for more: ${problem}` })
   view.dispatch(transaction.scrollIntoView())
+}
+
+function wordsOnly(view: EditorView, content: Fragment, last: LastPaste): void {
+  const transaction = closeHistory(view.state.tr).deleteSelection().insertText(content.textBetween(0, content.size, ' ', ' '))
+  view.dispatch(transaction.setMeta('paste', true).setMeta(key, { last: { ...last, reading: 'words' } }).scrollIntoView())
 }

@@ -4,6 +4,7 @@ import { problemOfPage } from '../../core/document/check.ts'
 import { schema } from '../../core/document/schema.ts'
 import { readPage } from '../../core/html/read.ts'
 import { printSource } from '../../core/source/print.ts'
+import { deleteBody, selectBody } from './select-body.ts'
 import { insertRule, insertTable, linkRange, pieceAt, removeAt, setLink, toggle, toggleList, toHeading, toParagraph, wrap, writeBeside } from './commands.ts'
 
 /** A state with the cursor at `|`, or the passage between two of them marked. */
@@ -89,4 +90,24 @@ test('the link around the cursor is found through its marks', () => {
   const range = linkRange(state)
   expect(range && state.doc.textBetween(range.from, range.to)).toBe('one two three')
   expect(linkRange(stateOf('<p>x| <a href="#a">one</a></p>'))).toBeNull()
+})
+
+describe('everything', () => {
+  const chosen = (html: string): string => {
+    const { state } = run(html, selectBody)!
+    return `${state.selection.constructor.name} ${state.doc.textBetween(state.selection.from, state.selection.to, '/')}`
+  }
+  test('is the body, or the title when the cursor is in it', () => {
+    expect(chosen('<h1>Title</h1><p>a|b</p><ul><li>c</li><li>d</li></ul>')).toBe('TextSelection ab/c/d')
+    expect(chosen('<h1>Ti|tle</h1><p>ab</p>')).toBe('TextSelection Title')
+  })
+  test('with no words at an edge it is the whole page, and deleting it spares the title', () => {
+    const whole = '<h1>Title</h1><hr><p>a|b</p><hr>'
+    expect(chosen(whole)).toMatch(/^AllSelection/)
+    const { state } = run(whole, selectBody)!
+    let after = state
+    expect(deleteBody(state, (transaction) => (after = state.apply(transaction)))).toBe(true)
+    expect(after.doc.toString()).toBe('doc(title("Title"), paragraph)')
+    expect(deleteBody(after)).toBe(false)
+  })
 })

@@ -15,11 +15,13 @@ import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './comma
 import { othersCursors } from './cursors.ts'
 import { beginTypingAhead, typeAhead } from '../insert/typed-ahead.ts'
 import { coreClipboard } from './clipboard.ts'
+import { pageGuard } from './page-guard.ts'
 import { pieceFrames } from './piece-frames.ts'
 import { openParts } from './open-parts.ts'
 import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece, writingBesidePieces } from './part-keys.ts'
 import { pieceViews } from './piece-views.ts'
 import { placeholders } from './placeholders.ts'
+import { deleteBody, selectBody } from './select-body.ts'
 import { facts } from './facts-place.ts'
 import { FROM_OTHERS, localSteps } from './saving/local-steps.ts'
 import { kindExtensions } from './tiptap-kinds.ts'
@@ -81,6 +83,9 @@ function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Comman
   }
   return {
     ...writingKeys(onLink),
+    'Mod-a': selectBody,
+    Backspace: chainCommands(deleteBody, backspaceAtEdge),
+    Delete: chainCommands(deleteBody, deleteAtEdge),
     '/': onEmptyLine(openInsert),
     'Mod-/': openInsert,
     'Mod-Alt-0': toParagraph,
@@ -135,27 +140,30 @@ export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
   const editing = Extension.create({
     name: 'sheet',
     priority: 50,
-    addProseMirrorPlugins: () => [
-      localSteps(),
-      history(),
-      new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
-      keymap(sheetKeys(callbacks)),
-      keymap(baseKeymap),
-      tables(),
-      gapCursor(),
-      dropCursor({ color: 'var(--lichen)', width: 2 }),
-      othersCursors(),
-      placeholders(),
-      pieceFrames(),
-      openParts(),
-      writingBesidePieces(),
-      pieceViews(),
-      facts(),
-      titleLength(onTitleTooLong),
-      findingMarks(),
-      arriving(),
-      coreClipboard(callbacks),
-    ],
+    addProseMirrorPlugins() {
+      return [
+        localSteps(),
+        history(),
+        new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
+        keymap(sheetKeys(callbacks)),
+        keymap(baseKeymap),
+        tables(),
+        gapCursor(),
+        dropCursor({ color: 'var(--lichen)', width: 2 }),
+        othersCursors(),
+        placeholders(),
+        pieceFrames(),
+        openParts(),
+        writingBesidePieces(),
+        pieceViews(),
+        facts(),
+        pageGuard(callbacks.onTrouble),
+        titleLength(onTitleTooLong),
+        findingMarks(),
+        arriving(),
+        coreClipboard(callbacks, this.editor.schema),
+      ]
+    },
   })
   return [...kindExtensions(), editing]
 }

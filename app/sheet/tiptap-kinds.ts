@@ -22,8 +22,11 @@ function attributesOf(written: HtmlElement): Record<string, string> {
   return Object.fromEntries(written.attrs.map(({ name, value }) => [name, value]))
 }
 
+/** What an element of the sheet says is its kind's `parseDOM` to read: an attribute of the same name may hold anything. */
+const unread = (): null => null
+
 function attributes(kind: NodeKind | MarkKind): Record<string, object> {
-  return Object.fromEntries(Object.entries(attributeSpecs(kind)).map(([name, spec]) => [name, { default: spec.default as unknown, validate: spec.validate, rendered: false }]))
+  return Object.fromEntries(Object.entries(attributeSpecs(kind)).map(([name, spec]) => [name, { default: spec.default as unknown, validate: spec.validate, rendered: false, parseHTML: unread }]))
 }
 
 /** Fields of a node's spec that Tiptap does not carry over by itself. */

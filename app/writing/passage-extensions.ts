@@ -7,6 +7,7 @@ import { keymap } from '@tiptap/pm/keymap'
 import { arriving } from '../media/arriving.ts'
 import { coreClipboard } from '../sheet/clipboard.ts'
 import { tables, writingKeys } from '../sheet/editor-extensions.ts'
+import { pageGuard } from '../sheet/page-guard.ts'
 import { openParts } from '../sheet/open-parts.ts'
 import { writingBesidePieces } from '../sheet/part-keys.ts'
 import { pieceViews } from '../sheet/piece-views.ts'
@@ -24,19 +25,22 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble }: Callba
   const editing = Extension.create({
     name: 'passage-editing',
     priority: 50,
-    addProseMirrorPlugins: () => [
-      history(),
-      keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
-      keymap(baseKeymap),
-      tables(),
-      gapCursor(),
-      dropCursor({ color: 'var(--lichen)', width: 2 }),
-      openParts(),
-      writingBesidePieces(),
-      pieceViews(),
-      arriving(),
-      coreClipboard({ onFiles, onEmbed: () => onTrouble('Players stand in pages of authors. Paste the address as a link instead: write a few words, mark them, press Ctrl+K.'), onTrouble, players: [] }),
-    ],
+    addProseMirrorPlugins() {
+      return [
+        history(),
+        keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
+        keymap(baseKeymap),
+        tables(),
+        gapCursor(),
+        dropCursor({ color: 'var(--lichen)', width: 2 }),
+        openParts(),
+        writingBesidePieces(),
+        pieceViews(),
+        arriving(),
+        pageGuard(onTrouble),
+        coreClipboard({ onFiles, onEmbed: () => onTrouble('Players stand in pages of authors. Paste the address as a link instead: write a few words, mark them, press Ctrl+K.'), onTrouble, players: [] }, this.editor.schema),
+      ]
+    },
   })
   return [...kindExtensions('passage'), editing]
 }

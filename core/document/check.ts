@@ -164,7 +164,8 @@ const labelOf = (name: string): string => kinds[name]?.label ?? name
 /** Attribute objects never change and are shared between versions of a page: each is checked once. */
 const right = new WeakSet<Attrs>()
 
-function attributesProblem(thing: Node | Mark): string | null {
+/** What is wrong with the settings of a node or mark, as a sentence; null when its kind allows them all. */
+export function attributesProblem(thing: Node | Mark): string | null {
   if (right.has(thing.attrs)) return null
   const result = strictAttributes.get(thing.type.name)?.safeParse(thing.attrs)
   if (!result?.success) return `A ${labelOf(thing.type.name)} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`

@@ -1,5 +1,10 @@
 const SCHEMES = new Set(['http:', 'https:', 'mailto:', 'tel:'])
 
+/** The part of an address of the web, or of one that takes over the scheme, between `//` and the path. */
+const AUTHORITY = /^(?:https?:)?[\\/]{2}(?:[^\\/?#]*@)?([^\\/?#]*)/i
+/** A host and perhaps a port, without the WHATWG URL Standard's forbidden domain code points: browsers and Node.js differ in what they make of those. */
+const HOST = /^(?:\[[0-9a-f:.]+\]|[^\s#%/:<>?@[\\\]^|"`{}]+)(?::\d*)?$/i
+
 /**
  * The address if a page may link to it, trimmed and without control characters; otherwise null.
  * Allowed: http, https, mailto, tel, and addresses relative to the page (`#part`, `/path`).
@@ -11,6 +16,8 @@ export function safeAddress(unsafeAddress: unknown): string | null {
   // eslint-disable-next-line no-control-regex -- control characters are what is removed
   const address = unsafeAddress.replace(/[\u0000-\u001f\u007f]/g, '').trim()
   if (address === '' || !address.isWellFormed()) return null
+  const authority = AUTHORITY.exec(address)
+  if (authority ? !HOST.test(authority[1] ?? '') : /^https?:/i.test(address)) return null
   try {
     return SCHEMES.has(new URL(address, 'https://page.invalid/').protocol) ? address : null
   } catch {

@@ -81,6 +81,12 @@ export function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement
 
 /** The text in a node and all it holds. */
 export function textOf(node: HtmlNode): string {
-  if (isText(node)) return node.value
-  return isElement(node) ? node.childNodes.map(textOf).join('') : ''
+  // A stack of its own: broken HTML nests without a bound.
+  const waiting: HtmlNode[] = [node]
+  let words = ''
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    if (isText(next)) words += next.value
+    else if (isElement(next)) for (const child of next.childNodes.toReversed()) waiting.push(child)
+  }
+  return words
 }

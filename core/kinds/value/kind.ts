@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element, text } from '../../html/tree.ts'
+import { attribute, element, text, textOf } from '../../html/tree.ts'
 import { words } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
@@ -22,6 +22,9 @@ export const value = {
       read: (unsafeElement) => {
         const formula = attribute(unsafeElement, 'data-formula')
         if (formula === undefined || formula.trim() === '') return null
+        // Other programs name their formulas so too; words that are not the formula are for readers.
+        const shown = textOf(unsafeElement).trim()
+        if (shown !== '' && shown !== formula.trim()) return null
         const given = attribute(unsafeElement, 'data-decimals')
         return { formula: formula.slice(0, 500).toWellFormed().replaceAll('\0', ''), decimals: given === undefined ? null : decimals.catch(null).parse(Number(given)) }
       },

@@ -115,15 +115,18 @@ export async function cursorAfter(page: Page, words: string): Promise<void> {
   await page.keyboard.press('End')
 }
 
-/** The page in the database: its snapshot with all steps of the log, as text. */
-export async function storedText(url: string, documentId: string): Promise<string> {
+/** The page in the database: its snapshot with all steps of the log. */
+export async function storedPage(url: string, documentId: string): Promise<Node> {
   const { Step } = await import('prosemirror-transform')
   return withClient(url, async (client) => {
     const snapshot = (await client.query<{ version: number; content: object }>('select version, content from snapshots where document_id = $1 order by version limit 1', [documentId])).rows[0]!
     const { rows } = await client.query<{ steps: unknown[] }>('select steps from batches where document_id = $1 order by base', [documentId])
-    return rows.flatMap(({ steps }) => steps).reduce<Node>((page, step) => Step.fromJSON(schema, step).apply(page).doc!, schema.nodeFromJSON(snapshot.content)).textContent
+    return rows.flatMap(({ steps }) => steps).reduce<Node>((page, step) => Step.fromJSON(schema, step).apply(page).doc!, schema.nodeFromJSON(snapshot.content))
   })
 }
+
+/** The same as text. */
+export const storedText = async (url: string, documentId: string): Promise<string> => (await storedPage(url, documentId)).textContent
 
 /** How many steps the log of a document holds, and the characters of JSON they take. */
 export async function logSize(url: string, documentId: string): Promise<{ steps: number; length: number }> {

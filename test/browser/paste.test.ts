@@ -1,0 +1,117 @@
+import type { Page } from '@playwright/test'
+import { schema } from '../../core/document/schema.ts'
+import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
+import type { NodeJson } from '../../core/kinds/kind.ts'
+import { writePage } from '../../core/html/write.ts'
+import { ADDRESSES, foreignHtml } from '../shared/foreign-html.ts'
+import { Random } from '../shared/random-edits.ts'
+import { cursorAfter, expect, kept, sheet, storedPage, storedText, test } from './setup/house.ts'
+
+interface Pasted {
+  html: string
+  words: readonly string[]
+}
+
+/** Pastes each of these into the field that has the cursor; gives back those of which a word is missing. */
+const vanished = (page: Page, all: readonly Pasted[]): Promise<string[]> =>
+  page.evaluate(async (pastes) => {
+    const field = document.activeElement!
+    const missing: string[] = []
+    for (const { html, words } of pastes) {
+      const clipboardData = new DataTransfer()
+      clipboardData.setData('text/html', html)
+      clipboardData.setData('text/plain', words.join(' '))
+      field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+      for (let wait = 0; wait < 40 && !words.every((word) => field.textContent.includes(word)); wait++) await new Promise((done) => setTimeout(done, 25))
+      const gone = words.filter((word) => !field.textContent.includes(word))
+      if (gone.length > 0) missing.push(`${gone.join(' ')} of ${html}`)
+    }
+    return missing
+  }, all)
+
+function fragments(count: number, prefix: string): Pasted[] {
+  let words = 0
+  return Array.from({ length: count }, (_, seed) => foreignHtml(new Random(seed + 1), () => `${prefix}${words++}.`))
+}
+
+test('none of 500 pastes with links that no page may have vanishes on the sheet', async ({ house }) => {
+  test.setTimeout(180_000)
+  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  for (let from = 0; from < 500; from += 50) {
+    await cursorAfter(page, from === 0 ? 'Here.' : 'Start')
+    expect(await vanished(page, fragments(500, 'w').slice(from, from + 50))).toEqual([])
+    await page.keyboard.press('Control+a')
+    await page.keyboard.press('Delete')
+    await page.keyboard.type('Start')
+    await expect(sheet(page)).toHaveText(/^Walls.*Start$/)
+  }
+})
+
+test('each unusable address loses its link and keeps its words, on the sheet and in a post, and that is told', async ({ house }) => {
+  const simple = ADDRESSES.map((address, at) => ({ html: `<p>before${at} <a href="${address}">link${at}</a> after${at}</p>`, words: [`before${at}`, `link${at}`, `after${at}`] }))
+  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(page, 'Here.')
+  expect(await vanished(page, simple)).toEqual([])
+  // A lone NUL is a name of a file like any other once HTML is read (U+FFFD); it and the last two may be linked to.
+  await expect(sheet(page).locator('a')).toHaveCount(3)
+  await expect(page.locator('.paste-notice')).toBeVisible()
+  // Where no block has a place, the words come without what they were.
+  await sheet(page).locator('h1').click()
+  expect(await vanished(page, [{ html: '<p>in the <a href="javascript:x">title</a></p>', words: ['in the title'] }])).toEqual([])
+  await kept(page)
+
+  await house.addPage('talk', '<h1>Talk</h1><p>Say.</p>', { kind: 'discussion', isPublished: true })
+  const student = await house.open('student', '/discuss/course/talk')
+  await student.getByRole('textbox').first().click()
+  await expect(student.locator('.ProseMirror')).toBeVisible()
+  await student.locator('.ProseMirror').click()
+  expect(await vanished(student, [...simple, ...fragments(40, 'p')])).toEqual([])
+})
+
+/** Every example of every kind, one page each. */
+const examples = (): NodeJson[] => [
+  ...Object.values(nodeKinds).flatMap((kind) => kind.examples as readonly NodeJson[]).filter(({ type }) => schema.nodes[type]?.isInGroup('block')),
+  ...Object.values(markKinds).flatMap((kind) => kind.examples as readonly NodeJson[]).map((text): NodeJson => ({ type: 'paragraph', content: [text] })),
+]
+
+test('what is copied on one sheet comes onto another with all its settings', async ({ house }) => {
+  const blocks = examples().map((json) => schema.nodeFromJSON(json))
+  const whole = schema.node('doc', null, [schema.node('title', null, schema.text('All')), schema.node('paragraph', null, schema.text('Start.')), ...blocks, schema.node('paragraph', null, schema.text('End.'))])
+  const from = await house.open('author', await house.addPage('all', writePage(whole, 'source')))
+  const to = await from.context().newPage()
+  await to.goto(await house.addPage('empty', '<h1>Empty</h1><p>x</p>'))
+  await from.bringToFront()
+  await sheet(from).locator('p', { hasText: 'End.' }).click()
+  await from.keyboard.press('Control+End')
+  await from.keyboard.press('Control+a')
+  const html = await from.evaluate(async () => {
+    const field = document.querySelector<HTMLElement>('.ProseMirror')!
+    const clipboardData = new DataTransfer()
+    field.dispatchEvent(new ClipboardEvent('copy', { clipboardData, bubbles: true, cancelable: true }))
+    return clipboardData.getData('text/html')
+  })
+  await to.bringToFront()
+  await cursorAfter(to, 'x')
+  await to.evaluate((copied) => {
+    const clipboardData = new DataTransfer()
+    clipboardData.setData('text/html', copied)
+    clipboardData.setData('text/plain', 'words')
+    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+  }, html)
+  await expect.poll(() => storedText(house.url, 'empty')).toContain('End.')
+  // Nobody knows who wrote a clipboard: settings that no page may have bring the words alone.
+  await to.evaluate(() => {
+    const clipboardData = new DataTransfer()
+    const hostile = [{ type: 'player', attrs: { address: 'javascript:alert(1)' } }, { type: 'paragraph', content: [{ type: 'text', text: 'hostile', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }]
+    clipboardData.setData('text/html', `<div data-fieldstone='${JSON.stringify(hostile)}' data-pm-slice='0 0 []'>hostile</div>`)
+    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+  })
+  await expect(sheet(to)).toContainText('hostile')
+  await expect(sheet(to).locator('[href^=javascript]')).toHaveCount(0)
+  await kept(to)
+  const came = await storedPage(house.url, 'empty')
+  const names = (node: typeof whole): string[] => node.children.slice(1).flatMap((block) => (block.textContent === '' && block.type.name === 'paragraph' ? [] : [JSON.stringify(block.toJSON())]))
+  const there = new Set(names(came))
+  const missing = names(whole).filter((block) => !there.has(block) && !/Start\.|End\./.test(block))
+  expect(missing).toEqual([])
+})
