@@ -15,17 +15,18 @@ interface Props {
   timeZone: string
   onPublish(): void
   onStudent(): void
-  onSignedIn(): void
+  onHurry(): void
+  unsentWords(): string
 }
 
 /** How saving stands, what students read now, as a student, publish: always in sight. */
-export function Foot({ standing, waiting, version, editions, isChanged, timeZone, onPublish, onStudent, onSignedIn }: Props) {
+export function Foot({ standing, waiting, version, editions, isChanged, timeZone, onPublish, onStudent, onHurry, unsentWords }: Props) {
   const newest = editions[0]
   const students = !newest ? 'Students can’t read this yet' : `Students read edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
   const isNew = !newest || newest.version !== version || waiting !== '' || isChanged
   return (
     <footer className="foot">
-      <Saving {...{ standing, waiting, onSignedIn }} />
+      <Saving {...{ standing, waiting, onHurry, unsentWords }} />
       <span className="soft foot-students">{students}</span>
       <span className="foot-end">
         <button type="button" className="plain-button" onClick={onStudent}>
@@ -39,48 +40,67 @@ export function Foot({ standing, waiting, version, editions, isChanged, timeZone
   )
 }
 
-function Saving({ standing, waiting, onSignedIn }: Pick<Props, 'standing' | 'waiting' | 'onSignedIn'>) {
+/** How saving stands, in words. */
+export function savingWords(standing: Standing, waiting: string, keptAt = ''): string {
+  const unsent = waiting === '' ? '' : ` What you wrote since is kept in this browser: ${waiting}${/[.?!…]”$/.test(waiting) ? '' : '.'}`
+  switch (standing.sort) {
+    case 'kept':
+      return `Everything kept${keptAt ? `, ${keptAt}` : ''}`
+    case 'sending':
+      return 'Keeping…'
+    case 'waiting':
+      return `Not sent: ${waiting}. The server does not answer; it is kept in this browser and sent by itself.`
+    case 'signed out':
+      return `You have been signed out.${unsent}`
+    case 'shut':
+      return `This page is no longer yours to write on.${unsent}`
+    case 'deleted':
+      return `Somebody deleted this page.${unsent} When it is brought back in the plan, what waits is sent by itself.`
+    case 'refused':
+      return `A change could not be taken: ${standing.reason} What you wrote in it is under Set aside.`
+    case 'outdated':
+      return 'Fieldstone was renewed; the page is being opened again. Nothing is lost.'
+  }
+}
+
+const SIGNS: Record<Standing['sort'], typeof Check> = { kept: Check, sending: LoaderCircle, waiting: CloudOff, outdated: LoaderCircle, 'signed out': TriangleAlert, shut: TriangleAlert, deleted: TriangleAlert, refused: TriangleAlert }
+
+function Saving({ standing, waiting, onHurry, unsentWords }: Pick<Props, 'standing' | 'waiting' | 'onHurry' | 'unsentWords'>) {
   const [keptAt, setKeptAt] = useState('')
   useEffect(() => {
     if (standing.sort === 'kept') setKeptAt(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()))
   }, [standing])
-  const [sign, words] = ((): [React.ReactNode, React.ReactNode] => {
-    switch (standing.sort) {
-      case 'kept':
-        return [<Check key="" size={15} aria-hidden />, `Everything kept${keptAt ? `, ${keptAt}` : ''}`]
-      case 'sending':
-        return [<LoaderCircle key="" size={15} aria-hidden />, 'Keeping…']
-      case 'waiting':
-        return [<CloudOff key="" size={15} aria-hidden />, `Not sent: ${waiting}. The server does not answer; it is kept in this browser and sent by itself.`]
-      case 'signed out':
-        return [<TriangleAlert key="" size={15} aria-hidden />, <SignInAgain key="" waiting={waiting} onSignedIn={onSignedIn} />]
-      case 'shut':
-        return [<TriangleAlert key="" size={15} aria-hidden />, `This page is no longer yours to write on.${waiting === '' ? '' : ` In this browser stays ${waiting}.`}`]
-      case 'deleted':
-        return [<TriangleAlert key="" size={15} aria-hidden />, `Somebody deleted this page.${waiting === '' ? '' : ` What you wrote since is kept in this browser: ${waiting}.`} When it is brought back in the plan, what waits is sent by itself.`]
-      case 'refused':
-        return [<TriangleAlert key="" size={15} aria-hidden />, `A change could not be taken: ${standing.reason} What you wrote in it is under Set aside.`]
-      case 'outdated':
-        return [<LoaderCircle key="" size={15} aria-hidden />, 'Fieldstone was renewed; the page is being opened again. Nothing is lost.']
-    }
-  })()
+  const Sign = SIGNS[standing.sort]
   const tone = standing.sort === 'kept' ? 'is-kept' : standing.sort === 'sending' ? '' : 'is-trouble'
+  const isHalted = standing.sort === 'signed out' || standing.sort === 'shut' || standing.sort === 'deleted'
   return (
     <span className={`saving ${tone}`} role="status">
-      {sign} <span>{words}</span>
+      <Sign size={15} aria-hidden />{' '}
+      <span>
+        {savingWords(standing, waiting, keptAt)} {standing.sort === 'signed out' && <SignInAgain onSignedIn={onHurry} />} {isHalted && waiting !== '' && <CopyWords words={unsentWords} />}
+      </span>
     </span>
   )
 }
 
+/** The way out for words that can't be sent here: they go wherever the author pastes them. */
+function CopyWords({ words }: { words(): string }) {
+  const [said, setSaid] = useState('')
+  return (
+    <button type="button" className="link-button" onClick={() => void navigator.clipboard.writeText(words()).then(() => setSaid('Copied.'), () => setSaid('The browser did not allow copying.'))}>
+      {said || 'Copy what waits'}
+    </button>
+  )
+}
+
 /** The session ended while writing: sign in in another window, come back, go on. */
-function SignInAgain({ waiting, onSignedIn }: { waiting: string; onSignedIn(): void }) {
+function SignInAgain({ onSignedIn }: { onSignedIn(): void }) {
   useEffect(() => {
     window.addEventListener('focus', onSignedIn)
     return () => window.removeEventListener('focus', onSignedIn)
   }, [onSignedIn])
   return (
     <>
-      You have been signed out. {waiting !== '' && `In this browser waits ${waiting}. `}
       <a href="/sign-in" target="_blank" rel="noreferrer">
         Sign in (opens a new window)
       </a>{' '}

@@ -6,6 +6,7 @@ import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { cursorMeta, fromServer, toServer } from './cursors.ts'
 import { editorExtensions } from './editor-extensions.ts'
+import { tellUnsent } from '../shell/unsent.ts'
 import type { Standing } from './saving/standing.ts'
 import { EditorSurface, FROM_OTHERS } from './saving/local-steps.ts'
 import { deliverOrphans } from './saving/orphans.ts'
@@ -33,8 +34,10 @@ export interface PageInHand {
   readonly version: number
   /** Asks the server again for editions and what is set aside. */
   refresh(): void
-  /** To be called when the author has signed in again. */
-  signedIn(): void
+  /** Tries to send at once: the author has signed in again, or asks for it. */
+  hurry(): void
+  /** All that has not been sent, as words. */
+  unsentWords(): string
 }
 
 /** How long the foot says why the page is opened again, in milliseconds. */
@@ -92,7 +95,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         setStanding(next)
         setWaiting(words)
         if (next.sort === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
-        document.documentElement.dataset.unsent = words === '' ? '' : `Not sent yet: ${words}.`
+        tellUnsent(words)
       },
       onVersion: setVersion,
       onSetAside: () => void refreshSetAside(),
@@ -154,6 +157,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
       void refreshSetAside()
       void revalidator.revalidate()
     },
-    signedIn: () => session.current?.hurry(),
+    hurry: () => session.current?.hurry(),
+    unsentWords: () => session.current?.unsentWords() ?? '',
   }
 }

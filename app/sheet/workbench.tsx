@@ -15,7 +15,7 @@ import { insertionPlace } from '../pieces/insert-commands.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
 import { useFindings } from '../proof/use-findings.ts'
-import { Foot } from './foot.tsx'
+import { Foot, savingWords } from './foot.tsx'
 import { FormatBar } from './format-bar.tsx'
 import { PageFacts } from './page-facts.tsx'
 import { PasteNotice } from './paste-notice.tsx'
@@ -23,6 +23,7 @@ import type { SheetData } from './sheet.tsx'
 import { SideDesk } from './side-desk.tsx'
 import { Trail } from './trail.tsx'
 import { usePage } from './use-page.ts'
+import { useSaveKey } from './use-save-key.ts'
 import './pieces.css'
 
 // What opens on demand is fetched on demand; once the sheet stands, all of it is fetched, for when the connection goes.
@@ -52,7 +53,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   const [isSourceOpen, setSourceOpen] = useState(false)
   const [dialog, setDialog] = useState<'link' | 'insert' | 'shelf' | 'publish' | 'student' | null>(null)
   const say = (words: string): void => void message.info(words, 6)
-  const { editor, standing, waiting, others, editions, setAside, version, refresh, signedIn } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert'), onFiles: (files, at) => (takeFiles(files, at), true), onEmbed: (text) => takeEmbed(text), players: data.players })
+  const { editor, standing, waiting, others, editions, setAside, version, refresh, hurry, unsentWords } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert'), onFiles: (files, at) => (takeFiles(files, at), true), onEmbed: (text) => takeEmbed(text), players: data.players })
   // Pictures whose alternative text is asked for, one after the other.
   const [unasked, setUnasked] = useState<readonly ShelfThing[]>([])
   const chooser = useRef<HTMLInputElement>(null)
@@ -96,6 +97,13 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     const timer = setTimeout(() => PARTS.forEach((part) => part.preload()), 800)
     return () => clearTimeout(timer)
   }, [])
+  useSaveKey(() => {
+    if (standing.sort === 'kept') void message.success('Everything is saved.', 3)
+    else {
+      hurry()
+      void message.info(savingWords(standing, waiting), 5)
+    }
+  })
   if (!editor) return fallback
   // The sheet gets narrower or wider: what was being written stays in sight.
   const toggleSource = (): void => {
@@ -119,7 +127,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           </div>
         </div>
         <PasteNotice editor={editor} />
-        <Foot {...{ standing, waiting, version, editions, isChanged }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onSignedIn={signedIn} />
+        <Foot {...{ standing, waiting, version, editions, isChanged }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onHurry={hurry} unsentWords={unsentWords} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh, entry }} documentId={data.documentId} courseId={data.course.id} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}

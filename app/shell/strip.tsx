@@ -1,3 +1,4 @@
+import { unsentWords } from './unsent.ts'
 import { Dropdown } from 'antd'
 import type { ReactNode } from 'react'
 import { Link, NavLink, useLocation, useSubmit } from 'react-router'
@@ -69,7 +70,7 @@ function OwnFace({ person }: { person: Person }) {
 
 /** Signs out, after asking when work still waits in this browser: another person must not find it. */
 function leave(submit: ReturnType<typeof useSubmit>): void {
-  const waiting = document.documentElement.dataset.unsent
+  const waiting = unsentWords()
   if (waiting && !window.confirm(`${waiting} Sign out all the same? It stays in this browser and is sent when you sign in here again.`)) return
   void submit(null, { method: 'post', action: '/sign-out' })
 }

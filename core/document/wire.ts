@@ -61,5 +61,7 @@ export const serverMessage = z.discriminatedUnion('type', [
   z.object({ type: z.literal('batches'), batches: z.array(wireBatch) }),
   z.object({ type: z.literal('presence'), presence }),
   z.object({ type: z.literal('set-aside') }),
+  /** Somebody has deleted the document, or brought it back. */
+  z.object({ type: z.literal('gone'), isDeleted: z.boolean() }),
 ])
 export type ServerMessage = z.infer<typeof serverMessage>

@@ -102,7 +102,7 @@ export async function startHub(): Promise<void> {
     listener.on('error', () => undefined)
     listener.on('end', () => retry())
     await listener.connect()
-    await listener.query('listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside; listen fieldstone_topic')
+    await listener.query('listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside; listen fieldstone_gone; listen fieldstone_topic')
     allTopicsChanged()
     for (const documentId of followers.keys()) void pump(documentId)
   } catch {
@@ -125,6 +125,10 @@ function heard(channel: string, payload: string): void {
   if (channel === 'fieldstone_topic') topicChanged(payload)
   else if (channel === 'fieldstone_document') void pump(payload.split(' ')[0] ?? '')
   else if (channel === 'fieldstone_set_aside') tell(payload, { type: 'set-aside' })
+  else if (channel === 'fieldstone_gone') {
+    const [documentId = '', what] = payload.split(' ')
+    tell(documentId, { type: 'gone', isDeleted: what === 'deleted' })
+  }
   else {
     const { documentId, presence } = JSON.parse(payload) as { documentId: string; presence: unknown }
     tell(documentId, { type: 'presence', presence: presenceSchema.parse(presence) })

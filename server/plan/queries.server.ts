@@ -182,8 +182,9 @@ export async function deleteEntries(db: Database, courseId: string, ids: readonl
   await db.query(
     `with gone as (
        update plan_entries set deleted_at = now(), deletion_id = $3::text
-       where course_id = $1::text and id = any($2::text[]) and deleted_at is null returning document_id)
-     update documents set deleted_at = now() where id in (select document_id from gone)`,
+       where course_id = $1::text and id = any($2::text[]) and deleted_at is null returning document_id),
+     deleted as (update documents set deleted_at = now() where id in (select document_id from gone) returning id)
+     select pg_notify('fieldstone_gone', id || ' deleted') from deleted`,
     [courseId, ids, deletionId],
   )
 }
@@ -204,8 +205,9 @@ export async function restoreEntries(db: Database, courseId: string, deletionId:
          kind = case when e.kind = 'bookPart' and e.id in (select id from lost) then 'lesson'
            when e.kind = 'chapter' and (e.id in (select id from lost) or e.parent_id in (select id from lost)) then 'page' else e.kind end
        where course_id = $1::text and deletion_id = $2::text returning document_id),
-     documents_back as (update documents set deleted_at = null where id in (select document_id from back))
-     select count(*)::int as count from back`,
+     documents_back as (update documents set deleted_at = null where id in (select document_id from back) returning id),
+     told as (select pg_notify('fieldstone_gone', id || ' restored') from documents_back)
+     select (select count(*) from back)::int as count, (select count(*) from told) as told`,
     [courseId, deletionId],
   )
   return rows[0]?.count ?? 0

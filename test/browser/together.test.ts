@@ -195,3 +195,53 @@ test('what a newer Fieldstone writes and an open tab does not know makes it load
   const steps = [{ stepType: 'addMark', mark: { type: 'somethingNew' }, from: 8, to: 10 }]
   await renewed(house, { status: 'taken', from: 1, to: 2, before: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }], steps: [] })
 })
+
+test('Ctrl+S says how saving stands; what it says is true without connection too', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
+  await cursorAfter(page, 'Kept.')
+  await page.keyboard.type(' More.')
+  await kept(page)
+  await page.keyboard.press('Control+s')
+  await expect(page.locator('.ant-message')).toContainText('Everything is saved.')
+  await page.context().setOffline(true)
+  await page.keyboard.type(' Unsent.')
+  await expect(page.locator('.saving')).toContainText('Not sent')
+  await page.keyboard.press('Control+s')
+  await expect(page.locator('.ant-message')).toContainText('The server does not answer; it is kept in this browser')
+})
+
+test('a page deleted under a co-author says so at once, gives the words out, and takes them when it is brought back', async ({ house }) => {
+  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+  const [page, other] = [await house.open('author', address), await house.open('coauthor', '/courses/course/plan')]
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
+  await other.getByRole('treeitem', { name: 'Walls' }).focus()
+  await other.keyboard.press('Delete')
+  await expect(page.locator('.saving')).toContainText('Somebody deleted this page.')
+  await cursorAfter(page, 'Kept.')
+  await page.keyboard.type(' Written after.')
+  await expect(page.locator('.saving')).toContainText('kept in this browser: “Written after.”')
+  await page.getByRole('button', { name: 'Copy what waits' }).click()
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('Written after.')
+  await other.getByRole('button', { name: 'Bring back' }).click()
+  await kept(page)
+  expect(await storedText(house.url, 'walls')).toBe('WallsKept. Written after.')
+})
+
+test('going elsewhere without connection tells the truth, and the page opens by itself when it is back', async ({ house }) => {
+  const [one] = [await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'), await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>')]
+  const page = await house.open('author', one)
+  await cursorAfter(page, 'Kept.')
+  await kept(page)
+  await page.context().setOffline(true)
+  await page.keyboard.type(' Unsent words.')
+  await expect(page.locator('.saving')).toContainText('Not sent')
+  await page.getByRole('navigation', { name: 'Plan of the course' }).getByText('Stones').click()
+  await expect(page.getByRole('heading', { name: 'The server does not answer' })).toBeVisible()
+  await expect(page.locator('main')).toContainText('Unsent words.')
+  await page.evaluate(() => ((window as unknown as { isSame: boolean }).isSame = true))
+  await page.context().setOffline(false)
+  await expect(sheet(page)).toContainText('Other.')
+  // It was not loaded anew, and the words arrive.
+  expect(await page.evaluate(() => (window as unknown as { isSame?: boolean }).isSame)).toBe(true)
+  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Unsent words.')
+})

@@ -18,6 +18,8 @@ const LINE = 48
 /** Pauses between attempts, in milliseconds; each is stretched at random, so that a class does not come back as one. */
 const RETRY = [500, 1000, 2000, 4000, 8000]
 const STRETCH = 0.5
+/** Nothing is sent while it stands so: somebody has to do something first. */
+const HALTED: readonly Standing['sort'][] = ['signed out', 'shut', 'deleted']
 
 export interface SessionEvents {
   /** `waiting` is what has not been sent, as words; empty when everything is. */
@@ -47,6 +49,7 @@ export class WritingSession {
   #closed = false
   #waiting = ''
   #namedAt = 0
+  #nameTimer: ReturnType<typeof setTimeout> | undefined
 
   constructor(
     readonly surface: Surface,
@@ -73,15 +76,27 @@ export class WritingSession {
   /** Tries at once, as when the network is back or the author has signed in again. */
   readonly hurry = (): void => {
     this.#failures = 0
-    if (this.#standing.sort === 'signed out') this.#stand({ sort: 'waiting' })
+    if (HALTED.includes(this.#standing.sort)) {
+      this.#stand({ sort: 'waiting' })
+      this.#tell()
+    }
     this.#plan(0)
     if (!this.#socket) this.#connect()
   }
 
+  /** All that was written and has not been sent, as words. */
+  unsentWords(): string {
+    return writtenBy(this.surface.page, this.surface.local).map(plainText).join('\n\n')
+  }
+
   close(): void {
+    // Whatever is shown next can say what waits, to the last word.
+    this.#namedAt = 0
+    this.#stand(this.#standing)
     this.#closed = true
     clearTimeout(this.#sendTimer)
     clearTimeout(this.#socketTimer)
+    clearTimeout(this.#nameTimer)
     window.removeEventListener('online', this.hurry)
     window.removeEventListener('beforeunload', this.#warn)
     this.#socket?.close()
@@ -93,7 +108,7 @@ export class WritingSession {
   }
 
   #plan(wait: number): void {
-    if (this.#closed || this.#isSending || ['signed out', 'shut', 'deleted'].includes(this.#standing.sort)) return
+    if (this.#closed || this.#isSending || HALTED.includes(this.#standing.sort)) return
     clearTimeout(this.#sendTimer)
     this.#sendTimer = setTimeout(() => void this.#send(), wait)
   }
@@ -137,6 +152,10 @@ export class WritingSession {
       this.#namedAt = Date.now()
       const words = writtenBy(page, local.slice(-NAMED_STEPS)).map(plainText).join(' … ')
       this.#waiting = words === '' ? 'a change without words' : `“${words.length > LINE ? `…${words.slice(-LINE)}` : words}”`
+    } else {
+      // What was typed since is named too, when the pause is over.
+      clearTimeout(this.#nameTimer)
+      this.#nameTimer = setTimeout(() => this.#stand(this.#standing), NAMING)
     }
     return this.#waiting
   }
@@ -155,7 +174,7 @@ export class WritingSession {
     this.#socket = socket
     socket.onopen = () => {
       // Whoever can be followed can be sent to: no need to wait out the pause between attempts.
-      if (this.#standing.sort === 'waiting') this.hurry()
+      if (this.#standing.sort === 'waiting' || HALTED.includes(this.#standing.sort)) this.hurry()
     }
     socket.onmessage = ({ data }) => this.#heard(String(data))
     socket.onclose = () => {
@@ -170,6 +189,10 @@ export class WritingSession {
     if (message?.type === 'batches') void this.#receive(message.batches)
     else if (message?.type === 'presence') this.events.onPresence(message.presence)
     else if (message?.type === 'set-aside') this.events.onSetAside()
+    else if (message?.type === 'gone') {
+      if (message.isDeleted) this.#stand({ sort: 'deleted' })
+      else this.hurry()
+    }
   }
 
   async #receive(batches: readonly WireBatch[]): Promise<void> {
