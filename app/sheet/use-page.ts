@@ -129,13 +129,16 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
       tellCursor()
       setOthers((list) => (list.some(({ at }) => Date.now() - at > PRESENCE_ENDS) ? list.filter(({ at }) => Date.now() - at <= PRESENCE_ENDS) : list))
     }, PRESENCE_BEAT)
-    void deliverOrphans(personId)
-    const orphans = setInterval(() => void deliverOrphans(personId), 15_000)
+    const sendOrphans = (): void => void deliverOrphans(personId)
+    sendOrphans()
+    const orphans = setInterval(sendOrphans, 15_000)
+    window.addEventListener('online', sendOrphans)
     setEditor(made)
     return () => {
       clearTimeout(cursorTimer)
       clearInterval(beat)
       clearInterval(orphans)
+      window.removeEventListener('online', sendOrphans)
       open.close()
       made.destroy()
       session.current = null

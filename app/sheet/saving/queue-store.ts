@@ -78,9 +78,12 @@ export async function listWork(person: string): Promise<Kept[]> {
 
 const lockName = (client: string): string => `fieldstone-work-${client}`
 
-/** Holds the lock of this tab's work for as long as the tab lives: what is locked is nobody else's to send. */
-export function holdWork(client: string): void {
-  void navigator.locks.request(lockName(client), () => new Promise(() => undefined))
+/** Holds the lock of a session's work until it is released or the tab ends: what is locked is nobody else's to send. */
+export function holdWork(client: string): () => void {
+  let release: () => void = () => undefined
+  const held = new Promise<void>((done) => (release = done))
+  void navigator.locks.request(lockName(client), () => held)
+  return release
 }
 
 /** Runs `send` when the tab that wrote the work is gone; otherwise does nothing. */

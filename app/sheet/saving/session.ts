@@ -40,9 +40,10 @@ export class WritingSession {
   readonly outbox: Outbox
   readonly #sender: Sender
   readonly #store: WorkStore
+  readonly #release: () => void
   #standing: Standing = { sort: 'kept' }
   #sendTimer: ReturnType<typeof setTimeout> | undefined
-  #isSending = false
+  #sending: Promise<void> | null = null
   #failures = 0
   #socket: WebSocket | null = null
   #socketTimer: ReturnType<typeof setTimeout> | undefined
@@ -60,7 +61,7 @@ export class WritingSession {
     this.outbox = new Outbox(surface, version)
     this.#store = new WorkStore({ ...where, client: this.client, schemaVersion: SCHEMA_VERSION })
     this.#sender = new Sender(this.outbox, { ...overHttp(where.document, this.client, surface), keep: (latest) => this.#store.keep(latest) })
-    holdWork(this.client)
+    this.#release = holdWork(this.client)
     this.#connect()
     window.addEventListener('online', this.hurry)
     window.addEventListener('beforeunload', this.#warn)
@@ -100,7 +101,15 @@ export class WritingSession {
     window.removeEventListener('online', this.hurry)
     window.removeEventListener('beforeunload', this.#warn)
     this.#socket?.close()
-    if (this.outbox.surface.local.length > 0) void this.#send()
+    void this.#leave()
+  }
+
+  /** What can't be sent any more is left to be sent by whoever opens a page here next. */
+  async #leave(): Promise<void> {
+    if (this.#sending) await this.#sending
+    if (!this.#sender.isDone) await this.#send()
+    await this.#sender.keep()
+    this.#release()
   }
 
   sendCursor(cursor: Cursor | null): void {
@@ -108,18 +117,19 @@ export class WritingSession {
   }
 
   #plan(wait: number): void {
-    if (this.#closed || this.#isSending || HALTED.includes(this.#standing.sort)) return
+    if (this.#closed || this.#sending || HALTED.includes(this.#standing.sort)) return
     clearTimeout(this.#sendTimer)
     this.#sendTimer = setTimeout(() => void this.#send(), wait)
   }
 
-  async #send(): Promise<void> {
-    if (this.#isSending) return
-    this.#isSending = true
-    const delivery = await this.#sender.send()
-    this.#isSending = false
-    this.events.onVersion(this.outbox.version)
-    this.#told(delivery)
+  /** One request at a time; whoever asks meanwhile waits for the one that is on its way. */
+  #send(): Promise<void> {
+    this.#sending ??= this.#sender.send().then((delivery) => {
+      this.#sending = null
+      this.events.onVersion(this.outbox.version)
+      this.#told(delivery)
+    })
+    return this.#sending
   }
 
   #told(delivery: Delivery): void {
