@@ -1,32 +1,33 @@
 import { execFile } from 'node:child_process'
-import { mkdtemp, rm, writeFile } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { open } from 'node:fs/promises'
 import { promisify } from 'node:util'
 import pg from 'pg'
 
 const run = promisify(execFile)
 
-/** The whole database in PostgreSQL's own archive format, readable by `pg_restore` anywhere. */
-export async function backup(url: string): Promise<Buffer> {
-  const { stdout } = await run('pg_dump', ['--format=custom', '--no-owner', url], { encoding: 'buffer', maxBuffer: 2 ** 31 - 1 })
-  return stdout
+/** Writes the whole database to a file in PostgreSQL's own archive format, readable by `pg_restore` anywhere. Nothing of it passes through this process. */
+export async function backup(url: string, file: string): Promise<void> {
+  await run('pg_dump', ['--format=custom', '--no-owner', `--file=${file}`, url])
 }
 
 /** Reads an archive into an empty database, all or nothing. Throws an Error with a sentence when it is not empty, or no archive. */
-export async function restore(url: string, archive: Buffer): Promise<void> {
-  if (archive.subarray(0, 5).toString('latin1') !== 'PGDMP') throw new Error('That file is not a backup of Fieldstone.')
+export async function restore(url: string, file: string): Promise<void> {
+  if (!(await isArchive(file))) throw new Error('That file is not a backup of Fieldstone.')
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   const { rows } = await client.query<{ count: number }>(`select count(*)::int as count from information_schema.tables where table_schema = 'public'`)
   await client.end()
   if (rows[0]?.count !== 0) throw new Error('The database is not empty; a backup is restored into an empty one.')
-  const folder = await mkdtemp(join(tmpdir(), 'fieldstone-'))
+  await run('pg_restore', ['--no-owner', '--single-transaction', '--exit-on-error', `--dbname=${url}`, file])
+}
+
+/** Archives begin with these letters (PostgreSQL's `pg_backup_archiver.h`). */
+async function isArchive(path: string): Promise<boolean> {
+  const file = await open(path)
   try {
-    const file = join(folder, 'backup')
-    await writeFile(file, archive)
-    await run('pg_restore', ['--no-owner', '--single-transaction', '--exit-on-error', `--dbname=${url}`, file], { maxBuffer: 64 * 1024 * 1024 })
+    const { buffer } = await file.read(Buffer.alloc(5), 0, 5, 0)
+    return buffer.toString('latin1') === 'PGDMP'
   } finally {
-    await rm(folder, { recursive: true, force: true })
+    await file.close()
   }
 }

@@ -152,9 +152,9 @@ async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Pr
   const url = process.env.DATABASE_URL
   if (!url) throw new BadInput('DATABASE_URL says which database; it is not set.')
   if (!file) throw new BadInput(`“${command}” needs a file.`)
-  if (command === 'backup') await writeFile(file, await backup(url))
+  if (command === 'backup') await backup(url, file)
   else
-    await restore(url, await readFile(file)).catch((error: unknown) => {
+    await restore(url, file).catch((error: unknown) => {
       throw new BadInput(error instanceof Error ? error.message : String(error))
     })
 }

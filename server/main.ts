@@ -9,7 +9,6 @@ import { config } from './config.server.ts'
 import { isDatabaseDown, pool } from './database/pool.server.ts'
 import { migrate } from './database/migrate.server.ts'
 import { startHub, stopHub } from './documents/hub.server.ts'
-import { startSquashing, stopSquashing } from './documents/squash.server.ts'
 import { flushSnapshots } from './documents/snapshots.server.ts'
 import { attachSockets, closeSockets } from './documents/socket.server.ts'
 import { MOST_FILE } from '../core/media/pictures.ts'
@@ -103,7 +102,6 @@ async function stop(signal: string): Promise<void> {
   isStopping = true
   log.info({ signal }, 'stopping')
   setTimeout(() => process.exit(1), 10_000).unref()
-  stopSquashing()
   closeSockets()
   server.closeIdleConnections()
   await new Promise((resolve) => server.close(resolve))
@@ -126,5 +124,4 @@ try {
 }
 await startHub()
 await startJobs()
-startSquashing()
 server.listen(config.PORT, config.HOST, () => log.info({ port: config.PORT }, 'listening'))

@@ -2,13 +2,13 @@ import type { Step } from 'prosemirror-transform'
 import { mergedSteps, stepsFromJson } from '../../core/document/outbox.ts'
 import { sittings } from '../../core/history/sittings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { addJob } from '../jobs/queries.server.ts'
 import { log } from '../log.server.ts'
 import { deleteBatches, insertSitting, listDocumentsToSquash, listOldBatches, listSnapshotVersions, markSquashed, type OldBatch } from './queries.server.ts'
 import { applyStored, treeAt } from './trees.server.ts'
 
 /** Batches stay as they were sent for so many days. */
 const DAYS = 30
-const EVERY = 6 * 60 * 60 * 1000
 
 /** Makes one batch of each old sitting of a document. The page at each end of a sitting stays what it was; else nothing is changed. */
 export async function squash(db: Database, documentId: string, days = DAYS): Promise<number> {
@@ -37,22 +37,14 @@ async function squashSitting(db: Database, documentId: string, sitting: readonly
   await insertSitting(db, documentId, { ...last, base: first.base, steps, squashedIds: sitting.flatMap(({ id, squashedIds }) => [id, ...squashedIds]) })
 }
 
-async function squashAll(): Promise<void> {
-  for (const documentId of await listDocumentsToSquash(pool, DAYS)) {
-    const saved = await transaction((db) => squash(db, documentId))
-    log.info({ documentId, saved }, 'old batches were squashed')
-  }
+/** Puts a job on the queue for each document whose log has grown old: one that can't be squashed holds up no other. */
+export async function planSquashing(): Promise<number> {
+  const documents = await listDocumentsToSquash(pool, DAYS)
+  for (const documentId of documents) await addJob(pool, 'squash', { documentId }, `squash ${documentId}`)
+  return documents.length
 }
 
-let timer: NodeJS.Timeout | undefined
-
-/** Squashes what has grown old, now and from time to time; several processes may do so at once. */
-export function startSquashing(): void {
-  const run = (): void => void squashAll().catch((error: unknown) => log.warn({ error: String(error) }, 'old batches were not squashed'))
-  setTimeout(run, 60_000).unref()
-  timer = setInterval(run, EVERY).unref()
-}
-
-export function stopSquashing(): void {
-  clearInterval(timer)
+export async function squashDocument(documentId: string): Promise<void> {
+  const saved = await transaction((db) => squash(db, documentId))
+  log.info({ documentId, saved }, 'old batches were squashed')
 }

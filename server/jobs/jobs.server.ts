@@ -2,7 +2,9 @@ import { type Runner, run, runMigrations, Logger, type TaskList } from 'graphile
 import { z } from 'zod'
 import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
+import { planSquashing, squashDocument } from '../documents/squash.server.ts'
 import { mailNotices } from '../notices/mail.server.ts'
+import { purge } from './queries.server.ts'
 import { sweep } from '../shelf/bytes.server.ts'
 import { deleteOldTransfers } from '../transfers/queries.server.ts'
 import { runTransfer } from '../transfers/transfers.server.ts'
@@ -15,12 +17,23 @@ const tasks: TaskList = {
   renditions: async (payload) => makeRenditions(z.object({ itemId: z.string() }).parse(payload).itemId),
   mail: () => mailNotices(),
   transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
+  squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),
+  'plan-squashing': async () => {
+    await planSquashing()
+  },
+  purge: async () => {
+    const gone = await purge(pool)
+    if (gone > 0) log.info({ gone }, 'what had its time was forgotten')
+  },
   sweep: async () => {
     await deleteOldTransfers(pool, TRANSFER_DAYS)
     const gone = await sweep(pool)
     if (gone > 0) log.info({ gone }, 'bytes that nothing points to were swept away')
   },
 }
+
+/** When what is done again and again is done; missed runs are not made up for, the next comes soon. */
+const CRONTAB = ['17 3 * * * sweep', '41 */6 * * * plan-squashing', '29 4 * * * purge'].join('\n')
 
 const logger = new Logger(() => (level, message) => {
   if (level === 'error') log.error({ job: message }, 'a job failed')
@@ -36,7 +49,7 @@ export async function prepareJobs(): Promise<void> {
 
 /** Takes jobs from the queue until stopped; every process may. Two at a time, so that a long book does not hold up pictures; the rest of the machine is for people. */
 export async function startJobs(): Promise<void> {
-  runner = await run({ pgPool: pool, taskList: tasks, concurrency: 2, noHandleSignals: true, pollInterval: 5000, logger, crontab: '17 3 * * * sweep' })
+  runner = await run({ pgPool: pool, taskList: tasks, concurrency: 2, noHandleSignals: true, pollInterval: 5000, logger, crontab: CRONTAB })
   // What ends the runner by itself ends with the database; the pool's users find out.
   runner.promise.catch((error: unknown) => log.error({ error: String(error) }, 'the job queue stopped'))
 }

@@ -6,9 +6,25 @@ export interface JobPayloads {
   readonly sweep: Record<string, never>
   readonly mail: Record<string, never>
   readonly transfer: { readonly id: string }
+  readonly squash: { readonly documentId: string }
 }
 
 /** Puts a job on the queue, as part of the transaction that needs it. Of one key there is one waiting job. */
 export async function addJob<Name extends keyof JobPayloads>(db: Database, name: Name, payload: JobPayloads[Name], key: string): Promise<void> {
   await db.query('select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := 3)', [name, JSON.stringify(payload), key])
+}
+
+/** What is kept for how long, in days; sessions a little longer than `findSession` takes them. */
+const KEPT = { failures: 1, seenNotices: 180, notices: 400, idleSessions: 8, sessions: 31 }
+
+/** Forgets what has had its time: sessions that have ended by themselves, failed attempts to sign in, old notices. Gives back how many rows went. */
+export async function purge(db: Database): Promise<number> {
+  const { rows } = await db.query<{ gone: number }>(
+    `with ended as (delete from sessions where seen_at < now() - make_interval(days => $4::int) or created_at < now() - make_interval(days => $5::int) returning 1),
+     failed as (delete from sign_in_failures where at < now() - make_interval(days => $1::int) returning 1),
+     old as (delete from notices where created_at < now() - make_interval(days => case when seen_at is null then $3::int else $2::int end) returning 1)
+     select ((select count(*) from ended) + (select count(*) from failed) + (select count(*) from old))::int as gone`,
+    [KEPT.failures, KEPT.seenNotices, KEPT.notices, KEPT.idleSessions, KEPT.sessions],
+  )
+  return rows[0]?.gone ?? 0
 }
