@@ -22,7 +22,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, workRequest, 2_000_000)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  if (asked.intent === 'preview') return previewAnswer(asked.content)
+  if (asked.intent === 'preview') return previewAnswer(who, asked.content)
   const result = await (asked.intent === 'draft' ? keepDraft : handIn)(who, asked.content, asked.files)
   return Response.json(result, { status: result.ok ? 200 : 422 })
 }

@@ -54,7 +54,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, postRequest, MOST_BYTES)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  if (asked.intent === 'preview') return previewAnswer(asked.content)
+  if (asked.intent === 'preview') return previewAnswer(who, asked.content)
   if (asked.intent === 'follow') {
     await updateFollow(pool, who.place.id, who.personId, asked.isOn)
     return Response.json({ ok: true })

@@ -37,3 +37,9 @@ test('blank is what says nothing', () => {
   const picture = passageFromUnsafe(passage({ type: 'picture', attrs: { item: 'a', width: 2, height: 1 }, content: [{ type: 'caption' }] }))
   expect(picture.ok && isBlank(picture.passage)).toBe(false)
 })
+
+test('what holds far too many parts is refused before anything walks them', () => {
+  const blocks = (count: number): object => ({ type: 'passage', content: Array.from({ length: count }, () => ({ type: 'paragraph' })) })
+  expect(reason(blocks(60_000))).toContain('more paragraphs, list items or other parts')
+  expect(reason(blocks(5000))).toBe('')
+})

@@ -9,6 +9,9 @@ import { schema } from './schema.ts'
 /** The most signs of a passage: a long answer. What needs more is a page, or a file. */
 export const MOST_PASSAGE = 40_000
 
+/** The most objects in its JSON: some three for each paragraph or item with words in it. */
+const MOST_OBJECTS = 12_000
+
 /** Kinds that need a page around them: a place to answer to, addresses of frames, headings to list. */
 const NEEDS_PAGE = new Set(['practice', 'bankQuestion', 'htmlPiece', 'contents'])
 
@@ -18,7 +21,9 @@ const refuse = (reason: string): PassageRead => ({ ok: false, reason })
 
 /** A passage from JSON that somebody sent. `reason` is a sentence for whoever wrote it. */
 export function passageFromUnsafe(unsafe: unknown): PassageRead {
-  if (!isShallow(unsafe, MOST_DEPTH * 3)) return refuse('What was sent is nested deeper than anything that can be written.')
+  const size = shapeOf(unsafe, MOST_DEPTH * 3)
+  if (size === 'too deep') return refuse('What was sent is nested deeper than anything that can be written.')
+  if (size === 'too much') return refuse('This holds more paragraphs, list items or other parts than can be sent at once. Send it in parts.')
   let passage: Node
   try {
     passage = Node.fromJSON(schema, unsafe as object)
@@ -33,24 +38,34 @@ export function passageFromUnsafe(unsafe: unknown): PassageRead {
 function checked(passage: Node): PassageRead {
   let problem = ''
   let length = 0
-  passage.descendants((node, position) => {
+  // Depth is counted on the way: to ask where a node stands costs its whole way from the top.
+  const visit = (node: Node, depth: number): void => {
     if (NEEDS_PAGE.has(node.type.name)) problem ||= `A ${(nodeKinds as Record<string, NodeKind>)[node.type.name]?.label ?? 'piece'} stands in pages alone. Take it out, or write it in a page.`
     if (node.isText) {
       length += node.text?.length ?? 0
       // eslint-disable-next-line no-control-regex -- control characters are what is refused
       if (!node.text?.isWellFormed() || /[\u0000-\u0008\u000b-\u001f\u007f]/.test(node.text)) problem ||= 'The text holds a character that can’t be shown.'
     }
-    if (passage.resolve(position).depth > MOST_DEPTH) problem ||= 'The text is nested deeper than can be shown.'
-    return true
-  })
+    if (depth > MOST_DEPTH) problem ||= 'The text is nested deeper than can be shown.'
+    node.forEach((child) => visit(child, depth + 1))
+  }
+  passage.forEach((child) => visit(child, 0))
   if (length > MOST_PASSAGE) problem ||= `This is ${length.toLocaleString('en')} characters long; at most ${MOST_PASSAGE.toLocaleString('en')} can be sent at once. Shorten it, or send it in parts.`
   return problem ? refuse(problem) : { ok: true, passage }
 }
 
-/** Looks at JSON no deeper than it may be, before anything walks it. */
-function isShallow(value: unknown, levels: number): boolean {
-  if (typeof value !== 'object' || value === null) return true
-  return levels > 0 && Object.values(value).every((each) => isShallow(each, levels - 1))
+/** Looks at JSON no deeper and no wider than it may be, before anything walks it. */
+function shapeOf(unsafe: unknown, levels: number): 'fine' | 'too deep' | 'too much' {
+  const waiting: { value: unknown; depth: number }[] = [{ value: unsafe, depth: 0 }]
+  let objects = 0
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const { value, depth } = next
+    if (typeof value !== 'object' || value === null) continue
+    if (depth >= levels) return 'too deep'
+    if (++objects > MOST_OBJECTS) return 'too much'
+    for (const each of Object.values(value)) waiting.push({ value: each, depth: depth + 1 })
+  }
+  return 'fine'
 }
 
 /** A passage of our own from its stored JSON; throws when it is none. */

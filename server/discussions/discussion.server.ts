@@ -1,3 +1,4 @@
+import type { Node } from 'prosemirror-model'
 import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
@@ -8,6 +9,7 @@ import { addJob } from '../jobs/queries.server.ts'
 import { insertNotices, listFollowers } from '../notices/queries.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
+import { listPostable } from '../shelf/queries.server.ts'
 import { findPost, hasPosted, insertPost, listReplies, listRoots, type PostRow, replacePostItems, updateDeleted, updateFollow, updateHelpful, updateHidden, updateLocked, updatePost } from './queries.server.ts'
 
 /** Somebody at an item under which people write. */
@@ -87,6 +89,8 @@ export async function writePost(who: Participant, { id, parentId, unsafeContent 
   const read = passageFromUnsafe(unsafeContent)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse('There is nothing written yet.')
+  const foreign = await whyNotShown(who, read.passage)
+  if (foreign) return refuse(foreign)
   return transaction(async (db) => {
     const parent = parentId === null ? null : await findPost(db, who.place.id, parentId)
     const problem = parentId === null ? null : await whyNotAnswer(db, who, parent)
@@ -101,8 +105,18 @@ export async function writePost(who: Participant, { id, parentId, unsafeContent 
       await announce(db, who.place.id)
     }
     const post = await findPost(db, who.place.id, id)
+    // An id that somebody else's post has already, here or elsewhere, is nobody's to send.
+    if (!isNew && post?.personId !== who.personId) return refuse('This could not be sent. Load the page again; what you wrote is still in the field.')
     return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse('This was taken back meanwhile.')
   })
+}
+
+/** Why a picture in a passage can't be posted here: it would show readers what they may not see. Null when all can. */
+async function whyNotShown(who: Participant, passage: Node): Promise<string | null> {
+  const items = shelfItemsOf(passage)
+  if (items.length === 0) return null
+  const shown = await listPostable(pool, who.courseId, who.personId, who.isAuthor, items)
+  return shown.length === items.length ? null : 'A picture in it can’t be shown here: it is not yours, and readers of this course do not see it yet. Take it out, or add it from your own device.'
 }
 
 async function whyNotAnswer(db: Database, who: Participant, parent: PostRow | null): Promise<string | null> {
@@ -135,8 +149,10 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
   const read = passageFromUnsafe(unsafeContent)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse('There is nothing left. Take the post back instead.')
+  const foreign = await whyNotShown(who, read.passage)
+  if (foreign) return refuse(foreign)
   return transaction(async (db) => {
-    const isDone = await updatePost(db, id, who.personId, { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage), words: plainText(read.passage) })
+    const isDone = await updatePost(db, { id, entryId: who.place.id, personId: who.personId }, { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage), words: plainText(read.passage) })
     if (!isDone) return refuse('This post can’t be changed: it was hidden or taken back, or somebody else wrote it.')
     await replacePostItems(db, id, shelfItemsOf(read.passage))
     await announce(db, who.place.id)

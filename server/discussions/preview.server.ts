@@ -1,7 +1,8 @@
 import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import type { Participant } from './discussion.server.ts'
 
-/** What somebody has written as others will see it, as JSON; nothing of it is kept. */
-export function previewAnswer(unsafeContent: unknown): Response {
-  const read = passageFromUnsafe(unsafeContent)
+/** What somebody who may write here has written as others will see it, as JSON; nothing of it is kept. */
+export function previewAnswer({ mayTakePart }: Participant, unsafeContent: unknown): Response {
+  const read = mayTakePart ? passageFromUnsafe(unsafeContent) : ({ ok: false, reason: 'You read here as a guest; students and authors write.' } as const)
   return Response.json(read.ok ? { ok: true, html: isBlank(read.passage) ? '' : passageHtml(read.passage) } : read, { status: read.ok ? 200 : 422 })
 }

@@ -23,7 +23,7 @@ const postRow = z.object({
 })
 export type PostRow = z.infer<typeof postRow>
 
-const POST = `p.id, p.parent_id as "parentId", p.root_id as "rootId", p.person_id as "personId", who.name as person, who.colour, (m.role = 'author' or who.is_manager) as "isAuthor", p.html, p.content,
+const POST = `p.id, p.parent_id as "parentId", p.root_id as "rootId", p.person_id as "personId", who.name as person, who.colour, (coalesce(m.role = 'author', false) or who.is_manager) as "isAuthor", p.html, p.content,
   p.created_at as at, p.edited_at as "editedAt", p.helpful_at is not null as "isHelpful", p.locked_at is not null as "isLocked", p.deleted_at is not null as "isDeleted",
   hider.name as "hiddenBy", p.hidden_reason as "hiddenReason",
   case when p.parent_id is null then (select count(*)::int from posts r where r.root_id = p.id and r.parent_id is not null and r.deleted_at is null) else 0 end as replies`
@@ -84,8 +84,8 @@ export async function insertPost(db: Database, post: NewPost): Promise<boolean> 
   return rowCount === 1
 }
 
-export async function updatePost(db: Database, id: string, personId: string, post: Pick<NewPost, 'content' | 'html' | 'words'>): Promise<boolean> {
-  const { rowCount } = await db.query('update posts set content = $3::json, html = $4::text, words = $5::text, edited_at = now() where id = $1::text and person_id = $2::text and deleted_at is null and hidden_at is null', [id, personId, post.content, post.html, post.words])
+export async function updatePost(db: Database, { id, entryId, personId }: { readonly id: string; readonly entryId: string; readonly personId: string }, post: Pick<NewPost, 'content' | 'html' | 'words'>): Promise<boolean> {
+  const { rowCount } = await db.query('update posts set content = $3::json, html = $4::text, words = $5::text, edited_at = now() where id = $1::text and person_id = $2::text and entry_id = $6::text and deleted_at is null and hidden_at is null', [id, personId, post.content, post.html, post.words, entryId])
   return rowCount === 1
 }
 

@@ -79,6 +79,28 @@ export async function updateItemState(db: Database, id: string, to: z.infer<type
   await db.query('update shelf_items set state = $2::text, problem = $3::text where id = $1::text', [id, to, problem])
 }
 
+/**
+ * Which of these items may stand in what somebody posts in a course: for authors all of the shelf, for others what
+ * readers of the course see already; for everybody what they brought themselves and did not hand in.
+ */
+export async function listPostable(db: Database, courseId: string, personId: string, isAuthor: boolean, ids: readonly string[]): Promise<string[]> {
+  const { rows } = await db.query<{ id: string }>(
+    `select s.id from shelf_items s where s.course_id = $1::text and s.deleted_at is null and s.id = any($4::text[]) and (
+       case when s.is_contribution then s.created_by = $2::text
+         else $3::boolean or exists (
+           select from edition_items ei join plan_entries p on p.document_id = ei.document_id
+           where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null and ei.number = (select max(number) from editions where document_id = ei.document_id)) end)`,
+    [courseId, personId, isAuthor, ids],
+  )
+  return rows.map(({ id }) => id)
+}
+
+/** The original of an item that pages of a course may show: of its own shelf, and nothing that students handed in. */
+export async function findShownOriginal(db: Database, courseId: string, id: string): Promise<{ hash: Buffer; mediaType: string } | null> {
+  const { rows } = await db.query<{ hash: Buffer; mediaType: string }>('select hash, media_type as "mediaType" from shelf_items where course_id = $1::text and id = $2::text and deleted_at is null and not is_contribution', [courseId, id])
+  return rows[0] ?? null
+}
+
 /** The original of an item, for making renditions. */
 export async function findOriginal(db: Database, id: string): Promise<{ hash: Buffer; mediaType: string } | null> {
   const { rows } = await db.query<{ hash: Buffer; mediaType: string }>('select hash, media_type as "mediaType" from shelf_items where id = $1::text', [id])
@@ -131,11 +153,11 @@ export async function findItemAccess(db: Database, itemId: string, personId: str
   return rows[0] ?? null
 }
 
-/** Notes which shelf items an edition shows; only those of the document's own course are. */
+/** Notes which shelf items an edition shows: those of the document's own course, and nothing that students brought. */
 export async function insertEditionItems(db: Database, documentId: string, number: number, items: readonly string[]): Promise<void> {
   await db.query(
     `insert into edition_items (document_id, number, item_id)
-     select $1::text, $2::int, s.id from shelf_items s join documents d on d.course_id = s.course_id where d.id = $1::text and s.id = any($3::text[])`,
+     select $1::text, $2::int, s.id from shelf_items s join documents d on d.course_id = s.course_id where d.id = $1::text and s.id = any($3::text[]) and s.deleted_at is null and not s.is_contribution`,
     [documentId, number, items],
   )
 }

@@ -82,7 +82,7 @@ export async function makeFromTemplate(courseId: string, personId: string, { tem
     if (template.courseId !== courseId) {
       ;({ page, notes } = forOtherCourse(page))
       const items = shelfItemsOf(page)
-      const copies = await copyShelfItems(db, courseId, personId, items, items.map(() => nanoid(12)))
+      const copies = await copyShelfItems(db, { fromCourseId: template.courseId, courseId, personId }, items, items.map(() => nanoid(12)))
       page = mapShelfItems(page, (item) => copies.get(item) ?? null)
     }
     const id = nanoid(12)

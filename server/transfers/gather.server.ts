@@ -13,7 +13,7 @@ import { currentTree } from '../documents/trees.server.ts'
 import { findEditionPage, listEditions } from '../editions/queries.server.ts'
 import { listPlan, type PlanRow } from '../plan/queries.server.ts'
 import { bytesOf } from '../shelf/bytes.server.ts'
-import { findOriginal } from '../shelf/queries.server.ts'
+import { findShownOriginal } from '../shelf/queries.server.ts'
 
 /** As wide as a reader shows a picture, in pixels. */
 const WIDTH = 1200
@@ -37,7 +37,7 @@ export async function gather(course: Pick<Course, 'id' | 'language' | 'direction
   const numbers = numbersOf(plan.filter((row) => row.kind !== 'chapter' || found.some((each) => each.row.id === row.id)))
   const chapters = new Map(found.map(({ row, page }): [string, BookChapter] => [row.id, { id: row.id, number: numbers.get(row.id) ?? '', page }]))
   const pages = [opening.page, ...found.map(({ page }) => page)]
-  const { pictures, missing } = await picturesOf([...new Set(pages.flatMap(shelfItemsOf))], areOriginals, tell)
+  const { pictures, missing } = await picturesOf(course.id, [...new Set(pages.flatMap(shelfItemsOf))], areOriginals, tell)
   const book: Book = {
     identifier: `urn:fieldstone:${course.id}:${entryId}`,
     language: course.language,
@@ -86,12 +86,12 @@ function partsOf(plan: readonly PlanRow[], bookId: string, chapters: ReadonlyMap
   return parts
 }
 
-/** Pictures as every reader shows them, or as they came; one that can't be read is left to its alternative text. */
-async function picturesOf(items: readonly string[], areOriginals: boolean, tell: (step: string, done: number, total: number) => Promise<void>): Promise<{ pictures: Map<string, BookPicture>; missing: number }> {
+/** Pictures as every reader shows them, or as they came; one that can't be read, or is not the course's to show, is left to its alternative text. */
+async function picturesOf(courseId: string, items: readonly string[], areOriginals: boolean, tell: (step: string, done: number, total: number) => Promise<void>): Promise<{ pictures: Map<string, BookPicture>; missing: number }> {
   const pictures = new Map<string, BookPicture>()
   for (const [at, item] of items.entries()) {
     await tell('Fetching the pictures', at, items.length)
-    const original = await findOriginal(pool, item)
+    const original = await findShownOriginal(pool, courseId, item)
     const picture = original && (await bytesOf(original.hash).then((bytes) => (areOriginals ? asItCame(bytes, original.mediaType) : forReaders(bytes, original.mediaType))).catch(() => null))
     if (picture) pictures.set(item, picture)
   }

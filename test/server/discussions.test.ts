@@ -115,3 +115,14 @@ test('threads come twenty at a time, in one order', async () => {
   expect(ids.filter((id) => id.startsWith('old-'))).toHaveLength(45)
   expect(new Set(ids).size).toBe(ids.length)
 })
+
+test('a discussion is read although a poster is no longer in the course, or is gone from the school', async () => {
+  await write('student', 'left-behind')
+  await write('coauthor', 'of-a-coauthor')
+  await pool.query(`delete from memberships where person_id in ('student', 'coauthor')`)
+  await pool.query(`update people set deleted_at = now() where id = 'coauthor'`)
+  const { threads } = await readThreads(await as('guest'), null)
+  expect(threads.find(({ post }) => post.id === 'left-behind')?.post).toMatchObject({ person: 'Test student', isAuthor: false })
+  expect(threads.find(({ post }) => post.id === 'of-a-coauthor')?.post).toMatchObject({ person: 'Test coauthor' })
+  expect((await readThread(await as('guest'), 'left-behind'))?.post.html).toContain('words of left-behind')
+})

@@ -1,0 +1,104 @@
+import { afterAll, beforeAll, expect, test } from 'vitest'
+import { pageFromJson } from '../../core/document/schema.ts'
+import { makeSchool } from './setup/factories.ts'
+import { visitor } from './setup/visitor.ts'
+import { useFreshDatabase } from './setup/database.ts'
+
+/*
+ * Rights hold for what content refers to. Ids of every sort that somebody may have seen or guessed are planted in content,
+ * and each consumer of content is run: nothing of what they name may come out.
+ */
+await useFreshDatabase()
+const { pool, transaction } = await import('../../server/database/pool.server.ts')
+const { createDocument } = await import('../../server/plan/plan.server.ts')
+const { insertEntries } = await import('../../server/plan/queries.server.ts')
+const { publish } = await import('../../server/editions/publish.server.ts')
+const { rewritePost, writePost } = await import('../../server/discussions/discussion.server.ts')
+const { gather } = await import('../../server/transfers/gather.server.ts')
+const { keepBytes } = await import('../../server/shelf/bytes.server.ts')
+const { findItemAccess, insertShelfItem } = await import('../../server/shelf/queries.server.ts')
+const { saveTemplate, makeFromTemplate } = await import('../../server/templates/templates.server.ts')
+const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
+
+const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+
+/** Everything that must not come out of the course “course”: of another course, handed in, deleted, and (to students) not published. */
+const FOREIGN = ['elsewhere', 'handed-in', 'deleted', 'nowhere'] as const
+
+const picture = (item: string): object => ({ type: 'picture', attrs: { item, width: 1, height: 1, alt: item, description: '', share: 100, align: 'center' }, content: [{ type: 'caption' }] })
+const pageWith = (items: readonly string[]) => pageFromJson({ type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'Planted' }] }, ...items.map(picture)] })
+const passageWith = (item: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'look' }] }, picture(item)] })
+
+beforeAll(async () => {
+  await makeSchool(pool)
+  await prepareJobs()
+  await transaction(async (db) => {
+    let byte = 0
+    const add = async (id: string, courseId: string, personId: string, isContribution = false): Promise<void> => {
+      const hash = await keepBytes(db, Buffer.concat([PIXEL, Buffer.from([byte++])]))
+      await insertShelfItem(db, { id, courseId, hash, name: `${id}.png`, mediaType: 'image/png', width: 1, height: 1, isReady: true, isContribution, personId })
+    }
+    await add('own', 'course', 'author')
+    await add('unpublished', 'course', 'author')
+    await add('elsewhere', 'other', 'outsider')
+    await add('handed-in', 'course', 'student', true)
+    await add('deleted', 'course', 'author')
+    await db.query(`update shelf_items set deleted_at = now() where id = 'deleted'`)
+    await createDocument(db, 'course', 'planted', pageWith(['own', ...FOREIGN]))
+    for (const id of ['talk', 'closed']) await createDocument(db, 'course', id, 'Talk')
+    await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
+    await insertEntries(db, 'course', [
+      { id: 'planted', parentId: 'unit', kind: 'page', title: 'Planted', documentId: 'planted' },
+      { id: 'talk', parentId: 'unit', kind: 'discussion', title: 'Talk', documentId: 'talk' },
+      { id: 'closed', parentId: 'unit', kind: 'discussion', title: 'Closed', documentId: 'closed' },
+    ])
+    await db.query(`insert into courses (id, title) values ('third', 'Third')`)
+    await db.query(`insert into memberships values ('third', 'author', 'author')`)
+    await db.query(`insert into plan_entries (id, course_id, kind, title, position) values ('third-unit', 'third', 'unit', 'Unit', 0)`)
+  })
+  for (const id of ['planted', 'talk', 'closed']) await publish(id, 'author', { note: '', version: 0 })
+})
+afterAll(() => pool.end())
+
+test('publishing shows readers none of them', async () => {
+  const { rows } = await pool.query(`select item_id from edition_items where document_id = 'planted'`)
+  expect(rows).toEqual([{ item_id: 'own' }])
+  for (const item of FOREIGN) expect((await findItemAccess(pool, item, 'guest'))?.isReached ?? false, item).toBe(false)
+})
+
+test('taking a page out brings out none of them, in whatever manner', async () => {
+  for (const manner of ['written', 'published'] as const)
+    for (const areOriginals of [true, false]) {
+      const gathered = await gather({ id: 'course', language: 'en', direction: 'ltr' }, 'planted', manner, areOriginals, () => Promise.resolve())
+      expect(gathered.ok && [...gathered.book.pictures.keys()]).toEqual(['own'])
+    }
+})
+
+test('a template carries none of them into another course', async () => {
+  const kept = await saveTemplate('course', 'author', { entryId: 'planted', name: 'Planted', description: '', reach: 'all', names: {} })
+  if (!kept.ok) throw new Error(kept.reason)
+  const made = await makeFromTemplate('third', 'author', { templateId: kept.id, afterId: 'third-unit', title: 'Made', values: {} })
+  expect(made.ok).toBe(true)
+  const { rows } = await pool.query(`select s.name from shelf_items s where s.course_id = 'third'`)
+  expect(rows).toEqual([{ name: 'own.png' }])
+})
+
+test('a post shows nothing that its writer may not show', async () => {
+  for (const item of [...FOREIGN.filter((each) => each !== 'handed-in'), 'unpublished']) expect(await writePost(await visitor('student', 'talk'), { id: `post-${item}`, parentId: null, unsafeContent: passageWith(item) }), item).toMatchObject({ ok: false, reason: expect.stringContaining('A picture in it') })
+  expect(await writePost(await visitor('author', 'talk'), { id: 'of-a-student', parentId: null, unsafeContent: passageWith('handed-in') })).toMatchObject({ ok: false })
+  expect(await findItemAccess(pool, 'unpublished', 'guest')).toMatchObject({ isReached: false })
+  // What readers see already, and for authors what lies on the shelf, may be shown.
+  expect(await writePost(await visitor('student', 'talk'), { id: 'fine', parentId: null, unsafeContent: passageWith('own') })).toMatchObject({ ok: true })
+  expect(await writePost(await visitor('author', 'talk'), { id: 'of-the-shelf', parentId: null, unsafeContent: passageWith('unpublished') })).toMatchObject({ ok: true })
+  expect(await rewritePost(await visitor('student', 'talk'), 'fine', passageWith('elsewhere'))).toMatchObject({ ok: false })
+})
+
+test('a post is changed only where it stands, and an id that is taken gives nothing away', async () => {
+  await writePost(await visitor('student', 'closed'), { id: 'in-closed', parentId: null, unsafeContent: passageWith('own') })
+  await pool.query(`update plan_entries set settings = '{"isLocked":true}' where id = 'closed'`)
+  expect(await rewritePost(await visitor('student', 'talk'), 'in-closed', { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'changed' }] }] })).toMatchObject({ ok: false })
+  expect((await pool.query(`select words from posts where id = 'in-closed'`)).rows[0]).toEqual({ words: 'look' })
+  const theirs = await writePost(await visitor('author', 'talk'), { id: 'fine', parentId: null, unsafeContent: { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'mine' }] }] } })
+  expect(theirs).toMatchObject({ ok: false })
+  expect(JSON.stringify(theirs)).not.toContain('look')
+})
