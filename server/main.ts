@@ -2,7 +2,9 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import { createServer } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import { createRequestHandler } from '@react-router/express'
+import compression from 'compression'
 import express from 'express'
+import expressStaticGzip from 'express-static-gzip'
 import type { ServerBuild } from 'react-router'
 import * as build from 'virtual:react-router/server-build'
 import { config } from './config.server.ts'
@@ -17,8 +19,8 @@ import { log } from './log.server.ts'
 import { type FoundSession, sessionOf } from './people/sessions.server.ts'
 import { sealedHost } from './sealed/addresses.server.ts'
 import { serveSealed } from './sealed/serve.server.ts'
-import { isOwnOrigin } from './web/origin.server.ts'
-import { securityHeaders } from './web/security.server.ts'
+import { isOwnHost, isOwnOrigin } from './web/origin.server.ts'
+import { keepPrivate, securityHeaders } from './web/security.server.ts'
 import type { RequestContext } from './web/load-context.server.ts'
 
 // This file becomes build/server/index.js.
@@ -43,9 +45,21 @@ app.get('/health/ready', (_request, response) => {
 // Sealed frames live on a host name of their own: whatever is asked for there has no session and reaches nothing else.
 app.use((request, response, next) => (request.headers.host === sealedHost ? serveSealed(request, response) : next()))
 
-const forever = { immutable: true, maxAge: '1y', index: false, fallthrough: false } as const
-app.use('/assets', express.static(`${root}build/client/assets`, forever))
-app.use('/reader/assets', express.static(`${root}build/reader/assets`, forever))
+// A name that leads here but is not ours is somebody's trick, or a proxy set up wrongly.
+app.use((request, response, next) => {
+  if (isOwnHost(request.headers.host, config)) return next()
+  response.status(421).type('text').send(`Fieldstone is found at ${config.ADDRESS ?? ''} alone.\n`)
+})
+
+app.use((_request, response, next) => {
+  securityHeaders(response)
+  next()
+})
+
+// Files of the build carry a hash of their content in their names, and lie there packed already.
+const forever = { index: false, enableBrotli: true, orderPreference: ['br', 'gz'], serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } } satisfies Parameters<typeof expressStaticGzip>[1]
+app.use('/assets', expressStaticGzip(`${root}build/client/assets`, forever))
+app.use('/reader/assets', expressStaticGzip(`${root}build/reader/assets`, forever))
 app.get('/icon.svg', (_request, response) => response.sendFile(`${root}build/client/icon.svg`, { maxAge: '1d' }))
 
 declare module 'express-serve-static-core' {
@@ -58,7 +72,7 @@ app.use((request, response, next) => {
   response.locals.requestId = requestId
   response.locals.nonce = randomBytes(16).toString('base64')
   response.setHeader('X-Request-Id', requestId)
-  securityHeaders(response)
+  keepPrivate(response)
   response.on('finish', () => {
     log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - started), person: response.locals.person?.id }, 'request')
   })
@@ -66,10 +80,13 @@ app.use((request, response, next) => {
   const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/bring)$/.test(request.path) ? MOST_FILE : MOST_BODY
   const length = Number(request.headers['content-length'] ?? (isReading ? 0 : NaN))
   if (Number.isNaN(length) || length > most) return void response.status(413).type('text').send(`That is more than one request may hold (${most / 1024 / 1024} MB).\n`)
-  if (!isReading && !isOwnOrigin(request.headers.origin, request.headers.host))
+  if (!isReading && !isOwnOrigin(request.headers.origin, request.headers.host, config))
     return void response.status(403).type('text').send('This request did not come from a page of Fieldstone, so nothing was done.\n')
   next()
 })
+
+// Answers are packed on the way; a part of a file is a part of its bytes as they are.
+app.use(compression({ filter: (request, response) => response.getHeader('Content-Range') === undefined && compression.filter(request, response) }))
 
 app.use((request, response, next) => {
   const settle = (found: FoundSession | null, isDown: boolean): void => {

@@ -2,6 +2,7 @@ import { Alert, Button } from 'antd'
 import { data, Form, useActionData } from 'react-router'
 import { z } from 'zod'
 import { pool } from '../../server/database/pool.server.ts'
+import { hostProblem } from '../../server/embeds/host-problem.server.ts'
 import { forgetHosts } from '../../server/embeds/allowed.server.ts'
 import { listHosts, putHost, setHostAllowed } from '../../server/embeds/queries.server.ts'
 import { failure, requirePerson } from '../../server/web/guard.server.ts'
@@ -40,6 +41,8 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!person.isManager) failure('no right', 403)
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
   if (!parsed.success) return data({ problem: parsed.error.issues[0]?.message ?? 'That can’t be kept.' }, { status: 400 })
+  const trouble = parsed.data.intent === 'forbid' ? null : hostProblem(parsed.data.origin)
+  if (trouble) return data({ problem: trouble }, { status: 400 })
   if (parsed.data.intent === 'add') await putHost(pool, { origin: parsed.data.origin, name: parsed.data.name, oembed: parsed.data.oembed, isAllowed: true }, person.id)
   else await setHostAllowed(pool, parsed.data.origin, parsed.data.intent === 'allow')
   forgetHosts()

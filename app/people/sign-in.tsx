@@ -1,6 +1,7 @@
 import { Alert, Button, Form } from 'antd'
 import { data, redirect, Form as PostForm, useNavigation } from 'react-router'
 import { z } from 'zod'
+import { ownPath } from '../../core/html/own-path.ts'
 import { initials } from '../../core/people/initials.ts'
 import { config } from '../../server/config.server.ts'
 import { isDatabaseDown, pool } from '../../server/database/pool.server.ts'
@@ -45,7 +46,6 @@ const asked = z.object({
   email: z.string().trim().min(1, 'Type the address you sign in with.').max(200),
   password: z.string().min(1, 'Type your password.').max(500),
 })
-const where = z.string().regex(/^\/(?![/\\])/).max(2000).catch('/')
 
 export async function action({ request, context }: Route.ActionArgs) {
   if (context.isDatabaseDown) failure('database', 503)
@@ -54,7 +54,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const parsed = asked.safeParse(fields)
   if (!parsed.success) return data({ message: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
   const result = await signIn(parsed.data.email, parsed.data.password, context.address)
-  if (result.ok) throw redirect(where.parse(new URL(request.url).searchParams.get('to') ?? '/'), { headers: { 'Set-Cookie': await beginSession(result.person.id) } })
+  if (result.ok) throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: { 'Set-Cookie': await beginSession(result.person.id) } })
   const message = result.reason === 'wrong' ? 'That name and password don’t belong together. Try again.' : 'That was tried too often. Wait a quarter of an hour, then try again.'
   return data({ message, errors: {} as { email?: string[]; password?: string[] } }, { status: result.reason === 'wrong' ? 401 : 429 })
 }

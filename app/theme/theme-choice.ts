@@ -1,9 +1,10 @@
 import { stringifySetCookie } from 'cookie'
 import { redirect } from 'react-router'
 import { z } from 'zod'
+import { ownPath } from '../../core/html/own-path.ts'
 import type { Route } from './+types/theme-choice'
 
-const choice = z.object({ theme: z.enum(['light', 'dark', 'system']), to: z.string().regex(/^\/(?![/\\])/).max(2000).catch('/') })
+const choice = z.object({ theme: z.enum(['light', 'dark', 'system']), to: z.unknown().transform(ownPath) })
 
 /** Keeps the choice of theme in a cookie, so that the server's first answer is in it already. */
 export async function action({ request }: Route.ActionArgs): Promise<Response> {

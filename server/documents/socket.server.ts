@@ -4,6 +4,7 @@ import { type WebSocket, WebSocketServer } from 'ws'
 import { z } from 'zod'
 import { may } from '../../core/access/access.ts'
 import { clientMessage, identifier } from '../../core/document/wire.ts'
+import { config } from '../config.server.ts'
 import { findCourseOfDocument, findCourseOfEntry } from '../courses/queries.server.ts'
 import { pool } from '../database/pool.server.ts'
 import { listenTo } from '../live/topics.server.ts'
@@ -41,7 +42,7 @@ export function closeSockets(): void {
 async function admit(request: IncomingMessage, stream: Duplex, head: Buffer): Promise<void> {
   const url = new URL(request.url ?? '/', 'http://localhost')
   if (url.pathname !== '/live') return refuse(stream, '404 Not Found')
-  if (!isOwnOrigin(request.headers.origin, request.headers.host)) return refuse(stream, '403 Forbidden')
+  if (!isOwnOrigin(request.headers.origin, request.headers.host, config)) return refuse(stream, '403 Forbidden')
   const posts = postsQuery.safeParse(Object.fromEntries(url.searchParams)).data?.posts
   const parsed = posts === undefined ? query.safeParse(Object.fromEntries(url.searchParams)) : null
   if (parsed && !parsed.success) return refuse(stream, '400 Bad Request')

@@ -9,7 +9,7 @@ const { hashPassword, isPassword } = await import('../../server/people/passwords
 const { html, trusted } = await import('../../server/reading/html.server.ts')
 const { Outline } = await import('../../server/reading/outline.server.ts')
 const { readSettings } = await import('../../core/plan/settings.ts')
-const { isOwnOrigin } = await import('../../server/web/origin.server.ts')
+const { isOwnHost, isOwnOrigin } = await import('../../server/web/origin.server.ts')
 const { readJson } = await import('../../server/web/read-json.server.ts')
 
 test('settings are read whole or refused with one sentence', () => {
@@ -43,13 +43,22 @@ test('the outline leaves out what holds nothing, counts minutes, and leads from 
 
 test.each([
   ['http://localhost:4310', 'localhost:4310', true],
-  ['https://walls.example', 'walls.example', true],
+  ['http://walls.example', 'walls.example', true],
   ['https://evil.example', 'walls.example', false],
   ['http://localhost:4311', 'localhost:4310', false],
   ['null', 'localhost:4310', false],
   [undefined, 'localhost:4310', false],
   ['http://localhost:4310', undefined, false],
-])('origin %s for host %s: %s', (origin, host, expected) => expect(isOwnOrigin(origin, host)).toBe(expected))
+])('origin %s for host %s: %s', (origin, host, expected) => expect(isOwnOrigin(origin, host, { HTTPS: false })).toBe(expected))
+
+test('an origin is compared whole, and against the configured address where there is one', () => {
+  expect(isOwnOrigin('https://localhost:4310', 'localhost:4310', { HTTPS: false })).toBe(false)
+  expect(isOwnOrigin('https://walls.example', 'walls.example', { HTTPS: true })).toBe(true)
+  const configured = { ADDRESS: 'https://walls.example/', HTTPS: true }
+  expect(isOwnOrigin('https://walls.example', 'walls.example', configured)).toBe(true)
+  expect(isOwnOrigin('https://evil.example', 'evil.example', configured)).toBe(false)
+  expect([isOwnHost('walls.example', configured), isOwnHost('evil.example', configured), isOwnHost('anything', { HTTPS: false })]).toEqual([true, false, true])
+})
 
 test('JSON is read up to a limit, in UTF-8, or refused with a sentence', async () => {
   const post = (body: BodyInit): Request => new Request('http://x', { method: 'POST', body })
@@ -91,4 +100,25 @@ test('the database refuses what the program should never write', async () => {
     expect(await refused(`insert into people (id, name, email, password_hash, colour) values ('q', 'Q', 'p@x.example', 'x', '#000000')`)).toBe(UNIQUE)
     expect(await refused(`insert into people (id, name, email, password_hash, colour) values ('q', 'Q', 'Q@x.example', 'x', 'red')`)).toBe(CHECK)
   })
+})
+
+test.each([
+  ['https://video.example', null],
+  ['http://127.0.0.1:9000', 'private network'],
+  ['http://[::1]:9000', 'private network'],
+  ['https://10.0.0.7', 'private network'],
+  ['https://printer', 'private network'],
+  ['https://wiki.internal', 'private network'],
+  ['http://other.localhost:1', 'private network'],
+])('players of %s: %s', async (origin, problem) => {
+  const { hostProblem } = await import('../../server/embeds/host-problem.server.ts')
+  const found = hostProblem(origin)
+  if (problem === null) expect(found).toBeNull()
+  else expect(found).toContain(problem)
+})
+
+test('players of Fieldstone’s own addresses stand nowhere', async () => {
+  const { hostProblem } = await import('../../server/embeds/host-problem.server.ts')
+  const { ownOrigins, sealedAddress } = await import('../../server/sealed/addresses.server.ts')
+  for (const origin of [...ownOrigins, sealedAddress]) expect(hostProblem(origin)).toContain('Fieldstone itself')
 })

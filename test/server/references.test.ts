@@ -75,7 +75,7 @@ test('taking a page out brings out none of them, in whatever manner', async () =
 })
 
 test('a template carries none of them into another course', async () => {
-  const kept = await saveTemplate('course', 'author', { entryId: 'planted', name: 'Planted', description: '', reach: 'all', names: {} })
+  const kept = await saveTemplate('course', 'author', { entryId: 'planted', name: 'Planted', description: '', reach: 'everyone', names: {} })
   if (!kept.ok) throw new Error(kept.reason)
   const made = await makeFromTemplate('third', 'author', { templateId: kept.id, afterId: 'third-unit', title: 'Made', values: {} })
   expect(made.ok).toBe(true)

@@ -109,7 +109,8 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   ],
   '/documents/:documentId/set-aside': [
     { path: '/documents/page/set-aside', status: AUTHORS_DATA },
-    { method: 'POST', path: '/documents/page/set-aside', body: '{"intent":"keep","entries":[{"id":"a","reason":"mine","content":{"content":[{"type":"script"}]}}]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
+    { method: 'POST', path: '/documents/page/set-aside', body: '{"intent":"keep","entries":[{"id":"a","reason":"mine","content":{"content":[{"type":"script"}]}}]}', type: JSON_TYPE, status: [401, 404, 403, 403, 200, 200] },
+    { method: 'POST', path: '/documents/page/set-aside', body: '{"intent":"keep","entries":[{"id":"a","reason":"nonsense","content":{}}]}', type: JSON_TYPE, status: [401, 404, 403, 403, 400, 400] },
   ],
   '/documents/:documentId/dismissed-findings': [
     { path: '/documents/page/dismissed-findings', status: AUTHORS_DATA },
@@ -338,5 +339,25 @@ test('unknown addresses and shut doors say so, with the number of the request', 
     const html = await response.text()
     expect(html).toContain(words)
     expect(html).toContain(response.headers.get('x-request-id'))
+  }
+})
+
+test('a passage that no page can hold is kept as its words, and hundreds come in several requests', async () => {
+  const keep = (entries: object[]): Promise<Response> => ask('author', { method: 'POST', path: '/documents/page/set-aside', body: JSON.stringify({ intent: 'keep', entries }), type: JSON_TYPE, status: NO_ACTION })
+  expect((await keep([{ id: 'unknown-kind', reason: 'kept', content: { content: [{ type: 'fromTheFuture', content: [{ type: 'text', text: 'words \u0000stay' }] }] } }])).status).toBe(200)
+  const { rows } = await withClient(url, (client) => client.query(`select words, content from set_aside where id = 'unknown-kind'`))
+  expect(rows).toEqual([{ words: 'words stay', content: { content: [{ type: 'text', text: 'words stay' }] } }])
+  expect((await keep(Array.from({ length: 201 }, (_, at) => ({ id: `many-${at}`, reason: 'kept', content: {} })))).status).toBe(400)
+})
+
+test('answers are packed where browsers take it, say how long they may be kept, and are never guessed at', async () => {
+  const packed = await fetch(`${app.address}/sign-in`, { headers: { 'accept-encoding': 'br' } })
+  expect(packed.headers.get('content-encoding')).toBe('br')
+  const script = /\/assets\/[\w.-]+\.js/.exec(await packed.text())![0]
+  const asset = await fetch(`${app.address}${script}`, { headers: { 'accept-encoding': 'gzip' } })
+  expect(Object.fromEntries(['content-encoding', 'cache-control', 'x-content-type-options'].map((name) => [name, asset.headers.get(name)]))).toEqual({ 'content-encoding': 'gzip', 'cache-control': 'public, max-age=31536000, immutable', 'x-content-type-options': 'nosniff' })
+  for (const path of ['/documents/page/set-aside', '/documents/page/log?since=0', '/documents/page/edition-list']) {
+    const response = await ask('author', { path, status: NO_ACTION })
+    expect([response.headers.get('cache-control'), response.headers.get('x-content-type-options')], path).toEqual(['no-store', 'nosniff'])
   }
 })
