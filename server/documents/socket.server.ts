@@ -12,6 +12,7 @@ import { log } from '../log.server.ts'
 import type { Person } from '../people/queries.server.ts'
 import { sessionOf } from '../people/sessions.server.ts'
 import { isOwnOrigin } from '../web/origin.server.ts'
+import { Pace } from './cursor-pace.ts'
 import { type Follower, follow, tellPresence, unfollow } from './hub.server.ts'
 
 /** Whoever reads a discussion hears that something has changed in it, and asks for what by itself. */
@@ -50,14 +51,31 @@ async function admit(request: IncomingMessage, stream: Duplex, head: Buffer): Pr
   if (!session) return refuse(stream, '401 Unauthorized')
   if (posts !== undefined) {
     if (!(await mayListen(session.person, posts))) return refuse(stream, '403 Forbidden')
+    if ((open.get(session.person.id) ?? 0) >= MOST_SOCKETS) return refuse(stream, '429 Too Many Requests')
     return sockets.handleUpgrade(request, stream, head, (socket) => listenOnly(socket, `posts ${posts}`, session.person, request.headers.cookie))
   }
   if (!parsed) return refuse(stream, '400 Bad Request')
   const { person } = session
   if (!(await mayFollow(person, parsed.data.document))) return refuse(stream, '403 Forbidden')
+  if ((open.get(person.id) ?? 0) >= MOST_SOCKETS) return refuse(stream, '429 Too Many Requests')
   sockets.handleUpgrade(request, stream, head, (socket) => {
     run(socket, person, parsed.data, request.headers.cookie)
   })
+}
+
+/** Open sockets of each person in this process. */
+const open = new Map<string, number>()
+/** So many windows at once are more than anybody looks at. */
+const MOST_SOCKETS = 60
+
+/** Counts a socket of somebody; gives back what to call when it ends. */
+function countSocket(personId: string): () => void {
+  open.set(personId, (open.get(personId) ?? 0) + 1)
+  return () => {
+    const left = (open.get(personId) ?? 1) - 1
+    if (left > 0) open.set(personId, left)
+    else open.delete(personId)
+  }
 }
 
 async function mayFollow(person: Person, documentId: string): Promise<boolean> {
@@ -72,6 +90,7 @@ async function mayListen(person: Person, entryId: string): Promise<boolean> {
 
 /** A socket that only hears that something has changed. */
 function listenOnly(socket: WebSocket, topic: string, person: Person, cookie: string | undefined): void {
+  const release = countSocket(person.id)
   const stop = listenTo(topic, () => socket.readyState === socket.OPEN && socket.send('changed'))
   const end = keepAlive(socket, async () => {
     const session = await sessionOf(cookie, false)
@@ -81,6 +100,7 @@ function listenOnly(socket: WebSocket, topic: string, person: Person, cookie: st
   socket.on('close', () => {
     stop()
     end()
+    release()
   })
 }
 
@@ -105,6 +125,7 @@ function refuse(stream: Duplex, status: string): void {
 }
 
 function run(socket: WebSocket, person: Person, { document, client, since }: z.infer<typeof query>, cookie: string | undefined): void {
+  const release = countSocket(person.id)
   const follower: Follower = {
     client,
     version: since,
@@ -119,13 +140,19 @@ function run(socket: WebSocket, person: Person, { document, client, since }: z.i
     tellPresence(document, presence).catch(() => undefined)
   }
   const end = keepAlive(socket, () => sessionOf(cookie, false).then((session) => session !== null && mayFollow(session.person, document)))
+  const pace = new Pace<z.infer<typeof clientMessage>>(
+    ({ cursor }) => say({ ...here, cursor }),
+    () => socket.close(1008, 'too many messages'),
+  )
   socket.on('message', (data) => {
     const message = parseMessage(String(data))
     if (!message) return socket.close(1008)
-    say({ ...here, cursor: message.cursor })
+    pace.take(message)
   })
   socket.on('close', () => {
     end()
+    pace.stop()
+    release()
     unfollow(document, follower)
     say({ ...here, cursor: null, gone: true })
   })

@@ -1,4 +1,5 @@
-import { afterAll, expect, test } from 'vitest'
+import { afterAll, expect, test, vi } from 'vitest'
+import { Pace } from '../../server/documents/cursor-pace.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 await useFreshDatabase()
@@ -34,4 +35,23 @@ test('a document that can’t be squashed holds up no other', async () => {
   await expect(squashDocument('broken')).rejects.toThrow()
   await squashDocument('sound')
   expect((await pool.query(`select document_id, count(*)::int as count from batches group by 1 order by 1`)).rows).toEqual([{ document_id: 'broken', count: 3 }, { document_id: 'sound', count: 1 }])
+})
+
+test('of a cursor the newest place is told ten times a second, and a flood closes its socket once', () => {
+  vi.useFakeTimers({ now: 0 })
+  const told: number[] = []
+  const flood = vi.fn()
+  const pace = new Pace<number>((message) => told.push(message), flood)
+  for (let message = 0; message < 40; message++) {
+    pace.take(message)
+    vi.advanceTimersByTime(20)
+  }
+  vi.advanceTimersByTime(1000)
+  expect(told.length).toBeLessThanOrEqual(11)
+  expect(told[0]).toBe(0)
+  expect(told.at(-1)).toBe(39)
+  expect(flood).not.toHaveBeenCalled()
+  for (let message = 0; message < 1000; message++) pace.take(message)
+  expect(flood).toHaveBeenCalledOnce()
+  vi.useRealTimers()
 })

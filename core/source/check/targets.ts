@@ -7,33 +7,54 @@ import { at, attributeOf, type Scan, type Tag } from './scan.ts'
 export function targets(scan: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
   const ids = new Map<string, Tag>()
-  const lines = new Map<string, number>()
+  const fresh = freshNames(ids)
   for (const tag of scan.tags) {
     const id = tag.isEnd ? undefined : attributeOf(tag, 'id')
     if (!id || id.value === '') continue
     const first = ids.get(id.value)
     if (!first) {
       ids.set(id.value, tag)
-      lines.set(id.value, tag.line)
       continue
     }
-    let number = 2
-    while (ids.has(`${id.value}-${number}`)) number++
-    const fresh = `${id.value}-${number}`
-    ids.set(fresh, tag)
-    found.push(at(tag, 'duplicate-id', 'error', `The id “${id.value}” stands already in line ${first.line}. Links lead to the first alone.`, [{ label: `Call this one “${fresh}”`, edits: [{ from: id.from, to: id.to, insert: `id="${fresh}"` }] }]))
+    const name = fresh(id.value)
+    ids.set(name, tag)
+    found.push(at(tag, 'duplicate-id', 'error', `The id “${id.value}” stands already in line ${first.line}. Links lead to the first alone.`, [{ label: `Call this one “${name}”`, edits: [{ from: id.from, to: id.to, insert: `id="${name}"` }] }]))
   }
   const places = new Set([...ids.keys(), ...headingPlaces(scan)])
+  const nearest = nearestOf(places)
+  const nextLink = nextLinks(scan)
   for (const [index, tag] of scan.tags.entries()) {
     const href = tag.isEnd || tag.name !== 'a' ? undefined : attributeOf(tag, 'href')
     if (!href || !/^#./.test(href.value) || href.value === '#top') continue
     const target = decodedPlace(href.value.slice(1))
     if (places.has(target)) continue
-    const near = nearest(target, places)
+    const near = nearest(target)
     const repairs: SourceRepair[] = near ? [{ label: `Point it to “#${near}”`, edits: [{ from: href.from, to: href.to, insert: `href="#${encodeURI(near)}"` }] }] : []
-    const end = scan.tags.slice(index + 1).find(({ name }) => name === 'a')
+    const end = nextLink[index]
     if (end?.isEnd) repairs.push({ label: 'Take the link off, keep its words', edits: [{ from: tag.from, to: tag.to, insert: '' }, { from: end.from, to: end.to, insert: '' }] })
     found.push(at(tag, 'dead-target', 'error', `The link leads to “#${target}”, but nothing on this page has that id.`, repairs))
+  }
+  return found
+}
+
+/** Names that are not taken, from a stem: `-2`, `-3` and so on, counted on from where the last one was found. */
+function freshNames(taken: { has(name: string): boolean }): (stem: string) => string {
+  const numbers = new Map<string, number>()
+  return (stem) => {
+    let number = numbers.get(stem) ?? 2
+    while (taken.has(`${stem}-${number}`)) number++
+    numbers.set(stem, number + 1)
+    return `${stem}-${number}`
+  }
+}
+
+/** For each tag the next tag of a link behind it. */
+function nextLinks({ tags }: Scan): (Tag | undefined)[] {
+  const found: (Tag | undefined)[] = []
+  let next: Tag | undefined
+  for (let index = tags.length - 1; index >= 0; index--) {
+    found[index] = next
+    if (tags[index]!.name === 'a') next = tags[index]
   }
   return found
 }
@@ -42,37 +63,54 @@ export function targets(scan: Scan): Diagnostic[] {
 function headingPlaces({ text, tags }: Scan): string[] {
   const found: string[] = []
   const taken = new Set<string>()
+  const fresh = freshNames(taken)
   for (const [index, tag] of tags.entries()) {
     if (tag.isEnd || !/^h[2-6]$|^summary$/.test(tag.name)) continue
     const end = tags.slice(index + 1, index + 40).find((each) => each.isEnd && each.name === tag.name)
     if (!end) continue
     const stem = slug(text.slice(tag.to, end.from).replace(/<[^>]*>/g, ''))
-    let id = stem
-    for (let number = 2; taken.has(id); number++) id = `${stem}-${number}`
+    const id = taken.has(stem) ? fresh(stem) : stem
     taken.add(id)
     found.push(id)
   }
   return found
 }
 
+/** So many places are compared with, and for so many targets: who has more of either needs no hint. */
+const MOST_PLACES = 500
+const MOST_TARGETS = 300
+
 /** The place whose name differs least: by case and signs alone, or by at most two letters. */
-function nearest(target: string, places: ReadonlySet<string>): string | null {
-  let best: string | null = null
-  let least = 3
-  for (const place of [...places].slice(0, 500)) {
-    const away = slug(place) === slug(target) ? 0 : distance(place, target, least)
-    if (away < least) [best, least] = [place, away]
+function nearestOf(places: ReadonlySet<string>): (target: string) => string | null {
+  const candidates = [...places].slice(0, MOST_PLACES).map((place) => ({ place, slug: slug(place) }))
+  const known = new Map<string, string | null>()
+  return (target) => {
+    if (known.has(target) || known.size >= MOST_TARGETS) return known.get(target) ?? null
+    const plain = slug(target)
+    let best: string | null = null
+    let least = 3
+    for (const { place, slug: stem } of candidates) {
+      const away = stem === plain ? 0 : distance(place, target, least)
+      if (away < least) [best, least] = [place, away]
+    }
+    known.set(target, best)
+    return best
   }
-  return best
 }
 
-/** Levenshtein distance of two names, given up at `most`. */
+/** Levenshtein distance of two names, given up at `most`: only the band of that width around the diagonal is looked at (Ukkonen 1985). */
 function distance(a: string, b: string, most: number): number {
   if (Math.abs(a.length - b.length) >= most || a.length > 100) return most
   let row = Array.from({ length: b.length + 1 }, (_, at) => at)
   for (let i = 1; i <= a.length; i++) {
-    const next = [i]
-    for (let j = 1; j <= b.length; j++) next.push(Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1)))
+    const next: number[] = Array.from({ length: b.length + 1 }, () => most)
+    next[0] = i
+    let least = i
+    for (let j = Math.max(1, i - most); j <= Math.min(b.length, i + most); j++) {
+      next[j] = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1))
+      least = Math.min(least, next[j]!)
+    }
+    if (least >= most) return most
     row = next
   }
   return row[b.length]!
