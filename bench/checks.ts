@@ -33,10 +33,15 @@ export async function benchChecks(): Promise<Figure[]> {
 /** What students and authors load, in bytes as browsers receive them, against the bound. */
 export function benchSizes(): Figure[] {
   const size = (file: string): number => statSync(`${file}.br`, { throwIfNoEntry: false })?.size ?? readFileSync(file).length
-  const reader = readdirSync('build/reader/assets').filter((file) => file.endsWith('.js')).reduce((sum, file) => sum + size(`build/reader/assets/${file}`), 0)
-  const sheet = sheetScripts().reduce((sum, file) => sum + size(file), 0)
+  const all = (files: readonly string[]): number => files.reduce((sum, file) => sum + size(file), 0)
+  const reader = (ending: string): number => all(readdirSync('build/reader/assets').filter((file) => file.endsWith(ending)).map((file) => `build/reader/assets/${file}`))
+  const styles = readdirSync('build/client/assets').filter((file) => /^(root|course|sheet|content|pieces|plan-tree|strip)-.*\.css$/.test(file)).map((file) => `build/client/assets/${file}`)
   const figure = (name: string, bytes: number, most: number): Figure => ({ name, ratio: bytes / most, goal: 'at most 1', isReached: bytes <= most, detail: `${(bytes / 1000).toFixed(1)} kB as it is sent, of ${most / 1000}` })
-  return [figure('Script of the reading room', reader, 15_000), figure('Script of the sheet’s first load', sheet, 450_000)]
+  return [
+    figure('Script of the reading room', reader('.js'), 15_000),
+    figure('Script and style of the reading room', reader('.js') + reader('.css'), 60_000),
+    figure('Script and style of the sheet before the first key', all(sheetScripts()) + all(styles), 450_000),
+  ]
 }
 
 /** Every script that opening the sheet fetches: what its route and its editor import, not what opens later. */
