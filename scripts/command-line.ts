@@ -6,13 +6,15 @@ import { plainText } from '../core/document/plain-text.ts'
 import { problemOfPage } from '../core/document/check.ts'
 import { pageFromJson, schema } from '../core/document/schema.ts'
 import { statistics } from '../core/document/statistics.ts'
-import type { Book } from '../core/formats/book.ts'
-import { type BringAs, type BroughtResult, broughtText } from '../core/formats/brought.ts'
+import { fileTypeFromBuffer } from 'file-type'
+import { shelfItemsOf } from '../core/document/shelf-items.ts'
+import type { Book, BookPicture } from '../core/formats/book.ts'
+import { type BringAs, type BroughtNote, type BroughtResult, broughtText } from '../core/formats/brought.ts'
 import { EBOOK_STYLE } from '../core/formats/ebook-style.ts'
 import { epubFiles } from '../core/formats/epub.ts'
 import { toMarkdown } from '../core/formats/markdown.ts'
 import { readEpub } from '../core/formats/read-epub.ts'
-import { readMarkdown } from '../core/formats/read-markdown.ts'
+import { readMarkdown, readWebText } from '../core/formats/read-markdown.ts'
 import { readWord } from '../core/formats/read-word.ts'
 import { webDocument } from '../core/formats/web-document.ts'
 import { zipEpub } from '../core/formats/zip.ts'
@@ -114,30 +116,49 @@ async function main([command = '', ...files]: string[]): Promise<void> {
 }
 
 /** A document read by the ending of its name: one page, or a book with a chapter for each main heading. */
-async function bookOf(file: string, as: BringAs): Promise<Book> {
+async function bookOf(file: string, as: BringAs): Promise<{ book: Book; notes: readonly BroughtNote[] }> {
   const name = basename(file).replace(/\.[^.]*$/, '')
   const bytes = async (): Promise<Uint8Array> => new Uint8Array(await readFile(file))
   const freshId = (): string => nanoid(8)
   const readers: Record<string, () => Promise<BroughtResult>> = {
     '.md': async () => readMarkdown(await textOf(file), as, name, freshId),
+    '.html': async () => readWebText(await textOf(file), as, name, freshId),
+    '.htm': async () => readWebText(await textOf(file), as, name, freshId),
     '.docx': async () => readWord(await bytes(), as, name, freshId),
     '.epub': async () => readEpub(await bytes(), name, freshId),
   }
   const read = await (readers[extname(file)] ?? (async () => ({ ok: true, brought: broughtText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId) }) as const))()
   if (!read.ok) throw new BadInput(`${file}: ${read.reason}`)
-  const { opening, parts } = read.brought
+  const { opening, parts, notes } = read.brought
+  const pictures = new Map(await Promise.all(read.brought.pictures.map(async ({ id, bytes }) => [id, await pictureOf(bytes)] as const)))
   let number = 0
-  return { identifier: `urn:uuid:${randomUUID()}`, language: 'en', direction: 'ltr', authors: [], modified: new Date().toISOString().replace(/\.\d+Z$/, 'Z'), opening: opening.page, parts: parts.map((part) => ({ title: part.title, chapters: part.chapters.map((each) => ({ ...each, number: String(++number) })) })), pictures: new Map() }
+  const book: Book = { identifier: `urn:uuid:${randomUUID()}`, language: 'en', direction: 'ltr', authors: [], modified: new Date().toISOString().replace(/\.\d+Z$/, 'Z'), opening: opening.page, parts: parts.map((part) => ({ title: part.title, chapters: part.chapters.map((each) => ({ ...each, number: String(++number) })) })), pictures }
+  return { book, notes }
+}
+
+/** A picture with the type that its bytes have, whatever its name said. */
+async function pictureOf(bytes: Uint8Array): Promise<BookPicture> {
+  const type = await fileTypeFromBuffer(bytes)
+  // Drawings are text: nothing at their start tells them for certain.
+  return { bytes, mediaType: type?.mime ?? 'image/svg+xml', ending: type?.ext ?? 'svg' }
+}
+
+/** Nothing is left out or changed unsaid: a line each on standard error. */
+function tell(from: string, notes: readonly BroughtNote[]): void {
+  for (const { message, count } of notes) console.error(`${from}: ${message}${count > 1 ? ` (${count} times)` : ''}`)
 }
 
 async function convert([from, to, ...more]: string[]): Promise<void> {
   if (!from || !to || more.length > 0) throw new BadInput('“convert” needs two files: what to read, and what to write.')
   const ending = extname(to)
   if (!['.md', '.json', '.html', '.htm', '.epub'].includes(ending)) throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md, .epub or .json.`)
-  const book = await bookOf(from, ending === '.epub' ? 'book' : 'page')
+  const { book, notes } = await bookOf(from, ending === '.epub' ? 'book' : 'page')
+  tell(from, notes)
   if (ending === '.epub') return writeFile(to, zipEpub(epubFiles(book, EBOOK_STYLE)))
   if (ending.startsWith('.htm')) return writeFile(to, webDocument(book, await aloneFiles()))
   if (book.parts.length > 0) throw new BadInput(`${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`)
+  const lost = shelfItemsOf(book.opening).length
+  if (lost > 0) tell(from, [{ sort: 'left out', message: `${lost === 1 ? 'A picture is' : `${lost} pictures are`} not in ${to}: a file of this kind holds none. Convert to .html or .epub to keep ${lost === 1 ? 'it' : 'them'}.`, count: 1 }])
   await writeFile(to, ending === '.md' ? toMarkdown(book.opening) : JSON.stringify(book.opening.toJSON()))
 }
 

@@ -78,8 +78,14 @@ export async function countFailures(db: Database, account: string, address: stri
   return rows[0] ?? { account: 0, address: 0 }
 }
 
-export async function insertFailure(db: Database, account: string, address: string): Promise<void> {
-  await db.query('insert into sign_in_failures (account, address) values ($1::text, $2::text)', [account, address])
+/** Counts an attempt as a failure until it turns out to be none; gives back its id. */
+export async function insertFailure(db: Database, account: string, address: string): Promise<string> {
+  const { rows } = await db.query<{ id: string }>('insert into sign_in_failures (account, address) values ($1::text, $2::text) returning id', [account, address])
+  return rows[0]!.id
+}
+
+export async function deleteFailure(db: Database, id: string): Promise<void> {
+  await db.query('delete from sign_in_failures where id = $1::bigint', [id])
 }
 
 /** Forgets the failures of an account that has signed in, and all that are too old to count. */

@@ -3,6 +3,10 @@ import { mkdtemp, readFile, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { beforeAll, expect, test } from 'vitest'
+import sharp from 'sharp'
+import { schema } from '../../core/document/schema.ts'
+import { epubFiles } from '../../core/formats/epub.ts'
+import { zipEpub } from '../../core/formats/zip.ts'
 import { freshDatabase, useFreshDatabase } from './setup/database.ts'
 import { withClient } from './setup/app.ts'
 
@@ -67,6 +71,22 @@ test('convert goes from HTML to Markdown and back, and to one document', async (
   expect((await readFile(epub)).subarray(30, 58).toString()).toBe('mimetypeapplication/epub+zip')
   expect((await fieldstone(['convert', epub, md])).error).toContain('is a book of several texts')
   expect((await fieldstone(['convert', await file('broken.docx', 'PK'), md])).error).toContain('damaged')
+})
+
+test('convert keeps pictures where the format holds them, and says what it leaves out or changes', async () => {
+  const png = await sharp({ create: { width: 3, height: 2, channels: 3, background: '#4b6b3c' } }).png().toBuffer()
+  const figure = schema.nodeFromJSON({ type: 'picture', attrs: { item: 'wall', width: 3, height: 2, alt: 'A wall', description: '', share: 100, align: 'center' }, content: [{ type: 'caption' }] })
+  const page = schema.node('doc', null, [schema.node('title', null, schema.text('Walls')), figure])
+  const book = { identifier: 'urn:x', language: 'en', direction: 'ltr' as const, authors: [], modified: '2026-01-01T00:00:00Z', opening: page, parts: [], pictures: new Map([['wall', { bytes: new Uint8Array(png), mediaType: 'image/png', ending: 'png' }]]) }
+  const epub = await file('walls.epub', Buffer.from(zipEpub(epubFiles(book, ''))) as unknown as string)
+  const html = join(folder, 'walls.html')
+  expect(await fieldstone(['convert', epub, html])).toMatchObject({ code: 0 })
+  expect(await readFile(html, 'utf8')).toContain(`data:image/png;base64,${png.toString('base64').slice(0, 40)}`)
+  const { code, error } = await fieldstone(['convert', epub, join(folder, 'walls.md')])
+  expect([code, error]).toEqual([0, expect.stringContaining('A picture is not in')])
+  const left = await fieldstone(['convert', await file('left.html', '<h1>W</h1><p>a</p><img src="x.png" alt="An arch"><canvas></canvas>'), join(folder, 'left.md')])
+  expect(left.error).toMatch(/canvas/)
+  expect(left.error).toMatch(/picture|img|image/i)
 })
 
 test.each([

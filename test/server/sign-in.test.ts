@@ -66,6 +66,13 @@ test('after ten failures an account rests, even with the right password; others 
   expect((await signIn('guest@test.example', PASSWORD)).status).toBe(302)
 })
 
+test('a hundred guesses at the same moment are not a hundred tries', async () => {
+  const answers = await Promise.all(Array.from({ length: 40 }, (_, guess) => signIn('manager@test.example', `guess ${guess}`)))
+  const tried = answers.filter(({ status }) => status === 401).length
+  expect(tried).toBeLessThanOrEqual(10)
+  expect(answers.filter(({ status }) => status === 429)).toHaveLength(40 - tried)
+})
+
 test('the one-click people exist in the demo alone', async () => {
   expect((await post('/sign-in', { demo: 'author@test.example' })).status).toBe(400)
 })
