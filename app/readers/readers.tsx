@@ -1,11 +1,12 @@
-import { useRouteLoaderData } from 'react-router'
+import { Form, Link, useRouteLoaderData } from 'react-router'
+import { z } from 'zod'
 import { performance } from '../../core/questions/performance.ts'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { inOrder } from '../../core/plan/tree.ts'
 import { initials } from '../../core/people/initials.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { listAnswersOfCourse } from '../../server/exercises/queries.server.ts'
-import { listItemReadings, listStudentReadings } from '../../server/readers/queries.server.ts'
+import { countStudents, listItemReadings, listStudentReadings } from '../../server/readers/queries.server.ts'
 import { listQuestionsByIds } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { plainText } from '../../core/document/plain-text.ts'
@@ -20,9 +21,25 @@ import './readers.css'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const { course } = await requireCourse(context, request, params.courseId, 'write')
-  const [items, students, answers] = await Promise.all([listItemReadings(pool, course.id), listStudentReadings(pool, course.id), listAnswersOfCourse(pool, course.id)])
-  return { items, students, questions: await questionsOf(course.id, answers) }
+  const { name, from } = asked.parse(Object.fromEntries(new URL(request.url).searchParams))
+  const [items, listed, count, answers] = await Promise.all([
+    listItemReadings(pool, course.id),
+    listStudentReadings(pool, course.id, { words: name, skip: from, most: STUDENTS }),
+    countStudents(pool, course.id, name),
+    listAnswersOfCourse(pool, course.id),
+  ])
+  // A sign an item instead of ids: a part of the list stays small however long the course is.
+  const students = listed.map(({ done, ...student }) => {
+    const ids = new Set(done)
+    return { ...student, done: items.map(({ id }) => (ids.has(id) ? '1' : '0')).join('') }
+  })
+  return { items, students, count, name, from, questions: await questionsOf(course.id, answers) }
 }
+
+/** So many students are listed at once. */
+const STUDENTS = 30
+// eslint-disable-next-line no-control-regex -- control characters stand in nobody's name
+const asked = z.object({ name: z.string().trim().max(100).regex(/^[^\u0000-\u001f\u007f]*$/).catch(''), from: z.coerce.number().int().min(0).max(1_000_000).catch(0) })
 
 type Answers = Awaited<ReturnType<typeof listAnswersOfCourse>>
 
@@ -48,7 +65,7 @@ async function questionsOf(courseId: string, answers: Answers) {
 export const meta = () => [{ title: 'Readers – Fieldstone' }]
 
 /** Who read, wrote, answered and handed in; and how the questions performed. */
-export default function Readers({ loaderData: { items, students, questions } }: Route.ComponentProps) {
+export default function Readers({ loaderData: { items, students, count, name, from, questions } }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   if (!frame) return null
   const { person, course, plan } = frame
@@ -57,23 +74,24 @@ export default function Readers({ loaderData: { items, students, questions } }: 
     const reading = readings.get(row.id)
     return reading && isOpened(row.kind) && row.kind !== 'book' ? [{ ...row, ...reading }] : []
   })
-  const share = (count: number): string => (students.length === 0 ? '' : `${Math.round((count / students.length) * 100)} %`)
-  const some = (count: number): string => (count > 0 ? String(count) : '')
+  const share = (part: number): string => (count.all === 0 ? '' : `${Math.round((part / count.all) * 100)} %`)
+  const some = (number: number): string => (number > 0 ? String(number) : '')
+  const places = new Map(items.map(({ id }, at) => [id, at]))
   return (
     <div className="screen">
       <Strip person={person} course={course} />
       <main className="readers">
         <h1>Readers</h1>
         <p className="soft">
-          {students.length} {students.length === 1 ? 'student' : 'students'}, {rows.length} published {rows.length === 1 ? 'item' : 'items'}.
+          {count.all.toLocaleString('en')} {count.all === 1 ? 'student' : 'students'}, {rows.length} published {rows.length === 1 ? 'item' : 'items'}.
         </p>
-        {rows.length === 0 || students.length === 0 ? (
+        {rows.length === 0 || count.all === 0 ? (
           <p>{rows.length === 0 ? 'Nothing is published yet. Once it is, who read what stands here.' : 'The course has no students yet.'}</p>
         ) : (
           <>
             <section aria-labelledby="items-head">
               <h2 id="items-head">What was done with each item</h2>
-              <DoneChart data={rows.map(({ title, done }) => ({ name: title, done, open: students.length - done }))} />
+              <DoneChart data={rows.map(({ title, done }) => ({ name: title, done, open: count.all - done }))} />
               <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="items-head">
                 <table>
                   <thead>
@@ -97,6 +115,7 @@ export default function Readers({ loaderData: { items, students, questions } }: 
             </section>
             <section aria-labelledby="students-head">
               <h2 id="students-head">Students</h2>
+              <StudentPages {...{ name, from, found: count.found, shown: students.length }} />
               <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="students-head">
                 <table>
                   <thead>
@@ -104,14 +123,14 @@ export default function Readers({ loaderData: { items, students, questions } }: 
                   </thead>
                   <tbody>
                     {students.map((student) => {
-                      const done = rows.filter(({ id }) => student.done.includes(id))
+                      const done = rows.filter(({ id }) => student.done[places.get(id) ?? -1] === '1')
                       return (
                         <tr key={student.id}>
                           <th scope="row"><span className="reader-item"><span className="face" style={{ backgroundColor: student.colour }} aria-hidden>{initials(student.name)}</span> {student.name}</span></th>
                           <td>{done.length} of {rows.length}</td>
                           <td>
                             <span className="done-row" role="img" aria-label={done.length === 0 ? 'none' : done.map(({ title }) => title).join(', ')}>
-                              {rows.map(({ id, title, kind }) => <span key={id} title={`${title} (${kindOfEntry(kind).label.toLowerCase()})`} className={student.done.includes(id) ? 'is-done' : ''} />)}
+                              {rows.map(({ id, title, kind }) => <span key={id} title={`${title} (${kindOfEntry(kind).label.toLowerCase()})`} className={student.done[places.get(id) ?? -1] === '1' ? 'is-done' : ''} />)}
                             </span>
                           </td>
                           <td>{some(student.posts)}</td>
@@ -148,7 +167,7 @@ export default function Readers({ loaderData: { items, students, questions } }: 
                       </tbody>
                     </table>
                   </div>
-                  <p className="soft small">Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody. Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question tells little, below 0 something in it is wrong. First attempts are counted.</p>
+                  <p className="soft small">Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody. Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question tells little, below 0 something in it is wrong. First attempts are counted, of the newest 2,000 at the most.</p>
                 </>
               )}
             </section>
@@ -156,5 +175,20 @@ export default function Readers({ loaderData: { items, students, questions } }: 
         )}
       </main>
     </div>
+  )
+}
+
+/** Finding a student by name, and the way through a long list. */
+function StudentPages({ name, from, found, shown }: { name: string; from: number; found: number; shown: number }) {
+  const to = (place: number): string => `?${new URLSearchParams({ ...(name === '' ? {} : { name }), ...(place === 0 ? {} : { from: String(place) }) }).toString()}`
+  return (
+    <Form className="student-pages" role="search" preventScrollReset>
+      <label htmlFor="student-name">Name</label> <input id="student-name" name="name" type="search" defaultValue={name} placeholder="Part of a name" /> <button type="submit" className="plain-button">Find</button>
+      <span className="soft" role="status">
+        {found === 0 ? 'Nobody has such a name.' : `${(from + 1).toLocaleString('en')} to ${(from + shown).toLocaleString('en')} of ${found.toLocaleString('en')}`}
+      </span>
+      {from > 0 && <Link to={to(Math.max(0, from - STUDENTS))} preventScrollReset>Previous</Link>}
+      {from + shown < found && <Link to={to(from + shown)} preventScrollReset>Next</Link>}
+    </Form>
   )
 }

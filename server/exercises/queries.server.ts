@@ -134,14 +134,18 @@ export interface AnswerOfCourse {
   readonly given: unknown
 }
 
-/** Every graded answer of students to the questions of a course, each from their first attempt at it. */
+/** So many attempts, the newest, tell how questions performed: more say the same, and take their time. */
+export const MOST_ATTEMPTS = 2000
+
+/** Graded answers of students to the questions of a course, each from their first attempt at it; of the newest attempts. */
 export async function listAnswersOfCourse(db: Database, courseId: string): Promise<AnswerOfCourse[]> {
   const { rows } = await db.query<AnswerOfCourse>(
     `select distinct on (a.entry_id, a.person_id, w.question_id) a.entry_id as "entryId", a.entry_id || ' ' || a.person_id as "attemptId", w.question_id as "questionId", q.title, w.share, w.given
-     from attempts a join attempt_answers w on w.attempt_id = a.id join questions q on q.id = w.question_id
-     join plan_entries e on e.id = a.entry_id join memberships m on m.course_id = e.course_id and m.person_id = a.person_id
-     where e.course_id = $1::text and m.role = 'student' and w.share is not null and e.deleted_at is null order by a.entry_id, a.person_id, w.question_id, a.number`,
-    [courseId],
+     from (select t.* from plan_entries e join attempts t on t.entry_id = e.id join memberships m on m.course_id = e.course_id and m.person_id = t.person_id
+       where e.course_id = $1::text and e.deleted_at is null and m.role = 'student' order by t.started_at desc limit $2::int) a
+     join attempt_answers w on w.attempt_id = a.id join questions q on q.id = w.question_id
+     where w.share is not null order by a.entry_id, a.person_id, w.question_id, a.number`,
+    [courseId, MOST_ATTEMPTS],
   )
   return rows
 }
