@@ -87,7 +87,7 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
     const seed = seedOf(`seed ${student}`)
     const attempt = await insertAttempt(db, { id: `demo-attempt-${student}`, entryId, personId: student, number: 1, documentId: entryId, edition: 1, seed, startedAt: at(day), finishedAt: at(day - 0.02) })
     for (const { id, content } of questions) {
-      const values = valuesOf(content, id, seed, 'en-GB')
+      const values = valuesOf(content, id, seed, 'en-GB')!
       const knows = chance(`knows ${student} ${id}`) < zeal(student) * (id === 'batter' ? 0.65 : 0.95)
       const { answer } = content
       const formula = answer.sort === 'number' ? readFormula(answer.value) : null

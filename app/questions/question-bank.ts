@@ -86,6 +86,7 @@ function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): 
   if (problem) return { ok: false, reason: problem }
   const question = { id: 'tried', position: 1, points: 1, title: '', content: read.content }
   const values = valuesOf(read.content, 'tried', asked.seed, course.language)
+  if (!values) return { ok: false, reason: 'None of its versions has an answer yet. Look through the versions to see why.' }
   const graded = asked.given === null ? null : grade(read.content.answer, values, asked.given)
   const answer = graded === null ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length } : { questionId: 'tried', given: asked.given, share: graded.ok ? graded.share : null, tries: 1, hints: read.content.hints.length }
   return { ok: true, html: questionHtml({ question, values, answer }, { language: course.language, attempt: 0, name: '', isTold: true, isJudged: true, mayAnswer: true, isPreview: true }).text }

@@ -39,6 +39,22 @@ export function checkQuestion(content: QuestionContent, language: string): Quest
   return { problems, versions, combinations: variables.combinations, isSample }
 }
 
+/** At least this share of the versions looked at must have an answer, or students would meet the same few again and again. */
+const LEAST_USABLE = 0.05
+
+/** Why a question gives students too few versions, as a sentence with what most of the others lack; null when there are enough. */
+export function tooFewUsable(content: QuestionContent, language: string): string | null {
+  const { versions } = checkQuestion(content, language)
+  const problems = versions.flatMap(({ problem }) => problem ?? [])
+  const usable = versions.length - problems.length
+  if (versions.length === 0 || usable / versions.length >= LEAST_USABLE) return null
+  const counts = new Map<string, number>()
+  for (const problem of problems) counts.set(problem, (counts.get(problem) ?? 0) + 1)
+  const [most = ''] = [...counts].sort(([, a], [, b]) => b - a)[0] ?? []
+  const number = (value: number): string => value.toLocaleString('en')
+  return `${usable === 0 ? 'None' : `Only ${number(usable)}`} of its ${number(versions.length)} versions can be used. Most others have this fault: ${most} Narrow a range, or add a condition that keeps them out.`
+}
+
 function* lookThrough(variables: Variables, isSample: boolean): Generator<Values> {
   for (let at = 0; at < (isSample ? MOST_LOOKED_AT : variables.combinations); at++) {
     const values = isSample ? variables.valuesFor(at) : variables.valuesAt(at)

@@ -2,8 +2,8 @@ import { createHash, randomInt } from 'node:crypto'
 import { nanoid } from 'nanoid'
 import { type Given, grade } from '../../core/questions/grade.ts'
 import type { QuestionContent } from '../../core/questions/question.ts'
-import { checkVersion } from '../../core/questions/check-question.ts'
-import { readVariables, type Values } from '../../core/questions/versions.ts'
+import { usableValues } from '../../core/questions/usable-version.ts'
+import type { Values } from '../../core/questions/versions.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import type { Place } from '../reading/outline.server.ts'
@@ -42,17 +42,9 @@ export function seedOf(name: string): number {
   return createHash('sha256').update(name).digest().readInt32BE(0)
 }
 
-const DRAWS = 50
-
-/** The values of a question in an attempt; versions that can't be used are passed over. */
-export function valuesOf(content: QuestionContent, questionId: string, seed: number, language: string): Values {
-  const variables = readVariables(content)
-  let values: Values | null = null
-  for (let draw = 0; draw < DRAWS; draw++) {
-    values = variables.valuesFor(seedOf(`${seed} ${questionId} ${draw}`))
-    if (values && checkVersion(content, values, language) === null) return values
-  }
-  return values ?? {}
+/** The values of a question in an attempt; null when none of its versions has an answer, as in an edition of long ago. */
+export function valuesOf(content: QuestionContent, questionId: string, seed: number, language: string): Values | null {
+  return usableValues(content, language, (draw) => seedOf(`${seed} ${questionId} ${draw}`))
 }
 
 /** Why no new attempt can be begun; null when one can. */
@@ -82,7 +74,10 @@ export async function openAttempt(db: Database, who: Solver, attempt: Attempt): 
   const questions = (await listEditionQuestions(db, attempt.documentId, attempt.edition)).filter(({ position }) => position !== null)
   const ordered = who.place.settings.isShuffled ? [...questions].sort((a, b) => seedOf(`${attempt.seed} ${a.id}`) - seedOf(`${attempt.seed} ${b.id}`)) : questions
   const answers = new Map((await listAnswers(db, [attempt.id])).map((answer) => [answer.questionId, answer]))
-  const shown = ordered.map((question) => ({ question, values: valuesOf(question.content, question.id, attempt.seed, who.language), answer: answers.get(question.id) ?? null }))
+  const shown = ordered.flatMap((question) => {
+    const values = valuesOf(question.content, question.id, attempt.seed, who.language)
+    return values ? [{ question, values, answer: answers.get(question.id) ?? null }] : []
+  })
   return { attempt, questions: shown, points: shown.reduce((sum, { question, answer }) => sum + question.points * (answer?.share ?? 0), 0), most: shown.reduce((sum, { question }) => sum + question.points, 0) }
 }
 
@@ -97,7 +92,12 @@ export async function questionsInPage(who: Solver, questionIds: readonly string[
   const [questions, attempt] = await Promise.all([listEditionQuestions(pool, who.documentId, who.edition), findAttempt(pool, who.place.id, who.personId, 0)])
   const answers = new Map(attempt ? (await listAnswers(pool, [attempt.id])).map((answer) => [answer.questionId, answer]) : [])
   const seed = attempt?.seed ?? seedOf(`${who.place.id} ${who.personId}`)
-  return new Map(questions.filter(({ id }) => questionIds.includes(id)).map((question) => [question.id, { question, values: valuesOf(question.content, question.id, seed, who.language), answer: answers.get(question.id) ?? null }]))
+  return new Map(
+    questions.flatMap((question): [string, AttemptQuestion][] => {
+      const values = questionIds.includes(question.id) ? valuesOf(question.content, question.id, seed, who.language) : null
+      return values ? [[question.id, { question, values, answer: answers.get(question.id) ?? null }]] : []
+    }),
+  )
 }
 
 export type Asked = { readonly intent: 'answer'; readonly given: Given } | { readonly intent: 'hint' }
@@ -111,6 +111,7 @@ export async function answerQuestion(who: Solver, number: number, questionId: st
     const question = (await listEditionQuestions(db, attempt.documentId, edition)).find(({ id, position }) => id === questionId && (position === null) === (number === 0))
     if (!question) return null
     const values = valuesOf(question.content, questionId, attempt.seed, who.language)
+    if (!values) return null
     const reason = await takeAsked(db, attempt.id, question, values, asked, mayTryAgain(who, number))
     const answer = (await listAnswers(db, [attempt.id])).find((each) => each.questionId === questionId) ?? null
     return { question, values, answer, ...(reason === null ? {} : { reason }) }

@@ -35,5 +35,9 @@ ${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button clas
 /** The questions as the author would meet them, in one of their versions. */
 async function previewPart(who: Solver): Promise<SafeHtml> {
   const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(({ position }) => position !== null)
-  return html`<div class="attempt">${questions.map((question, at) => questionHtml({ question, values: valuesOf(question.content, question.id, 1, who.language), answer: null }, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
+  const shown = questions.flatMap((question) => {
+    const values = valuesOf(question.content, question.id, 1, who.language)
+    return values ? [{ question, values, answer: null }] : []
+  })
+  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
 }
