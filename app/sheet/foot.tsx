@@ -3,6 +3,7 @@ import { Check, CloudOff, Eye, LoaderCircle, TriangleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { shortMoment } from '../shell/moments.ts'
+import { ended } from '../shell/unsent.ts'
 import type { Standing } from './saving/standing.ts'
 
 interface Props {
@@ -42,14 +43,14 @@ export function Foot({ standing, waiting, version, editions, isChanged, timeZone
 
 /** How saving stands, in words. */
 export function savingWords(standing: Standing, waiting: string, keptAt = ''): string {
-  const unsent = waiting === '' ? '' : ` What you wrote since is kept in this browser: ${waiting}${/[.?!…]”$/.test(waiting) ? '' : '.'}`
+  const unsent = waiting === '' ? '' : ended(` What you wrote since is kept in this browser: ${waiting}`)
   switch (standing.sort) {
     case 'kept':
       return `Everything kept${keptAt ? `, ${keptAt}` : ''}`
     case 'sending':
       return 'Keeping…'
     case 'waiting':
-      return `Not sent: ${waiting}. The server does not answer; it is kept in this browser and sent by itself.`
+      return `${ended(`Not sent: ${waiting}`)} The server does not answer; it is kept in this browser and sent by itself.`
     case 'signed out':
       return `You have been signed out.${unsent}`
     case 'shut':
