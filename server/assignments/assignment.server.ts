@@ -1,4 +1,4 @@
-import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import { isBlank, type PassageRead, passageHtml } from '../../core/document/passage.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { pool, transaction } from '../database/pool.server.ts'
@@ -7,6 +7,7 @@ import { addJob } from '../jobs/queries.server.ts'
 import { insertNotices, listFollowers } from '../notices/queries.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { deleteDraft, type HandedFiles, insertSubmission, listOwnItems, updateReturned, upsertDraft } from './queries.server.ts'
+import { readPassage } from '../discussions/read-passage.server.ts'
 
 export type Handed = { readonly ok: true; readonly number?: number } | { readonly ok: false; readonly reason: string }
 const refuse = (reason: string): Handed & { ok: false } => ({ ok: false, reason })
@@ -38,9 +39,9 @@ export async function handIn(who: Participant, unsafeContent: unknown, files: Ha
   })
 }
 
-async function readWork(who: Participant, unsafeContent: unknown, files: HandedFiles): Promise<ReturnType<typeof passageFromUnsafe>> {
+async function readWork(who: Participant, unsafeContent: unknown, files: HandedFiles): Promise<PassageRead> {
   if (!who.mayTakePart || who.isAuthor) return refuse(who.isAuthor ? 'Authors look at what students hand in; they hand in nothing themselves.' : 'You read here as a guest; students hand in.')
-  const read = passageFromUnsafe(unsafeContent)
+  const read = await readPassage(unsafeContent)
   if (!read.ok) return read
   const brought = [...files.map(({ id }) => id), ...shelfItemsOf(read.passage)]
   const own = new Set(await listOwnItems(pool, who.courseId, who.personId, brought))
@@ -50,7 +51,7 @@ async function readWork(who: Participant, unsafeContent: unknown, files: HandedF
 
 /** Gives back what a student has handed in, with a comment; the student is told. */
 export async function giveBack(author: { personId: string; name: string }, place: { courseId: string; entryId: string; title: string }, studentId: string, number: number, unsafeComment: unknown): Promise<Handed> {
-  const read = passageFromUnsafe(unsafeComment)
+  const read = await readPassage(unsafeComment)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse('Say something to it before you give it back: the student reads your comment.')
   return transaction(async (db) => {

@@ -1,5 +1,5 @@
 import type { Node } from 'prosemirror-model'
-import { isBlank, passageFromUnsafe, passageHtml } from '../../core/document/passage.ts'
+import { isBlank, passageHtml } from '../../core/document/passage.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'
@@ -10,6 +10,7 @@ import { insertNotices, listFollowers } from '../notices/queries.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { listPostable } from '../shelf/queries.server.ts'
+import { readPassage } from './read-passage.server.ts'
 import { findPost, hasPosted, insertPost, listReplies, listRoots, type PostRow, replacePostItems, updateDeleted, updateFollow, updateHelpful, updateHidden, updateLocked, updatePost } from './queries.server.ts'
 
 /** Somebody at an item under which people write. */
@@ -86,7 +87,7 @@ export async function readThread(who: Participant, rootId: string): Promise<Thre
 export async function writePost(who: Participant, { id, parentId, unsafeContent }: { id: string; parentId: string | null; unsafeContent: unknown }): Promise<PostResult> {
   const why = whyNotWrite(who)
   if (why) return refuse(why)
-  const read = passageFromUnsafe(unsafeContent)
+  const read = await readPassage(unsafeContent)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse('There is nothing written yet.')
   const foreign = await whyNotShown(who, read.passage)
@@ -146,7 +147,7 @@ async function announce(db: Database, entryId: string): Promise<void> {
 export async function rewritePost(who: Participant, id: string, unsafeContent: unknown): Promise<PostResult> {
   const why = whyNotWrite(who)
   if (why) return refuse(why)
-  const read = passageFromUnsafe(unsafeContent)
+  const read = await readPassage(unsafeContent)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse('There is nothing left. Take the post back instead.')
   const foreign = await whyNotShown(who, read.passage)

@@ -102,3 +102,17 @@ test('a post is changed only where it stands, and an id that is taken gives noth
   expect(theirs).toMatchObject({ ok: false })
   expect(JSON.stringify(theirs)).not.toContain('look')
 })
+
+test('a player of a host that is not allowed becomes a link card in a post, and in its preview', async () => {
+  const player = { type: 'passage', content: [{ type: 'player', attrs: { address: 'https://other.example/embed/1', link: 'https://other.example/v/1', title: 'A film', width: 640, height: 360 } }] }
+  expect(await writePost(await visitor('student', 'talk'), { id: 'with-player', parentId: null, unsafeContent: player })).toMatchObject({ ok: true, post: { html: expect.stringContaining('link-card') } })
+  const { previewAnswer } = await import('../../server/discussions/preview.server.ts')
+  const preview = (await (await previewAnswer(await visitor('student', 'talk'), player)).json()) as { html: string }
+  expect(preview.html).toContain('https://other.example/v/1')
+  expect(preview.html).not.toContain('<iframe')
+  await pool.query(`insert into embed_hosts (origin, name) values ('https://other.example', 'Other')`)
+  ;(await import('../../server/embeds/allowed.server.ts')).forgetHosts()
+  expect(await writePost(await visitor('student', 'talk'), { id: 'with-allowed', parentId: null, unsafeContent: player })).toMatchObject({ ok: true, post: { html: expect.stringContaining('<iframe') } })
+  // Whoever only reads has nothing to preview.
+  expect((await previewAnswer(await visitor('guest', 'talk'), player)).status).toBe(422)
+})

@@ -1,0 +1,21 @@
+import { Fragment, type Node } from 'prosemirror-model'
+
+/** The node with a link card in the place of each player whose host may not stand in pages; what it leads to and its title stay. */
+export function withoutOtherHosts(node: Node, allowed: readonly string[]): Node {
+  if (node.isTextblock || node.isLeaf) return node
+  const children: Node[] = []
+  node.forEach((child) => {
+    if (child.type.name !== 'player' || allowed.includes(originOf(String(child.attrs.address)))) return void children.push(withoutOtherHosts(child, allowed))
+    const { address, link, title } = child.attrs as { address: string; link: string; title: string }
+    children.push(node.type.schema.node('linkCard', { address: link || address, title }))
+  })
+  return node.copy(Fragment.fromArray(children))
+}
+
+function originOf(address: string): string {
+  try {
+    return new URL(address).origin
+  } catch {
+    return ''
+  }
+}
