@@ -4,6 +4,7 @@ import { schema } from '../core/document/schema.ts'
 import { readPage } from '../core/html/read.ts'
 import { SCHEMA_VERSION } from '../core/kinds/registry.ts'
 import { cookieFor, startApp } from '../test/server/setup/app.ts'
+import { signedInAuthors } from './authors.ts'
 import { longPage } from './html.ts'
 import { type Figure, percentile } from './measure.ts'
 
@@ -35,7 +36,8 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
   })
   await pool.query('analyze')
   const app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
-  const [student, author] = [await cookieFor(url, app.port, 'student'), await cookieFor(url, app.port, 'author')]
+  const student = await cookieFor(url, app.port, 'student')
+  const authors = await signedInAuthors(url, app.port, 'crowd', AUTHORS)
   const errors: string[] = []
   const times = { reading: [] as number[], writing: [] as number[] }
   const until = performance.now() + SECONDS * 1000
@@ -63,7 +65,7 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
       const token = `w${number}x${count}.`
       const step = Step.fromJSON(schema, { stepType: 'replace', from: place, to: place, slice: { content: [{ type: 'text', text: token }] } })
       const start = performance.now()
-      const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body: JSON.stringify({ id: `c${number}-${count}`, base: version, client: `crowd-${number}`, schemaVersion: SCHEMA_VERSION, steps: [step.toJSON() as unknown] }), headers: { cookie: author, origin: app.address, 'content-type': 'application/json' } }).catch(() => null)
+      const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body: JSON.stringify({ id: `c${number}-${count}`, base: version, client: `crowd-${number}`, schemaVersion: SCHEMA_VERSION, steps: [step.toJSON() as unknown] }), headers: { cookie: authors[number]!, origin: app.address, 'content-type': 'application/json' } }).catch(() => null)
       const answer = saveAnswer.safeParse(await response?.json().catch(() => null)).data
       if (answer?.status !== 'taken') {
         errors.push(`writing answered ${answer?.status ?? response?.status ?? 'nothing'}`)

@@ -5,6 +5,7 @@ import { saveAnswer } from '../core/document/wire.ts'
 import { readPage } from '../core/html/read.ts'
 import { SCHEMA_VERSION } from '../core/kinds/registry.ts'
 import { cookieFor, type RunningApp, startApp } from '../test/server/setup/app.ts'
+import { signedInAuthors } from './authors.ts'
 import { longPage } from './html.ts'
 import { type Figure, median, percentile } from './measure.ts'
 
@@ -41,7 +42,7 @@ export async function benchTogether(url: string): Promise<Figure[]> {
     await insertEntries(db, 'class', ids.map((id) => ({ id, parentId: 'class-unit', kind: 'page' as const, title: id, documentId: id })))
   })
   const app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
-  const cookies = { author: await cookieFor(url, app.port, 'author'), student: await cookieFor(url, app.port, 'student') }
+  const cookies = { authors: await signedInAuthors(url, app.port, 'class', AUTHORS), student: await cookieFor(url, app.port, 'student') }
   const place = page.firstChild!.nodeSize + 1
   const one: Round[] = []
   const many: Round[] = []
@@ -62,11 +63,11 @@ export async function benchTogether(url: string): Promise<Figure[]> {
   ]
 }
 
-async function runRound(app: RunningApp, cookies: { author: string; student: string }, documents: readonly string[], versions: Map<string, number>, start: number): Promise<Round> {
+async function runRound(app: RunningApp, cookies: { authors: readonly string[]; student: string }, documents: readonly string[], versions: Map<string, number>, start: number): Promise<Round> {
   const round: Round = { batches: 0, times: [], reads: 0 }
   const until = performance.now() + SECONDS * 1000
   const writer = async (id: string, number: number): Promise<void> => {
-    const socket = new WebSocket(`${app.address.replace('http', 'ws')}/live?document=${id}&client=w${number}&since=${versions.get(id) ?? 0}`, { headers: { origin: app.address, cookie: cookies.author } })
+    const socket = new WebSocket(`${app.address.replace('http', 'ws')}/live?document=${id}&client=w${number}&since=${versions.get(id) ?? 0}`, { headers: { origin: app.address, cookie: cookies.authors[number]! } })
     socket.on('error', () => undefined)
     let [version, place] = [versions.get(id) ?? 0, start]
     await new Promise((done) => setTimeout(done, Math.random() * GATHER))
@@ -74,7 +75,7 @@ async function runRound(app: RunningApp, cookies: { author: string; student: str
       const step = Step.fromJSON(schema, { stepType: 'replace', from: place, to: place, slice: { content: [{ type: 'text', text: 'x' }] } })
       const begun = performance.now()
       const body = JSON.stringify({ id: `${id}-${number}-${Math.round(until)}-${count}`, base: version, client: `w${number}`, schemaVersion: SCHEMA_VERSION, steps: [step.toJSON() as unknown] })
-      const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body, headers: { cookie: cookies.author, origin: app.address, 'content-type': 'application/json' } })
+      const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body, headers: { cookie: cookies.authors[number]!, origin: app.address, 'content-type': 'application/json' } })
       const answer = saveAnswer.parse(await response.json())
       if (answer.status !== 'taken') throw new Error(`writing answered ${answer.status}`)
       version = answer.to

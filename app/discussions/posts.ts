@@ -8,6 +8,7 @@ import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
+import { tooOften } from '../../server/web/rate.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
 
@@ -54,6 +55,8 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, postRequest, MOST_BYTES)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
+  const tooMany = asked.intent === 'preview' ? tooOften(who.personId, 'preview') : asked.intent === 'write' || asked.intent === 'rewrite' ? tooOften(who.personId, 'post') : null
+  if (tooMany) return Response.json({ ok: false, reason: tooMany }, { status: 429 })
   if (asked.intent === 'preview') return previewAnswer(who, asked.content)
   if (asked.intent === 'follow') {
     await updateFollow(pool, who.place.id, who.personId, asked.isOn)

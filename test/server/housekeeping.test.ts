@@ -1,4 +1,5 @@
 import { afterAll, expect, test, vi } from 'vitest'
+import { tooOften } from '../../server/web/rate.server.ts'
 import { Pace } from '../../server/documents/cursor-pace.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
@@ -54,4 +55,15 @@ test('of a cursor the newest place is told ten times a second, and a flood close
   for (let message = 0; message < 1000; message++) pace.take(message)
   expect(flood).toHaveBeenCalledOnce()
   vi.useRealTimers()
+})
+
+test('nobody does more in a minute than hands can, and time gives it back; others are not held up', () => {
+  const start = 1_000_000
+  const taken = (person: string, at: number, count: number): number => Array.from({ length: count }, () => tooOften(person, 'post', at)).filter((reason) => reason === null).length
+  expect(taken('busy', start, 100)).toBe(30)
+  expect(tooOften('busy', 'post', start)).toContain('at most 30 a minute')
+  expect(tooOften('busy', 'preview', start)).toBeNull()
+  expect(taken('other', start, 5)).toBe(5)
+  expect(taken('busy', start + 10_000, 100)).toBe(5)
+  expect(taken('busy', start + 600_000, 100)).toBe(30)
 })

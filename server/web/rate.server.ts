@@ -1,0 +1,32 @@
+/** How often one person may do something in a minute, in one process: far more than anybody does by hand. */
+const MOST_A_MINUTE = { post: 30, preview: 90, draft: 120, batch: 1500 } as const
+export type Counted = keyof typeof MOST_A_MINUTE
+
+const NAMES: Record<Counted, string> = { post: 'posts', preview: 'previews', draft: 'changes to a draft', batch: 'changes to pages' }
+const MINUTE = 60_000
+
+/** What somebody may still do: a bucket that fills again as time goes by. */
+interface Bucket {
+  left: number
+  at: number
+}
+const buckets = new Map<string, Bucket>()
+
+/** Counts one deed of a person; a sentence when there were too many of its kind, else null. */
+export function tooOften(personId: string, what: Counted, now = Date.now()): string | null {
+  const most = MOST_A_MINUTE[what]
+  const key = `${what} ${personId}`
+  const bucket = buckets.get(key) ?? { left: most, at: now }
+  bucket.left = Math.min(most, bucket.left + ((now - bucket.at) * most) / MINUTE)
+  bucket.at = now
+  buckets.set(key, bucket)
+  if (bucket.left < 1) return `That were too many ${NAMES[what]} in a short time: at most ${most.toLocaleString('en')} a minute are taken. What you wrote is still here; wait a moment, then try again.`
+  bucket.left--
+  return null
+}
+
+// Whoever has been away for a while has a full bucket, which need not be remembered.
+setInterval(() => {
+  const now = Date.now()
+  for (const [key, { at }] of buckets) if (now - at > MINUTE) buckets.delete(key)
+}, MINUTE).unref()
