@@ -62,7 +62,8 @@ async function logSince(documentId: string, base: number, isFresh: boolean): Pro
   const tree = held && held.version >= base ? held : await currentTree(pool, documentId)
   if (!tree) return 'deleted'
   if (base > tree.version) return 'The change builds on a version of the page that does not exist.'
-  const tail = recentTail(documentId, base)
+  // Somebody else may have replayed more since: what a batch is moved over ends where the tree stands.
+  const tail = recentTail(documentId, base)?.filter(({ batch }) => batch.version <= tree.version)
   return tail ? { tree, tail } : ((await tailSince(pool, documentId, base)) ?? 'The change builds on a version of the page that is no longer kept step by step.')
 }
 
