@@ -292,7 +292,8 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         <PlanDesk
           {...{ plan, course, desk, moving }}
           transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus} onUndo={(id) => void send({ intent: 'delete', ids: [id] })} />}
-          entry={plan.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
+          // What is set about a line is known, and can be changed, once the server has the line.
+          entry={loaded.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
       </div>
       <PlanDialogs
         {...{ dialog, plan, transfers }}

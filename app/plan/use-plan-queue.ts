@@ -2,7 +2,7 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react'
 import { useRevalidator } from 'react-router'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { foresee } from '../../core/plan/foresee.ts'
-import { readSettings } from '../../core/plan/settings.ts'
+import { MOST_AIMS, readSettings } from '../../core/plan/settings.ts'
 import type { NewEntry } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { tryPlan } from './ask-plan.ts'
@@ -38,6 +38,6 @@ export function usePlanQueue(courseId: string, loaded: readonly PlanRow[], versi
 }
 
 /** A row for an entry that only this window knows yet. */
-function rowOf({ id, parentId, kind, title }: NewEntry): PlanRow {
-  return { id, parentId, kind, title, documentId: null, state: kindOfEntry(kind).isWritten ? 'draft' : null, edition: null, words: 0, findings: 0, lastPerson: null, lastAt: null, opensAt: null, settings: readSettings(null) }
+function rowOf({ id, parentId, kind, title, address, aims }: NewEntry): PlanRow {
+  return { id, parentId, kind, title, documentId: null, state: kindOfEntry(kind).isWritten ? 'draft' : null, edition: null, words: 0, findings: 0, lastPerson: null, lastAt: null, opensAt: null, settings: readSettings({ address, aims: aims.slice(0, MOST_AIMS) }) }
 }

@@ -86,3 +86,19 @@ test('lines typed while the server is away wait in sight and are sent by themsel
   await page.reload()
   expect(await shown(page)).toEqual(['0 Unit one', '1 Lesson one', '2 Not lost', '2 Nor this'])
 })
+
+test('what is set about a line just typed is shown once the server has it, and nothing empty is kept in its place', async ({ house }) => {
+  const page = await house.open('author', '/courses/course/plan')
+  await away(page, 800)
+  await page.getByRole('treeitem', { name: 'Lesson one' }).focus()
+  await page.keyboard.press('Insert')
+  await page.getByLabel('Title of the new lesson').evaluate((field) => {
+    const clipboardData = new DataTransfer()
+    clipboardData.setData('text/plain', 'Mending a gap\n  Aim: strip a gap')
+    field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+  })
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('treeitem', { name: 'Mending a gap' })).toBeFocused()
+  await page.keyboard.press('Alt+Enter')
+  await expect(page.getByRole('tabpanel').getByLabel('Aims, one a line')).toHaveValue('strip a gap')
+})
