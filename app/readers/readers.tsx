@@ -5,7 +5,7 @@ import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { inOrder } from '../../core/plan/tree.ts'
 import { initials } from '../../core/people/initials.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { listAnswersOfCourse } from '../../server/exercises/queries.server.ts'
+import { listAnswersOfCourse, MOST_ATTEMPTS } from '../../server/exercises/queries.server.ts'
 import { countStudents, listItemReadings, listStudentReadings } from '../../server/readers/queries.server.ts'
 import { listQuestionsByIds } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
@@ -33,7 +33,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
     const ids = new Set(done)
     return { ...student, done: items.map(({ id }) => (ids.has(id) ? '1' : '0')).join('') }
   })
-  return { items, students, count, name, from, questions: await questionsOf(course.id, answers) }
+  return { items, students, count, name, from, mostAttempts: MOST_ATTEMPTS, questions: await questionsOf(course.id, answers) }
 }
 
 /** So many students are listed at once. */
@@ -65,7 +65,7 @@ async function questionsOf(courseId: string, answers: Answers) {
 export const meta = () => [{ title: 'Readers – Fieldstone' }]
 
 /** Who read, wrote, answered and handed in; and how the questions performed. */
-export default function Readers({ loaderData: { items, students, count, name, from, questions } }: Route.ComponentProps) {
+export default function Readers({ loaderData: { items, students, count, name, from, mostAttempts, questions } }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   if (!frame) return null
   const { person, course, plan } = frame
@@ -167,7 +167,7 @@ export default function Readers({ loaderData: { items, students, count, name, fr
                       </tbody>
                     </table>
                   </div>
-                  <p className="soft small">Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody. Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question tells little, below 0 something in it is wrong. First attempts are counted, of the newest 2,000 at the most.</p>
+                  <p className="soft small">Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody. Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question tells little, below 0 something in it is wrong. First attempts are counted, of the newest {mostAttempts.toLocaleString('en')} at the most.</p>
                 </>
               )}
             </section>

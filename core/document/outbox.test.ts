@@ -103,3 +103,16 @@ test('giving up takes the words out and gives them back', () => {
   expect(slices.map((slice) => slice.content.textBetween(0, slice.content.size))).toEqual(['lost?'])
   expect(surface.page.eq(emptyPage('Walls'))).toBe(true)
 })
+
+test('work on its way is confirmed although its editor is gone', () => {
+  const surface = new PageInMemory(emptyPage('Walls'))
+  surface.write(typed(8, 'sent'))
+  const outbox = new Outbox(surface, 0)
+  const sent = outbox.next(() => 'id')!
+  outbox.detach()
+  // As a destroyed editor does: nothing it is told changes it any more.
+  surface.confirm = () => undefined
+  outbox.receive([{ id: 'id', from: 0, to: 1, steps: sent.steps }])
+  expect(outbox.queued()).toBeNull()
+  expect(outbox.next(() => 'again')).toBeNull()
+})

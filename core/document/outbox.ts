@@ -65,8 +65,22 @@ export class Outbox {
   #sent = 0
   #isMoved = false
 
-  constructor(readonly surface: Surface, version: number) {
+  #surface: Surface
+
+  constructor(surface: Surface, version: number) {
+    this.#surface = surface
     this.#version = version
+  }
+
+  get surface(): Surface {
+    return this.#surface
+  }
+
+  /** Goes on in memory, before the editor goes: one that is gone takes no answer any more, and what it has sent would be sent again. */
+  detach(): void {
+    const memory = new PageInMemory(this.#surface.page)
+    memory.local = [...this.#surface.local]
+    this.#surface = memory
   }
 
   /** The version of the log this tab has seen. */

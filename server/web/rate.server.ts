@@ -20,7 +20,7 @@ export function tooOften(personId: string, what: Counted, now = Date.now()): str
   bucket.left = Math.min(most, bucket.left + ((now - bucket.at) * most) / MINUTE)
   bucket.at = now
   buckets.set(key, bucket)
-  if (bucket.left < 1) return `That were too many ${NAMES[what]} in a short time: at most ${most.toLocaleString('en')} a minute are taken. What you wrote is still here; wait a moment, then try again.`
+  if (bucket.left < 1) return `Those were too many ${NAMES[what]} in a short time: at most ${most.toLocaleString('en')} a minute are taken. What you wrote is still here; wait a moment, then try again.`
   bucket.left--
   return null
 }

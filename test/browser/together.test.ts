@@ -245,3 +245,27 @@ test('going elsewhere without connection tells the truth, and the page opens by 
   expect(await page.evaluate(() => (window as unknown as { isSame?: boolean }).isSame)).toBe(true)
   await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Unsent words.')
 })
+
+test('words typed in the last moment before one goes elsewhere arrive, and nothing is left behind in the browser', async ({ house }) => {
+  const [one] = [await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'), await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>')]
+  const page = await house.open('author', one)
+  await page.route('**/batches', (route) => new Promise((done) => setTimeout(done, 250)).then(() => route.continue()))
+  await cursorAfter(page, 'Kept.')
+  await page.keyboard.type(' To the last word.')
+  await page.getByRole('navigation', { name: 'Plan of the course' }).getByText('Stones').click()
+  await expect(sheet(page)).toContainText('Other.')
+  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. To the last word.')
+  const kept = (): Promise<number> =>
+    page.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          const opening = indexedDB.open('fieldstone')
+          opening.onsuccess = () => {
+            const counting = opening.result.transaction('work').objectStore('work').count()
+            counting.onsuccess = () => (opening.result.close(), done(counting.result))
+          }
+        }),
+    )
+  await expect.poll(kept, { timeout: 25_000 }).toBe(0)
+  expect(await storedText(house.url, 'walls')).toBe('WallsKept. To the last word.')
+})

@@ -53,7 +53,7 @@ export class WritingSession {
   #nameTimer: ReturnType<typeof setTimeout> | undefined
 
   constructor(
-    readonly surface: Surface,
+    surface: Surface,
     version: number,
     private readonly where: { person: string; document: string },
     private readonly events: SessionEvents,
@@ -65,6 +65,10 @@ export class WritingSession {
     this.#connect()
     window.addEventListener('online', this.hurry)
     window.addEventListener('beforeunload', this.#warn)
+  }
+
+  get surface(): Surface {
+    return this.outbox.surface
   }
 
   /** To be called after every change of one's own. */
@@ -91,6 +95,7 @@ export class WritingSession {
   }
 
   close(): void {
+    this.outbox.detach()
     // Whatever is shown next can say what waits, to the last word.
     this.#namedAt = 0
     this.#stand(this.#standing)
@@ -124,7 +129,9 @@ export class WritingSession {
 
   /** One request at a time; whoever asks meanwhile waits for the one that is on its way. */
   #send(): Promise<void> {
-    this.#sending ??= this.#sender.send().then((delivery) => {
+    // What an answer does to an editor that is gone meanwhile may fail: what was sent is kept with its id, and asked for again.
+    const sent = (): Promise<Delivery> => this.#sender.send().catch(() => 'waiting')
+    this.#sending ??= sent().then((delivery) => {
       this.#sending = null
       this.events.onVersion(this.outbox.version)
       this.#told(delivery)
