@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
+import type { Shown } from '../../core/plan/shown.ts'
 import type { Course } from '../../server/courses/queries.server.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
@@ -10,6 +11,8 @@ export type PlanDeskTab = 'course' | 'entry' | 'transfers'
 
 interface Props {
   plan: readonly PlanRow[]
+  /** What students see of each entry now. */
+  shownOf: ReadonlyMap<string, Shown>
   course: Course
   /** The entry that is looked at. */
   entry: PlanRow | null
@@ -23,13 +26,13 @@ interface Props {
 }
 
 /** Beside the plan: how the course stands, what is set about one entry, what goes out and comes in. */
-export function PlanDesk({ plan, course, entry, desk, onDesk, onOpen, transfers, moving }: Props) {
+export function PlanDesk({ plan, shownOf, course, entry, desk, onDesk, onOpen, transfers, moving }: Props) {
   const shown = desk === 'entry' && !entry ? 'course' : desk
   const tabs = [{ id: 'course' as const, name: 'Course' }, ...(entry ? [{ id: 'entry' as const, name: kindOfEntry(entry.kind).label }] : []), { id: 'transfers' as const, name: 'Out and in', count: moving }]
   return (
     <aside className="desk plan-desk" aria-label="Beside the plan">
       <DeskTabs name="Beside the plan" tabs={tabs} chosen={shown} onChoose={onDesk}>
-        {shown === 'course' && <PlanSummary plan={plan} />}
+        {shown === 'course' && <PlanSummary {...{ plan, shownOf }} />}
         {shown === 'entry' && entry && <EntryDesk key={entry.id} entry={entry} courseId={course.id} timeZone={course.timeZone} onIntroduced={() => onOpen(entry.id)} />}
         {shown === 'transfers' && transfers}
       </DeskTabs>

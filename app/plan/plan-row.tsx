@@ -1,9 +1,10 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Dropdown } from 'antd'
-import { CalendarClock, Ellipsis, GripVertical } from 'lucide-react'
+import { CalendarClock, Ellipsis, EyeOff, GripVertical, Lock } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { isInSight, type Shown, shownBriefly, shownReason } from '../../core/plan/shown.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
 import { LEAVING } from '../../core/formats/transfer.ts'
 import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
@@ -16,6 +17,8 @@ import { stateWords, Stone } from '../shell/stone.tsx'
 interface Props {
   row: PlanRow & { depth: number }
   plan: readonly PlanRow[]
+  /** What students see of it now. */
+  shown: Shown
   timeZone: string
   /** Which of the rows that are shown it is. */
   index: number
@@ -42,7 +45,7 @@ interface Props {
 
 /** A line of the plan: unit, lesson or item. */
 export function PlanRowView(props: Props) {
-  const { row, plan, timeZone, index, measure, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } = props
+  const { row, plan, shown, timeZone, index, measure, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } = props
   const { setNodeRef, isOver } = useDroppable({ id: row.id })
   const ref = useCallback(
     (element: HTMLLIElement | null) => {
@@ -54,6 +57,9 @@ export function PlanRowView(props: Props) {
   const siblings = childrenOf(plan, row.parentId)
   const drag = useDraggable({ id: row.id })
   const minutes = minutesOf(plan, row)
+  const moment = (iso: string): string => shortMoment(iso, timeZone)
+  // What is not published opens one day all the same.
+  const forStudents = shownBriefly(shown, row, plan, moment) || (row.opensAt && !isInSight(shown) ? `from ${moment(row.opensAt)}` : '')
   const style = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const } : undefined
   return (
       <li
@@ -63,7 +69,7 @@ export function PlanRowView(props: Props) {
         aria-level={row.depth + 1}
         aria-setsize={siblings.length}
         aria-posinset={siblings.findIndex(({ id }) => id === row.id) + 1}
-        aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${row.opensAt ? `, from ${shortMoment(row.opensAt, timeZone)}` : ''}`}
+        aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${forStudents && `, ${forStudents}`}`}
         tabIndex={isTabStop ? 0 : -1}
         data-id={row.id}
         className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
@@ -105,10 +111,10 @@ export function PlanRowView(props: Props) {
         </span>
         <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
         <span className="row-opens">
-          {row.opensAt && (
-            <>
-              <CalendarClock size={13} strokeWidth={1.75} aria-hidden /> from {shortMoment(row.opensAt, timeZone)}
-            </>
+          {forStudents && (
+            <span className="row-shown" title={shownReason(shown, row, plan, moment)}>
+              {shown.sort === 'inside' ? <EyeOff size={13} strokeWidth={1.75} aria-hidden /> : shown.sort === 'closed' ? <Lock size={13} strokeWidth={1.75} aria-hidden /> : <CalendarClock size={13} strokeWidth={1.75} aria-hidden />} {forStudents}
+            </span>
           )}
         </span>
         <RowMenu {...props} />

@@ -1,4 +1,6 @@
+import { EyeOff } from 'lucide-react'
 import { WORDS_A_MINUTE } from '../../core/document/statistics.ts'
+import type { Shown } from '../../core/plan/shown.ts'
 import { inOrder } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { minutesOf } from '../shell/plan-tree.tsx'
@@ -10,8 +12,14 @@ const STATES: readonly (readonly [state: ItemState, one: string, many: string])[
   ['published', 'item as published', 'items as published'],
 ]
 
+/** Published, and students don't see it all the same. */
+const OUT_OF_SIGHT: readonly (readonly [sort: Shown['sort'], one: string, many: string])[] = [
+  ['inside', 'published in a book that is not', 'published in a book that is not'],
+  ['later', 'published that opens later', 'published that open later'],
+]
+
 /** How the course stands, and how long its lessons take to read. */
-export function PlanSummary({ plan }: { plan: readonly PlanRow[] }) {
+export function PlanSummary({ plan, shownOf }: { plan: readonly PlanRow[]; shownOf: ReadonlyMap<string, Shown> }) {
   const lessons = inOrder(plan).filter(({ kind }) => kind === 'lesson').map((lesson) => ({ lesson, minutes: minutesOf(plan, lesson) }))
   const most = Math.max(1, ...lessons.map(({ minutes }) => minutes))
   return (
@@ -25,6 +33,16 @@ export function PlanSummary({ plan }: { plan: readonly PlanRow[] }) {
               <li key={state}>
                 <Stone state={state} isNamed={false} /> {count} {count === 1 ? one : many}
               </li>
+            )
+          })}
+          {OUT_OF_SIGHT.map(([sort, one, many]) => {
+            const count = plan.filter(({ id, edition }) => edition !== null && shownOf.get(id)?.sort === sort).length
+            return (
+              count > 0 && (
+                <li key={sort}>
+                  <EyeOff size={14} strokeWidth={1.75} aria-hidden /> {count} {count === 1 ? one : many}
+                </li>
+              )
             )
           })}
         </ul>

@@ -5,9 +5,11 @@ import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
 import { placeAtEnd } from '../../core/plan/foresee.ts'
 import { isOpened, itemKinds } from '../../core/plan/kinds.ts'
+import { shownToStudents } from '../../core/plan/shown.ts'
 import { branch, inOrder, placeAfter, stepPlace } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
+import { now } from '../shell/clock.ts'
 import { onDemand } from '../shell/on-demand.tsx'
 import { useTransfers } from '../transfers/use-transfers.ts'
 import { Strip } from '../shell/strip.tsx'
@@ -54,6 +56,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const list = useRef<HTMLUListElement>(null)
   const rows = useMemo(() => inOrder(plan), [plan])
+  const shownOf = useMemo(() => shownToStudents(plan, now()), [plan])
   const shown = useMemo(() => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())), [rows, filter])
   const scroll = useRef<HTMLDivElement>(null)
   const inSight = useWindow(shown.length, scroll, [shown.findIndex(({ id }) => id === focused), shown.findIndex(({ id }) => id === composing?.afterId)])
@@ -212,7 +215,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
             </span>
             <span>State</span>
             <span>Minutes</span>
-            <span>Opens</span>
+            <span>For students</span>
           </div>
           <div className="plan-scroll" ref={scroll}>
             {rows.length === 0 && !composing && (
@@ -241,6 +244,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
                     <PlanRowView
                       key={row.id}
                       {...{ row, plan }}
+                      shown={shownOf.get(row.id) ?? { sort: 'draft' }}
                       index={at}
                       measure={inSight.measure}
                       timeZone={course.timeZone}
@@ -290,7 +294,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
           </div>
         </main>
         <PlanDesk
-          {...{ plan, course, desk, moving }}
+          {...{ plan, shownOf, course, desk, moving }}
           transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus} onUndo={(id) => void send({ intent: 'delete', ids: [id] })} />}
           // What is set about a line is known, and can be changed, once the server has the line.
           entry={loaded.find(({ id }) => id === focused) ?? null} onDesk={setDesk} onOpen={(id) => void navigate(`/courses/${course.id}/items/${id}`)} />
@@ -310,7 +314,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
           void revalidator.revalidate()
         }}
       />
-      {publishing !== null && <PublishLesson key={publishing} plan={plan} entry={plan.find(({ id }) => id === publishing)!} courseId={course.id} onClose={() => setPublishing(null)} onPublished={(words) => void message.success(words, 5)} />}
+      {publishing !== null && <PublishLesson key={publishing} plan={plan} entry={plan.find(({ id }) => id === publishing)!} courseId={course.id} timeZone={course.timeZone} onClose={() => setPublishing(null)} onPublished={(words) => void message.success(words, 5)} />}
     </div>
   )
 }

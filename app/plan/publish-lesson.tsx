@@ -2,22 +2,27 @@ import { Alert, Button, Checkbox, Form, Input, Modal } from 'antd'
 import { useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
+import { isThere } from '../../core/plan/shown.ts'
 import { branch } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
+import { onceItIsPublished } from '../shell/shown-words.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { Stone } from '../shell/stone.tsx'
 import { askPlan } from './ask-plan.ts'
 
 /** Publishes everything that has changed in a lesson or unit, with one note and, if wished, one notice. */
-export function PublishLesson({ plan, entry, courseId, onClose, onPublished }: { plan: readonly PlanRow[]; entry: PlanRow; courseId: string; onClose(): void; onPublished(words: string): void }) {
+export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPublished }: { plan: readonly PlanRow[]; entry: PlanRow; courseId: string; timeZone: string; onClose(): void; onPublished(words: string): void }) {
   const revalidator = useRevalidator()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(true)
   const { isAsking, problem, ask } = useAsking()
   const waiting = branch(plan, entry.id).filter(({ state }) => state !== null && state !== 'published')
+  const ids = new Set(waiting.map(({ id }) => id))
+  const after = onceItIsPublished(plan, entry.id, timeZone, ids)
+  const isTellable = isThere(after.shown)
   const publish = async (): Promise<void> => {
-    const outcome = await ask(() => askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold }))
+    const outcome = await ask(() => askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold: isTold && isTellable }))
     if (!outcome) return
     onPublished(`${outcome.count} ${outcome.count === 1 ? 'item' : 'items'} of “${entry.title}” published.`)
     onClose()
@@ -42,7 +47,7 @@ export function PublishLesson({ plan, entry, courseId, onClose, onPublished }: {
       <ul className="publish-list">
         {waiting.map((row) => (
           <li key={row.id}>
-            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)}
+            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)} <span className="soft small">{onceItIsPublished(plan, row.id, timeZone, ids).reason}</span>
           </li>
         ))}
       </ul>
@@ -50,7 +55,8 @@ export function PublishLesson({ plan, entry, courseId, onClose, onPublished }: {
       <Form.Item layout="vertical" label="What is new (shown to students)" htmlFor="lesson-note">
         <Input id="lesson-note" value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
       </Form.Item>
-      <Checkbox checked={isTold} onChange={(event) => setTold(event.target.checked)}>Tell students, here and by mail</Checkbox>
+      {after.reason && <p className="dialog-words">Once published: {after.reason}</p>}
+      <Checkbox checked={isTold && isTellable} disabled={!isTellable} onChange={(event) => setTold(event.target.checked)}>{isTellable ? 'Tell students, here and by mail' : 'Tell students: not yet, there is nothing they could open'}</Checkbox>
     </Modal>
   )
 }

@@ -62,16 +62,23 @@ async function find(request: Request, context: Route.LoaderArgs['context'], para
   const edition = asked.of === 'edition' ? ((await listEditions(pool, entry.documentId))[0]?.number ?? 'work') : asked.of
   const page = edition === 'work' ? (await currentTree(pool, entry.documentId))?.page : await findEditionPage(pool, entry.documentId, edition)
   if (!page) return readingTrouble(request, context, 'no such place')
-  const outline = new Outline(madeUp(withWork(toRead.outline, entry, page), asked.done, entry.id), asked.at ? new Date(asked.at) : new Date())
+  const outline = new Outline(madeUp(await withWork(course.id, toRead.outline, entry, page), asked.done, entry.id), asked.at ? new Date(asked.at) : new Date())
   const rest = new URLSearchParams({ of: 'edition', done: asked.done, ...(asked.at ? { at: asked.at } : {}) })
   const visit: Visit = { course: toRead, person, outline, theme: themeOf(request), path: '', isPreview: true, href: (id) => `/courses/${course.id}/items/${id}/preview?${rest.toString()}` }
   return { page, entry, visit, place: { documentId: entry.documentId, edition } }
 }
 
-/** The outline with the item that is looked at in it, published or not. */
-function withWork(outline: readonly OutlineEntry[], entry: FoundEntry, page: Node): OutlineEntry[] {
-  const mine: OutlineEntry = { id: entry.id, parentId: entry.parentId, kind: entry.kind, title: page.firstChild?.textContent ?? '', words: statistics(page).words, opensAt: entry.opensAt, settings: entry.settings, isDone: false }
-  return outline.some(({ id }) => id === entry.id) ? outline.map((each) => (each.id === entry.id ? mine : each)) : [...outline, mine]
+/** The outline with the item that is looked at in it, published or not, and the book it stands in, which may not be published either. */
+async function withWork(courseId: string, outline: readonly OutlineEntry[], entry: FoundEntry, page: Node): Promise<OutlineEntry[]> {
+  const shownAs = ({ id, parentId, kind, title, opensAt, settings }: FoundEntry, words: number): OutlineEntry => ({ id, parentId, kind, title, words, opensAt, settings, isDone: false })
+  const mine = shownAs({ ...entry, title: page.firstChild?.textContent ?? '' }, statistics(page).words)
+  const all = outline.some(({ id }) => id === entry.id) ? outline.map((each) => (each.id === entry.id ? mine : each)) : [...outline, mine]
+  for (let { parentId } = entry; parentId !== null; ) {
+    const holder = await findEntry(pool, courseId, parentId)
+    if (holder && !all.some(({ id }) => id === holder.id)) all.push(shownAs(holder, 0))
+    parentId = holder?.parentId ?? null
+  }
+  return all
 }
 
 /** What the made-up student has done: nothing, everything, or all that stands before the item. */

@@ -14,11 +14,13 @@ interface Props {
   standing: Standing
   version: number
   timeZone: string
+  /** What students truly read of it now. */
+  students: string
   onClose(): void
 }
 
 /** The page as students see it, or as they would: the reading room's own renderer in a frame of their width. */
-export function AsStudent({ courseId, itemId, editions, standing, version, timeZone, onClose }: Props) {
+export function AsStudent({ courseId, itemId, editions, standing, version, timeZone, students, onClose }: Props) {
   const newest = editions[0]?.number
   const [of, setOf] = useState<'work' | 'edition'>('work')
   const [width, setWidth] = useState<Width>('phone')
@@ -29,7 +31,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
   return (
     <Modal open title="As a student" width="min(1240px, calc(100vw - 32px))" footer={null} onCancel={onClose} className="as-student" style={{ top: 16 }}>
       <div className="as-student-bar">
-        <Segmented aria-label="What to look at" value={of} onChange={setOf} options={[{ value: 'work' as const, label: 'Work in hand' }, { value: 'edition' as const, label: newest ? `Edition ${newest}, which students read` : 'No edition yet', disabled: !newest }]} />
+        <Segmented aria-label="What to look at" value={of} onChange={setOf} options={[{ value: 'work' as const, label: 'Work in hand' }, { value: 'edition' as const, label: newest ? `Edition ${newest}` : 'No edition yet', disabled: !newest }]} />
         <Segmented aria-label="Width" value={width} onChange={setWidth} options={(Object.keys(WIDTHS) as Width[]).map((each) => ({ value: each, label: `${each.charAt(0).toUpperCase()}${each.slice(1)}, ${WIDTHS[each]}` }))} />
         <label className="as-student-field">
           On <input type="datetime-local" aria-label="On which date; empty is now" value={at} onChange={(event) => setAt(event.target.value)} />
@@ -42,6 +44,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
             <option value="all">everything</option>
           </select>
         </label>
+        <span className="soft">Now: {students}.</span>
         {of === 'work' && standing.sort !== 'kept' && <span className="soft">The last changes are not kept yet and don’t show here.</span>}
       </div>
       <div className="as-student-ground">

@@ -2,7 +2,6 @@ import { Button } from 'antd'
 import { Check, CloudOff, Eye, LoaderCircle, TriangleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
-import { shortMoment } from '../shell/moments.ts'
 import { ended } from '../shell/unsent.ts'
 import type { Standing } from './saving/standing.ts'
 
@@ -13,7 +12,8 @@ interface Props {
   editions: readonly EditionSummary[]
   /** Something beside the text has changed since the newest edition: the questions of an exercise. */
   isChanged: boolean
-  timeZone: string
+  /** What students read of it now. */
+  students: string
   onPublish(): void
   onStudent(): void
   onHurry(): void
@@ -21,14 +21,13 @@ interface Props {
 }
 
 /** How saving stands, what students read now, as a student, publish: always in sight. */
-export function Foot({ standing, waiting, version, editions, isChanged, timeZone, onPublish, onStudent, onHurry, unsentWords }: Props) {
+export function Foot({ standing, waiting, version, editions, isChanged, students, onPublish, onStudent, onHurry, unsentWords }: Props) {
   const newest = editions[0]
-  const students = !newest ? 'Students can’t read this yet' : `Students read edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
   const isNew = !newest || newest.version !== version || waiting !== '' || isChanged
   return (
     <footer className="foot">
       <Saving {...{ standing, waiting, onHurry, unsentWords }} />
-      <span className="soft foot-students">{students}</span>
+      <span className="soft foot-students" title={students}>{students}</span>
       <span className="foot-end">
         <button type="button" className="plain-button" onClick={onStudent}>
           <Eye size={16} strokeWidth={1.75} aria-hidden /> As a student

@@ -5,10 +5,16 @@ import { useFetcher } from 'react-router'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import type { action } from '../editions/editions.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
+import { isInSight, isThere } from '../../core/plan/shown.ts'
+import type { ForStudents } from '../shell/shown-words.ts'
 import type { Standing } from './saving/standing.ts'
 
 interface Props {
   documentId: string
+  /** What the kind is called: page, book… */
+  name: string
+  /** How it will stand for students. */
+  after: ForStudents
   version: number
   editions: readonly EditionSummary[]
   standing: Standing
@@ -18,13 +24,15 @@ interface Props {
 }
 
 /** Publishes the next edition with a note of what changed. */
-export function PublishDialog({ documentId, version, editions, standing, editor, onClose, onPublished }: Props) {
+export function PublishDialog({ documentId, name, after, version, editions, standing, editor, onClose, onPublished }: Props) {
   const fetcher = useFetcher<typeof action>()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(false)
   const number = (editions[0]?.number ?? 0) + 1
   const isKept = standing.sort === 'kept'
   const hasTitle = (editor.state.doc.firstChild?.textContent ?? '').trim() !== ''
+  const isShut = !isInSight(after.shown) && after.shown.sort !== 'sequence'
+  const isTellable = isThere(after.shown)
   const result = fetcher.data
   useEffect(() => {
     if (result?.ok) {
@@ -33,7 +41,7 @@ export function PublishDialog({ documentId, version, editions, standing, editor,
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each result
   }, [result])
-  const publish = (): void => void fetcher.submit({ note, version, ...(isTold ? { notice: 'yes' } : {}) }, { method: 'post', action: `/documents/${documentId}/editions` })
+  const publish = (): void => void fetcher.submit({ note, version, ...(isTold && isTellable ? { notice: 'yes' } : {}) }, { method: 'post', action: `/documents/${documentId}/editions` })
   const problem = !hasTitle ? 'Give the page a title first: students find it by its title.' : !isKept ? 'The last changes are still on their way. Publishing waits until they are kept.' : result && !result.ok ? result.reason : ''
   return (
     <Modal
@@ -50,7 +58,10 @@ export function PublishDialog({ documentId, version, editions, standing, editor,
         </>
       }
     >
-      <p className="dialog-words">{number === 1 ? 'Students will be able to read this page.' : `Students read edition ${number - 1} until you publish this one.`} What you write afterwards stays with you until the next edition.</p>
+      <p className="dialog-words">{!isShut && (number === 1 ? `Students will be able to read this ${name}. ` : `Students read edition ${number - 1} until you publish this one. `)}
+        {isShut && `Students will not see this ${name} yet. `}
+        {after.reason && `${after.reason} `}
+        What you write afterwards stays with you until the next edition.</p>
       {problem && <Alert type="warning" title={problem} />}
       <form
         onSubmit={(event) => {
@@ -61,7 +72,7 @@ export function PublishDialog({ documentId, version, editions, standing, editor,
         <Form.Item layout="vertical" label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'} htmlFor="edition-note">
           <Input id="edition-note" autoFocus value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
         </Form.Item>
-        <Checkbox checked={isTold} onChange={(event) => setTold(event.target.checked)}>Tell students, here and by mail</Checkbox>
+        <Checkbox checked={isTold && isTellable} disabled={!isTellable} onChange={(event) => setTold(event.target.checked)}>{isTellable ? 'Tell students, here and by mail' : 'Tell students: not yet, there is nothing they could open'}</Checkbox>
       </form>
     </Modal>
   )

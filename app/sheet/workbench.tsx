@@ -9,6 +9,7 @@ import { initials } from '../../core/people/initials.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import { onceItIsPublished, readNowWords } from '../shell/shown-words.ts'
 import { Arriving } from '../media/arriving.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
 import { insertionPlace } from '../pieces/insert-commands.ts'
@@ -83,7 +84,8 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     editor.view.focus()
   }
   // What is set about the item is set on several screens: the plan, when it is loaded anew, knows best.
-  const entry = useRouteLoaderData<typeof courseLoader>('shell/course')?.plan.find(({ id }) => id === data.itemId) ?? data.entry
+  const plan = useRouteLoaderData<typeof courseLoader>('shell/course')?.plan ?? []
+  const entry = plan.find(({ id }) => id === data.itemId) ?? data.entry
   const findings = useFindings(editor, data.documentId)
   const [questionsChanged, setQuestionsChanged] = useState(data.questionsChanged)
   const newest = editions[0]
@@ -127,7 +129,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           </div>
         </div>
         <PasteNotice editor={editor} />
-        <Foot {...{ standing, waiting, version, editions, isChanged }} timeZone={data.course.timeZone} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onHurry={hurry} unsentWords={unsentWords} />
+        <Foot {...{ standing, waiting, version, editions, isChanged }} students={readNowWords(plan, data.itemId, newest, data.course.timeZone)} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onHurry={hurry} unsentWords={unsentWords} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh, entry }} documentId={data.documentId} courseId={data.course.id} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
@@ -144,8 +146,8 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         />
       )}
       {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
-      {dialog === 'publish' && <PublishDialog documentId={data.documentId} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
-      {dialog === 'student' && <AsStudent courseId={data.course.id} timeZone={data.course.timeZone} itemId={data.itemId} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
+      {dialog === 'publish' && <PublishDialog documentId={data.documentId} name={kindOfEntry(data.entry.kind).label.toLowerCase()} after={onceItIsPublished(plan, data.itemId, data.course.timeZone)} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
+      {dialog === 'student' && <AsStudent courseId={data.course.id} timeZone={data.course.timeZone} itemId={data.itemId} students={readNowWords(plan, data.itemId, newest, data.course.timeZone)} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       <input
         ref={chooser}
         type="file"

@@ -1,6 +1,7 @@
-import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
+import { isOpened } from '../../core/plan/kinds.ts'
 import { numbersOf } from '../../core/plan/numbering.ts'
 import { type Standing, standings } from '../../core/plan/progress.ts'
+import { reached } from '../../core/plan/reached.ts'
 import { inOrder } from '../../core/plan/tree.ts'
 import { readingMinutes } from '../../core/document/statistics.ts'
 import type { OutlineEntry } from './queries.server.ts'
@@ -24,8 +25,7 @@ export class Outline {
   readonly #under: ReadonlyMap<string | null, readonly Place[]>
 
   constructor(entries: readonly OutlineEntry[], now: Date) {
-    const under = grouped(entries)
-    const kept = entries.filter((entry) => kindOfEntry(entry.kind).holds.length === 0 || entry.kind === 'book' || holdsSomething(under, entry.id))
+    const kept = reached(entries)
     const scheduled = kept.map((entry) => ({ ...entry, inSequence: entry.settings.inSequence }))
     const numbers = numbersOf(kept)
     const stands = standings(scheduled, new Set(kept.filter(({ isDone }) => isDone).map(({ id }) => id)), now)
@@ -72,10 +72,6 @@ function grouped<E extends { readonly parentId: string | null }>(entries: readon
     else found.set(entry.parentId, [entry])
   }
   return found
-}
-
-function holdsSomething(under: ReadonlyMap<string | null, readonly OutlineEntry[]>, id: string): boolean {
-  return (under.get(id) ?? []).some((entry) => kindOfEntry(entry.kind).isWritten || holdsSomething(under, entry.id))
 }
 
 function minutesOf(entries: readonly OutlineEntry[]): Map<string, number> {

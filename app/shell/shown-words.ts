@@ -1,0 +1,29 @@
+import { type EntryToShow, isInSight, type Shown, shownReason, shownToStudents, withPublished } from '../../core/plan/shown.ts'
+import { now } from './clock.ts'
+import { shortMoment } from './moments.ts'
+
+/** What students see of an entry of a plan, and what keeps them from it in a sentence (empty when nothing does). */
+export interface ForStudents {
+  readonly shown: Shown
+  readonly reason: string
+}
+
+function look(plan: readonly EntryToShow[], id: string, timeZone: string): ForStudents {
+  const entry = plan.find((each) => each.id === id)
+  const shown: Shown = shownToStudents(plan, now()).get(id) ?? { sort: 'draft' }
+  return { shown, reason: entry ? shownReason(shown, entry, plan, (iso) => shortMoment(iso, timeZone)) : '' }
+}
+
+/** What students read of a page now, at the foot of its sheet. */
+export function readNowWords(plan: readonly EntryToShow[], id: string, newest: { readonly number: number; readonly at: string } | undefined, timeZone: string): string {
+  if (!newest) return 'Students can’t read this yet'
+  const { shown, reason } = look(plan.map((entry) => (entry.id === id ? { ...entry, edition: newest.number } : entry)), id, timeZone)
+  const edition = `edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
+  if (!reason) return `Students read ${edition}`
+  return isInSight(shown) || shown.sort === 'sequence' ? `Students read ${edition}. ${reason}` : `Students can’t read ${edition}, yet. ${reason}`
+}
+
+/** How an entry would stand for students if it, or all of these, were published now. */
+export function onceItIsPublished(plan: readonly EntryToShow[], id: string, timeZone: string, published: ReadonlySet<string> = new Set([id])): ForStudents {
+  return look(withPublished(plan, published), id, timeZone)
+}
