@@ -1,5 +1,6 @@
 /** Sends answers and wishes for hints without loading the page anew; without us the forms do it. */
 export function makeExercise(root: ParentNode): void {
+  makeFinish()
   for (const form of root.querySelectorAll<HTMLFormElement>('.question form:not([data-live])')) {
     form.dataset.live = 'yes'
     form.addEventListener('submit', (event) => {
@@ -48,10 +49,35 @@ function say(result: HTMLElement | null, words: string): void {
   result?.replaceChildren(line)
 }
 
+const openQuestions = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('.attempt .question[data-open]')]
+
+/** An attempt with questions open is not ended before that was asked about; here, so that nothing typed meanwhile is lost. */
+function makeFinish(): void {
+  const form = document.querySelector<HTMLFormElement>('.finish-form:not([data-live])')
+  if (!form) return
+  form.dataset.live = 'yes'
+  form.addEventListener('submit', (event) => {
+    const isSure = event.submitter instanceof HTMLButtonElement && event.submitter.name === 'sure'
+    if (isSure || openQuestions().length === 0) return
+    event.preventDefault()
+    askToFinish(form, true)
+    form.querySelector<HTMLElement>('[data-first-open]')?.focus()
+  })
+}
+
+function askToFinish(form: HTMLElement, isAsked: boolean): void {
+  form.querySelector<HTMLElement>('.finish-ask')!.hidden = !isAsked
+  form.querySelector<HTMLElement>('.finish-first')!.hidden = isAsked
+}
+
 /** How many questions are still to be answered, beside the button that ends the attempt. */
 function countMissing(): void {
   const place = document.querySelector('[data-missing]')
-  if (!place) return
-  const missing = [...document.querySelectorAll('.attempt .question')].filter((question) => question.querySelector('.question-result')?.textContent?.trim() === '').length
+  const form = place?.closest<HTMLElement>('.finish-form')
+  if (!place || !form) return
+  const open = openQuestions()
+  form.querySelector<HTMLAnchorElement>('[data-first-open]')!.href = `#${open[0]?.id ?? ''}`
+  if (open.length === 0) askToFinish(form, false)
+  const missing = open.length
   place.textContent = missing === 0 ? 'Everything is answered.' : `${missing} ${missing === 1 ? 'question is' : 'questions are'} not answered yet.`
 }

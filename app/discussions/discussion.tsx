@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { Bell, BellRing } from 'lucide-react'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { pool } from '../../server/database/pool.server.ts'
 import { mustPostFirst, readThreads, whyNotWrite } from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
@@ -32,6 +32,18 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   const address = `/discuss/${courseId}/${entryId}/posts`
   const threads = useThreads(entryId, address, loaderData.threads)
   const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
+  const [takenBack, setTakenBack] = useState<string | null>(null)
+  const undo = useRef<HTMLButtonElement>(null)
+  // What was pressed is gone: the way back has the focus.
+  useEffect(() => undo.current?.focus(), [takenBack])
+  const bringBack = async (id: string): Promise<void> => {
+    const answer = await askPosts(address, { intent: 'bring back', id })
+    if (answer.ok && answer.post) threads.put(answer.post)
+    setTakenBack(answer.ok ? null : id)
+    setProblem(answer.ok ? '' : answer.reason)
+    await threads.refresh()
+  }
+  const [problem, setProblem] = useState('')
   return (
     <RoomFrame parts={parts}>
       <section className="discussion" aria-label="Discussion">
@@ -59,7 +71,16 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
           <p className="discussion-why">{whyNot}</p>
         )}
         {mustFirst ? <p className="discussion-why">What others wrote comes into sight once you have written yourself.</p> : threads.threads.length === 0 && <p className="soft">Nobody has written yet. {whyNot === null && 'Yours would be the first.'}</p>}
-        <ThreadList threads={threads} {...{ address, courseId, isAuthor, whyNot }} timeZone={parts.timeZone} onChanged={threads.put} />
+        <div className="discussion-undo" role="status">
+          {takenBack !== null && (
+            <p>
+              {problem || 'Your post was taken back.'}{' '}
+              <button type="button" ref={undo} className="link-button" onClick={() => void bringBack(takenBack)}>Bring it back</button>{' '}
+              <button type="button" className="plain-button" aria-label="Close" onClick={() => setTakenBack(null)}>×</button>
+            </p>
+          )}
+        </div>
+        <ThreadList threads={threads} {...{ address, courseId, isAuthor, whyNot }} timeZone={parts.timeZone} onChanged={threads.put} onTakenBack={setTakenBack} />
       </section>
     </RoomFrame>
   )

@@ -16,6 +16,8 @@ export interface PostContext {
   /** Null when one may write. */
   readonly whyNot: string | null
   onChanged(post: SeenPost): void
+  /** One's own post was taken back: it can be brought back. */
+  onTakenBack(id: string): void
 }
 
 interface Props extends PostContext {
@@ -35,6 +37,7 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
     setProblem(answer.ok ? '' : answer.reason)
     if (answer.ok && answer.post) onChanged(answer.post)
     if (answer.ok) setMode('read')
+    if (answer.ok && request.intent === 'take back') context.onTakenBack(request.id)
   }
   const change = async (): Promise<void> => {
     const content = await fetchOwn(address, post.id)

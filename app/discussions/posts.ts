@@ -23,7 +23,7 @@ export const postRequest = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('rewrite'), id: identifier, content: z.unknown() }),
   z.object({ intent: z.literal('preview'), content: z.unknown() }),
   z.object({ intent: z.literal('follow'), isOn: z.boolean() }),
-  z.object({ intent: z.enum(['take back', 'helpful', 'not helpful', 'lock', 'unlock', 'show']), id: identifier }),
+  z.object({ intent: z.enum(['take back', 'bring back', 'helpful', 'not helpful', 'lock', 'unlock', 'show']), id: identifier }),
   z.object({ intent: z.literal('hide'), id: identifier, reason }),
 ])
 export type PostRequest = z.infer<typeof postRequest>

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { PlanRequest } from './plan-requests.ts'
 
-const outcome = z.object({ ok: z.boolean(), reason: z.string().optional(), ids: z.array(z.string()).optional(), notes: z.array(z.string()).optional(), deletionId: z.string().optional(), count: z.number().optional(), version: z.number().optional() })
+const outcome = z.object({ ok: z.boolean(), reason: z.string().optional(), ids: z.array(z.string()).optional(), notes: z.array(z.string()).optional(), deletionId: z.string().optional(), count: z.number().optional(), version: z.number().optional(), uses: z.array(z.string()).optional() })
 export type PlanOutcome = z.infer<typeof outcome>
 
 /** Nobody said whether it was done: asking again does no harm. `isSignedOut`: somebody has to sign in first. */

@@ -26,6 +26,8 @@ export const planRequest = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('rename'), id: identifier, title }),
   z.object({ intent: z.literal('move'), ids: z.array(identifier).min(1).max(500), parentId: identifier.nullable(), beforeId: identifier.nullable() }),
   z.object({ intent: z.literal('delete'), ids: z.array(identifier).min(1).max(500) }),
+  /** What deleting these would take from others. */
+  z.object({ intent: z.literal('weigh'), ids: z.array(identifier).min(1).max(500) }),
   z.object({ intent: z.literal('restore'), deletionId: identifier }),
   z.object({ intent: z.literal('settings'), id: identifier, opensAt: z.iso.datetime({ offset: true }).nullable().optional(), settings: changedSettings.optional() }),
   z.object({ intent: z.literal('introduce'), id: identifier }),

@@ -11,8 +11,11 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { now } from '../shell/clock.ts'
 import { onDemand } from '../shell/on-demand.tsx'
+import { titleOrKind } from '../shell/entry-kinds.tsx'
 import { useTransfers } from '../transfers/use-transfers.ts'
 import { Strip } from '../shell/strip.tsx'
+import { askPlan } from './ask-plan.ts'
+import { confirmed } from './confirmed.tsx'
 import { Composer, type ComposerPlace } from './composer.tsx'
 import type { PlanRequest } from './plan-requests.ts'
 import { type Dialog, dialogOf } from './dialog-address.ts'
@@ -40,7 +43,7 @@ export default function Plan() {
 }
 
 function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { frame: NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>> }) {
-  const { message } = App.useApp()
+  const { message, modal } = App.useApp()
   const navigate = useNavigate()
   const revalidator = useRevalidator()
   const { plan, queue, view } = usePlanQueue(course.id, loaded, planVersion)
@@ -67,7 +70,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
     if (outcome.ok && outcome.deletionId && request.intent === 'delete') {
       const title = plan.find(({ id }) => id === request.ids[0])?.title
       const more = (outcome.count ?? 1) - 1
-      setDeleted({ deletionId: outcome.deletionId, words: `${title ? `“${title}”` : 'The entry'}${more > 0 ? ` and ${more} under it` : ''} deleted.` })
+      setDeleted({ deletionId: outcome.deletionId, words: `${title ? `“${title}”` : 'The entry'}${more > 0 ? ` and ${more} under it` : ''} deleted.${(outcome.uses ?? []).map((words) => ` ${words}`).join('')}` })
     }
   }
   // What is to have the focus gets it as soon as it is there.
@@ -104,7 +107,21 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
     setFocused(id)
     void send({ intent: 'move', ids: [id], ...place })
   }
-  const remove = (row: PlanRow): void => {
+  // What students read may hold their work: whoever deletes it is told before.
+  const weighing = useRef(false)
+  const remove = async (row: PlanRow): Promise<void> => {
+    if (weighing.current) return
+    if (branch(plan, row.id).some(({ edition }) => edition !== null)) {
+      weighing.current = true
+      const { uses = [], ok, reason } = await askPlan(course.id, { intent: 'weigh', ids: [row.id] })
+      const isSure = ok && (uses.length === 0 || (await confirmed(modal, titleOrKind(row), uses)))
+      weighing.current = false
+      if (!ok) return void message.error(reason ?? 'That did not work.', 6)
+      if (!isSure) return focus(row.id)
+    }
+    removeNow(row)
+  }
+  const removeNow = (row: PlanRow): void => {
     const gone = new Set(branch(plan, row.id).map(({ id }) => id))
     const at = shown.findIndex(({ id }) => id === row.id)
     const next = shown.slice(at).find(({ id }) => !gone.has(id)) ?? shown[at - 1]
@@ -133,7 +150,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         if (row.documentId !== null) void navigate(`/courses/${course.id}/items/${row.id}`)
       } else setComposing({ afterId: row.id, depth: depthOf(row.id) + 1 })
     } else if (event.key === 'F2') setRenaming(row.id)
-    else if (event.key === 'Delete') remove(row)
+    else if (event.key === 'Delete') void remove(row)
     else if (event.key === 'Insert') setComposing({ afterId: row.id, depth: depthOf(row.id) })
     else if (event.key.toLowerCase() === 'z' && (event.ctrlKey || event.metaKey)) undoDelete()
     else return
@@ -260,7 +277,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
                         if (title !== null && title !== row.title) void send({ intent: 'rename', id: row.id, title })
                         requestAnimationFrame(() => focus(row.id))
                       }}
-                      onDelete={() => remove(row)}
+                      onDelete={() => void remove(row)}
                       onAdd={() => setComposing({ afterId: row.id, depth: row.depth + 1 })}
                       onSettings={() => openSettings(row.id)}
                       onPublish={() => setPublishing(row.id)}

@@ -1,4 +1,5 @@
-import { addLines, beginIntroduction, changeSettings, moveEntries, type PlanResult, removeEntries, rename, restore, splitIntoBook } from '../../server/plan/plan.server.ts'
+import { usesWords } from '../../core/plan/uses.ts'
+import { addLines, beginIntroduction, changeSettings, moveEntries, type PlanResult, removeEntries, rename, restore, splitIntoBook, weigh } from '../../server/plan/plan.server.ts'
 import { publishLesson } from '../../server/editions/publish-lesson.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { getPlanVersion } from '../../server/plan/queries.server.ts'
@@ -29,6 +30,8 @@ async function run(asked: PlanRequest, courseId: string, person: { id: string; n
       return moveEntries(courseId, asked.ids, asked)
     case 'delete':
       return removeEntries(courseId, asked.ids)
+    case 'weigh':
+      return { ok: true, uses: usesWords(await weigh(courseId, asked.ids)) }
     case 'restore':
       return restore(courseId, asked.deletionId)
     case 'settings':

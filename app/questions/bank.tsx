@@ -38,7 +38,7 @@ export default function Bank({ loaderData: { folders, questions, open, asked, la
   const revalidator = useRevalidator()
   const [fresh, setFresh] = useState<EditedQuestion | null>(null)
   const [naming, setNaming] = useState<string | null>(null)
-  const [deleted, setDeleted] = useState<{ id: string; title: string } | null>(null)
+  const [deleted, setDeleted] = useState<{ id: string; title: string; uses: string } | null>(null)
   useEffect(() => {
     if (open && fresh && open.id === fresh.id) setFresh(null)
   }, [open, fresh])
@@ -69,7 +69,7 @@ export default function Bank({ loaderData: { folders, questions, open, asked, la
   const remove = async (id: string, title: string): Promise<void> => {
     const answer = await askBank(course.id, { intent: 'delete', ids: [id] })
     if (!answer.ok) return void message.error(answer.reason, 6)
-    setDeleted({ id, title })
+    setDeleted({ id, title, uses: (answer.uses ?? []).map((words) => `${words} `).join('') })
     set({ question: null })
     await revalidator.revalidate()
   }
@@ -128,7 +128,7 @@ export default function Bank({ loaderData: { folders, questions, open, asked, la
           <div className="plan-undo" role="status">
             {deleted && (
               <>
-                “{deleted.title}” deleted. <button type="button" className="link-button" onClick={() => void bringBack()}>Bring back</button>
+                “{deleted.title}” deleted. {deleted.uses}<button type="button" className="link-button" onClick={() => void bringBack()}>Bring back</button>
               </>
             )}
           </div>

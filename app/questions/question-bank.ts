@@ -2,13 +2,14 @@ import { data } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { checkQuestion } from '../../core/questions/check-question.ts'
+import { NO_USES, usesWords } from '../../core/plan/uses.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
 import { valuesOf } from '../../server/exercises/exercise.server.ts'
 import { replaceExercise } from '../../server/exercises/queries.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
 import { findEntry } from '../../server/plan/queries.server.ts'
 import { addQuestion, keepQuestion, readQuestion } from '../../server/questions/bank.server.ts'
-import { deleteFolder, findQuestion, insertFolder, listQuestions, updateFolder, updateFolderName, updateQuestionDeleted } from '../../server/questions/queries.server.ts'
+import { deleteFolder, findQuestion, findQuestionUses, insertFolder, listQuestions, updateFolder, updateFolderName, updateQuestionDeleted } from '../../server/questions/queries.server.ts'
 import type { Course } from '../../server/courses/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
@@ -57,9 +58,14 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
     case 'move':
       await updateFolder(pool, course.id, asked.ids, asked.folderId)
       return { ok: true }
-    case 'delete':
+    case 'delete': {
+      const { titles, answered } = await findQuestionUses(pool, course.id, asked.ids)
+      await updateQuestionDeleted(pool, course.id, asked.ids, true)
+      const where = titles.length > 0 ? [`It stands in ${titles.map((title) => `“${title}”`).join(', ')}, and goes from there with the next edition.`] : []
+      return { ok: true, uses: [...where, ...usesWords({ ...NO_USES, answered })] }
+    }
     case 'restore':
-      await updateQuestionDeleted(pool, course.id, asked.ids, asked.intent === 'delete')
+      await updateQuestionDeleted(pool, course.id, asked.ids, false)
       return { ok: true }
     case 'add folder':
       return (await insertFolder(pool, course.id, asked.id, asked.name)) ? { ok: true } : { ok: false, reason: `There is a folder “${asked.name}” already.` }

@@ -20,5 +20,5 @@ export const bankRequest = z.discriminatedUnion('intent', [
 ])
 export type BankRequest = z.infer<typeof bankRequest>
 
-export const bankAnswer = z.object({ ok: z.boolean(), reason: z.string().optional(), version: z.number().optional(), isBehind: z.boolean().optional(), html: z.string().optional() })
+export const bankAnswer = z.object({ ok: z.boolean(), reason: z.string().optional(), version: z.number().optional(), isBehind: z.boolean().optional(), html: z.string().optional(), uses: z.array(z.string()).optional() })
 export type BankAnswer = z.infer<typeof bankAnswer>

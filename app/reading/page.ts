@@ -90,11 +90,11 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   return readingAnswer(request, pagePage(visit, place, view), { players: await allowedOrigins() })
 }
 
-const attemptQuery = z.object({ attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null), reason: z.string().max(200).nullable().catch(null) })
+const attemptQuery = z.object({ attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null), reason: z.string().max(200).nullable().catch(null), isToEnd: z.literal('ask').transform(() => true).catch(false) })
 
 function attemptAsked(request: Request): z.infer<typeof attemptQuery> {
   const query = new URL(request.url).searchParams
-  return attemptQuery.parse({ attempt: query.get('attempt'), reason: query.get('reason') })
+  return attemptQuery.parse({ attempt: query.get('attempt'), reason: query.get('reason'), isToEnd: query.get('finish') })
 }
 
 function solver({ person, place, edition, course }: PlaceVisit): Solver {
@@ -132,8 +132,8 @@ async function solve(request: Request, found: PlaceVisit, asked: 'begin' | 'fini
   }
   const number = z.coerce.number().int().min(0).max(100_000).catch(0).parse(form.get('attempt'))
   if (asked === 'finish') {
-    await finish(who, number)
-    return back(`?attempt=${number}`)
+    const isOver = await finish(who, number, form.get('sure') === 'yes')
+    return back(isOver ? `?attempt=${number}` : `?attempt=${number}&finish=ask#finish`)
   }
   const parsed = solved.safeParse({ attempt: form.get('attempt'), bank: form.get('bank') })
   const values = form.getAll('given').filter((value) => typeof value === 'string')

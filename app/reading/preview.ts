@@ -96,6 +96,6 @@ async function answer(request: Request, { page, place: from, entry, visit }: Fou
   if (!place) throw new Error(`The outline of a preview holds no ${entry.id}.`)
   const { words, minutes } = statistics(page)
   const facts = [...(words > 0 ? [`${minutes} min`] : []), from.edition === 'work' ? 'work in hand' : `edition ${from.edition}`]
-  const view = { ...renderPage(page), facts, fill: await slotFiller(from, said), after: place.kind === 'exercise' ? await exercisePart(visit, place, { personId: visit.person.id, place, documentId: from.documentId, edition: from.edition === 'work' ? 0 : from.edition, language: visit.course.language }, { attempt: null, reason: null }) : await afterText(visit, place) }
+  const view = { ...renderPage(page), facts, fill: await slotFiller(from, said), after: place.kind === 'exercise' ? await exercisePart(visit, place, { personId: visit.person.id, place, documentId: from.documentId, edition: from.edition === 'work' ? 0 : from.edition, language: visit.course.language }, { attempt: null, reason: null, isToEnd: false }) : await afterText(visit, place) }
   return readingAnswer(request, pagePage(visit, place, view), options)
 }

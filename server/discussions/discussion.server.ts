@@ -11,7 +11,7 @@ import type { Place } from '../reading/outline.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { listPostable } from '../shelf/queries.server.ts'
 import { readPassage } from './read-passage.server.ts'
-import { findPost, hasPosted, insertPost, listReplies, listRoots, type PostRow, replacePostItems, updateDeleted, updateFollow, updateHelpful, updateHidden, updateLocked, updatePost } from './queries.server.ts'
+import { findPost, hasPosted, insertPost, listReplies, listRoots, type PostRow, replacePostItems, updateBroughtBack, updateDeleted, updateFollow, updateHelpful, updateHidden, updateLocked, updatePost } from './queries.server.ts'
 
 /** Somebody at an item under which people write. */
 export interface Participant {
@@ -163,14 +163,18 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
 }
 
 /** What can be done with a post besides writing it. */
-export type PostAct = { readonly act: 'take back' | 'helpful' | 'not helpful' | 'lock' | 'unlock' | 'show' } | { readonly act: 'hide'; readonly reason: string }
+export type PostAct = { readonly act: 'take back' | 'bring back' | 'helpful' | 'not helpful' | 'lock' | 'unlock' | 'show' } | { readonly act: 'hide'; readonly reason: string }
 
-/** Takes back one's own post; marks, locks and hides those of others, which authors alone may. */
+/** Takes back one's own post, and brings it back; marks, locks and hides those of others, which authors alone may. */
 export async function actOnPost(who: Participant, id: string, asked: PostAct): Promise<PostResult> {
   return transaction(async (db) => {
     const post = await findPost(db, who.place.id, id)
-    if (!post || post.isDeleted) return refuse('This post is no longer there.')
-    if (asked.act === 'take back') {
+    if (!post || post.isDeleted !== (asked.act === 'bring back')) return refuse('This post is no longer there.')
+    if (asked.act === 'bring back') {
+      const why = whyNotWrite(who)
+      if (why) return refuse(why)
+      if (!(await updateBroughtBack(db, id, who.personId))) return refuse('Only whoever wrote a post brings it back.')
+    } else if (asked.act === 'take back') {
       if (!(await updateDeleted(db, id, who.personId))) return refuse('Only whoever wrote a post takes it back.')
     } else if (!who.isAuthor) return refuse('Only authors of the course do that.')
     else if (asked.act === 'hide') await updateHidden(db, id, who.personId, asked.reason)

@@ -104,6 +104,12 @@ export async function updateDeleted(db: Database, id: string, personId: string):
   return rowCount === 1
 }
 
+/** Brings back what its writer took back. */
+export async function updateBroughtBack(db: Database, id: string, personId: string): Promise<boolean> {
+  const { rowCount } = await db.query('update posts set deleted_at = null where id = $1::text and person_id = $2::text and deleted_at is not null', [id, personId])
+  return rowCount === 1
+}
+
 export async function updateHelpful(db: Database, id: string, isHelpful: boolean): Promise<void> {
   await db.query('update posts set helpful_at = case when $2::boolean then coalesce(helpful_at, now()) end where id = $1::text', [id, isHelpful])
 }

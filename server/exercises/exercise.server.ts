@@ -8,7 +8,7 @@ import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
-import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, listAnswers, listAttempts, listEditionQuestions, lockAttempt, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
+import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, isAnswered, listAnswers, listAttempts, listEditionQuestions, lockAttempt, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
 
 /** Somebody at an exercise, or at a page with questions in it. */
 export interface Solver {
@@ -136,12 +136,14 @@ async function takeAsked(db: Database, attemptId: string, question: EditionQuest
   return null
 }
 
-/** Ends an attempt: what is answered counts, the rest is nothing. */
-export async function finish(who: Solver, number: number): Promise<void> {
-  await transaction(async (db) => {
+/** Ends an attempt: what is answered counts, the rest is nothing. With questions still open it is asked about first; false when it was not ended for that. */
+export async function finish(who: Solver, number: number, isSure: boolean): Promise<boolean> {
+  return transaction(async (db) => {
     const attempt = await lockAttempt(db, who.place.id, who.personId, number)
-    if (!attempt || number === 0) return
+    if (!attempt || number === 0) return true
+    if (!isSure && (await openAttempt(db, who, attempt)).questions.some(({ answer }) => !isAnswered(answer))) return false
     await updateFinished(db, attempt.id)
     if (doneRule(who.place.kind, who.place.settings) === 'answered') await updateDone(db, who.place.id, who.personId, true)
+    return true
   })
 }

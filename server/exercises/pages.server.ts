@@ -4,13 +4,13 @@ import { longDate } from '../reading/dates.server.ts'
 import { html, type SafeHtml } from '../reading/html.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { openAttempt, type Solver, valuesOf, whyNotBegin } from './exercise.server.ts'
-import { type Attempt, listAttempts, listEditionQuestions } from './queries.server.ts'
+import { type Attempt, listAttempts, listEditionQuestions, listResults } from './queries.server.ts'
 import { attemptHtml, questionHtml, round } from './render.server.ts'
 
 /** What stands under the text of an exercise: an attempt, or the ones there were and how to begin another. */
-export async function exercisePart(visit: Visit, place: Place, who: Solver, asked: { attempt: number | null; reason: string | null }): Promise<SafeHtml> {
+export async function exercisePart(visit: Visit, place: Place, who: Solver, asked: { attempt: number | null; reason: string | null; isToEnd: boolean }): Promise<SafeHtml> {
   const { mode, feedback } = place.settings
-  const show = { language: who.language, isPreview: visit.isPreview, feedback, isPractice: mode === 'practice' }
+  const show = { language: who.language, isPreview: visit.isPreview, feedback, isPractice: mode === 'practice', isAsked: asked.isToEnd }
   if (visit.isPreview) return previewPart(who)
   const attempts = await listAttempts(pool, place.id, who.personId)
   const open = attempts.find(({ number, finishedAt }) => (asked.attempt === null ? finishedAt === null : number === asked.attempt))
@@ -23,11 +23,11 @@ async function beginPart(visit: Visit, place: Place, who: Solver, attempts: read
   const points = questions.reduce((sum, question) => sum + question.points, 0)
   const why = whyNotBegin(place, attempts)
   const { attempts: most, mode } = place.settings
-  const done = await Promise.all(attempts.filter(({ finishedAt }) => finishedAt !== null).map((attempt) => openAttempt(pool, who, attempt)))
+  const done = await listResults(pool, place.id, who.personId)
   const day = longDate(visit.course.language, visit.course.time_zone)
   return html`<section class="attempts" aria-label="Attempts">
 <p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'} ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
-${done.length > 0 && html`<ul>${done.map(({ attempt, points: got, most: all }) => html`<li><a href="?attempt=${attempt.number}">Attempt ${attempt.number}</a>: ${round(got)} of ${all} points, ${day.format(attempt.startedAt)}</li>`)}</ul>`}
+${done.length > 0 && html`<ul>${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}</ul>`}
 ${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
 </section>`
 }

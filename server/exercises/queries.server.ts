@@ -97,6 +97,19 @@ export async function updateFinished(db: Database, attemptId: string): Promise<v
 const answerRow = z.object({ questionId: z.string(), given: z.union([z.array(z.string()), z.string()]).nullable(), share: z.number().nullable(), tries: z.number(), hints: z.number() })
 export type GivenAnswer = z.infer<typeof answerRow>
 
+/** What each finished attempt of one person at an exercise came to, the last first; so many of them at most. */
+export async function listResults(db: Database, entryId: string, personId: string, most = 50): Promise<{ number: number; startedAt: Date; points: number; most: number }[]> {
+  const { rows } = await db.query<{ number: number; startedAt: Date; points: number; most: number }>(
+    `select a.number, a.started_at as "startedAt", coalesce(sum(q.points * coalesce(w.share, 0)), 0)::float8 as points, coalesce(sum(q.points), 0)::float8 as most
+     from (select * from attempts where entry_id = $1::text and person_id = $2::text and number > 0 and finished_at is not null order by number desc limit $3::int) a
+     left join edition_questions q on q.document_id = a.document_id and q.number = a.edition and q.position is not null
+     left join attempt_answers w on w.attempt_id = a.id and w.question_id = q.question_id
+     group by a.id, a.number, a.started_at order by a.number desc`,
+    [entryId, personId, most],
+  )
+  return rows
+}
+
 /** Whether something was answered, not only a hint taken. */
 export function isAnswered(answer: GivenAnswer | null): answer is GivenAnswer & { given: readonly string[] | string } {
   return answer !== null && answer.given !== null

@@ -32,7 +32,7 @@ export function questionHtml(shown: AttemptQuestion, show: Showing): SafeHtml {
   const graded = isAnswered(answer) ? grade(content.answer, values, answer.given) : null
   const hints = answer?.hints ?? 0
   const off = !show.mayAnswer && html` disabled`
-  return html`<section class="question" id="q-${id}" aria-label="${show.name || 'Question'}">
+  return html`<section class="question" id="q-${id}" aria-label="${show.name || 'Question'}"${!isAnswered(answer) && html` data-open`}>
 ${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1 ? 'point' : 'points'}</span></h2>`}
 <div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
 <form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}"><input type="hidden" name="sort" value="${content.answer.sort}">
@@ -80,18 +80,21 @@ function solution(content: AttemptQuestion['question']['content'], values: Attem
 }
 
 /** An attempt with all its questions, and what ends it. */
-export function attemptHtml(open: OpenAttempt, show: Pick<Showing, 'language' | 'isPreview'> & { readonly feedback: 'at once' | 'at the end' | 'never'; readonly isPractice: boolean }): SafeHtml {
+export function attemptHtml(open: OpenAttempt, show: Pick<Showing, 'language' | 'isPreview'> & { readonly feedback: 'at once' | 'at the end' | 'never'; readonly isPractice: boolean; /** It was to be ended with questions open: that is asked about. */ readonly isAsked: boolean }): SafeHtml {
   const { attempt, questions, points, most } = open
   const isOver = attempt.finishedAt !== null
   const isTold = show.feedback === 'at once' || (isOver && show.feedback === 'at the end')
-  const missing = questions.filter(({ answer }) => !isAnswered(answer)).length
+  const missing = questions.flatMap(({ answer, question }, at) => (isAnswered(answer) ? [] : [{ at, id: question.id }]))
   return html`<div class="attempt">
 ${isOver && html`<p class="attempt-result"><b>${round(points)} of ${most} ${most === 1 ? 'point' : 'points'}.</b> Attempt ${attempt.number}, finished.</p>`}
 ${questions.map((shown, at) => {
   const isDone = isAnswered(shown.answer)
   return questionHtml(shown, { ...show, attempt: attempt.number, name: `Question ${at + 1}`, isTold: isTold && (isDone || isOver), isJudged: show.feedback === 'at once', mayAnswer: !isOver && (show.isPractice || show.feedback !== 'at once' || !isDone) })
 })}
-${!isOver && html`<form method="post" class="finish-form"><input type="hidden" name="attempt" value="${attempt.number}"><button class="button primary" name="intent" value="finish"${show.isPreview && html` disabled`}>Finish</button> <span class="soft" data-missing>${missing === 0 ? 'Everything is answered.' : `${missing} ${missing === 1 ? 'question is' : 'questions are'} not answered yet.`}</span></form>`}
+${!isOver && html`<form method="post" class="finish-form" id="finish"><input type="hidden" name="attempt" value="${attempt.number}"><input type="hidden" name="intent" value="finish">
+<p class="finish-words"><span data-missing role="status">${missing.length === 0 ? 'Everything is answered.' : `${missing.length} ${missing.length === 1 ? 'question is' : 'questions are'} not answered yet.`}</span></p>
+<p class="finish-ask"${!(show.isAsked && missing.length > 0) && html` hidden`}>What is not answered gets no points, and a finished attempt can’t be changed. <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">Answer what is open</a> <button class="button" name="sure" value="yes">Finish all the same</button></p>
+<p class="finish-first"${show.isAsked && missing.length > 0 && html` hidden`}><button class="button primary"${show.isPreview && html` disabled`}>Finish</button></p></form>`}
 </div>`
 }
 

@@ -3,6 +3,7 @@ import type { Node } from 'prosemirror-model'
 import { emptyPage, schema } from '../../core/document/schema.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { type NamedLine, plantNamed } from '../../core/plan/foresee.ts'
+import { NO_USES, type Uses, usesWords } from '../../core/plan/uses.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { branch, childrenOf, inOrder, move, type Place, placeAfter, type PlanEntry } from '../../core/plan/tree.ts'
 import { splitPage } from '../../core/structure/split-page.ts'
@@ -14,7 +15,8 @@ import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { type ChangedSettings, MOST_AIMS, readSettings } from '../../core/plan/settings.ts'
 import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
-import { deleteEntries, type EntryRow, bringsUnit, findEntry, growPlanVersion, insertEntries, listTakenIds, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
+import { deleteEntries, type EntryRow, bringsUnit, findEntry, growPlanVersion, insertEntries, listShape, listTakenIds, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
+import { findUses } from './uses.server.ts'
 
 export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
 
@@ -67,15 +69,23 @@ export async function moveEntries(courseId: string, ids: readonly string[], plac
   })
 }
 
-/** Deletes entries with all that stands under them; the id given back undoes it. */
-export async function removeEntries(courseId: string, ids: readonly string[]): Promise<PlanResult<{ deletionId: string; count: number }>> {
+/** What deleting these entries, with all that stands under them, would take from others. */
+export async function weigh(courseId: string, ids: readonly string[]): Promise<Uses> {
+  const plan = await listShape(pool, courseId)
+  const gone = [...new Set(ids.flatMap((id) => branch(plan, id).map((entry) => entry.id)))]
+  return gone.length === 0 ? NO_USES : findUses(pool, courseId, gone)
+}
+
+/** Deletes entries with all that stands under them; the id given back undoes it. Says what it took from others. */
+export async function removeEntries(courseId: string, ids: readonly string[]): Promise<PlanResult<{ deletionId: string; count: number; uses: string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
     const gone = [...new Set(ids.flatMap((id) => branch(plan, id).map((entry) => entry.id)))]
     if (gone.length === 0) return { ok: false, reason: 'That is no longer in the plan.' }
+    const uses = usesWords(await findUses(db, courseId, gone))
     const deletionId = nanoid(12)
     await deleteEntries(db, courseId, gone, deletionId)
-    return { ok: true, deletionId, count: gone.length }
+    return { ok: true, deletionId, count: gone.length, uses }
   })
 }
 

@@ -93,6 +93,11 @@ export async function getPlanVersion(db: Database, courseId: string): Promise<nu
 /** The bare shape of a plan, with the course locked until the transaction ends: one change of a plan at a time. */
 export async function lockPlan(db: Database, courseId: string): Promise<PlanEntry[]> {
   await growPlanVersion(db, courseId)
+  return listShape(db, courseId)
+}
+
+/** What stands under what in a course, in its order. */
+export async function listShape(db: Database, courseId: string): Promise<PlanEntry[]> {
   const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind }>(
     'select id, parent_id, kind from plan_entries where course_id = $1::text and deleted_at is null order by position, id',
     [courseId],

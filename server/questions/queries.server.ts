@@ -117,6 +117,20 @@ export async function updateFolder(db: Database, courseId: string, ids: readonly
   await db.query('update questions set folder_id = (select id from question_folders where id = $3::text and course_id = $1::text) where course_id = $1::text and id = any($2::text[])', [courseId, ids, folderId])
 }
 
+/** Where questions stand: titles of exercises that are being put together with them and of what is published with them; and how many people have answered them. */
+export async function findQuestionUses(db: Database, courseId: string, ids: readonly string[]): Promise<{ titles: string[]; answered: number }> {
+  const { rows } = await db.query<{ titles: string[]; answered: number }>(
+    `select (select coalesce(array_agg(distinct e.title), '{}') from plan_entries e where e.course_id = $1::text and e.deleted_at is null
+         and (e.id in (select entry_id from exercise_questions where question_id = any($2::text[]))
+           or exists (select 1 from edition_questions q where q.document_id = e.document_id and q.question_id = any($2::text[])
+             and q.number = (select max(number) from editions where document_id = e.document_id)))) as titles,
+       (select count(distinct a.person_id)::int from attempt_answers w join attempts a on a.id = w.attempt_id join questions q on q.id = w.question_id
+         where q.course_id = $1::text and w.question_id = any($2::text[])) as answered`,
+    [courseId, ids],
+  )
+  return rows[0]!
+}
+
 /** Deletes questions, or brings them back. Editions keep their own copy. */
 export async function updateQuestionDeleted(db: Database, courseId: string, ids: readonly string[], isDeleted: boolean): Promise<void> {
   await db.query('update questions set deleted_at = case when $3::boolean then now() end where course_id = $1::text and id = any($2::text[])', [courseId, ids, isDeleted])

@@ -92,6 +92,11 @@ test('one’s own post is changed and taken back; a thread stays while others an
   expect(await actOnPost(await as('author'), 'one', { act: 'take back' })).toMatchObject({ ok: false, reason: expect.stringContaining('whoever wrote') })
   expect(await actOnPost(await as('student'), 'one', { act: 'take back' })).toMatchObject({ ok: true, post: { html: '', isDeleted: true } })
   expect((await readThreads(await as('guest'), null)).threads.map(({ post }) => post.id)).toEqual(['eight', 'one'])
+  // Taken back by mistake: whoever wrote it, and nobody else, brings it back.
+  expect(await actOnPost(await as('author'), 'one', { act: 'bring back' })).toMatchObject({ ok: false, reason: expect.stringContaining('whoever wrote') })
+  expect(await actOnPost(await as('student'), 'one', { act: 'bring back' })).toMatchObject({ ok: true, post: { html: '<p>better</p>', isDeleted: false } })
+  expect(await actOnPost(await as('student'), 'one', { act: 'bring back' })).toMatchObject({ ok: false })
+  expect(await actOnPost(await as('student'), 'one', { act: 'take back' })).toMatchObject({ ok: true })
 })
 
 /* Places where script is known to hide (OWASP, "XSS Filter Evasion Cheat Sheet"; from memory). */

@@ -11,7 +11,7 @@ const { readSettings } = await import('../../core/plan/settings.ts')
 const { Outline } = await import('../../server/reading/outline.server.ts')
 const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 const { addQuestion, readQuestion } = await import('../../server/questions/bank.server.ts')
-const { replaceExercise, listAttempts, listAnswers } = await import('../../server/exercises/queries.server.ts')
+const { replaceExercise, listAttempts, listAnswers, listResults } = await import('../../server/exercises/queries.server.ts')
 const { answerQuestion, begin, finish, openAttempt, questionsInPage } = await import('../../server/exercises/exercise.server.ts')
 const { questionHtml } = await import('../../server/exercises/render.server.ts')
 
@@ -46,13 +46,26 @@ beforeAll(async () => {
   if (!published.ok) throw new Error(published.reason)
 })
 
+test('an attempt with questions open is not ended before that was asked about; what it came to is one query', async () => {
+  await set({})
+  const who = await as('coauthor')
+  expect(await begin(who)).toEqual({ number: 1 })
+  await answerQuestion(who, 1, 'choice', { intent: 'answer', given: ['a'] })
+  expect(await finish(who, 1, false)).toBe(false)
+  expect((await attemptOf('coauthor', 1)).finishedAt).toBeNull()
+  expect(await finish(who, 1, true)).toBe(true)
+  const opened = await openAttempt(pool, who, await attemptOf('coauthor', 1))
+  expect(await listResults(pool, 'ex', 'coauthor')).toEqual([{ number: 1, startedAt: opened.attempt.startedAt, points: opened.points, most: opened.most }])
+  expect([opened.points, opened.most]).toEqual([1, 3])
+})
+
 test('an attempt is begun once, however often it is asked for at the same time; the most attempts hold', async () => {
   await set({ mode: 'counted', attempts: 2 })
   const who = await as('student')
   expect(await Promise.all(Array.from({ length: 6 }, () => begin(who)))).toEqual(Array.from({ length: 6 }, () => ({ number: 1 })))
-  await finish(who, 1)
+  await finish(who, 1, true)
   expect(await begin(who)).toEqual({ number: 2 })
-  await finish(who, 2)
+  await finish(who, 2, true)
   expect(await begin(who)).toEqual({ reason: 'You have had your 2 attempts.' })
   // What is over can't be answered, nor one that is another's or nobody's.
   for (const number of [1, 2, 3]) expect(await answerQuestion(who, number, 'choice', { intent: 'answer', given: ['a'] })).toBeNull()
@@ -92,7 +105,7 @@ test('in a counted exercise that tells at once the first answer counts, also whe
     const counted = both.find((shown) => shown?.reason === undefined)!
     const [kept] = await listAnswers(pool, [(await attemptOf('student', begun.number)).id])
     expect(kept).toMatchObject({ given: counted.answer!.given, share: counted.answer!.share })
-    await finish(who, begun.number)
+    await finish(who, begun.number, true)
   }
 })
 
@@ -134,7 +147,7 @@ test('answers of another shape are refused and change nothing', async () => {
 test('when it was due no new attempt is begun; finishing marks it done', async () => {
   await set({ mode: 'counted', attempts: null, dueAt: '2020-01-01T00:00:00.000Z' })
   const who = await as('student')
-  for (const { number, finishedAt } of await listAttempts(pool, 'ex', 'student')) if (finishedAt === null) await finish(who, number)
+  for (const { number, finishedAt } of await listAttempts(pool, 'ex', 'student')) if (finishedAt === null) await finish(who, number, true)
   expect(await begin(who)).toEqual({ reason: 'It was due; no new attempt can be begun.' })
   const { rows } = await pool.query<{ done: boolean }>(`select done_at is not null as done from progress where entry_id = 'ex' and person_id = 'student'`)
   expect(rows).toEqual([{ done: true }])

@@ -5,12 +5,13 @@ import { useFreshDatabase } from './setup/database.ts'
 
 await useFreshDatabase()
 const { pool } = await import('../../server/database/pool.server.ts')
-const { addLines: addNamedLines, changeSettings, moveEntries, removeEntries, rename, restore, splitIntoBook } = await import('../../server/plan/plan.server.ts')
+const { addLines: addNamedLines, changeSettings, moveEntries, removeEntries, rename, restore, splitIntoBook, weigh } = await import('../../server/plan/plan.server.ts')
 const { listPlan } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { listEditions } = await import('../../server/editions/queries.server.ts')
 const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
+const { NO_USES, usesWords } = await import('../../core/plan/uses.ts')
 const { inOrder } = await import('../../core/plan/tree.ts')
 
 let ids = 0
@@ -174,4 +175,20 @@ test('a lesson comes back although no unit is left', async () => {
   const plan = await listPlan(pool, 'course')
   expect(plan.filter(({ kind }) => kind === 'unit').map(({ title }) => title)).toEqual(['Brought back'])
   expect(plan.find(({ id }) => id === lesson.id)?.parentId).toBe(plan.find(({ kind }) => kind === 'unit')!.id)
+})
+
+test('what deleting would take from others is said before and after: work handed in, answers, posts, links', async () => {
+  await addLines('course', null, [{ title: 'Work', depth: 0 }, { title: 'Inner', depth: 1 }, { title: 'Task', depth: 2, kind: 'assignment' }, { title: 'Talk', depth: 2, kind: 'discussion' }, { title: 'Elsewhere', depth: 0, kind: 'unit' }, { title: 'Linking', depth: 1, kind: 'page' }])
+  const [lesson, task, talk, linking] = await Promise.all(['Inner', 'Task', 'Talk', 'Linking'].map(idOf))
+  expect(await weigh('course', [lesson!])).toEqual(NO_USES)
+  await pool.query(`insert into submissions (entry_id, person_id, number, content, html, is_late) values ($1, 'student', 1, '{}', '', false), ($1, 'student', 2, '{}', '', false), ($1, 'guest', 1, '{}', '', false)`, [task])
+  await pool.query(`insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p1', $1, 'p1', 'student', '{}', '', ''), ('p2', $1, 'p2', 'student', '{}', '', '')`, [talk])
+  await pool.query(`update posts set deleted_at = now() where id = 'p2'`)
+  await pool.query(`update snapshots set content = $2 where document_id = $1`, [linking, JSON.stringify({ type: 'doc', content: [{ type: 'title' }, { type: 'paragraph', content: [{ type: 'text', text: 'the task', marks: [{ type: 'link', attrs: { href: `/read/course/${task}#how` } }] }] }] })])
+  const expected = { handedIn: 2, answered: 0, posts: 1, linkedFrom: ['Linking'], links: 1 }
+  expect(await weigh('course', [lesson!])).toEqual(expected)
+  // Another course has nothing to do with it.
+  expect(await weigh('other', [lesson!])).toEqual(NO_USES)
+  const gone = await removeEntries('course', [lesson!])
+  expect(gone).toMatchObject({ ok: true, uses: usesWords(expected) })
 })
