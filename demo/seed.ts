@@ -8,6 +8,7 @@ import { type Database, transaction } from '../server/database/pool.server.ts'
 import { insertBatch, insertDocument, insertSnapshot } from '../server/documents/queries.server.ts'
 import { writeSnapshot } from '../server/documents/snapshots.server.ts'
 import type { Tree } from '../server/documents/trees.server.ts'
+import { putHost } from '../server/embeds/queries.server.ts'
 import { insertPublished } from '../server/editions/publish.server.ts'
 import { replaceExercise } from '../server/exercises/queries.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
@@ -25,11 +26,14 @@ import { demoQuestions, exerciseOf } from './questions.ts'
 
 const COURSE = 'walling'
 const DAY = 86_400_000
+const STANDINS = process.env.STANDINS_PORT ?? '4311'
 
 /** Fills an empty database with the demo, as it would stand at `now`. The same moment always gives the same data. */
 export async function seedDemo(now: Date): Promise<void> {
   await transaction(async (db) => {
     await seedPeople(db)
+    // Before anything is published: players of hosts that are not allowed become links.
+    await putHost(db, { origin: `http://millrace.localhost:${STANDINS}`, name: 'Millrace Video', oembed: `http://millrace.localhost:${STANDINS}/oembed`, isAllowed: true }, null)
     for (const course of demoCourses) await seedCourse(db, course, now)
     await seedActivity(db, COURSE, now)
   })
@@ -69,7 +73,7 @@ async function seedEntry(db: Database, course: DemoCourse, entry: DemoEntry, par
 
 /** A text written at `at`, published a day later, and edited after that where the demo says so. The entry takes its title. */
 async function seedText(db: Database, entry: DemoEntry, at: Date): Promise<void> {
-  const port = process.env.STANDINS_PORT ?? '4311'
+  const port = STANDINS
   const source = (await readFile(new URL(`pages/${entry.file ?? entry.id}.html`, import.meta.url), 'utf8')).replaceAll('{millrace}', `http://millrace.localhost:${port}`)
   const start: Tree = { version: 0, page: emptyPage() }
   await insertSnapshot(db, entry.id, 0, SCHEMA_VERSION, JSON.stringify(start.page.toJSON()))

@@ -23,8 +23,10 @@ export async function fetchThreads(address: string, before: string | null): Prom
   return response?.ok ? ((await response.json()) as { threads: Thread[]; hasMore: boolean }) : null
 }
 
-export async function fetchThread(address: string, rootId: string): Promise<Thread | null> {
-  const response = await fetch(`${address}?thread=${rootId}`).catch(() => null)
+/** The last answers of a thread, so many of them, or the last before one of them; null when they can't be had now. */
+export async function fetchThread(address: string, rootId: string, asked: { before?: string | undefined; count?: number } = {}): Promise<Thread | null> {
+  const query = new URLSearchParams({ thread: rootId, ...(asked.before ? { before: asked.before } : {}), ...(asked.count ? { count: String(asked.count) } : {}) })
+  const response = await fetch(`${address}?${query.toString()}`).catch(() => null)
   return response?.ok ? ((await response.json()) as Thread) : null
 }
 

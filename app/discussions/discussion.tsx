@@ -2,7 +2,7 @@ import { Button } from 'antd'
 import { Bell, BellRing } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { pool } from '../../server/database/pool.server.ts'
-import { mustPostFirst, readThreads, whyNotWrite } from '../../server/discussions/discussion.server.ts'
+import { mustPostFirst, readThreadOf, readThreads, type Thread, whyNotWrite } from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { countPosts, isFollowing } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.server.ts'
@@ -11,13 +11,20 @@ import type { Route } from './+types/discussion'
 import { askPosts } from './ask-posts.ts'
 import { PostComposer } from './post-composer.tsx'
 import { ThreadList } from './thread-list.tsx'
-import { useThreads } from './use-threads.ts'
+import { newestFirst, useThreads } from './use-threads.ts'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const found = await requireOpenPlace(request, context, params.courseId, params.itemId)
   const who = participant(found)
-  const [parts, threads, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, null), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
-  return { parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' }, isComments: found.place.kind !== 'discussion', threads, mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
+  const postId = new URL(request.url).searchParams.get('post')
+  const [parts, threads, sought, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, null), postId === null ? null : readThreadOf(who, postId), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
+  return { parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' }, isComments: found.place.kind !== 'discussion', threads: withSought(threads, sought), mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
+}
+
+/** The threads with one that somebody was sent to among them, where it belongs by its date. */
+function withSought(list: { threads: Thread[]; hasMore: boolean }, sought: Thread | null): { threads: Thread[]; hasMore: boolean; lastId?: string | null } {
+  if (!sought) return list
+  return { ...list, threads: newestFirst([...list.threads.filter(({ post }) => post.id !== sought.post.id), sought]), lastId: list.threads.at(-1)?.post.id ?? null }
 }
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? 'Discussion'} – Fieldstone` }]

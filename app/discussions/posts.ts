@@ -2,7 +2,7 @@ import { data } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { actOnPost, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
+import { actOnPost, PART_REPLIES, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
@@ -12,7 +12,10 @@ import { tooOften } from '../../server/web/rate.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
 
-const query = z.object({ before: identifier.optional(), thread: identifier.optional(), mine: identifier.optional() })
+/** So many answers of a thread are given at once. */
+const MOST_AT_ONCE = 200
+
+const query = z.object({ before: identifier.optional(), thread: identifier.optional(), count: z.coerce.number().int().min(1).max(MOST_AT_ONCE).optional(), mine: identifier.optional() })
 
 // eslint-disable-next-line no-control-regex -- control characters are what is refused
 const reason = z.string().trim().min(1, 'Say why, in a few words: whoever wrote it reads the reason.').max(500, 'A reason holds at most 500 characters.').refine((words) => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words), 'The reason holds a character that can’t be shown.')
@@ -36,14 +39,14 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const who = participant(await requireOpenPlace(request, context, params.courseId, params.itemId))
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!asked.success) throw data(null, { status: 400 })
-  const { before, thread, mine } = asked.data
+  const { before, thread, count, mine } = asked.data
   if (mine !== undefined) {
     const post = await findPost(pool, who.place.id, mine)
     if (!post || post.personId !== who.personId || post.isDeleted) throw data(null, { status: 404 })
     return Response.json({ content: post.content })
   }
   if (thread === undefined) return Response.json(await readThreads(who, before ?? null))
-  const found = await readThread(who, thread)
+  const found = await readThread(who, thread, { beforeId: before ?? null, most: count ?? PART_REPLIES })
   if (!found) throw data(null, { status: 404 })
   return Response.json(found)
 }

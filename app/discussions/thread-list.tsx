@@ -12,7 +12,7 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
       <ol className="threads">
         {threads.threads.map((thread) => (
           <li key={thread.post.id}>
-            <OneThread thread={thread} onWhole={() => void threads.whole(thread.post.id)} {...context} />
+            <OneThread thread={thread} onEarlier={() => threads.earlier(thread.post.id)} {...context} />
           </li>
         ))}
       </ol>
@@ -21,7 +21,10 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
   )
 }
 
-function OneThread({ thread: { post, replies }, onWhole, ...context }: { thread: Thread; onWhole(): void } & PostContext) {
+/** So many answers come at once. */
+const PART = 50
+
+function OneThread({ thread: { post, replies }, onEarlier, ...context }: { thread: Thread; onEarlier(): Promise<void> } & PostContext) {
   const missing = post.replies - replies.length
   const names = new Map([post, ...replies].map((each) => [each.id, each.person]))
   return (
@@ -29,7 +32,7 @@ function OneThread({ thread: { post, replies }, onWhole, ...context }: { thread:
       <PostCard post={post} answering={null} isThreadLocked={post.isLocked} {...context} />
       {(replies.length > 0 || missing > 0) && (
         <div className="replies">
-          {missing > 0 && <button type="button" className="link-button" onClick={onWhole}>Show {missing} earlier {missing === 1 ? 'answer' : 'answers'}</button>}
+          {missing > 0 && <button type="button" className="link-button" onClick={() => void onEarlier()}>Show {missing <= PART ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}` : `earlier answers (${missing})`}</button>}
           {replies.map((reply) => (
             <PostCard key={reply.id} post={reply} answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier answer')} isThreadLocked={post.isLocked} {...context} />
           ))}

@@ -8,30 +8,37 @@ export interface Threads {
   /** What came by itself since the last thing one did, as words for a live region. */
   readonly news: string
   more(): Promise<void>
-  /** Shows all answers of a thread. */
-  whole(rootId: string): Promise<void>
+  /** Shows the answers of a thread before those that are shown. */
+  earlier(rootId: string): Promise<void>
   /** Puts a post where it belongs: a new one, or one that has changed. */
   put(post: SeenPost): void
   refresh(): Promise<void>
 }
 
+/** So many answers come with a thread before one asks for more, and so many at once at most. */
+const SHOWN = 3
+const MOST_AT_ONCE = 200
+
 const all = (threads: readonly Thread[]): SeenPost[] => threads.flatMap(({ post, replies }) => [post, ...replies])
 
 /** The threads under an item, kept up to date: whatever others write appears by itself. */
-export function useThreads(entryId: string, address: string, start: { threads: readonly Thread[]; hasMore: boolean }): Threads {
+export function useThreads(entryId: string, address: string, start: { threads: readonly Thread[]; hasMore: boolean; lastId?: string | null }): Threads {
   const [threads, setThreads] = useState(start.threads)
   const [hasMore, setMore] = useState(start.hasMore)
   const [news, setNews] = useState('')
   const latest = useRef(threads)
   latest.current = threads
-  const opened = useRef(new Set<string>())
+  // Up to where they are all here; one that somebody was sent to may be older.
+  const last = useRef(start.lastId === undefined ? (start.threads.at(-1)?.post.id ?? null) : start.lastId)
+  const opened = useRef(new Set(start.threads.filter(({ replies }) => replies.length > SHOWN).map(({ post }) => post.id)))
 
   const refresh = useCallback(async () => {
     const first = await fetchThreads(address, null)
     if (!first) return
-    const wholes = await Promise.all([...opened.current].map((id) => fetchThread(address, id)))
+    const shown = new Map(latest.current.map((thread) => [thread.post.id, thread]))
+    const parts = await Promise.all([...opened.current].map((id) => fetchThread(address, id, { count: Math.min(MOST_AT_ONCE, Math.max(1, shown.get(id)?.replies.length ?? 1)) })))
     const byId = new Map(first.threads.map((thread) => [thread.post.id, thread]))
-    for (const thread of wholes) if (thread) byId.set(thread.post.id, thread)
+    for (const thread of parts) if (thread) byId.set(thread.post.id, withEarlier(shown.get(thread.post.id), thread))
     const known = new Set(all(latest.current).map(({ id }) => id))
     const older = latest.current.filter(({ post }) => !first.threads.some((thread) => thread.post.id === post.id) && (first.threads.length === 0 || post.at < first.threads.at(-1)!.post.at))
     const next = [...first.threads.map(({ post }) => byId.get(post.id)!), ...older.map((thread) => byId.get(thread.post.id) ?? thread)]
@@ -70,22 +77,33 @@ export function useThreads(entryId: string, address: string, start: { threads: r
     news,
     refresh,
     more: async () => {
-      const next = await fetchThreads(address, latest.current.at(-1)?.post.id ?? null)
+      const next = await fetchThreads(address, last.current)
       if (!next) return
-      setThreads((list) => [...list, ...next.threads.filter(({ post }) => !list.some((thread) => thread.post.id === post.id))])
+      last.current = next.threads.at(-1)?.post.id ?? last.current
+      setThreads((list) => newestFirst([...list, ...next.threads.filter(({ post }) => !list.some((thread) => thread.post.id === post.id))]))
       setMore(next.hasMore)
     },
-    whole: async (rootId) => {
-      const thread = await fetchThread(address, rootId)
+    earlier: async (rootId) => {
+      const before = latest.current.find(({ post }) => post.id === rootId)?.replies[0]?.id
+      const thread = await fetchThread(address, rootId, { before })
       if (!thread) return
       opened.current.add(rootId)
-      setThreads((list) => list.map((each) => (each.post.id === rootId ? thread : each)))
+      setThreads((list) => list.map((each) => (each.post.id === rootId ? { ...each, replies: [...thread.replies.filter(({ id }) => !each.replies.some((reply) => reply.id === id)), ...each.replies] } : each)))
     },
     put: (post) => {
       setNews('')
       setThreads((list) => placed(list, post))
     },
   }
+}
+
+/** Threads newest first, as the server has them. */
+export const newestFirst = (threads: readonly Thread[]): Thread[] => [...threads].sort((a, b) => (a.post.at < b.post.at ? 1 : a.post.at > b.post.at ? -1 : 0))
+
+/** What was shown of a thread before the part that has come anew stays before it. */
+function withEarlier(shown: Thread | undefined, part: Thread): Thread {
+  const first = part.replies[0]
+  return shown && first ? { ...part, replies: [...shown.replies.filter(({ at, id }) => at < first.at && !part.replies.some((reply) => reply.id === id)), ...part.replies] } : part
 }
 
 function placed(list: readonly Thread[], post: SeenPost): Thread[] {

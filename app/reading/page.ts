@@ -87,7 +87,15 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   const questions = edition ? await questionsOfPage(found) : new Map<string, SafeHtml>()
   const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, questions) : () => ''
   const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), changes: changesHref(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
-  return readingAnswer(request, pagePage(visit, place, view), { players: await allowedOrigins() })
+  return readingAnswer(request, pagePage(visit, place, view), { players: await playersOf(found, questions.size > 0) })
+}
+
+/** Which hosts the page may frame: those whose players its edition shows, of those that are allowed. Notes of a lesson and questions bring their own. */
+async function playersOf({ place, edition }: PlaceVisit, hasQuestions: boolean): Promise<string[]> {
+  const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && !hasQuestions
+  const mine = isAlone ? edition?.players : null
+  if (mine?.length === 0) return []
+  return (await allowedOrigins()).filter((origin) => mine?.includes(origin) ?? true)
 }
 
 const attemptQuery = z.object({ attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null), reason: z.string().max(200).nullable().catch(null), isToEnd: z.literal('ask').transform(() => true).catch(false) })

@@ -12,6 +12,16 @@ export function withoutOtherHosts(node: Node, allowed: readonly string[]): Node 
   return node.copy(Fragment.fromArray(children))
 }
 
+/** The origins of the players in a node, each once. */
+export function playerOrigins(node: Node): string[] {
+  const found = new Set<string>()
+  node.descendants((each) => {
+    if (each.type.name === 'player') found.add(originOf(String(each.attrs.address)))
+    return !each.isTextblock
+  })
+  return [...found].filter(Boolean)
+}
+
 function originOf(address: string): string {
   try {
     return new URL(address).origin

@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
+import { checkerFindings } from '../../test/shared/checker-findings.ts'
 import { schema } from '../document/schema.ts'
 import type { NodeJson } from '../kinds/kind.ts'
 import { nodeKinds } from '../kinds/registry.ts'
@@ -52,8 +53,7 @@ test('the HTML checker finds no error in any kind, alone or in any other', () =>
   } catch (error) {
     output = String((error as { stderr?: string }).stderr)
   }
-  const { messages } = JSON.parse(output || '{"messages":[]}') as { messages: { url: string; message: string; extract?: string }[] }
-  expect(messages.map(({ url, message, extract }) => `${url.split('/').at(-1)}: ${message} ${extract ?? ''}`).slice(0, 20)).toEqual([])
+  expect(checkerFindings(output).slice(0, 20)).toEqual([])
 })
 
 test('the checker would find an error', () => {

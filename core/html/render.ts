@@ -7,7 +7,7 @@ import { attribute, element, everyElement, hasClass, type HtmlElement, type Html
 import { writeChildren } from './write.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 2
+export const RENDERER_VERSION = 3
 
 /** Published HTML in order: text, or the name of a slot that is filled for each reader or moment. */
 export const segments = z.array(z.union([z.string(), z.object({ slot: z.string() })]))

@@ -43,7 +43,10 @@ const refuse = (reason: string): PostResult & { ok: false } => ({ ok: false, rea
 
 const THREADS = 12
 const SHOWN_REPLIES = 3
-const ALL_REPLIES = 10_000
+/** So many answers of a thread come in one part. */
+export const PART_REPLIES = 50
+/** A thread that one is sent to from a search comes with so many answers, from the one that was found on. */
+const MOST_REPLIES = 500
 
 function seen(row: PostRow, { personId, isAuthor }: Participant): SeenPost {
   const { content: _content, personId: writer, html, ...rest } = row
@@ -75,12 +78,21 @@ export async function readThreads(who: Participant, beforeId: string | null): Pr
   return { threads: shown.map((root) => ({ post: seen(root, who), replies: replies.filter(({ rootId }) => rootId === root.id).map((reply) => seen(reply, who)) })), hasMore: roots.length > THREADS }
 }
 
-/** One thread with all its answers; null when there is none, or it is not to be seen yet. */
-export async function readThread(who: Participant, rootId: string): Promise<Thread | null> {
+/** One thread with its last answers, or the last before one of them; null when there is none, or it is not to be seen yet. */
+export async function readThread(who: Participant, rootId: string, { beforeId = null, most = PART_REPLIES }: { beforeId?: string | null; most?: number } = {}): Promise<Thread | null> {
   if (await mustPostFirst(who)) return null
   const root = await findPost(pool, who.place.id, rootId)
   if (root?.parentId !== null) return null
-  return { post: seen(root, who), replies: (await listReplies(pool, [rootId], ALL_REPLIES)).map((reply) => seen(reply, who)) }
+  return { post: seen(root, who), replies: (await listReplies(pool, [rootId], most, beforeId)).map((reply) => seen(reply, who)) }
+}
+
+/** The thread of a post, with the answers from that post on; null when there is no such post to be seen. */
+export async function readThreadOf(who: Participant, postId: string): Promise<Thread | null> {
+  const post = await findPost(pool, who.place.id, postId)
+  if (!post) return null
+  const thread = await readThread(who, post.rootId, { most: MOST_REPLIES })
+  const at = thread?.replies.findIndex(({ id }) => id === postId) ?? -1
+  return thread && { ...thread, replies: post.parentId === null ? thread.replies.slice(-SHOWN_REPLIES) : thread.replies.slice(Math.max(0, at)) }
 }
 
 /** Takes what somebody wrote: a post that begins a thread, or an answer. The same id twice is one post. */

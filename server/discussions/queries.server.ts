@@ -30,6 +30,9 @@ const POST = `p.id, p.parent_id as "parentId", p.root_id as "rootId", p.person_i
 const FROM = `join people who on who.id = p.person_id join plan_entries e on e.id = p.entry_id
   left join memberships m on m.course_id = e.course_id and m.person_id = p.person_id left join people hider on hider.id = p.hidden_by`
 
+/** What a post is found by, in the language of its course. */
+const SEARCH = (entry: string, words: string): string => `(select search_words(e.course_id, c.language, '', ${words}::text) from plan_entries e join courses c on c.id = e.course_id where e.id = ${entry}::text)`
+
 const toPosts = (rows: readonly unknown[]): PostRow[] => rows.map((row) => postRow.parse(row))
 
 /** First posts of an item, newest first, from before a post on. One that was taken back stays only while others answer it. */
@@ -45,13 +48,14 @@ export async function listRoots(db: Database, entryId: string, beforeId: string 
   return toPosts(rows)
 }
 
-/** The last answers in some threads, in their order; at most so many a thread. */
-export async function listReplies(db: Database, rootIds: readonly string[], most: number): Promise<PostRow[]> {
+/** The last answers in some threads, or the last before one of them, in their order; at most so many a thread. */
+export async function listReplies(db: Database, rootIds: readonly string[], most: number, beforeId: string | null = null): Promise<PostRow[]> {
   const { rows } = await db.query(
     `select ${POST} from unnest($1::text[]) as root (id)
-     join lateral (select * from posts r where r.root_id = root.id and r.parent_id is not null and r.deleted_at is null order by r.created_at desc, r.id desc limit $2::int) p on true
+     join lateral (select * from posts r where r.root_id = root.id and r.parent_id is not null and r.deleted_at is null
+       and ($3::text is null or (r.created_at, r.id) < (select created_at, id from posts where id = $3::text)) order by r.created_at desc, r.id desc limit $2::int) p on true
      ${FROM} order by p.created_at, p.id`,
-    [rootIds, most],
+    [rootIds, most, beforeId],
   )
   return toPosts(rows)
 }
@@ -77,15 +81,15 @@ export interface NewPost {
 /** False when a post of this id is there already: sending it twice writes it once. */
 export async function insertPost(db: Database, post: NewPost): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at)
-     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::json, $7::text, $8::text, coalesce($9::timestamptz, now())) on conflict (id) do nothing`,
+    `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at, search)
+     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::json, $7::text, $8::text, coalesce($9::timestamptz, now()), ${SEARCH('$2', '$8')}) on conflict (id) do nothing`,
     [post.id, post.entryId, post.parentId, post.rootId, post.personId, post.content, post.html, post.words, post.at ?? null],
   )
   return rowCount === 1
 }
 
 export async function updatePost(db: Database, { id, entryId, personId }: { readonly id: string; readonly entryId: string; readonly personId: string }, post: Pick<NewPost, 'content' | 'html' | 'words'>): Promise<boolean> {
-  const { rowCount } = await db.query('update posts set content = $3::json, html = $4::text, words = $5::text, edited_at = now() where id = $1::text and person_id = $2::text and entry_id = $6::text and deleted_at is null and hidden_at is null', [id, personId, post.content, post.html, post.words, entryId])
+  const { rowCount } = await db.query(`update posts set content = $3::json, html = $4::text, words = $5::text, edited_at = now(), search = ${SEARCH('entry_id', '$5')} where id = $1::text and person_id = $2::text and entry_id = $6::text and deleted_at is null and hidden_at is null`, [id, personId, post.content, post.html, post.words, entryId])
   return rowCount === 1
 }
 

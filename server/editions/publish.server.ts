@@ -1,9 +1,11 @@
+import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
 import { problemOfPage } from '../../core/document/check.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { editionNote } from '../../core/document/edition-note.ts'
 import { statistics } from '../../core/document/statistics.ts'
 import { RENDERER_VERSION, renderPage } from '../../core/html/render.ts'
+import { playerOrigins, withoutOtherHosts } from '../../core/embeds/other-hosts.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
 import { writeSnapshot } from '../documents/snapshots.server.ts'
@@ -11,6 +13,7 @@ import { currentTree, type Tree } from '../documents/trees.server.ts'
 import { freezeQuestions } from '../exercises/freeze.server.ts'
 import { insertEditionQuestions } from '../exercises/queries.server.ts'
 import { findEntryOfDocument } from '../plan/queries.server.ts'
+import { listHosts } from '../embeds/queries.server.ts'
 import { insertEditionItems } from '../shelf/queries.server.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { tellReaders } from './tell-readers.server.ts'
@@ -51,7 +54,8 @@ export async function insertPublished(db: Database, documentId: string, personId
   const frozen = entry ? await freezeQuestions(db, entry, tree.page) : { ok: true as const, questions: [], items: [] }
   if (!frozen.ok) return frozen
   await writeSnapshot(db, documentId, tree)
-  const { title, segments, headings } = renderPage(tree.page)
+  const page = await withAllowedHosts(db, tree.page)
+  const { title, segments, headings } = renderPage(page)
   const inserted = await insertEdition(db, {
     documentId,
     number,
@@ -60,17 +64,24 @@ export async function insertPublished(db: Database, documentId: string, personId
     renderer: RENDERER_VERSION,
     title,
     note,
-    words: statistics(tree.page).words,
-    text: plainText(tree.page.slice(tree.page.firstChild?.nodeSize ?? 0)),
-    content: JSON.stringify(tree.page.toJSON()),
+    words: statistics(page).words,
+    text: plainText(page.slice(page.firstChild?.nodeSize ?? 0)),
+    content: JSON.stringify(page.toJSON()),
+    players: playerOrigins(page),
     segments: JSON.stringify(segments),
     headings: JSON.stringify(headings),
     personId,
     ...(at ? { at } : {}),
   })
   if (inserted) {
-    await insertEditionItems(db, documentId, number, [...shelfItemsOf(tree.page), ...frozen.items])
+    await insertEditionItems(db, documentId, number, [...shelfItemsOf(page), ...frozen.items])
     await insertEditionQuestions(db, documentId, number, frozen.questions)
   }
   return inserted ? { ok: true, number } : { ok: false, reason: 'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.' }
+}
+
+/** The page with link cards in the place of players whose hosts the school does not allow, however they came in. */
+async function withAllowedHosts(db: Database, page: Node): Promise<Node> {
+  if (playerOrigins(page).length === 0) return page
+  return withoutOtherHosts(page, (await listHosts(db)).filter(({ isAllowed }) => isAllowed).map(({ origin }) => origin))
 }

@@ -17,6 +17,8 @@ export interface NewEdition {
   readonly segments: string
   readonly headings: string
   readonly personId: string
+  /** Origins of the players in it. */
+  readonly players: readonly string[]
   /** When; now if left out. The demo gives its own moments. */
   readonly at?: Date
 }
@@ -24,11 +26,14 @@ export interface NewEdition {
 /** False when the number was taken by somebody publishing at the same moment. */
 export async function insertEdition(db: Database, edition: NewEdition): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, published_at)
-     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json, $12::json, $13::text, coalesce($14::timestamptz, now()))
+    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, published_at, players, search)
+     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json, $12::json, $13::text, coalesce($14::timestamptz, now()), $15::text[],
+       (select search_words(d.course_id, c.language, $6::text, $9::text) from documents d join courses c on c.id = d.course_id where d.id = $1::text))
      on conflict do nothing`,
-    [edition.documentId, edition.number, edition.version, edition.schemaVersion, edition.renderer, edition.title, edition.note, edition.words, edition.text, edition.content, edition.segments, edition.headings, edition.personId, edition.at ?? null],
+    [edition.documentId, edition.number, edition.version, edition.schemaVersion, edition.renderer, edition.title, edition.note, edition.words, edition.text, edition.content, edition.segments, edition.headings, edition.personId, edition.at ?? null, edition.players],
   )
+  // Only the newest is looked through.
+  if (rowCount === 1) await db.query('update editions set search = null where document_id = $1::text and number < $2::int and search is not null', [edition.documentId, edition.number])
   return rowCount === 1
 }
 

@@ -41,6 +41,8 @@ const editionRow = courseRow.extend({
       published_at: z.string().transform((at) => new Date(at)),
       segments,
       headings: z.array(publishedHeading),
+      /** Origins of the players in it; null when it was published before they were noted. */
+      players: z.array(z.string()).nullable(),
     })
     .nullable(),
   marks: z.object({
@@ -82,7 +84,7 @@ export async function findEntryToRead(db: Database, courseId: string, entryId: s
   const { rows } = await db.query({
     name: 'find-entry-to-read',
     text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'title', ed.title, 'note', ed.note,
-             'words', ed.words, 'published_at', ed.published_at, 'segments', ed.segments, 'headings', ed.headings) end as edition,
+             'words', ed.words, 'published_at', ed.published_at, 'segments', ed.segments, 'headings', ed.headings, 'players', ed.players) end as edition,
              json_build_object('didHelp', (select did_help from votes where entry_id = i.id and person_id = $2::text),
                'isBookmarked', exists (select 1 from bookmarks where entry_id = i.id and person_id = $2::text),
                'isFollowed', exists (select 1 from follows where entry_id = i.id and person_id = $2::text),
@@ -130,27 +132,6 @@ export async function updatePlace(db: Database, bookId: string, personId: string
 export async function findPlace(db: Database, bookId: string, personId: string): Promise<{ chapterId: string; heading: string } | null> {
   const { rows } = await db.query<{ chapterId: string; heading: string }>('select chapter_id as "chapterId", heading from places where book_id = $1::text and person_id = $2::text', [bookId, personId])
   return rows[0] ?? null
-}
-
-export interface FoundPassage {
-  readonly entryId: string
-  readonly title: string
-  /** The words around what was found; what matches stands between \u0001 and \u0002. */
-  readonly excerpt: string
-}
-
-/** Published items among these that hold all the words, best first (PostgreSQL's full text search, without stemming: courses have many languages). */
-export async function searchEditions(db: Database, entryIds: readonly string[], words: string): Promise<FoundPassage[]> {
-  const { rows } = await db.query<FoundPassage>(
-    `with asked as (select websearch_to_tsquery('simple', $2::text) as query)
-     select e.id as "entryId", ed.title, ts_headline('simple', ed.words_text, asked.query, E'StartSel=\\u0001, StopSel=\\u0002, MaxFragments=1, MaxWords=28, MinWords=12') as excerpt
-     from asked, plan_entries e
-     join lateral (select * from editions where document_id = e.document_id order by number desc limit 1) ed on true
-     where e.id = any($1::text[]) and to_tsvector('simple', ed.title || ' ' || ed.words_text) @@ asked.query
-     order by ts_rank(to_tsvector('simple', ed.title || ' ' || ed.words_text), asked.query) desc, e.position limit 60`,
-    [entryIds, words],
-  )
-  return rows
 }
 
 /** Keeps whether an item helped somebody; said again, the new word holds. */

@@ -30,12 +30,12 @@ function visitOf(request: Request, course: CourseToRead, person: Person): Visit 
 const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean => may({ isManager: person.isManager, role: course.role }, right)
 
 /** The course for whoever may read it; else an answer that says why not. */
-export async function visitCourse(request: Request, context: RequestContext, courseId: string): Promise<{ visit: Visit; person: Person } | Response> {
+export async function visitCourse(request: Request, context: RequestContext, courseId: string): Promise<{ visit: Visit; person: Person; isAuthor: boolean } | Response> {
   if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
   const person = requirePerson(context, request)
   const course = await findCourseToRead(pool, courseId, person.id)
   if (!course || !mayRead(person, course)) return readingTrouble(request, context, 'no such place')
-  return { visit: visitOf(request, course, person), person }
+  return { visit: visitOf(request, course, person), person, isAuthor: mayRead(person, course, 'write') }
 }
 
 /** A place of the course for whoever may read it; else an answer that says why not. */

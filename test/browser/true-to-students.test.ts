@@ -1,3 +1,4 @@
+import { withClient } from '../server/setup/app.ts'
 import { expect, test } from './setup/house.ts'
 
 const TOMORROW = new Date(Date.now() + 86_400_000).toISOString()
@@ -63,4 +64,30 @@ test('what others have written under an item is said before it is deleted; a pos
   await expect(author.locator('.plan-undo')).toContainText('“Talk” deleted. 1 post or comment stands under it.')
   await author.getByRole('button', { name: 'Bring back' }).click()
   await expect(row).toBeVisible()
+})
+
+test('a search finds pages and posts, and leads to the very post', async ({ house }) => {
+  await house.addPage('page', '<h1>Frost</h1><p>Frost lifts stones.</p>', { isPublished: true })
+  await house.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
+  await withClient(house.url, async (client) => {
+    // One long thread, and many after it: what is found is on no first part of the list.
+    const add = (id: string, root: string, minutes: number, words: string) =>
+      client.query(`insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at, search) values ($1, 'talk', $2, $3, 'author', '{}', '<p>' || $4 || '</p>', $4, now() - interval '1 day' + $5 * interval '1 minute', search_words('course', 'en', '', $4))`, [id, id === root ? null : root, root, words, minutes])
+    await add('old', 'old', 0, 'An old thread.')
+    for (let at = 0; at < 60; at++) await add(`reply-${at}`, 'old', 1 + at, at === 10 ? 'Mine was lifted by the frost.' : `Answer ${at}.`)
+    for (let at = 0; at < 15; at++) await add(`new-${at}`, `new-${at}`, 100 + at, `Thread ${at}.`)
+  })
+  const student = await house.open('student', '/read/course/search?words=lift frost')
+  await expect(student.getByRole('status')).toHaveText('1 page, 1 post or comment')
+  await student.getByRole('link', { name: /Test author/ }).click()
+  const post = student.locator('#post-reply-10')
+  await expect(post).toBeInViewport()
+  await student.waitForFunction(() => Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')))
+  await student.getByRole('button', { name: 'Show 10 earlier answers' }).click()
+  await expect(student.locator('#post-reply-0')).toBeVisible()
+  await student.getByRole('button', { name: 'Earlier threads' }).click()
+  await expect(student.locator('.threads > li')).toHaveCount(16)
+  // Still each thread once, newest first.
+  const order = await student.locator('.threads > li > .post').evaluateAll((posts) => posts.map(({ id }) => id))
+  expect(order).toEqual([...Array.from({ length: 15 }, (_none, at) => `post-new-${14 - at}`), 'post-old'])
 })

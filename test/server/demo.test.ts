@@ -6,6 +6,7 @@ import { promisify } from 'node:util'
 import { expect, test } from 'vitest'
 import { cookieFor, startApp, withClient } from './setup/app.ts'
 import { takenOut } from './setup/transfers.ts'
+import { checkerFindings } from '../shared/checker-findings.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 const url = await useFreshDatabase()
@@ -28,8 +29,7 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     }
     expect(fetched.length).toBeGreaterThan(10)
     const messages = await run('java', ['-jar', 'node_modules/vnu-jar/build/dist/vnu.jar', '--format', 'json', '--errors-only', folder], { maxBuffer: 1 << 26 }).then(({ stderr }) => stderr, (error: { stderr: string }) => error.stderr)
-    const found = JSON.parse(messages || '{"messages":[]}') as { messages: { url: string; message: string; extract?: string }[] }
-    expect(found.messages.map(({ url: file, message, extract }) => `${file.split('/').at(-1)}: ${message} ${extract ?? ''}`)).toEqual([])
+    expect(checkerFindings(messages)).toEqual([])
     const author = await cookieFor(url, app.port, 'tobias')
     const handbook = (format: string): ReturnType<typeof takenOut> => takenOut(app, author, 'walling', { entryId: 'handbook', format, manner: 'published' })
     // The demo's book as an e-book, by EPUBCheck (w3c/epubcheck, from Debian).
@@ -48,7 +48,7 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     const web = join(folder, 'handbook.html')
     await writeFile(web, (await handbook('web')).bytes)
     const said = await run('java', ['-jar', 'node_modules/vnu-jar/build/dist/vnu.jar', '--format', 'json', '--errors-only', web], { maxBuffer: 1 << 26 }).then(({ stderr }) => stderr, (error: { stderr: string }) => error.stderr)
-    expect((JSON.parse(said || '{"messages":[]}') as { messages: { message: string }[] }).messages.map(({ message }) => message)).toEqual([])
+    expect(checkerFindings(said)).toEqual([])
 
     // As PDF, by pdfinfo (poppler-utils, from Debian): tagged, with headings, lists and tables in its structure tree.
     const pdf = join(folder, 'handbook.pdf')

@@ -2,6 +2,7 @@ import type { Node } from '@tiptap/pm/model'
 import type { NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
 import { useEffect, useState } from 'react'
+import { PLAYER_SANDBOX } from '../../../core/kinds/player/kind.ts'
 import type { Examined } from '../../../server/embeds/examine.server.ts'
 import { askEmbed, embedWords } from '../../embeds/place-embed.ts'
 import { courseHere } from '../../shell/course-here.ts'
@@ -57,6 +58,7 @@ class PlayerView implements NodeView {
   constructor(private node: Node) {
     this.dom.className = 'player'
     this.dom.contentEditable = 'false'
+    this.#frame.setAttribute('sandbox', PLAYER_SANDBOX)
     this.#frame.allow = 'fullscreen; picture-in-picture'
     this.#frame.referrerPolicy = 'strict-origin-when-cross-origin'
     this.dom.append(this.#frame, this.#words)

@@ -19,6 +19,12 @@ function attrsOf(frame: HtmlElement, link: string | undefined): Record<string, u
   }
 }
 
+/**
+ * What a player may do (HTML Standard, “sandbox”): run its script on its own host, play on another screen, and open its own page in a
+ * new window. It may not lead this window elsewhere, send forms, start downloads or ask in dialogs.
+ */
+export const PLAYER_SANDBOX = 'allow-scripts allow-same-origin allow-presentation allow-popups allow-popups-to-escape-sandbox'
+
 /** A player of another host in a frame. `width` and `height` give its ratio. Only allowed hosts are loaded, by the content policy. */
 export const player = {
   type: 'node',
@@ -37,7 +43,7 @@ export const player = {
   reads: [
     {
       tag: 'iframe',
-      understands: ['data-piece', 'data-link', 'src', 'title', 'width', 'height', 'allow', 'allowfullscreen', 'loading', 'frameborder', 'referrerpolicy', 'style', 'class'],
+      understands: ['data-piece', 'data-link', 'src', 'title', 'width', 'height', 'allow', 'sandbox', 'allowfullscreen', 'loading', 'frameborder', 'referrerpolicy', 'style', 'class'],
       read: (frame) => (attribute(frame, 'srcdoc') === undefined ? attrsOf(frame, attribute(frame, 'data-link')) : null),
     },
     {
@@ -57,7 +63,7 @@ export const player = {
     if (manner === 'source') return element('iframe', { 'data-piece': 'player', ...frame, 'data-link': link || null })
     const where = link || address
     return element('figure', { class: 'player', 'data-piece': 'player', 'data-link': link || null }, [
-      element('iframe', { ...frame, style: `aspect-ratio: ${width} / ${height}`, allow: 'fullscreen; picture-in-picture', loading: 'lazy', referrerpolicy: 'strict-origin-when-cross-origin' }),
+      element('iframe', { ...frame, style: `aspect-ratio: ${width} / ${height}`, sandbox: PLAYER_SANDBOX, allow: 'fullscreen; picture-in-picture', loading: 'lazy', referrerpolicy: 'strict-origin-when-cross-origin' }),
       element('figcaption', {}, [element('a', { href: where }, [text(title || new URL(where).host)]), text(` (${new URL(where).hostname})`)]),
     ])
   },

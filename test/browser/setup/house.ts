@@ -50,7 +50,7 @@ async function addPage(url: string, id: string, source: string, { isPublished = 
     await client.query('insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)', [id, content])
     await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, settings, opens_at) values ($1, 'course', $3, $4, $2, (select count(*) from plan_entries), $1, $5, $6)`, [id, title, parent, kind, JSON.stringify(settings), opensAt ?? null])
     if (isPublished)
-      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by) values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author')`, [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)])
+      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, search) values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', (select search_words(id, language, $2, $6) from courses where id = 'course'))`, [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)])
   })
 }
 

@@ -1,0 +1,35 @@
+-- The origins of the players that an edition shows: its pages may frame these alone. Null for editions of before.
+alter table editions add column players text[];
+
+-- Words are found in the forms that the language of the course gives them (PostgreSQL, "Full Text Search": its own dictionaries), and as they stand.
+create function search_configuration(language text) returns regconfig language sql immutable parallel safe as $$
+  select case lower(split_part(language, '-', 1))
+    when 'ar' then 'arabic' when 'ca' then 'catalan' when 'da' then 'danish' when 'de' then 'german' when 'el' then 'greek' when 'en' then 'english'
+    when 'es' then 'spanish' when 'eu' then 'basque' when 'fi' then 'finnish' when 'fr' then 'french' when 'ga' then 'irish' when 'hi' then 'hindi'
+    when 'hu' then 'hungarian' when 'hy' then 'armenian' when 'id' then 'indonesian' when 'it' then 'italian' when 'lt' then 'lithuanian'
+    when 'nb' then 'norwegian' when 'ne' then 'nepali' when 'nl' then 'dutch' when 'nn' then 'norwegian' when 'no' then 'norwegian' when 'pt' then 'portuguese'
+    when 'ro' then 'romanian' when 'ru' then 'russian' when 'sr' then 'serbian' when 'sv' then 'swedish' when 'ta' then 'tamil' when 'tr' then 'turkish'
+    when 'yi' then 'yiddish' else 'simple' end::regconfig
+$$;
+-- The course is a word among them: the index is asked for the words of one course, however large the school. An index entry
+-- holds at most 1 MB; of a text longer than a book the first 250,000 characters are found.
+create function search_words(course_id text, language text, heading text, body text) returns tsvector language sql immutable parallel safe as $$
+  select setweight(to_tsvector(search_configuration(language), heading) || to_tsvector('simple', heading), 'A')
+    || to_tsvector(search_configuration(language), left(body, 250000)) || to_tsvector('simple', left(body, 250000))
+    || array_to_tsvector(array['§' || course_id])
+$$;
+create function search_query(course_id text, language text, words text, phrases text) returns tsquery language sql immutable parallel safe as $$
+  select quote_literal('§' || course_id)::tsquery && (to_tsquery(search_configuration(language), words) || to_tsquery('simple', words)) && to_tsquery('simple', phrases)
+$$;
+-- Only the newest edition of a document is looked through.
+alter table editions add column search tsvector;
+update editions e set search = search_words(d.course_id, c.language, e.title, e.words_text) from documents d join courses c on c.id = d.course_id
+  where d.id = e.document_id and e.number = (select max(number) from editions where document_id = e.document_id);
+create index editions_search on editions using gin (search) where search is not null;
+alter table posts add column search tsvector;
+update posts p set search = search_words(e.course_id, c.language, '', p.words) from plan_entries e join courses c on c.id = e.course_id where e.id = p.entry_id;
+create index posts_search on posts using gin (search);
+
+-- Parts of words in names and alternative texts (PostgreSQL, "pg_trgm").
+create extension if not exists pg_trgm;
+create index shelf_items_words on shelf_items using gin ((name || ' ' || alt) gin_trgm_ops) where deleted_at is null;
