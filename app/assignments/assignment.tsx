@@ -41,7 +41,12 @@ export default function Assignment({ loaderData }: Route.ComponentProps) {
         {isAuthor && <p><a href={`/courses/${courseId}/hand-ins/${entryId}`}>What students handed in</a></p>}
         {!isAuthor && !mayHandIn && <p className="soft">You read here as a guest; students hand in.</p>}
         {submissions.map((each) => <HandedIn key={each.number} submission={each} timeZone={parts.timeZone} isNewest={each === newest} />)}
-        {mayHandIn && !isWriting && <Button onClick={() => setWriting(true)}>{newest?.returnedAt ? 'Work on it again' : 'Hand in anew'}</Button>}
+        {mayHandIn && !isWriting && <Button className="needs-script" onClick={() => setWriting(true)}>{newest?.returnedAt ? 'Work on it again' : 'Hand in anew'}</Button>}
+        {mayHandIn && (
+          <noscript>
+            <p className="soft">Writing and handing in need script, which this browser does not run. You can read everything.</p>
+          </noscript>
+        )}
         {mayHandIn && isWriting && <Work key={submissions.length} {...{ courseId, entryId }} start={draft ?? (newest ? { content: newest.content, files: newest.files } : null)} onHandedIn={() => setWriting(false)} />}
       </section>
     </RoomFrame>
@@ -112,7 +117,7 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
     await revalidator.revalidate()
   }
   return (
-    <div className="assignment-work">
+    <div className="assignment-work needs-script">
       <h2>Your answer</h2>
       <RichField label="Your answer" placeholder="Write here. It is kept as a draft by itself; nobody else sees it until you hand it in." start={start?.content} {...{ courseId }} uploadTo="contributions" onChange={(now) => (setContent(now), setPreview(null), keep(now, files))} />
       <FileList files={files} onRemove={(id) => { const rest = files.filter((file) => file.id !== id); setFiles(rest); keep(content, rest) }} removeIcon={<X size={13} aria-hidden />} />

@@ -1,6 +1,7 @@
 import { Button } from 'antd'
 import { Bell, BellRing } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
+import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { mustPostFirst, readThreadOf, readThreads, type Thread, whyNotWrite } from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
@@ -16,8 +17,9 @@ import { newestFirst, useThreads } from './use-threads.ts'
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const found = await requireOpenPlace(request, context, params.courseId, params.itemId)
   const who = participant(found)
-  const postId = new URL(request.url).searchParams.get('post')
-  const [parts, threads, sought, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, null), postId === null ? null : readThreadOf(who, postId), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
+  const asked = new URL(request.url).searchParams
+  const [postId, before] = [asked.get('post'), asked.get('before')]
+  const [parts, threads, sought, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, identifier.safeParse(before).data ?? null), postId === null ? null : readThreadOf(who, postId), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
   return { parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' }, isComments: found.place.kind !== 'discussion', threads: withSought(threads, sought), mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
 }
 
@@ -59,6 +61,11 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
           <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : isComments ? 'Comments' : 'What people wrote'}</h2>
           <FollowButton address={address} isOn={loaderData.follows} />
         </div>
+        {whyNot === null && (
+          <noscript>
+            <p className="discussion-why">Writing here needs script, which this browser does not run. You can read everything.</p>
+          </noscript>
+        )}
         {whyNot === null ? (
           <PostComposer
             {...{ address, courseId }}
@@ -100,7 +107,7 @@ function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
     if (answer.ok) setFollows(!follows)
   }
   return (
-    <Button size="small" icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />} aria-pressed={follows} onClick={() => void toggle()}>
+    <Button className="needs-script" size="small" icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />} aria-pressed={follows} onClick={() => void toggle()}>
       {follows ? 'You are told of replies' : 'Tell me of replies'}
     </Button>
   )

@@ -68,7 +68,7 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
         post.html !== '' && <div className="page-content" dir="auto" dangerouslySetInnerHTML={{ __html: post.html }} />
       )}
       {problem && <p className="post-problem" role="alert">{problem}</p>}
-      <footer>
+      <footer className="needs-script">
         {mayAnswer && <button type="button" className="link-button" onClick={() => setMode(mode === 'answer' ? 'read' : 'answer')}>Answer<span className="visually-hidden"> {post.person}</span></button>}
         {post.isMine && !post.isDeleted && whyNot === null && post.hiddenReason === null && (
           <>

@@ -90,7 +90,7 @@ export function PostComposer({ address, courseId, parentId, label, placeholder, 
     else setProblem(answer.reason)
   }
   return (
-    <div className="post-composer">
+    <div className="post-composer needs-script">
       <RichField key={round} label={label} placeholder={placeholder} start={begun} courseId={courseId} uploadTo="contributions" isOpen={isOpen && round === 0} onChange={onChange} onSend={() => void sendIt()} />
       {preview !== null && (
         <section className="post-preview" aria-label="As others will see it">

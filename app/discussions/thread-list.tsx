@@ -16,7 +16,12 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
           </li>
         ))}
       </ol>
-      {threads.hasMore && <Button onClick={() => void threads.more()}>Earlier threads</Button>}
+      {threads.hasMore && <Button className="needs-script" onClick={() => void threads.more()}>Earlier threads</Button>}
+      {threads.hasMore && threads.threads.length > 0 && (
+        <noscript>
+          <a href={`?before=${threads.threads.at(-1)!.post.id}`}>Earlier threads</a>
+        </noscript>
+      )}
     </>
   )
 }
@@ -32,7 +37,12 @@ function OneThread({ thread: { post, replies }, onEarlier, ...context }: { threa
       <PostCard post={post} answering={null} isThreadLocked={post.isLocked} {...context} />
       {(replies.length > 0 || missing > 0) && (
         <div className="replies">
-          {missing > 0 && <button type="button" className="link-button" onClick={() => void onEarlier()}>Show {missing <= PART ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}` : `earlier answers (${missing})`}</button>}
+          {missing > 0 && <button type="button" className="link-button needs-script" onClick={() => void onEarlier()}>Show {missing <= PART ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}` : `earlier answers (${missing})`}</button>}
+          {missing > 0 && (
+            <noscript>
+              <a href={`?post=${post.id}#post-${post.id}`}>Earlier answers</a>
+            </noscript>
+          )}
           {replies.map((reply) => (
             <PostCard key={reply.id} post={reply} answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier answer')} isThreadLocked={post.isLocked} {...context} />
           ))}

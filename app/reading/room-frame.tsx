@@ -16,8 +16,8 @@ export function RoomFrame({ parts, children }: { parts: RoomParts; children: Rea
       </a>
       <Trusted html={parts.strip} />
       <div className="room">
-        <Trusted html={parts.nav} />
         <main id="page" tabIndex={-1}>
+          <Trusted html={parts.way} />
           <div className="room-column">
             <article className="page-content">
               <h1>{parts.title}</h1>
@@ -35,9 +35,10 @@ export function RoomFrame({ parts, children }: { parts: RoomParts; children: Rea
             {children}
           </div>
         </main>
+        <Trusted html={parts.steps} />
         <aside className="on-page" />
+        <Trusted html={parts.nav} />
       </div>
-      <Trusted html={parts.steps} />
     </div>
   )
 }

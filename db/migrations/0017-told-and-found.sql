@@ -21,6 +21,10 @@ $$;
 create function search_query(course_id text, language text, words text, phrases text) returns tsquery language sql immutable parallel safe as $$
   select quote_literal('§' || course_id)::tsquery && (to_tsquery(search_configuration(language), words) || to_tsquery('simple', words)) && to_tsquery('simple', phrases)
 $$;
+-- What is marked where something was found: any of the words, since all of them seldom stand together.
+create function search_marks(language text, words text, phrases text) returns tsquery language sql immutable parallel safe as $$
+  select to_tsquery(search_configuration(language), replace(words, '&', '|')) || to_tsquery('simple', replace(words, '&', '|')) || to_tsquery('simple', replace(phrases, '&', '|'))
+$$;
 -- Only the newest edition of a document is looked through.
 alter table editions add column search tsvector;
 update editions e set search = search_words(d.course_id, c.language, e.title, e.words_text) from documents d join courses c on c.id = d.course_id

@@ -86,13 +86,13 @@ export async function readThread(who: Participant, rootId: string, { beforeId = 
   return { post: seen(root, who), replies: (await listReplies(pool, [rootId], most, beforeId)).map((reply) => seen(reply, who)) }
 }
 
-/** The thread of a post, with the answers from that post on; null when there is no such post to be seen. */
+/** The thread of a post, with the answers from that post on, of a first post all; null when there is no such post to be seen. */
 export async function readThreadOf(who: Participant, postId: string): Promise<Thread | null> {
   const post = await findPost(pool, who.place.id, postId)
   if (!post) return null
   const thread = await readThread(who, post.rootId, { most: MOST_REPLIES })
   const at = thread?.replies.findIndex(({ id }) => id === postId) ?? -1
-  return thread && { ...thread, replies: post.parentId === null ? thread.replies.slice(-SHOWN_REPLIES) : thread.replies.slice(Math.max(0, at)) }
+  return thread && { ...thread, replies: thread.replies.slice(Math.max(0, at)) }
 }
 
 /** Takes what somebody wrote: a post that begins a thread, or an answer. The same id twice is one post. */

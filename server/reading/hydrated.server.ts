@@ -4,7 +4,7 @@ import { failure } from '../web/guard.server.ts'
 import type { RequestContext } from '../web/load-context.server.ts'
 import { strip } from './frame.server.ts'
 import { placeNav } from './nav.server.ts'
-import { stepsFooter } from './room.server.ts'
+import { stepsFooter, wayBar } from './room.server.ts'
 import { slotFiller } from './slots.server.ts'
 import { changesHref, factsOf } from './views.server.ts'
 import { type PlaceVisit, visitPlace } from './visit.server.ts'
@@ -14,6 +14,7 @@ export interface RoomParts {
   readonly strip: string
   readonly nav: string
   readonly steps: string
+  readonly way: string
   readonly title: string
   readonly facts: string
   /** Where it says what changed; null for a first edition. */
@@ -41,6 +42,7 @@ export async function roomParts({ visit, place, edition, course }: PlaceVisit): 
     strip: strip(visit)?.text ?? '',
     nav: placeNav(visit, place.id).text,
     steps: stepsFooter(visit, place).text,
+    way: wayBar(visit, place).text,
     title: edition?.title ?? place.title,
     facts: factsOf(visit, place, edition).join(' · '),
     changes: changesHref(visit, place, edition),

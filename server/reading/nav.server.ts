@@ -29,19 +29,26 @@ export function placeLine(visit: Visit, place: Place, hereId: string): SafeHtml 
 
 const minutesWords = (minutes: number): string => `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
 
-/** At the left of what is read: what stands beside it in its lesson or book, and the rest of the course. */
+/**
+ * At the left of what is read: in a chapter its book and the way back, else what stands beside it in its lesson and the rest
+ * of the course. What the page itself lists is not listed again beside it.
+ */
 export function placeNav(visit: Visit, hereId: string): SafeHtml {
   const path = visit.outline.path(hereId)
-  const book = path.find(({ kind }) => kind === 'book')
-  return html`<nav class="lesson" aria-label="${book ? 'Book' : 'Lesson'}">
-${book ? bookNav(visit, book, hereId) : lessonNav(visit, path, hereId)}
+  const book = path.find(({ kind, id }) => kind === 'book' && id !== hereId)
+  if (book) return html`<nav class="lesson" id="contents" aria-label="Book">
+${bookNav(visit, book, hereId)}
+<p class="back"><a href="${visit.href(book.parentId ?? book.id)}">Back to ${visit.outline.find(book.parentId)?.title ?? 'the course'}</a></p>
+</nav>`
+  return html`<nav class="lesson" id="contents" aria-label="Lesson">
+${lessonNav(visit, path, hereId)}
 ${courseNav(visit, path)}
 </nav>`
 }
 
 function lessonNav(visit: Visit, path: readonly Place[], hereId: string): SafeHtml | null {
   const holder = path.findLast(({ kind }) => kind === 'lesson' || kind === 'unit')
-  if (!holder) return null
+  if (!holder || holder.id === hereId) return null
   const items = visit.outline.under(holder.id).filter(({ kind }) => isOpened(kind))
   return html`<h2><a href="${visit.href(holder.id)}">${holder.title}</a></h2>
 <p class="soft">${minutesWords(items.reduce((sum, { minutes }) => sum + minutes, 0))}${holder.standing.count > 0 && `, ${holder.standing.doneCount} of ${holder.standing.count} done`}</p>
@@ -66,9 +73,14 @@ export function chapterList(visit: Visit, book: Place, hereId: string, isMain = 
   return groups.map(({ part, chapters }) => html`${part && (isMain ? html`<h2>${part.number} · ${part.title}</h2>` : html`<h3>${part.number} · ${part.title}</h3>`)}<ul>${chapters.map((chapter) => placeLine(visit, chapter, hereId))}</ul>`)
 }
 
+/** Of a course with more lessons only those of the unit one is in are listed; the others are a step away. */
+const MOST_LESSONS = 60
+
 /** Units with their lessons. */
 function courseNav(visit: Visit, path: readonly Place[]): SafeHtml[] {
+  const isLong = visit.outline.places.filter(({ kind }) => kind === 'lesson').length > MOST_LESSONS
   return visit.outline.under(null).map((unit) => {
+    if (isLong && path[0]?.id !== unit.id) return html`<h3><a href="${visit.href(unit.id)}">${unit.title}</a></h3>`
     const lessons = visit.outline.under(unit.id).filter(({ kind }) => kind === 'lesson')
     const own = visit.outline.under(unit.id).some(({ kind }) => isOpened(kind))
     return html`<h3>${unit.title}</h3><ul>${own && html`<li>${tick(unit)}<a href="${visit.href(unit.id)}"${path[0]?.id === unit.id && path[1]?.kind !== 'lesson' && html` aria-current="true"`}>About this unit</a></li>`}${lessons.map((lesson) => {

@@ -27,8 +27,8 @@ export interface PageView {
 export function pagePage(visit: Visit, place: Place, view: PageView): SafeHtml {
   const body = html`${strip(visit)}
 <div class="room">
-${placeNav(visit, place.id)}
 <main id="page" tabindex="-1">
+${wayBar(visit, place)}
 <article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
 <h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`}</h1>
 <p class="facts">${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">What changed</a>`}</p>
@@ -37,23 +37,38 @@ ${view.after}
 ${doneForm(visit, place)}
 </article>
 </main>
+${stepsFooter(visit, place)}
 <aside class="on-page">${view.headings.length > 1 && onPage(place, view.headings)}${view.beside}</aside>
-</div>
-${stepsFooter(visit, place)}`
+${placeNav(visit, place.id)}
+</div>`
   return frame({ title: view.title, course: visit.course, theme: visit.theme }, body)
 }
 
-/** At the foot: what comes before and after. */
-export function stepsFooter(visit: Visit, place: Place): SafeHtml {
+/** Which places come before and after, and where it stands among its neighbours. */
+function stepsOf(visit: Visit, place: Place): { previous: Place | undefined; next: Place | undefined; standing: string } {
   const steps = visit.outline.sequence(place.id)
   const at = steps.findIndex(({ id }) => id === place.id)
   const [previous, next] = at < 0 ? [undefined, steps.find((step) => visit.outline.path(step.id).some(({ id }) => id === place.id))] : [steps[at - 1], steps[at + 1]]
   const siblings = steps.filter(({ parentId }) => parentId === place.parentId)
+  const standing = at >= 0 && siblings.length > 0 ? `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}` : ''
+  return { previous, next, standing }
+}
+
+/** Under the text: what comes before and after, and, where the contents are not beside it, the way to them. */
+export function stepsFooter(visit: Visit, place: Place): SafeHtml {
+  const { previous, next, standing } = stepsOf(visit, place)
   return html`<footer class="steps">
 <span>${previous && stepLink(visit, previous, 'prev')}</span>
-<span class="soft">${at >= 0 && siblings.length > 0 && `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}`}</span>
+<span class="soft"><span class="standing">${standing}</span> <a class="to-contents" href="#contents">Contents</a></span>
 <span>${next && stepLink(visit, next, 'next')}</span>
 </footer>`
+}
+
+/** On a phone, at the top of the text: what comes before and after, and the contents that stand far below. Elsewhere they are in sight. */
+export function wayBar(visit: Visit, place: Place): SafeHtml {
+  const { previous, next, standing } = stepsOf(visit, place)
+  const step = (to: Place | undefined, word: string, arrow: string): SafeHtml | false => to !== undefined && to.standing.shut === null && html`<a href="${visit.href(to.id)}" aria-label="${word}: ${to.title}"><span aria-hidden="true" class="arrow">${arrow}</span></a>`
+  return html`<nav class="way" aria-label="Way"><span>${step(previous, 'Previous', '←')}</span><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, 'Next', '→')}</span></nav>`
 }
 
 function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
@@ -83,13 +98,16 @@ export function shutPage(visit: Visit, place: Place): SafeHtml {
   const { shut } = place.standing
   const first = shut?.sort === 'sequence' ? visit.outline.find(shut.afterId) : undefined
   const body = html`${strip(visit)}
-<div class="room">${placeNav(visit, place.id)}
-<main id="page" tabindex="-1"><article class="page-content"><h1>${place.title}</h1>
+<div class="room">
+<main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${place.title}</h1>
 <p>This ${words.startsWith('opens') ? words.replace('opens', 'opens on') : `opens ${words} is done`}.</p>
 ${first && html`<p><a class="button primary" href="${visit.href(first.id)}">Go to ${first.title}</a></p>`}
-</article></main><aside class="on-page"></aside></div>`
+</article></main>${stepsFooter(visit, place)}<aside class="on-page"></aside>${placeNav(visit, place.id)}</div>`
   return frame({ title: place.title, course: visit.course, theme: visit.theme }, body)
 }
+
+/** Of a longer course the contents list its units alone. */
+const MOST_LISTED = 300
 
 /** What a course holds for its students. */
 export function contentsPage(visit: Visit): SafeHtml {
@@ -99,7 +117,7 @@ export function contentsPage(visit: Visit): SafeHtml {
 <main id="page" class="contents" tabindex="-1">
 <h1>${course.course_title}</h1>
 ${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
-${units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
+${outline.places.length > MOST_LISTED ? html`<section><p class="soft">A long course: each unit shows what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
 </main>`
   return frame({ title: 'Contents', course, theme: visit.theme }, body)
 }

@@ -91,3 +91,42 @@ test('a search finds pages and posts, and leads to the very post', async ({ hous
   const order = await student.locator('.threads > li > .post').evaluateAll((posts) => posts.map(({ id }) => id))
   expect(order).toEqual([...Array.from({ length: 15 }, (_none, at) => `post-new-${14 - at}`), 'post-old'])
 })
+
+test('on a phone the way on and the contents stand at the top and the end of the text, before what is asked; lists stand once', async ({ house }) => {
+  await house.addPage('one', '<h1>One</h1><p>First.</p>', { isPublished: true })
+  await house.addPage('two', '<h1>Two</h1><p>Second.</p>', { isPublished: true })
+  await house.addPage('three', '<h1>Three</h1><p>Third.</p>', { isPublished: true })
+  await house.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book', isPublished: true })
+  await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', { kind: 'chapter', parent: 'book', isPublished: true })
+  const page = await house.open('student', '/read/course/two', { viewport: { width: 390, height: 844 }, javaScriptEnabled: false })
+  const top = async (selector: string): Promise<number> => (await page.locator(selector).boundingBox())!.y
+  const way = page.getByRole('navigation', { name: 'Way' })
+  await expect(way).toContainText('Contents, 2 of 4 in this lesson')
+  const order = [await top('.way'), await top('h1'), await top('.steps'), await top('.marks'), await top('#contents')]
+  expect([...order].sort((a, b) => a - b)).toEqual(order)
+  // Read and stepped through in the order in which it stands.
+  expect(await page.evaluate(() => [...document.querySelectorAll('.way, h1, .steps, .marks, #contents')].map((each) => each.className || each.id || each.localName))).toEqual(['way', 'h1', 'steps', 'marks', 'lesson'])
+  await way.getByRole('link', { name: 'Next: Three' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Three')
+  await page.locator('.steps').getByRole('link', { name: 'Contents' }).click()
+  await expect(page.locator('#contents')).toBeInViewport()
+  // In a chapter nothing but its book; in a lesson, and on the opening page of a book, what the page lists is listed once.
+  await page.goto('/read/course/chapter')
+  await expect(page.locator('#contents')).not.toContainText('Unit one')
+  await page.getByRole('link', { name: 'Back to Lesson one' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Lesson one')
+  await expect(page.getByRole('link', { name: 'Two' })).toHaveCount(1)
+  await page.goto('/read/course/book')
+  await expect(page.getByRole('link', { name: /A chapter/ }).and(page.locator('li a'))).toHaveCount(1)
+})
+
+test('without script no field stands that can’t be sent', async ({ house }) => {
+  await house.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
+  await house.addPage('task', '<h1>Task</h1><p>Build.</p>', { kind: 'assignment', isPublished: true })
+  for (const path of ['/discuss/course/talk', '/assignments/course/task']) {
+    const page = await house.open('student', path, { javaScriptEnabled: false })
+    await expect(page.locator('noscript p')).toBeVisible()
+    await expect(page.locator('noscript p')).toContainText('script, which this browser does not run')
+    await expect(page.getByRole('textbox').and(page.locator('main *'))).toHaveCount(0)
+  }
+})

@@ -52,6 +52,10 @@ test.each([
 test('what matches is marked in the form in which it stands', async () => {
   expect((await searchEditions(pool, search('builder')))[0]!.excerpt).toContain('\u0001builders\u0002')
   expect((await searchEditions(pool, search('heartin')))[0]!.excerpt).toContain('\u0001hearting\u0002')
+  // Far down in a long text, and far from each other.
+  const filler = 'Stones lie about. '.repeat(200)
+  await transaction((db) => insertPublished(db, 'ponies', 'author', { version: 1, page: readPage(`<h1>Ponies and fields</h1><p>${filler}Foals stand behind a gap. ${filler}Badgers dig.</p>`).page }, '', 2))
+  expect((await searchEditions(pool, search('badger foals')))[0]!.excerpt).toMatch(/\u0001(Foals|Badgers)\u0002/)
 })
 
 test('only in the course, only what may be opened, only the newest edition', async () => {
