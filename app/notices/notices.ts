@@ -1,5 +1,6 @@
+import { z } from 'zod'
 import { pool } from '../../server/database/pool.server.ts'
-import { listNotices, markSeen } from '../../server/notices/queries.server.ts'
+import { findMailPace, listNotices, MAIL_PACES, markSeen, updateMailPace } from '../../server/notices/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { noticesPage } from '../../server/notices/notices-page.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
@@ -13,5 +14,15 @@ export async function loader({ request, context }: Route.LoaderArgs): Promise<Re
   const person = requirePerson(context, request)
   const notices = await listNotices(pool, person.id)
   if (notices.some(({ isSeen }) => !isSeen)) await markSeen(pool, person.id)
-  return readingAnswer(request, noticesPage(themeOf(request), notices))
+  return readingAnswer(request, noticesPage(themeOf(request), notices, await findMailPace(pool, person.id)))
+}
+
+const choice = z.object({ pace: z.enum(MAIL_PACES) })
+
+/** Keeps when somebody wants their mail. */
+export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
+  const person = requirePerson(context, request)
+  const parsed = choice.safeParse(Object.fromEntries(await request.formData()))
+  if (parsed.success) await updateMailPace(pool, person.id, parsed.data.pace)
+  return new Response(null, { status: 303, headers: { Location: '/notices' } })
 }

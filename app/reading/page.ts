@@ -9,7 +9,8 @@ import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
 import { html, type SafeHtml } from '../../server/reading/html.server.ts'
 import { doneRule } from '../../core/plan/settings.ts'
-import { pool } from '../../server/database/pool.server.ts'
+import { tell } from '../../server/notices/tell.server.ts'
+import { pool, transaction } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
 import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
@@ -66,9 +67,18 @@ async function markDone(request: Request, { place, person, visit }: PlaceVisit, 
   return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })
 }
 
+/** Whether a page helped. Authors are told of “not yet”, not of whom: it is the page that is to become better. */
+async function vote({ place, person, visit }: Pick<PlaceVisit, 'place' | 'person' | 'visit'>, didHelp: boolean): Promise<void> {
+  await transaction(async (db) => {
+    if (!(await upsertVote(db, place.id, person.id, didHelp)) || didHelp) return
+    const courseId = visit.course.course_id
+    await tell(db, { courseId, entryId: place.id, sort: 'vote', words: `Somebody says that “${place.title}” did not help them yet.`, address: `/courses/${courseId}/readers`, roles: ['author'], isToFollowers: false, personIds: [], exceptId: person.id })
+  })
+}
+
 /** What a reader says of a page, and marks for themselves. */
 async function mark({ place, person, visit }: PlaceVisit, asked: 'helped' | 'not yet' | 'bookmark' | 'no bookmark' | 'follow' | 'no follow'): Promise<Response> {
-  if (asked === 'helped' || asked === 'not yet') await upsertVote(pool, place.id, person.id, asked === 'helped')
+  if (asked === 'helped' || asked === 'not yet') await vote({ place, person, visit }, asked === 'helped')
   else if (asked === 'bookmark' || asked === 'no bookmark') await updateBookmark(pool, place.id, person.id, asked === 'bookmark')
   else await updateFollow(pool, place.id, person.id, asked === 'follow')
   return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })

@@ -37,3 +37,15 @@ create index posts_search on posts using gin (search);
 -- Parts of words in names and alternative texts (PostgreSQL, "pg_trgm").
 create extension if not exists pg_trgm;
 create index shelf_items_words on shelf_items using gin ((name || ' ' || alt) gin_trgm_ops) where deleted_at is null;
+
+-- When somebody wants their mail; null is what is usual: at once, what comes to authors as one mail a day.
+alter table people add column mail_pace text check (mail_pace in ('at once', 'daily', 'never'));
+alter table notices drop constraint notices_sort_check;
+alter table notices add constraint notices_sort_check check (sort in ('reply', 'edition', 'returned', 'handed in', 'comment', 'vote', 'sign-in'));
+alter table notices alter column course_id drop not null;
+-- One telling reaches each person once, however often its job runs.
+alter table notices add column telling text;
+create unique index notices_once on notices (telling, person_id) where telling is not null;
+alter table notices add column mail_after timestamptz not null default now();
+drop index notices_to_mail;
+create index notices_to_mail on notices (mail_after, person_id) where mailed_at is null;

@@ -3,8 +3,7 @@ import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import type { Participant } from '../discussions/discussion.server.ts'
-import { addJob } from '../jobs/queries.server.ts'
-import { insertNotices, listFollowers } from '../notices/queries.server.ts'
+import { tell } from '../notices/tell.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { deleteDraft, type HandedFiles, insertSubmission, listOwnItems, updateReturned, upsertDraft } from './queries.server.ts'
 import { readPassage } from '../discussions/read-passage.server.ts'
@@ -33,8 +32,7 @@ export async function handIn(who: Participant, unsafeContent: unknown, files: Ha
     const number = await insertSubmission(db, { entryId: who.place.id, personId: who.personId, content: JSON.stringify(checked.passage.toJSON()), html: passageHtml(checked.passage), files, isLate })
     await deleteDraft(db, who.place.id, who.personId)
     if (doneRule(who.place.kind, who.place.settings) === 'handed in') await updateDone(db, who.place.id, who.personId, true)
-    await insertNotices(db, { courseId: who.courseId, entryId: who.place.id, sort: 'handed in', words: `${who.name} handed in “${who.place.title}”${isLate ? ', after it was due' : ''}.`, address: `/courses/${who.courseId}/hand-ins/${who.place.id}?of=${who.personId}` }, await listFollowers(db, who.place.id), who.personId)
-    await addJob(db, 'mail', {}, 'mail')
+    await tell(db, { courseId: who.courseId, entryId: who.place.id, sort: 'handed in', words: `${who.name} handed in “${who.place.title}”${isLate ? ', after it was due' : ''}.`, address: `/courses/${who.courseId}/hand-ins/${who.place.id}?of=${who.personId}`, roles: ['author'], isToFollowers: false, personIds: [], exceptId: who.personId })
     return { ok: true, number }
   })
 }
@@ -57,8 +55,7 @@ export async function giveBack(author: { personId: string; name: string }, place
   return transaction(async (db) => {
     const isThere = await updateReturned(db, place.entryId, studentId, number, { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage) }, author.personId)
     if (!isThere) return refuse('This was not handed in, or the student has handed in anew. Load the page again.')
-    await insertNotices(db, { courseId: place.courseId, entryId: place.entryId, sort: 'returned', words: `${author.name} gave back your “${place.title}” with a comment.`, address: `/assignments/${place.courseId}/${place.entryId}` }, [studentId], author.personId)
-    await addJob(db, 'mail', {}, 'mail')
+    await tell(db, { courseId: place.courseId, entryId: place.entryId, sort: 'returned', words: `${author.name} gave back your “${place.title}” with a comment.`, address: `/assignments/${place.courseId}/${place.entryId}`, roles: [], isToFollowers: false, personIds: [studentId], exceptId: author.personId })
     return { ok: true, number }
   })
 }

@@ -5,8 +5,7 @@ import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { notify } from '../documents/queries.server.ts'
-import { addJob } from '../jobs/queries.server.ts'
-import { insertNotices, listFollowers } from '../notices/queries.server.ts'
+import { tell } from '../notices/tell.server.ts'
 import type { Place } from '../reading/outline.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { listPostable } from '../shelf/queries.server.ts'
@@ -114,7 +113,7 @@ export async function writePost(who: Participant, { id, parentId, unsafeContent 
       await replacePostItems(db, id, shelfItemsOf(read.passage))
       if (doneRule(who.place.kind, who.place.settings) === 'posted') await updateDone(db, who.place.id, who.personId, true)
       await updateFollow(db, who.place.id, who.personId, true)
-      await tell(db, who, parent, text)
+      await tellOf(db, who, id, parent, text)
       await announce(db, who.place.id)
     }
     const post = await findPost(db, who.place.id, id)
@@ -141,13 +140,11 @@ async function whyNotAnswer(db: Database, who: Participant, parent: PostRow | nu
   return root.isLocked ? 'This thread is locked: everybody reads, nobody writes.' : (await mustPostFirst(who)) ? 'Write a post of your own first.' : null
 }
 
-/** Whoever follows the item, and whoever is answered, gets a notice. */
-async function tell(db: Database, who: Participant, parent: PostRow | null, text: string): Promise<void> {
+/** Whoever follows the item, whoever is answered, and the authors of the course get a notice. */
+async function tellOf(db: Database, who: Participant, id: string, parent: PostRow | null, text: string): Promise<void> {
   const line = text.replace(/\s+/g, ' ')
   const words = `${who.name} wrote in “${who.place.title}”: ${line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line || 'a picture'}`
-  const people = [...(await listFollowers(db, who.place.id)), ...(parent ? [parent.personId] : [])]
-  await insertNotices(db, { courseId: who.courseId, entryId: who.place.id, sort: who.place.kind === 'discussion' ? 'reply' : 'comment', words, address: `/read/${who.courseId}/${who.place.id}` }, people, who.personId)
-  await addJob(db, 'mail', {}, 'mail')
+  await tell(db, { courseId: who.courseId, entryId: who.place.id, sort: who.place.kind === 'discussion' ? 'reply' : 'comment', words, address: `/discuss/${who.courseId}/${who.place.id}?post=${id}#post-${id}`, roles: ['author'], isToFollowers: true, personIds: parent ? [parent.personId] : [], exceptId: who.personId })
 }
 
 /** Tells every process that something under an item has changed. */

@@ -3,7 +3,9 @@ import { z } from 'zod'
 import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { planSquashing, squashDocument } from '../documents/squash.server.ts'
-import { mailNotices } from '../notices/mail.server.ts'
+import { mailNotices, stopMailing } from '../notices/mail.server.ts'
+import { runTelling } from '../notices/tell.server.ts'
+import { telling } from '../notices/telling.server.ts'
 import { purge } from './queries.server.ts'
 import { sweep } from '../shelf/bytes.server.ts'
 import { deleteOldTransfers } from '../transfers/queries.server.ts'
@@ -13,9 +15,10 @@ import { makeRenditions } from '../shelf/renditions.server.ts'
 /** How long files that were made stay, in days. */
 const TRANSFER_DAYS = 14
 
-const tasks: TaskList = {
+export const tasks: TaskList = {
   renditions: async (payload) => makeRenditions(z.object({ itemId: z.string() }).parse(payload).itemId),
   mail: () => mailNotices(),
+  tell: async (payload) => runTelling(telling.parse(payload)),
   transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
   squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),
   'plan-squashing': async () => {
@@ -33,7 +36,8 @@ const tasks: TaskList = {
 }
 
 /** When what is done again and again is done; missed runs are not made up for, the next comes soon. */
-const CRONTAB = ['17 3 * * * sweep', '41 */6 * * * plan-squashing', '29 4 * * * purge'].join('\n')
+// Mail that is bundled falls due by itself; what a mail server could not take is tried again with it.
+const CRONTAB = ['*/10 * * * * mail', '17 3 * * * sweep', '41 */6 * * * plan-squashing', '29 4 * * * purge'].join('\n')
 
 const logger = new Logger(() => (level, message) => {
   if (level === 'error') log.error({ job: message }, 'a job failed')
@@ -57,4 +61,5 @@ export async function startJobs(): Promise<void> {
 export async function stopJobs(): Promise<void> {
   await runner?.stop().catch(() => undefined)
   runner = null
+  stopMailing()
 }

@@ -1,3 +1,4 @@
+import type { Telling } from '../notices/telling.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 /** What jobs there are, and what each is given. */
@@ -5,13 +6,17 @@ export interface JobPayloads {
   readonly renditions: { readonly itemId: string }
   readonly sweep: Record<string, never>
   readonly mail: Record<string, never>
+  readonly tell: Telling
   readonly transfer: { readonly id: string }
   readonly squash: { readonly documentId: string }
 }
 
+/** How often a job is tried, with growing pauses; what people are told must not be lost to an hour of trouble. */
+const ATTEMPTS: Partial<Record<keyof JobPayloads, number>> = { tell: 12, mail: 6 }
+
 /** Puts a job on the queue, as part of the transaction that needs it. Of one key there is one waiting job. */
 export async function addJob<Name extends keyof JobPayloads>(db: Database, name: Name, payload: JobPayloads[Name], key: string): Promise<void> {
-  await db.query('select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := 3)', [name, JSON.stringify(payload), key])
+  await db.query('select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := $4::int)', [name, JSON.stringify(payload), key, ATTEMPTS[name] ?? 3])
 }
 
 /** What is kept for how long, in days; sessions a little longer than `findSession` takes them. */

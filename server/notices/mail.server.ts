@@ -2,30 +2,68 @@ import { createTransport } from 'nodemailer'
 import { config } from '../config.server.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
-import { takeToMail } from './queries.server.ts'
+import { type NoticeToMail, takeToMail, updateMailed } from './queries.server.ts'
 
-const transport = config.SMTP_URL ? createTransport(config.SMTP_URL, { from: config.MAIL_FROM }) : null
+/** A few connections are kept open while there is something to send. */
+const transport = config.SMTP_URL ? createTransport({ url: config.SMTP_URL, pool: true, maxConnections: 3 }, { from: config.MAIL_FROM }) : null
 const home = config.ADDRESS ?? `http://localhost:${config.PORT}`
 
+/** So many people get their mail at once, with so many notices in one mail. */
+const PEOPLE = 25
+const NOTICES = 100
+
 /**
- * Sends every notice that was not mailed yet, each as a mail of its own, one after the other: what was sent stays sent.
+ * Sends what is due, one mail a person with all of it, some people at a time; what was sent stays sent.
  * Without a mail server nothing is sent, and nothing is kept for later.
+ * @throws when some could not go just now: the job is tried again with growing pauses, then with the next run of the day's plan.
  */
 export async function mailNotices(): Promise<void> {
-  // A mail server that can't just now takes the mark back: the job is tried again. One that refuses for good (RFC 5321, 4.2.1: 5yz) is not asked again.
-  while (await transaction(mailOne));
+  for (;;) {
+    const { count, problem } = await transaction(mailSome)
+    if (problem) throw problem
+    if (count === 0) return
+  }
 }
 
-async function mailOne(db: Database): Promise<boolean> {
-  const [notice] = await takeToMail(db, 1)
-  if (!notice) return false
-  const { email, name, course, words, address } = notice
-  try {
-    await transport?.sendMail({ to: { name, address: email }, subject: `${course}: ${words.slice(0, 80).toWellFormed()}`, text: `${words}\n\n${new URL(address, home).href}\n\nYou get this because you follow it in ${course}. In the reading room, “My reading” lists what you follow.\n` })
-  } catch (error) {
-    const code = error instanceof Error && 'responseCode' in error ? Number(error.responseCode) : 0
-    if (code < 500) throw error
-    log.warn({ notice: notice.id, code }, 'a mail was refused for good')
-  }
-  return true
+/** The mails of the next people. A mail server that can't just now leaves them due; one that refuses for good (RFC 5321, 4.2.1: 5yz) is not asked again. */
+async function mailSome(db: Database): Promise<{ count: number; problem: Error | null }> {
+  const notices = await takeToMail(db, PEOPLE, NOTICES)
+  const byPerson = grouped(notices)
+  let problem: Error | null = null
+  const done: string[] = []
+  await Promise.all(
+    [...byPerson.values()].map(async (mine) => {
+      try {
+        await transport?.sendMail(mailOf(mine))
+      } catch (error) {
+        const code = error instanceof Error && 'responseCode' in error ? Number(error.responseCode) : 0
+        if (code < 500) return void (problem = error instanceof Error ? error : new Error(String(error)))
+        log.warn({ notices: mine.length, code }, 'a mail was refused for good')
+      }
+      done.push(...mine.map(({ id }) => id))
+    }),
+  )
+  await updateMailed(db, done)
+  return { count: notices.length, problem }
+}
+
+function grouped(notices: readonly NoticeToMail[]): Map<string, NoticeToMail[]> {
+  const found = new Map<string, NoticeToMail[]>()
+  for (const notice of notices) found.set(notice.personId, [...(found.get(notice.personId) ?? []), notice])
+  return found
+}
+
+/** One mail of everything that is due to one person. */
+function mailOf(notices: readonly NoticeToMail[]): { to: { name: string; address: string }; subject: string; text: string } {
+  const [first] = notices
+  if (!first) throw new Error('A mail needs a notice.')
+  const courses = new Set(notices.map(({ course }) => course))
+  const subject = notices.length === 1 ? `${first.course}: ${first.words.slice(0, 80).toWellFormed()}` : `${notices.length} things are new in ${courses.size === 1 ? first.course : 'your courses'}`
+  const told = notices.map(({ course, words, address }) => `${courses.size > 1 ? `${course}: ` : ''}${words}\n${new URL(address, home).href}`)
+  return { to: { name: first.name, address: first.email }, subject, text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get mail.\n` }
+}
+
+/** Lets go of the connections. */
+export function stopMailing(): void {
+  transport?.close()
 }

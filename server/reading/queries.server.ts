@@ -134,9 +134,10 @@ export async function findPlace(db: Database, bookId: string, personId: string):
   return rows[0] ?? null
 }
 
-/** Keeps whether an item helped somebody; said again, the new word holds. */
-export async function upsertVote(db: Database, entryId: string, personId: string, didHelp: boolean): Promise<void> {
-  await db.query('insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean) on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now()', [entryId, personId, didHelp])
+/** Keeps whether an item helped somebody; said again, the new word holds. False when they had said just that. */
+export async function upsertVote(db: Database, entryId: string, personId: string, didHelp: boolean): Promise<boolean> {
+  const { rowCount } = await db.query('insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean) on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now() where votes.did_help <> $3::boolean', [entryId, personId, didHelp])
+  return rowCount === 1
 }
 
 export async function updateBookmark(db: Database, entryId: string, personId: string, isOn: boolean): Promise<void> {

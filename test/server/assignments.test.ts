@@ -1,5 +1,6 @@
 import { beforeAll, expect, test } from 'vitest'
 import { useFreshDatabase } from './setup/database.ts'
+import { doJobs } from './setup/jobs.ts'
 import { makeSchool } from './setup/factories.ts'
 import { visitor } from './setup/visitor.ts'
 
@@ -63,6 +64,7 @@ test('handed in several times at once each has a number of its own; followers am
   const all = await Promise.all(Array.from({ length: 4 }, (_, at) => handIn(who, words(`Try ${at}`), [])))
   expect(all.map((each) => (each.ok ? each.number : 0)).sort()).toEqual([1, 2, 3, 4])
   expect((await listSubmissions(pool, 'task', 'outsider')).map(({ number }) => number)).toEqual([4, 3, 2, 1])
+  await doJobs('tell')
   expect((await listNotices(pool, 'author')).filter(({ words: told }) => told.startsWith('Test outsider handed in'))).toHaveLength(4)
   expect((await pool.query(`select done_at is not null as done from progress where entry_id = 'task' and person_id = 'outsider'`)).rows).toEqual([{ done: true }])
 })
@@ -85,5 +87,6 @@ test('it is given back once it has been read: with words, to the newest, and the
   expect(await giveBack(author, PLACE, 'guest', 1, words('x'))).toMatchObject({ ok: false })
   expect(await giveBack(author, PLACE, 'student', newest!.number, words('The batter is right.'))).toEqual({ ok: true, number: newest!.number })
   expect((await listSubmissions(pool, 'task', 'student'))[0]).toMatchObject({ returnedAt: expect.any(String) as unknown })
+  await doJobs('tell')
   expect((await listNotices(pool, 'student'))[0]).toMatchObject({ words: 'Test author gave back your “Your metre” with a comment.' })
 })

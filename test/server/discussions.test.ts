@@ -1,5 +1,6 @@
 import { beforeAll, expect, test } from 'vitest'
 import { makeSchool } from './setup/factories.ts'
+import { doJobs } from './setup/jobs.ts'
 import { visitor } from './setup/visitor.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
@@ -40,6 +41,7 @@ test('posts stand in threads; sent twice they are written once; whoever follows 
   expect(await write('student', 'three', 'two')).toMatchObject({ ok: true, post: { rootId: 'one', parentId: 'two' } })
   const { threads } = await readThreads(await as('guest'), null)
   expect(threads.map(({ post, replies }) => [post.id, post.replies, replies.map(({ id }) => id)])).toEqual([['one', 2, ['two', 'three']]])
+  await doJobs('tell')
   expect((await listNotices(pool, 'author')).map(({ words: told }) => told)).toEqual(['Test student wrote in “Gaps”: words of three', 'Test student wrote in “Gaps”: words of one'])
   expect((await listNotices(pool, 'student')).map(({ words: told }) => told)).toEqual(['Test author wrote in “Gaps”: words of two'])
   expect((await pool.query(`select done_at is not null as done from progress where entry_id = 'talk' and person_id = 'student'`)).rows).toEqual([{ done: true }])

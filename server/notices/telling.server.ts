@@ -1,0 +1,20 @@
+import { z } from 'zod'
+
+/** What people are told of. */
+export const SORTS = ['reply', 'edition', 'returned', 'handed in', 'comment', 'vote'] as const
+
+/** Something that people are told, and whom: those in a course by their roles, who follows an entry, and some by name. */
+export const telling = z.object({
+  id: z.string(),
+  courseId: z.string(),
+  entryId: z.string(),
+  sort: z.enum(SORTS),
+  words: z.string(),
+  address: z.string(),
+  roles: z.array(z.enum(['author', 'student', 'guest'])),
+  isToFollowers: z.boolean(),
+  personIds: z.array(z.string()),
+  /** Whoever did it is not told. */
+  exceptId: z.string(),
+})
+export type Telling = z.infer<typeof telling>
