@@ -13,7 +13,9 @@ import { tell } from '../../server/notices/tell.server.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
 import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
-import { readingAnswer } from '../../server/reading/answer.server.ts'
+import { type EditionContent, editionContent } from '../../server/reading/edition-content.server.ts'
+import { settledTag } from '../../server/reading/settled.server.ts'
+import { readingAnswer, settledAnswer } from '../../server/reading/answer.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
 import { pagePage, shutPage } from '../../server/reading/room.server.ts'
@@ -94,15 +96,24 @@ async function keepPlace({ place, person, visit }: PlaceVisit, form: FormData): 
 async function answer(request: Request, found: PlaceVisit, said: Said | null): Promise<Response> {
   const { visit, place, edition, isShut } = found
   if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
-  const questions = edition ? await questionsOfPage(found) : new Map<string, SafeHtml>()
+  const content = edition ? await editionContent(edition) : { segments: [], headings: [] }
+  const players = await playersOf(found, content)
+  const tag = said === null && request.method === 'GET' ? settledTag(found, content, players) : null
+  if (tag !== null) return settledAnswer(request, tag, () => rendered(request, found, content, null), { players })
+  return readingAnswer(request, await rendered(request, found, content, said), { players })
+}
+
+async function rendered(request: Request, found: PlaceVisit, content: EditionContent, said: Said | null): Promise<SafeHtml> {
+  const { visit, place, edition } = found
+  const questions = await questionsOfPage(found, content)
   const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, questions) : () => ''
-  const view = { title: edition?.title ?? place.title, segments: edition?.segments ?? [], headings: edition?.headings ?? [], facts: factsOf(visit, place, edition), changes: changesHref(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
-  return readingAnswer(request, pagePage(visit, place, view), { players: await playersOf(found, questions.size > 0) })
+  const view = { title: edition?.title ?? place.title, ...content, facts: factsOf(visit, place, edition), changes: changesHref(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
+  return pagePage(visit, place, view)
 }
 
 /** Which hosts the page may frame: those whose players its edition shows, of those that are allowed. Notes of a lesson and questions bring their own. */
-async function playersOf({ place, edition }: PlaceVisit, hasQuestions: boolean): Promise<string[]> {
-  const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && !hasQuestions
+async function playersOf({ place, edition }: PlaceVisit, content: EditionContent): Promise<string[]> {
+  const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && questionIds(content).length === 0
   const mine = isAlone ? edition?.players : null
   if (mine?.length === 0) return []
   return (await allowedOrigins()).filter((origin) => mine?.includes(origin) ?? true)
@@ -119,9 +130,11 @@ function solver({ person, place, edition, course }: PlaceVisit): Solver {
   return { personId: person.id, place, documentId: edition?.document_id ?? '', edition: edition?.number ?? 0, language: course.language }
 }
 
+const questionIds = ({ segments }: EditionContent): string[] => segments.flatMap((segment) => (typeof segment === 'object' && segment.slot.startsWith('question-') ? [segment.slot.slice(9)] : []))
+
 /** The questions of the bank that stand in a page, as this reader has them. */
-async function questionsOfPage(found: PlaceVisit): Promise<Map<string, SafeHtml>> {
-  const ids = (found.edition?.segments ?? []).flatMap((segment) => (typeof segment === 'object' && segment.slot.startsWith('question-') ? [segment.slot.slice(9)] : []))
+async function questionsOfPage(found: PlaceVisit, content: EditionContent): Promise<Map<string, SafeHtml>> {
+  const ids = questionIds(content)
   if (ids.length === 0) return new Map()
   const shown = await questionsInPage(solver(found), ids)
   return new Map(ids.map((id) => {

@@ -11,9 +11,11 @@ import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { type FoundEntry, findEntry } from '../../server/plan/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import type { Visit } from '../../server/reading/frame.server.ts'
-import { Outline } from '../../server/reading/outline.server.ts'
+import { Outline } from '../../core/reading/outline.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
-import { findCourseToRead, type OutlineEntry } from '../../server/reading/queries.server.ts'
+import { courseShape } from '../../server/reading/shapes.server.ts'
+import { CourseShape, type ShapeEntry } from '../../core/reading/course-shape.ts'
+import { findCourseToRead } from '../../server/reading/queries.server.ts'
 import { pagePage, shutPage } from '../../server/reading/room.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
@@ -62,15 +64,17 @@ async function find(request: Request, context: Route.LoaderArgs['context'], para
   const edition = asked.of === 'edition' ? ((await listEditions(pool, entry.documentId))[0]?.number ?? 'work') : asked.of
   const page = edition === 'work' ? (await currentTree(pool, entry.documentId))?.page : await findEditionPage(pool, entry.documentId, edition)
   if (!page) return readingTrouble(request, context, 'no such place')
-  const outline = new Outline(madeUp(await withWork(course.id, toRead.outline, entry, page), asked.done, entry.id), asked.at ? new Date(asked.at) : new Date())
+  const { entries } = await courseShape(toRead.course_id, toRead.outline_version)
+  const shape = new CourseShape(await withWork(course.id, entries, entry, page))
+  const outline = new Outline(shape, madeUp(shape, asked.done, entry.id), asked.at ? new Date(asked.at) : new Date())
   const rest = new URLSearchParams({ of: 'edition', done: asked.done, ...(asked.at ? { at: asked.at } : {}) })
   const visit: Visit = { course: toRead, person, outline, theme: themeOf(request), path: '', isPreview: true, href: (id) => `/courses/${course.id}/items/${id}/preview?${rest.toString()}` }
   return { page, entry, visit, place: { documentId: entry.documentId, edition } }
 }
 
 /** The outline with the item that is looked at in it, published or not, and the book it stands in, which may not be published either. */
-async function withWork(courseId: string, outline: readonly OutlineEntry[], entry: FoundEntry, page: Node): Promise<OutlineEntry[]> {
-  const shownAs = ({ id, parentId, kind, title, opensAt, settings }: FoundEntry, words: number): OutlineEntry => ({ id, parentId, kind, title, words, opensAt, settings, isDone: false })
+async function withWork(courseId: string, outline: readonly ShapeEntry[], entry: FoundEntry, page: Node): Promise<ShapeEntry[]> {
+  const shownAs = ({ id, parentId, kind, title, opensAt, settings }: FoundEntry, words: number): ShapeEntry => ({ id, parentId, kind, title, words, opensAt, settings })
   const mine = shownAs({ ...entry, title: page.firstChild?.textContent ?? '' }, statistics(page).words)
   const all = outline.some(({ id }) => id === entry.id) ? outline.map((each) => (each.id === entry.id ? mine : each)) : [...outline, mine]
   for (let { parentId } = entry; parentId !== null; ) {
@@ -82,10 +86,9 @@ async function withWork(courseId: string, outline: readonly OutlineEntry[], entr
 }
 
 /** What the made-up student has done: nothing, everything, or all that stands before the item. */
-function madeUp(entries: readonly OutlineEntry[], done: Asked['done'], hereId: string): OutlineEntry[] {
-  const order = new Outline(entries, new Date()).places.map(({ id }) => id)
-  const here = order.indexOf(hereId)
-  return entries.map((entry) => ({ ...entry, isDone: done === 'all' || (done === 'before' && order.indexOf(entry.id) < here) }))
+function madeUp(shape: CourseShape, done: Asked['done'], hereId: string): string[] {
+  const order = shape.nodes.map(({ entry }) => entry.id)
+  return done === 'nothing' ? [] : done === 'all' ? order : order.slice(0, Math.max(0, order.indexOf(hereId)))
 }
 
 /** Rendered now, also an edition: the author sees what this version of Fieldstone makes of it. */

@@ -56,7 +56,7 @@ export function standings(plan: readonly ScheduledEntry[], done: ReadonlySet<str
 }
 
 /** Of two reasons the one that lasts longer; a date is told before a sequence. */
-function latest(a: Shut | null, b: Shut | null): Shut | null {
+export function latest(a: Shut | null, b: Shut | null): Shut | null {
   if (a?.sort !== 'date' || b?.sort !== 'date') return b ?? a
   return new Date(a.opensAt) > new Date(b.opensAt) ? a : b
 }

@@ -49,3 +49,20 @@ create unique index notices_once on notices (telling, person_id) where telling i
 alter table notices add column mail_after timestamptz not null default now();
 drop index notices_to_mail;
 create index notices_to_mail on notices (mail_after, person_id) where mailed_at is null;
+
+-- What a course holds for students is kept in memory until this grows: with every change of an entry and every edition.
+alter table courses add column outline_version bigint not null default 0;
+create function grow_outline_of_entries() returns trigger language plpgsql as $$
+begin
+  update courses set outline_version = outline_version + 1 where id in (select distinct course_id from changed);
+  return null;
+end $$;
+create trigger plan_entries_inserted after insert on plan_entries referencing new table as changed for each statement execute function grow_outline_of_entries();
+create trigger plan_entries_updated after update on plan_entries referencing new table as changed for each statement execute function grow_outline_of_entries();
+create trigger plan_entries_deleted after delete on plan_entries referencing old table as changed for each statement execute function grow_outline_of_entries();
+create function grow_outline_of_editions() returns trigger language plpgsql as $$
+begin
+  update courses set outline_version = outline_version + 1 where id in (select distinct d.course_id from changed e join documents d on d.id = e.document_id);
+  return null;
+end $$;
+create trigger editions_inserted after insert on editions referencing new table as changed for each statement execute function grow_outline_of_editions();

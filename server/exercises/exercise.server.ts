@@ -6,7 +6,7 @@ import { usableValues } from '../../core/questions/usable-version.ts'
 import type { Values } from '../../core/questions/versions.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
-import type { Place } from '../reading/outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, isAnswered, listAnswers, listAttempts, listEditionQuestions, lockAttempt, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
 

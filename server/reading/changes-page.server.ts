@@ -7,7 +7,7 @@ import { findEditionPage, listEditions } from '../editions/queries.server.ts'
 import { longDate } from './dates.server.ts'
 import { frame, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml } from './html.server.ts'
-import type { Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 import type { EditionToRead } from './queries.server.ts'
 
 /** What an edition changed against one before it, as students may see it; null when there is no such edition. */

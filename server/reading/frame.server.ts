@@ -2,7 +2,7 @@ import { initials } from '../../core/people/initials.ts'
 import type { Person } from '../people/queries.server.ts'
 import { readerAssets } from './assets.server.ts'
 import { html, type SafeHtml, trusted } from './html.server.ts'
-import type { Outline } from './outline.server.ts'
+import type { Outline } from '../../core/reading/outline.ts'
 import type { CourseToRead } from './queries.server.ts'
 
 /** Who reads what, when and how: what every page of the reading room is made from. */

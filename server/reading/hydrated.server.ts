@@ -2,6 +2,7 @@ import { fillSlots } from '../../core/html/render.ts'
 import { redirect } from 'react-router'
 import { failure } from '../web/guard.server.ts'
 import type { RequestContext } from '../web/load-context.server.ts'
+import { editionContent } from './edition-content.server.ts'
 import { strip } from './frame.server.ts'
 import { placeNav } from './nav.server.ts'
 import { stepsFooter, wayBar } from './room.server.ts'
@@ -46,7 +47,7 @@ export async function roomParts({ visit, place, edition, course }: PlaceVisit): 
     title: edition?.title ?? place.title,
     facts: factsOf(visit, place, edition).join(' · '),
     changes: changesHref(visit, place, edition),
-    text: fillSlots(edition?.segments ?? [], fill),
+    text: edition ? fillSlots((await editionContent(edition)).segments, fill) : '',
     language: course.language,
     direction: course.direction,
     timeZone: course.time_zone,

@@ -1,7 +1,7 @@
 import { frame, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml } from './html.server.ts'
 import { placeLine } from './nav.server.ts'
-import type { Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 import type { ReaderMarks } from './queries.server.ts'
 
 /** Beside a page: whether it helped, marks of one's own, what others say. Each is a form that works without script. */

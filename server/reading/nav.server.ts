@@ -2,7 +2,7 @@ import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { type Visit } from './frame.server.ts'
 import { longDate } from './dates.server.ts'
 import { html, type SafeHtml } from './html.server.ts'
-import type { Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 
 /** A ticked square: done, to be done, or nothing where there is nothing to do. */
 export function tick(place: Place): SafeHtml {
@@ -78,7 +78,7 @@ const MOST_LESSONS = 60
 
 /** Units with their lessons. */
 function courseNav(visit: Visit, path: readonly Place[]): SafeHtml[] {
-  const isLong = visit.outline.places.filter(({ kind }) => kind === 'lesson').length > MOST_LESSONS
+  const isLong = visit.outline.shape.lessonCount > MOST_LESSONS
   return visit.outline.under(null).map((unit) => {
     if (isLong && path[0]?.id !== unit.id) return html`<h3><a href="${visit.href(unit.id)}">${unit.title}</a></h3>`
     const lessons = visit.outline.under(unit.id).filter(({ kind }) => kind === 'lesson')

@@ -1,22 +1,18 @@
 import { z } from 'zod'
-import { publishedHeading, segments } from '../../core/html/render.ts'
+import { segments } from '../../core/html/render.ts'
 import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
 import { readSettings } from '../../core/plan/settings.ts'
 import type { Database } from '../database/pool.server.ts'
 
-const outlineEntry = z.object({
+const shapeEntry = z.object({
   id: z.string(),
   parentId: z.string().nullable(),
   kind: z.enum(ENTRY_KINDS),
   title: z.string(),
-  /** Words of the newest edition; null while there is none, as for a lesson without an introduction. */
   words: z.number().nullable(),
   opensAt: z.string().nullable(),
   settings: z.unknown().transform(readSettings),
-  isDone: z.boolean(),
 })
-/** An entry of the course as students see it; only published items are among them, under their published titles. */
-export type OutlineEntry = z.infer<typeof outlineEntry>
 
 const courseRow = z.object({
   course_id: z.string(),
@@ -27,7 +23,10 @@ const courseRow = z.object({
   role: z.enum(['author', 'student', 'guest']).nullable(),
   /** Notices of this person that were not seen yet. */
   unseen: z.number(),
-  outline: z.array(outlineEntry).nullable().transform((entries) => entries ?? []),
+  /** Grows with everything that changes what the course holds for students. */
+  outline_version: z.coerce.number(),
+  /** What this person has done. */
+  done: z.array(z.string()),
 })
 const editionRow = courseRow.extend({
   /** Null when the entry has no edition: a lesson or part without an introduction. */
@@ -39,8 +38,6 @@ const editionRow = courseRow.extend({
       note: z.string(),
       words: z.number(),
       published_at: z.string().transform((at) => new Date(at)),
-      segments,
-      headings: z.array(publishedHeading),
       /** Origins of the players in it; null when it was published before they were noted. */
       players: z.array(z.string()).nullable(),
     })
@@ -59,16 +56,26 @@ export type CourseToRead = z.infer<typeof courseRow>
 export type EntryToRead = z.infer<typeof editionRow>
 export type EditionToRead = NonNullable<EntryToRead['edition']>
 
-const OUTLINE = `(
-  select json_agg(json_build_object('id', e.id, 'parentId', e.parent_id, 'kind', e.kind, 'title', coalesce(ed.title, e.title), 'words', ed.words,
-      'opensAt', e.opens_at, 'settings', e.settings, 'isDone', pr.done_at is not null) order by e.position, e.id)
-  from plan_entries e
-  left join lateral (select title, words from editions where document_id = e.document_id order by number desc limit 1) ed on true
-  left join progress pr on pr.entry_id = e.id and pr.person_id = $2::text
-  where e.course_id = c.id and e.deleted_at is null and (e.kind in ('unit', 'lesson', 'bookPart') or ed.title is not null)) as outline`
-const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direction, c.time_zone, m.role, (select count(*)::int from notices where person_id = $2::text and seen_at is null) as unseen, ${OUTLINE}`
+const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direction, c.time_zone, m.role, (select count(*)::int from notices where person_id = $2::text and seen_at is null) as unseen,
+  c.outline_version, array(select pr.entry_id from progress pr join plan_entries e on e.id = pr.entry_id where pr.person_id = $2::text and pr.done_at is not null and e.course_id = c.id order by 1) as done`
 
-/** A course with its published outline, for one person. */
+/** What a course holds for its students, and which version of it that is; null when there is no such course. */
+export async function findShape(db: Database, courseId: string): Promise<{ version: number; entries: z.infer<typeof shapeEntry>[] } | null> {
+  const { rows } = await db.query<{ version: string; entries: unknown[] | null }>({
+    name: 'find-shape',
+    text: `select c.outline_version as version, (
+             select json_agg(json_build_object('id', e.id, 'parentId', e.parent_id, 'kind', e.kind, 'title', coalesce(ed.title, e.title), 'words', ed.words,
+               'opensAt', e.opens_at, 'settings', e.settings) order by e.position, e.id)
+             from plan_entries e
+             left join lateral (select title, words from editions where document_id = e.document_id order by number desc limit 1) ed on true
+             where e.course_id = c.id and e.deleted_at is null and (e.kind in ('unit', 'lesson', 'bookPart') or ed.title is not null)) as entries
+           from courses c where c.id = $1::text`,
+    values: [courseId],
+  })
+  return rows[0] ? { version: Number(rows[0].version), entries: z.array(shapeEntry).parse(rows[0].entries ?? []) } : null
+}
+
+/** A course, for one person. */
 export async function findCourseToRead(db: Database, courseId: string, personId: string): Promise<CourseToRead | null> {
   const { rows } = await db.query({
     name: 'find-course-to-read',
@@ -84,7 +91,7 @@ export async function findEntryToRead(db: Database, courseId: string, entryId: s
   const { rows } = await db.query({
     name: 'find-entry-to-read',
     text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'title', ed.title, 'note', ed.note,
-             'words', ed.words, 'published_at', ed.published_at, 'segments', ed.segments, 'headings', ed.headings, 'players', ed.players) end as edition,
+             'words', ed.words, 'published_at', ed.published_at, 'players', ed.players) end as edition,
              json_build_object('didHelp', (select did_help from votes where entry_id = i.id and person_id = $2::text),
                'isBookmarked', exists (select 1 from bookmarks where entry_id = i.id and person_id = $2::text),
                'isFollowed', exists (select 1 from follows where entry_id = i.id and person_id = $2::text),
@@ -92,7 +99,7 @@ export async function findEntryToRead(db: Database, courseId: string, entryId: s
            from plan_entries i
            join courses c on c.id = i.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
-           left join lateral (select * from editions where document_id = i.document_id order by number desc limit 1) ed on true
+           left join lateral (select document_id, number, title, note, words, published_at, players from editions where document_id = i.document_id order by number desc limit 1) ed on true
            where i.course_id = $1::text and i.id = $3::text and i.deleted_at is null and c.deleted_at is null
              and (i.kind in ('unit', 'lesson', 'bookPart') or ed.number is not null)`,
     values: [courseId, personId, entryId],

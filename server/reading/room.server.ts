@@ -1,10 +1,10 @@
 import { fillSlots, type PublishedHeading, type Segments } from '../../core/html/render.ts'
-import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { frame, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml, trusted } from './html.server.ts'
 import { placeLine, placeNav, shutWords } from './nav.server.ts'
-import type { Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 
 /** What is read at a place. */
 export interface PageView {
@@ -46,12 +46,9 @@ ${placeNav(visit, place.id)}
 
 /** Which places come before and after, and where it stands among its neighbours. */
 function stepsOf(visit: Visit, place: Place): { previous: Place | undefined; next: Place | undefined; standing: string } {
-  const steps = visit.outline.sequence(place.id)
-  const at = steps.findIndex(({ id }) => id === place.id)
-  const [previous, next] = at < 0 ? [undefined, steps.find((step) => visit.outline.path(step.id).some(({ id }) => id === place.id))] : [steps[at - 1], steps[at + 1]]
-  const siblings = steps.filter(({ parentId }) => parentId === place.parentId)
-  const standing = at >= 0 && siblings.length > 0 ? `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}` : ''
-  return { previous, next, standing }
+  const siblings = isOpened(place.kind) ? visit.outline.under(place.parentId).filter(({ kind }) => isOpened(kind)) : []
+  const standing = siblings.length > 0 ? `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}` : ''
+  return { ...visit.outline.steps(place.id), standing }
 }
 
 /** Under the text: what comes before and after, and, where the contents are not beside it, the way to them. */
@@ -117,7 +114,7 @@ export function contentsPage(visit: Visit): SafeHtml {
 <main id="page" class="contents" tabindex="-1">
 <h1>${course.course_title}</h1>
 ${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
-${outline.places.length > MOST_LISTED ? html`<section><p class="soft">A long course: each unit shows what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
+${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">A long course: each unit shows what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
 </main>`
   return frame({ title: 'Contents', course, theme: visit.theme }, body)
 }

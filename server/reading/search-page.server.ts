@@ -1,6 +1,6 @@
 import { frame, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml } from './html.server.ts'
-import type { Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 import { longDate } from './dates.server.ts'
 import { type FoundPassage, type FoundPost, MOST_FOUND } from './search.server.ts'
 

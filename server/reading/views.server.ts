@@ -5,7 +5,7 @@ import { longDate } from './dates.server.ts'
 import type { Visit } from './frame.server.ts'
 import { html, type SafeHtml, trusted } from './html.server.ts'
 import { chapterList, placeLine } from './nav.server.ts'
-import type { Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 import { type EditionToRead, findPlace, listNotes } from './queries.server.ts'
 import { slotFiller } from './slots.server.ts'
 

@@ -5,8 +5,9 @@ import { requirePerson } from '../web/guard.server.ts'
 import type { RequestContext } from '../web/load-context.server.ts'
 import { themeOf } from '../web/theme.server.ts'
 import type { Visit } from './frame.server.ts'
-import { Outline, type Place } from './outline.server.ts'
+import type { Place } from '../../core/reading/outline.ts'
 import { type CourseToRead, type EditionToRead, findCourseToRead, findEntryToRead, type ReaderMarks } from './queries.server.ts'
+import { outlineOf } from './shapes.server.ts'
 import { readingTrouble } from './trouble.server.ts'
 
 /** A visit to one place: what is read there, and whether it may be opened yet. */
@@ -22,9 +23,9 @@ export interface PlaceVisit {
   readonly isAuthor: boolean
 }
 
-function visitOf(request: Request, course: CourseToRead, person: Person): Visit {
+async function visitOf(request: Request, course: CourseToRead, person: Person): Promise<Visit> {
   const { pathname, search } = new URL(request.url)
-  return { course, person, outline: new Outline(course.outline, new Date()), theme: themeOf(request), path: pathname + search, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
+  return { course, person, outline: await outlineOf(course), theme: themeOf(request), path: pathname + search, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
 }
 
 const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean => may({ isManager: person.isManager, role: course.role }, right)
@@ -35,7 +36,7 @@ export async function visitCourse(request: Request, context: RequestContext, cou
   const person = requirePerson(context, request)
   const course = await findCourseToRead(pool, courseId, person.id)
   if (!course || !mayRead(person, course)) return readingTrouble(request, context, 'no such place')
-  return { visit: visitOf(request, course, person), person, isAuthor: mayRead(person, course, 'write') }
+  return { visit: await visitOf(request, course, person), person, isAuthor: mayRead(person, course, 'write') }
 }
 
 /** A place of the course for whoever may read it; else an answer that says why not. */
@@ -44,7 +45,7 @@ export async function visitPlace(request: Request, context: RequestContext, cour
   const person = requirePerson(context, request)
   const found = await findEntryToRead(pool, courseId, entryId, person.id)
   if (!found || !mayRead(person, found)) return readingTrouble(request, context, 'no such place')
-  const visit = visitOf(request, found, person)
+  const visit = await visitOf(request, found, person)
   const place = visit.outline.find(entryId)
   if (!place) return readingTrouble(request, context, 'no such place')
   const isAuthor = mayRead(person, found, 'write')

@@ -8,7 +8,7 @@ const { createDocument } = await import('../../server/plan/plan.server.ts')
 const { insertEntries, updateSettings } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { readSettings } = await import('../../core/plan/settings.ts')
-const { Outline } = await import('../../server/reading/outline.server.ts')
+const { outlineOf } = await import('../../server/reading/shapes.server.ts')
 const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 const { addQuestion, readQuestion } = await import('../../server/questions/bank.server.ts')
 const { replaceExercise, listAttempts, listAnswers, listResults } = await import('../../server/exercises/queries.server.ts')
@@ -23,7 +23,7 @@ const NUMBER = { prompt: { type: 'passage', content: [{ type: 'paragraph', conte
 
 async function as(personId: string) {
   const found = (await findEntryToRead(pool, 'course', 'ex', personId))!
-  const place = new Outline(found.outline, new Date()).find('ex')!
+  const place = (await outlineOf(found)).find('ex')!
   return { personId, place, documentId: 'ex', edition: found.edition!.number, language: 'en' }
 }
 const set = (settings: object): Promise<boolean> => updateSettings(pool, 'course', 'ex', null, readSettings(settings))

@@ -1,5 +1,4 @@
 import { expect, test } from 'vitest'
-import type { EntryKind } from '../../core/plan/kinds.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 await useFreshDatabase()
@@ -7,8 +6,6 @@ const { readConfig } = await import('../../server/config.server.ts')
 const { isDatabaseDown, pool, transaction } = await import('../../server/database/pool.server.ts')
 const { hashPassword, isPassword } = await import('../../server/people/passwords.server.ts')
 const { html, trusted } = await import('../../server/reading/html.server.ts')
-const { Outline } = await import('../../server/reading/outline.server.ts')
-const { readSettings } = await import('../../core/plan/settings.ts')
 const { isOwnHost, isOwnOrigin } = await import('../../server/web/origin.server.ts')
 const { readJson } = await import('../../server/web/read-json.server.ts')
 
@@ -29,16 +26,6 @@ test('a password is known by its hash, and no hash is nobody’s', async () => {
 
 test('a template escapes what is put into it, for text and for attributes', () => {
   expect(html`<p title="${`"><script>`}">${"a & b's"}${null}${false}${[html`<b>${1}</b>`, '<i>']}${trusted('<hr>')}</p>`.text).toBe('<p title="&quot;&gt;&lt;script&gt;">a &amp; b&#39;s<b>1</b>&lt;i&gt;<hr></p>')
-})
-
-test('the outline leaves out what holds nothing, counts minutes, and leads from item to item, in a book from chapter to chapter', () => {
-  const entry = (id: string, kind: EntryKind, parentId: string | null, isDone = false) => ({ id, kind, parentId, title: id, words: kind === 'unit' || kind === 'lesson' ? null : 500, opensAt: null, settings: readSettings({}), isDone })
-  const outline = new Outline([entry('U', 'unit', null), entry('E', 'unit', null), entry('a', 'page', 'U', true), entry('L', 'lesson', 'U'), entry('empty', 'lesson', 'U'), entry('b', 'book', 'L'), entry('c1', 'chapter', 'b'), entry('c2', 'chapter', 'b', true), entry('n', 'note', 'L'), entry('d', 'page', 'U')], new Date())
-  expect(outline.places.map(({ id, depth }) => `${depth}${id}`).join(' ')).toBe('0U 1a 1L 2b 3c1 3c2 2n 1d')
-  expect(outline.sequence('a').map(({ id }) => id)).toEqual(['a', 'b', 'd'])
-  expect(outline.sequence('c1').map(({ id, number }) => number + id)).toEqual(['1c1', '2c2'])
-  expect(outline.progress()).toEqual({ count: 4, doneCount: 2 })
-  expect(outline.find('L')?.minutes).toBe(2 + 2 + 2 + 2)
 })
 
 test.each([

@@ -3,10 +3,10 @@ import type { Participant } from '../../../server/discussions/discussion.server.
 /** Somebody of the test school at an entry of the course, as the server's functions take whoever writes there. */
 export async function visitor(personId: string, entryId: string): Promise<Participant> {
   const { pool } = await import('../../../server/database/pool.server.ts')
-  const { Outline } = await import('../../../server/reading/outline.server.ts')
+  const { outlineOf } = await import('../../../server/reading/shapes.server.ts')
   const { findEntryToRead } = await import('../../../server/reading/queries.server.ts')
   const { participant } = await import('../../../server/discussions/participant.server.ts')
   const course = (await findEntryToRead(pool, 'course', entryId, personId))!
-  const place = new Outline(course.outline, new Date()).find(entryId)!
+  const place = (await outlineOf(course)).find(entryId)!
   return participant({ course, place, person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' }, edition: course.edition, marks: course.marks, visit: null as never, isShut: false, isAuthor: course.role === 'author' })
 }
