@@ -17,6 +17,7 @@ import { MOST_FILE } from '../core/media/pictures.ts'
 import { prepareJobs, startJobs, stopJobs } from './jobs/jobs.server.ts'
 import { log } from './log.server.ts'
 import { type FoundSession, sessionOf } from './people/sessions.server.ts'
+import { quickKnown, quickPage } from './reading/quick.server.ts'
 import { sealedHost } from './sealed/addresses.server.ts'
 import { serveSealed } from './sealed/serve.server.ts'
 import { isOwnHost, isOwnOrigin } from './web/origin.server.ts'
@@ -101,17 +102,19 @@ app.use((request, response, next) => {
   )
 })
 
+app.get('/read/:courseId/:itemId', quickPage)
+
 app.use(
   createRequestHandler({
     build: build as unknown as ServerBuild,
     getLoadContext: (request, response) => {
-      const { requestId = '', nonce = '', person = null, isDatabaseDown: isDown = false } = response.locals
-      return { requestId, nonce, person, isDatabaseDown: isDown, address: request.ip ?? '' }
+      const { requestId = '', nonce = '', person = null, isDatabaseDown: isDown = false, visited = null } = response.locals
+      return { requestId, nonce, person, isDatabaseDown: isDown, address: request.ip ?? '', visited }
     },
   }),
 )
 
-const server = createServer(app)
+const server = createServer((request, response) => quickKnown(request, response, () => void app(request, response)))
 attachSockets(server)
 
 async function stop(signal: string): Promise<void> {

@@ -2,7 +2,6 @@ import { redirect } from 'react-router'
 import { z } from 'zod'
 import { type EntryKind, isOpened } from '../../core/plan/kinds.ts'
 import { updateFollow } from '../../server/discussions/queries.server.ts'
-import { readerMarks } from '../../server/reading/marks.server.ts'
 import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, questionsInPage, type Solver } from '../../server/exercises/exercise.server.ts'
 import { isAnswered } from '../../server/exercises/queries.server.ts'
 import { exercisePart } from '../../server/exercises/pages.server.ts'
@@ -12,15 +11,13 @@ import { doneRule } from '../../core/plan/settings.ts'
 import { tell } from '../../server/notices/tell.server.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
-import { allowedOrigins } from '../../server/embeds/allowed.server.ts'
 import { type EditionContent, editionContent } from '../../server/reading/edition-content.server.ts'
-import { settledTag } from '../../server/reading/settled.server.ts'
-import { readingAnswer, settledAnswer } from '../../server/reading/answer.server.ts'
+import { playersOf, questionIds, readPageOf } from '../../server/reading/settled.server.ts'
+import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
-import { pagePage, shutPage } from '../../server/reading/room.server.ts'
-import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
-import { afterText, changesHref, factsOf } from '../../server/reading/views.server.ts'
+import { shutPage } from '../../server/reading/room.server.ts'
+import type { Said } from '../../server/reading/slots.server.ts'
 import { type PlaceVisit, visitPlace } from '../../server/reading/visit.server.ts'
 import type { Route } from './+types/page'
 
@@ -97,26 +94,11 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   const { visit, place, edition, isShut } = found
   if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
   const content = edition ? await editionContent(edition) : { segments: [], headings: [] }
-  const players = await playersOf(found, content)
-  const tag = said === null && request.method === 'GET' ? settledTag(found, content, players) : null
-  if (tag !== null) return settledAnswer(request, tag, () => rendered(request, found, content, null), { players })
-  return readingAnswer(request, await rendered(request, found, content, said), { players })
-}
-
-async function rendered(request: Request, found: PlaceVisit, content: EditionContent, said: Said | null): Promise<SafeHtml> {
-  const { visit, place, edition } = found
   const questions = await questionsOfPage(found, content)
-  const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, questions) : () => ''
-  const view = { title: edition?.title ?? place.title, ...content, facts: factsOf(visit, place, edition), changes: changesHref(visit, place, edition), fill, after: place.kind === 'exercise' ? await exercisePart(visit, place, solver(found), attemptAsked(request)) : await afterText(visit, place), beside: edition && isOpened(place.kind) ? readerMarks(visit, place, found.marks) : null }
-  return pagePage(visit, place, view)
-}
-
-/** Which hosts the page may frame: those whose players its edition shows, of those that are allowed. Notes of a lesson and questions bring their own. */
-async function playersOf({ place, edition }: PlaceVisit, content: EditionContent): Promise<string[]> {
-  const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && questionIds(content).length === 0
-  const mine = isAlone ? edition?.players : null
-  if (mine?.length === 0) return []
-  return (await allowedOrigins()).filter((origin) => mine?.includes(origin) ?? true)
+  const after = place.kind === 'exercise' ? { after: await exercisePart(visit, place, solver(found), attemptAsked(request)) } : {}
+  // Notes of a lesson and questions bring their own players.
+  const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && questions.size === 0
+  return readingAnswer(request, await readPageOf(found, content, said, { questions, ...after }), { players: await playersOf(isAlone ? (edition?.players ?? null) : null) })
 }
 
 const attemptQuery = z.object({ attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null), reason: z.string().max(200).nullable().catch(null), isToEnd: z.literal('ask').transform(() => true).catch(false) })
@@ -129,8 +111,6 @@ function attemptAsked(request: Request): z.infer<typeof attemptQuery> {
 function solver({ person, place, edition, course }: PlaceVisit): Solver {
   return { personId: person.id, place, documentId: edition?.document_id ?? '', edition: edition?.number ?? 0, language: course.language }
 }
-
-const questionIds = ({ segments }: EditionContent): string[] => segments.flatMap((segment) => (typeof segment === 'object' && segment.slot.startsWith('question-') ? [segment.slot.slice(9)] : []))
 
 /** The questions of the bank that stand in a page, as this reader has them. */
 async function questionsOfPage(found: PlaceVisit, content: EditionContent): Promise<Map<string, SafeHtml>> {

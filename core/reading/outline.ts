@@ -74,7 +74,8 @@ export class Outline {
     if (known) return known
     const doneCount = this.#done(node)
     const standing = { shut: this.#shutOf(node), isDone: node.count > 0 && node.count === doneCount, count: node.count, doneCount }
-    const place = { ...node.entry, depth: node.depth, number: node.number, minutes: node.minutes, standing }
+    const { id, parentId, kind, title, words, opensAt, settings } = node.entry
+    const place = { id, parentId, kind, title, words, opensAt, settings, depth: node.depth, number: node.number, minutes: node.minutes, standing }
     this.#places.set(node, place)
     return place
   }

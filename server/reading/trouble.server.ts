@@ -1,6 +1,6 @@
 import type { RequestContext } from '../web/load-context.server.ts'
 import { themeOf } from '../web/theme.server.ts'
-import { readingAnswer } from './answer.server.ts'
+import { type ReadRequest, readingAnswer } from './answer.server.ts'
 import { troublePage } from './room.server.ts'
 
 const WORDS = {
@@ -9,7 +9,7 @@ const WORDS = {
 } as const
 
 /** The reading room's answer when there is nothing to read. */
-export function readingTrouble(request: Request, context: RequestContext, reason: keyof typeof WORDS): Response {
+export function readingTrouble(request: ReadRequest, context: RequestContext, reason: keyof typeof WORDS): Response {
   const [status, heading, words] = WORDS[reason]
   return readingAnswer(request, troublePage(themeOf(request), heading, words, context.requestId), { status })
 }

@@ -1,3 +1,4 @@
+import type { ReadRequest } from './answer.server.ts'
 import { may } from '../../core/access/access.ts'
 import { pool } from '../database/pool.server.ts'
 import type { Person } from '../people/queries.server.ts'
@@ -23,7 +24,7 @@ export interface PlaceVisit {
   readonly isAuthor: boolean
 }
 
-async function visitOf(request: Request, course: CourseToRead, person: Person): Promise<Visit> {
+async function visitOf(request: ReadRequest, course: CourseToRead, person: Person): Promise<Visit> {
   const { pathname, search } = new URL(request.url)
   return { course, person, outline: await outlineOf(course), theme: themeOf(request), path: pathname + search, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
 }
@@ -31,7 +32,7 @@ async function visitOf(request: Request, course: CourseToRead, person: Person): 
 const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean => may({ isManager: person.isManager, role: course.role }, right)
 
 /** The course for whoever may read it; else an answer that says why not. */
-export async function visitCourse(request: Request, context: RequestContext, courseId: string): Promise<{ visit: Visit; person: Person; isAuthor: boolean } | Response> {
+export async function visitCourse(request: ReadRequest, context: RequestContext, courseId: string): Promise<{ visit: Visit; person: Person; isAuthor: boolean } | Response> {
   if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
   const person = requirePerson(context, request)
   const course = await findCourseToRead(pool, courseId, person.id)
@@ -40,8 +41,9 @@ export async function visitCourse(request: Request, context: RequestContext, cou
 }
 
 /** A place of the course for whoever may read it; else an answer that says why not. */
-export async function visitPlace(request: Request, context: RequestContext, courseId: string, entryId: string): Promise<PlaceVisit | Response> {
+export async function visitPlace(request: ReadRequest, context: RequestContext, courseId: string, entryId: string): Promise<PlaceVisit | Response> {
   if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
+  if (context.visited?.place.id === entryId && context.visited.course.course_id === courseId) return context.visited
   const person = requirePerson(context, request)
   const found = await findEntryToRead(pool, courseId, entryId, person.id)
   if (!found || !mayRead(person, found)) return readingTrouble(request, context, 'no such place')

@@ -14,7 +14,7 @@ export function failure(reason: Failure, status: number): never {
 }
 
 /** The person who is signed in. For pages, others are sent to sign in and come back; for data (`isData`) they get 401. */
-export function requirePerson(context: RequestContext, request: Request, isData = false): Person {
+export function requirePerson(context: RequestContext, request: { readonly url: string }, isData = false): Person {
   if (context.isDatabaseDown) failure('database', 503)
   if (context.person) return context.person
   if (isData) failure('signed out', 401)

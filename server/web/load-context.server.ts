@@ -1,3 +1,4 @@
+import type { PlaceVisit } from '../reading/visit.server.ts'
 import type { Person } from '../people/queries.server.ts'
 
 /** What every loader and action knows about its request. */
@@ -11,6 +12,8 @@ export interface RequestContext {
   readonly isDatabaseDown: boolean
   /** The reader's address, for limits on attempts. */
   readonly address: string
+  /** The place of the reading room that was looked up on the way here. */
+  readonly visited?: PlaceVisit | null
 }
 
 declare module 'react-router' {
