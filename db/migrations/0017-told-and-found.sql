@@ -66,3 +66,6 @@ begin
   return null;
 end $$;
 create trigger editions_inserted after insert on editions referencing new table as changed for each statement execute function grow_outline_of_editions();
+
+-- How much somebody has brought in a day.
+create index shelf_items_brought on shelf_items (created_by, created_at);

@@ -9,16 +9,37 @@ export interface Received {
   readonly uploadId: string
   readonly hash: Buffer
   readonly size: number
+  /** How it begins: at most so many bytes as were asked for. */
+  readonly head: Buffer
 }
 
+/** What is made of the first bytes of a file: how much of its beginning is to be kept at hand, or why no more of it is taken. */
+export type Begun = { readonly ok: true; readonly head: number } | { readonly ok: false; readonly reason: string }
+
+/** So many first bytes say what a file is. */
+const SIGNATURE = 8192
+
 /**
- * Writes bytes down as they arrive, under the id of their upload; memory never holds more than a chunk.
- * Gives back null, with nothing kept, when they are more than `most`.
+ * Writes bytes down as they arrive, under the id of their upload; memory never holds more than a chunk and the head. The first
+ * bytes are looked at as they arrive: of what is refused then nothing more is kept.
+ * Gives back a reason, with nothing kept, when they are refused or are more than `most`.
  */
-export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array>, most: number): Promise<Received | null> {
+export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array>, most: number, look: (start: Buffer) => Promise<Begun>): Promise<Received | { readonly refused: string } | 'too large'> {
   const hash = createHash('sha256')
   let size = 0
   let number = 0
+  let head = 0
+  const kept: Uint8Array[] = []
+  let keptLength = 0
+  let isLookedAt = false
+  let refused: string | null = null
+  const lookNow = async (): Promise<string | null> => {
+    isLookedAt = true
+    const begun = await look(Buffer.concat(kept).subarray(0, SIGNATURE))
+    if (!begun.ok) return begun.reason
+    head = begun.head
+    return null
+  }
   let waiting: Uint8Array[] = []
   let length = 0
   const write = async (): Promise<void> => {
@@ -31,9 +52,16 @@ export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array
     size += part.byteLength
     if (size > most) {
       await discard(uploadId)
-      return null
+      return 'too large'
     }
-    hash.update(part)
+    if (refused === null) hash.update(part)
+    if (refused === null && (!isLookedAt || keptLength < head)) {
+      kept.push(part)
+      keptLength += part.byteLength
+    }
+    if (!isLookedAt && size >= SIGNATURE) refused = await lookNow()
+    // Heard to its end all the same: a browser that still sends does not listen to what is wrong.
+    if (refused !== null) continue
     for (let from = 0; from < part.byteLength; ) {
       const take = Math.min(CHUNK - length, part.byteLength - from)
       waiting.push(part.subarray(from, from + take))
@@ -42,8 +70,13 @@ export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array
       if (length === CHUNK) await write()
     }
   }
+  if (!isLookedAt) refused = await lookNow()
+  if (refused !== null) {
+    await discard(uploadId)
+    return { refused }
+  }
   if (length > 0) await write()
-  return { uploadId, hash: hash.digest(), size }
+  return { uploadId, hash: hash.digest(), size, head: Buffer.concat(kept).subarray(0, head) }
 }
 
 /** Forgets what came under an upload. */

@@ -1,15 +1,24 @@
+import { createWriteStream } from 'node:fs'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import sharp from 'sharp'
 import { MOST_PIXELS, widthsFor } from '../../core/media/pictures.ts'
 import { pool, transaction } from '../database/pool.server.ts'
-import { bytesOf, keepBytes } from './bytes.server.ts'
+import { keepBytes, readBytes } from './bytes.server.ts'
 import { findOriginal, insertRendition, updateItemState } from './queries.server.ts'
 
 /** Makes a picture in the sizes readers need; without what cameras write into it, such as the place. Each is kept as soon as it is made. */
 export async function makeRenditions(itemId: string): Promise<void> {
   const original = await findOriginal(pool, itemId)
   if (!original) return
-  const bytes = await bytesOf(original.hash)
+  // From a file the picture is read as it is needed; in memory all of it would stand at once.
+  const folder = await mkdtemp(join(tmpdir(), 'fieldstone-picture-'))
+  const bytes = join(folder, 'original')
   try {
+    await pipeline(Readable.from(readBytes(original.hash), { objectMode: false }), createWriteStream(bytes))
     const { autoOrient } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata()
     for (const width of widthsFor(autoOrient.width)) {
       const isAnimated = original.mediaType === 'image/gif' || original.mediaType === 'image/webp'
@@ -20,5 +29,7 @@ export async function makeRenditions(itemId: string): Promise<void> {
   } catch (error) {
     await updateItemState(pool, itemId, 'failed', 'This picture can’t be read to its end. Save it anew and put it on the shelf again.')
     throw error
+  } finally {
+    await rm(folder, { recursive: true, force: true })
   }
 }

@@ -3,8 +3,8 @@ import sharp from 'sharp'
 import { MOST_FILE, MOST_PIXELS } from '../../core/media/pictures.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
-import { claim, discard, receive, type Received } from './bytes.server.ts'
-import { findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
+import { type Begun, claim, discard, receive, type Received } from './bytes.server.ts'
+import { countBrought, findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
 import { sniff } from './sniff.server.ts'
 
 export type Uploaded = { readonly ok: true; readonly item: ShelfItem; readonly isKnown: boolean } | { readonly ok: false; readonly reason: string }
@@ -19,17 +19,34 @@ export interface Bringer {
   readonly isAnyFile?: boolean
 }
 
-/** Takes a file for a course: written down as it comes, looked at, claimed in one transaction. */
+/** So many bytes one person may bring in 24 hours: to shelves, and with what they write. */
+const MOST_A_DAY = { shelf: 4 * 1024 ** 3, contribution: 1024 ** 3 }
+
+/** So much of a picture says how large it is; of an SVG all of it is read, so it may not be larger. */
+const HEAD = 2 * 1024 * 1024
+const MOST_SVG = 8 * 1024 * 1024
+
+/** Takes a file for a course: looked at as it begins, written down as it comes, claimed in one transaction. */
 export async function takeUpload(courseId: string, { personId, isContribution, isAnyFile = false }: Bringer, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
   const name = nameFrom(unsafeName, 'picture')
-  return receiveUpload(courseId, personId, stream, async (received, bytes): Promise<Uploaded> => {
-    if (!received) return refuse(`“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.`)
-    if (received.size === 0) return refuse(`“${name}” is empty.`)
-    const looked = await look(name, bytes, isAnyFile)
+  const most = isContribution ? MOST_A_DAY.contribution : MOST_A_DAY.shelf
+  const isOver = (await countBrought(pool, personId)) >= most
+  let type = ''
+  let isPicture = false
+  const begin = async (start: Buffer): Promise<Begun> => {
+    if (start.length === 0) return { ok: false, reason: `“${name}” is empty.` }
+    if (isOver) return { ok: false, reason: `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.` }
+    const found = await sniff(start)
+    if (found.sort === 'other' && !isAnyFile) return { ok: false, reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.` }
+    ;[type, isPicture] = [found.type, found.sort === 'picture']
+    return { ok: true, head: !isPicture ? 0 : type === 'image/svg+xml' ? MOST_SVG : HEAD }
+  }
+  return receiveUpload(courseId, personId, stream, name, begin, async (received): Promise<Uploaded> => {
+    const looked = isPicture ? await sizeOf(name, type, received) : { ok: true as const, width: null, height: null }
     if (!looked.ok) return refuse(looked.reason)
     return transaction(async (db) => {
       await claim(db, received)
-      const item = { id: nanoid(12), courseId, hash: received.hash, name, mediaType: looked.type, width: looked.width, height: looked.height, isReady: looked.width === null || looked.type === 'image/svg+xml', isContribution, personId }
+      const item = { id: nanoid(12), courseId, hash: received.hash, name, mediaType: type, width: looked.width, height: looked.height, isReady: looked.width === null || type === 'image/svg+xml', isContribution, personId }
       const isNew = await insertShelfItem(db, item)
       if (isNew && !item.isReady) await addJob(db, 'renditions', { itemId: item.id }, `renditions-${item.id}`)
       else if (!isNew) await keepKnown(db, courseId, received.hash, isContribution)
@@ -41,15 +58,16 @@ export async function takeUpload(courseId: string, { personId, isContribution, i
 }
 
 /**
- * Writes a file down as it comes and hands it to `work`, which looks at it and claims it; null when it is too large. What
- * is not claimed leaves nothing behind.
+ * Writes a file down as it comes and hands it to `work`, which claims it. What is not claimed leaves nothing behind; `begin`
+ * looks at the first bytes and says whether more is wanted.
  */
-export async function receiveUpload<T>(courseId: string, personId: string, stream: AsyncIterable<Uint8Array>, work: (received: Received | null, bytes: Buffer) => Promise<T>): Promise<T> {
+export async function receiveUpload<T extends { readonly ok: boolean }>(courseId: string, personId: string, stream: AsyncIterable<Uint8Array>, name: string, begin: (start: Buffer) => Promise<Begun>, work: (received: Received) => Promise<T>): Promise<T | { readonly ok: false; readonly reason: string }> {
   const uploadId = nanoid()
   await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, courseId, personId])
   try {
-    const received = await receive(uploadId, stream, MOST_FILE)
-    return await work(received, received ? await uploadedBytes(uploadId) : Buffer.alloc(0))
+    const received = await receive(uploadId, stream, MOST_FILE, begin)
+    if (received === 'too large') return { ok: false, reason: `“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.` }
+    return 'refused' in received ? { ok: false, reason: received.refused } : await work(received)
   } finally {
     await discard(uploadId)
     await pool.query('delete from uploads where id = $1::text', [uploadId])
@@ -58,30 +76,23 @@ export async function receiveUpload<T>(courseId: string, personId: string, strea
 
 /** The last part of a path, without signs that can't be shown; `fallback` when nothing is left of it. */
 export function nameFrom(unsafeName: string, fallback: string): string {
+  // Controls can't be shown; overrides of direction (Unicode Standard Annex #9, 2) make a name end in sight with what it does not end with.
   // eslint-disable-next-line no-control-regex -- what can't be shown in a name
-  const name = unsafeName.replace(/[\u0000-\u001f\u007f]/g, '').toWellFormed().split(/[\\/]/).at(-1)!.trim().slice(0, 300)
+  const name = unsafeName.replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g, '').toWellFormed().split(/[\\/]/).at(-1)!.trim().slice(0, 300)
   return name === '' ? fallback : name
 }
 
-type Looked = { readonly ok: true; readonly type: string; readonly width: number | null; readonly height: number | null } | { readonly ok: false; readonly reason: string }
+type Looked = { readonly ok: true; readonly width: number; readonly height: number } | { readonly ok: false; readonly reason: string }
 
-async function look(name: string, bytes: Buffer, isAnyFile: boolean): Promise<Looked> {
-  const found = await sniff(bytes.subarray(0, 8192))
-  if (found.sort === 'other' && isAnyFile) return { ok: true, type: found.type, width: null, height: null }
-  if (found.sort === 'other') return { ok: false, reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.` }
+/** How large a picture is, from how it begins. */
+async function sizeOf(name: string, type: string, { head, size }: Received): Promise<Looked> {
+  if (type === 'image/svg+xml' && size > MOST_SVG) return { ok: false, reason: `“${name}” is an SVG of more than ${MOST_SVG / 1024 / 1024} MB. Make it simpler, or save it as PNG, and try again.` }
   try {
-    const meta = await sharp(bytes, { limitInputPixels: false }).metadata()
-    const { width, height } = meta.autoOrient
+    const { width, height } = (await sharp(head, { limitInputPixels: false, failOn: 'none' }).metadata()).autoOrient
     if (!width || !height) return { ok: false, reason: `“${name}” has no size of its own. An SVG needs a width and a height, or a viewBox.` }
     if (width * height > MOST_PIXELS) return { ok: false, reason: `“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels, more than any screen can show. Make it smaller than ${MOST_PIXELS / 1e6} million pixels and try again.` }
-    return { ok: true, type: found.type, width, height }
+    return { ok: true, width, height }
   } catch {
     return { ok: false, reason: `“${name}” begins like a picture, but can’t be read as one. It may have been cut off on its way; save it anew and try again.` }
   }
 }
-
-async function uploadedBytes(uploadId: string): Promise<Buffer> {
-  const { rows } = await pool.query<{ bytes: Buffer }>('select bytes from blob_chunks where upload_id = $1::text order by number', [uploadId])
-  return Buffer.concat(rows.map((row) => row.bytes))
-}
-

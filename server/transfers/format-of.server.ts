@@ -8,7 +8,7 @@ export type FoundFormat = { readonly ok: true; readonly format: InFormat } | { r
  * Markdown when its name says nothing else. Looks at names in the archive alone, unpacks nothing.
  */
 export function formatOf(name: string, bytes: Buffer): FoundFormat {
-  const refuse = (words: string): FoundFormat => ({ ok: false, reason: `“${name}” is ${words}. What can be brought in: Word (.docx), EPUB, Markdown (.md, or a .zip of .md files with their pictures), HTML.` })
+  const refuse = (words: string): FoundFormat => ({ ok: false, reason: notKnown(name, words) })
   if (bytes.subarray(0, 2).toString('latin1') === 'PK') {
     const names = namesIn(bytes)
     if (names === null) return { ok: false, reason: `“${name}” is damaged, or was cut off on its way. Save it anew and try again.` }
@@ -17,15 +17,25 @@ export function formatOf(name: string, bytes: Buffer): FoundFormat {
     if (names.some((each) => /\.(md|markdown)$/i.test(each))) return { ok: true, format: 'markdown' }
     return refuse('an archive without a text that is known here')
   }
-  if (bytes.subarray(0, 8).toString('hex') === 'd0cf11e0a1b11ae1') return { ok: false, reason: `“${name}” is a document of older Word (.doc). Save it as .docx first.` }
+  const reason = whyNoDocument(name, bytes)
+  if (reason !== null) return { ok: false, reason }
   try {
     const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-    if (text.includes('\0')) return refuse('no text')
     return { ok: true, format: /\.(html?|xhtml)$/i.test(name) || /^\s*(<!doctype html|<html)/i.test(text) ? 'html' : 'markdown' }
   } catch {
-    return refuse('no text in UTF-8, and nothing else that is known here')
+    return refuse(NO_TEXT)
   }
 }
+
+/** Why a file that begins so is no document that can be brought in; null when it may be one. */
+export function whyNoDocument(name: string, start: Buffer): string | null {
+  if (start.subarray(0, 2).toString('latin1') === 'PK') return null
+  if (start.subarray(0, 8).toString('hex') === 'd0cf11e0a1b11ae1') return `“${name}” is a document of older Word (.doc). Save it as .docx first.`
+  return start.includes(0) ? notKnown(name, NO_TEXT) : null
+}
+
+const NO_TEXT = 'no text in UTF-8, and nothing else that is known here'
+const notKnown = (name: string, words: string): string => `“${name}” is ${words}. What can be brought in: Word (.docx), EPUB, Markdown (.md, or a .zip of .md files with their pictures), HTML.`
 
 function namesIn(bytes: Buffer): string[] | null {
   const names: string[] = []

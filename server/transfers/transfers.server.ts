@@ -12,10 +12,10 @@ import { addJob } from '../jobs/queries.server.ts'
 import { log } from '../log.server.ts'
 import { insertBook, insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
-import { bytesOf, claim, keepBytes } from '../shelf/bytes.server.ts'
+import { type Begun, bytesOf, claim, keepBytes } from '../shelf/bytes.server.ts'
 import { receiveUpload, takeUpload } from '../shelf/upload.server.ts'
 import { findCourse } from '../courses/queries.server.ts'
-import { formatOf } from './format-of.server.ts'
+import { formatOf, whyNoDocument } from './format-of.server.ts'
 import { gather } from './gather.server.ts'
 import { printPdf } from './pdf.server.ts'
 import { failTransfer, findTransfer, finishTransfer, insertTransfer, resetTransfer, type Transfer, updateProgress } from './queries.server.ts'
@@ -37,10 +37,13 @@ export async function beginOut(course: Course, personId: string, { entryId, form
 
 /** Takes a document as it comes and begins to bring it in; what it is, its bytes say. */
 export async function beginIn(course: Course, personId: string, asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs }, stream: AsyncIterable<Uint8Array>): Promise<PlanResult<{ id: string }>> {
-  return receiveUpload(course.id, personId, stream, async (received, bytes): Promise<PlanResult<{ id: string }>> => {
-    if (!received) return { ok: false, reason: `“${asked.name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.` }
-    if (received.size === 0) return { ok: false, reason: `“${asked.name}” is empty.` }
-    const found = formatOf(asked.name, bytes)
+  // An archive says at its end what is in it, and text is text to its end: a document is held whole until that is known.
+  const begin = (start: Buffer): Promise<Begun> => {
+    const reason = start.length === 0 ? `“${asked.name}” is empty.` : whyNoDocument(asked.name, start)
+    return Promise.resolve(reason === null ? { ok: true, head: MOST_FILE } : { ok: false, reason })
+  }
+  return receiveUpload(course.id, personId, stream, asked.name, begin, async (received): Promise<PlanResult<{ id: string }>> => {
+    const found = formatOf(asked.name, received.head)
     if (!found.ok) return found
     const id = nanoid(12)
     await transaction(async (db) => {

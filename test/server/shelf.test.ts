@@ -148,3 +148,35 @@ test('what nothing points to is swept away, the rest stays', async () => {
   expect(await rows('select hash from blobs')).toHaveLength(before - 1)
   await pool.end()
 })
+
+test('several files at once, the same among them and some that are refused: each has its own answer, and nothing is left over', async () => {
+  const same = await noise(40, 40)
+  const others = await Promise.all([noise(41, 40), noise(42, 40), noise(43, 40)])
+  const answers = await Promise.all([put('a.png', same), put('b.png', same), put('c.txt', 'words'.repeat(100_000)), put('d.png', others[0]!), put('e.png', same), put('f.png', others[1]!), put('g.png', Buffer.alloc(0)), put('h.png', others[2]!), put('i.png', Buffer.concat([others[0]!.subarray(0, 20), Buffer.alloc(30_000)]))])
+  expect(answers.map(({ ok }) => ok)).toEqual([true, true, false, true, true, true, false, true, false])
+  expect(new Set([answers[0], answers[1], answers[4]].map((answer) => answer!.item!.id)).size).toBe(1)
+  expect(answers[2]!.reason).toContain('a text file, not a picture')
+  expect(await rows('select id from uploads')).toEqual([])
+  expect(await rows('select upload_id from blob_chunks where upload_id is not null')).toEqual([])
+})
+
+test('what is no picture is told by its first bytes, and none of it is kept meanwhile', async () => {
+  let most = 0
+  const watch = setInterval(() => void rows<{ count: number }>('select count(*)::int as count from blob_chunks where upload_id is not null').then(([row]) => (most = Math.max(most, row!.count))), 20)
+  const answer = await put('film.mp4', Buffer.concat([Buffer.from('00000018667479706d703432', 'hex'), Buffer.alloc(30 * 1024 * 1024)]))
+  clearInterval(watch)
+  expect(answer).toMatchObject({ status: 422, ok: false, reason: expect.stringContaining('MP4 file, not a picture') })
+  expect(most).toBe(0)
+})
+
+test('a name loses what can’t be shown and what turns its direction', async () => {
+  const { item } = await put('wall\u202egpj.exe\u0007\u2066.png', await noise(44, 40))
+  expect(item!.name).toBe('wallgpj.exe.png')
+})
+
+test('who has brought too much in a day is told so', async () => {
+  await rows(`insert into blobs (hash, size) values (decode(repeat('01', 32), 'hex'), 5000000000)`)
+  await rows(`insert into shelf_items (id, course_id, hash, name, media_type, state, created_by) values ('huge', 'course', decode(repeat('01', 32), 'hex'), 'huge', 'image/png', 'ready', 'coauthor')`)
+  expect(await put('one.png', await noise(45, 40), 'coauthor')).toMatchObject({ status: 422, reason: '“one.png” was not taken: you have brought 4 GB in the last 24 hours, the most that one person may. Try again tomorrow.' })
+  expect(await put('one.png', await noise(45, 40))).toMatchObject({ ok: true })
+})
