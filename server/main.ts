@@ -34,13 +34,20 @@ app.set('trust proxy', config.PROXIES)
 const MOST_BODY = 20 * 1024 * 1024
 
 let isStopping = false
+/** Until the database has answered and is up to date. */
+let isStarting = true
 app.get('/health/live', (_request, response) => void response.type('text').send('alive\n'))
 app.get('/health/ready', (_request, response) => {
-  if (isStopping) return void response.status(503).type('text').send('stopping\n')
+  if (isStopping || isStarting) return void response.status(503).type('text').send(isStopping ? 'stopping\n' : 'starting\n')
   pool.query('select 1').then(
     () => response.type('text').send('ready\n'),
     () => response.status(503).type('text').send('the database does not answer\n'),
   )
+})
+
+app.use((_request, response, next) => {
+  if (!isStarting) return next()
+  response.status(503).set({ 'Retry-After': '5', 'Cache-Control': 'no-store' }).type('text').send('Fieldstone is starting. Nothing is lost; try again in a moment.\n')
 })
 
 // Sealed frames live on a host name of their own: whatever is asked for there has no session and reaches nothing else.
@@ -114,7 +121,7 @@ app.use(
   }),
 )
 
-const server = createServer((request, response) => quickKnown(request, response, () => void app(request, response)))
+const server = createServer((request, response) => (isStarting ? void app(request, response) : quickKnown(request, response, () => void app(request, response))))
 attachSockets(server)
 
 async function stop(signal: string): Promise<void> {
@@ -132,10 +139,25 @@ async function stop(signal: string): Promise<void> {
   process.exit(0)
 }
 
+/** Waits for a database that does not answer yet, and says so: after a power cut it may come up last. */
+async function databaseAnswers(): Promise<void> {
+  for (let attempt = 0; ; attempt++) {
+    try {
+      return void (await pool.query('select 1'))
+    } catch (error) {
+      if (!isDatabaseDown(error)) throw error
+      if (attempt % 15 === 0) log.warn({ error: error instanceof Error ? error.message : String(error) }, 'the database does not answer; waiting for it')
+      await new Promise((done) => setTimeout(done, 2000))
+    }
+  }
+}
+
 process.on('SIGTERM', (signal) => void stop(signal))
 process.on('SIGINT', (signal) => void stop(signal))
 
+server.listen(config.PORT, config.HOST, () => log.info({ port: config.PORT }, 'listening'))
 try {
+  await databaseAnswers()
   await migrate(config.DATABASE_URL, `${root}db/migrations`)
   await prepareJobs()
 } catch (error) {
@@ -144,4 +166,5 @@ try {
 }
 await startHub()
 await startJobs()
-server.listen(config.PORT, config.HOST, () => log.info({ port: config.PORT }, 'listening'))
+isStarting = false
+log.info({ port: config.PORT }, 'ready')

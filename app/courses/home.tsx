@@ -1,6 +1,7 @@
-import { Link } from 'react-router'
+import { Form, Link } from 'react-router'
+import { z } from 'zod'
 import { may } from '../../core/access/access.ts'
-import { listCourses } from '../../server/courses/queries.server.ts'
+import { COURSES_A_PART, listCourses } from '../../server/courses/queries.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
 import { Strip } from '../shell/strip.tsx'
@@ -9,21 +10,31 @@ import './home.css'
 
 export const meta = () => [{ title: 'Courses – Fieldstone' }]
 
+const query = z.object({ words: z.string().trim().max(100).catch('').transform((typed) => typed.toWellFormed().replaceAll('\0', '')), from: z.coerce.number().int().min(0).max(1_000_000).catch(0) })
+
 export async function loader({ request, context }: Route.LoaderArgs) {
   const person = requirePerson(context, request)
-  const courses = await listCourses(pool, person.id, person.isManager)
-  return { person, courses: courses.map((course) => ({ id: course.id, title: course.title, role: course.role, mayWrite: may({ isManager: person.isManager, role: course.role }, 'write') })) }
+  const { words, from } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
+  const courses = await listCourses(pool, person.id, person.isManager, words, from)
+  return { person, words, from, part: COURSES_A_PART, hasMore: courses.length > COURSES_A_PART, courses: courses.slice(0, COURSES_A_PART).map((course) => ({ id: course.id, title: course.title, role: course.role, mayWrite: may({ isManager: person.isManager, role: course.role }, 'write') })) }
 }
 
 const ROLE = { author: 'You write here', student: 'You learn here', guest: 'You read here' } as const
 
-export default function Home({ loaderData: { person, courses } }: Route.ComponentProps) {
+export default function Home({ loaderData: { person, courses, words, from, part, hasMore } }: Route.ComponentProps) {
   return (
     <>
       <Strip person={person} />
       <main className="home">
         <h1>Courses</h1>
-        {courses.length === 0 && <p>You are not in a course yet. A teacher or the manager of the school can let you in.</p>}
+        {(hasMore || from > 0 || words !== '') && (
+          <Form role="search" className="home-search">
+            <input type="search" name="words" key={words} defaultValue={words} aria-label="Find a course by words of its title" placeholder="Find a course" />
+            <button className="plain-button">Find</button>
+          </Form>
+        )}
+        {courses.length === 0 && words !== '' && <p>No course has these words in its title.</p>}
+        {courses.length === 0 && words === '' && <p>You are not in a course yet. A teacher or the manager of the school can let you in.</p>}
         <ul>
           {courses.map(({ id, title, role, mayWrite }) => (
             <li key={id}>
@@ -33,6 +44,12 @@ export default function Home({ loaderData: { person, courses } }: Route.Componen
             </li>
           ))}
         </ul>
+        {(hasMore || from > 0) && (
+          <nav aria-label="More courses" className="home-parts">
+            {from > 0 && <Link to={`/?${new URLSearchParams({ words, from: String(Math.max(0, from - part)) }).toString()}`}>Those before</Link>}
+            {hasMore && <Link to={`/?${new URLSearchParams({ words, from: String(from + part) }).toString()}`}>The next {part}</Link>}
+          </nav>
+        )}
       </main>
     </>
   )

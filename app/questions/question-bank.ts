@@ -1,7 +1,7 @@
 import { data } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { checkQuestion } from '../../core/questions/check-question.ts'
+import { questionProblems } from '../../core/questions/check-question.ts'
 import { NO_USES, usesWords } from '../../core/plan/uses.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
 import { valuesOf } from '../../server/exercises/exercise.server.ts'
@@ -44,8 +44,9 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
     case 'add': {
       const read = readQuestion(asked.content)
       if (!read.ok) return read
-      await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content)
-      return { ok: true, version: 1 }
+      if (await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content)) return { ok: true, version: 1 }
+      const known = await findQuestion(pool, course.id, asked.id)
+      return known ? { ok: true, version: known.version } : { ok: false, reason: 'This question could not be put into the bank. Make it anew; what you wrote is still here.' }
     }
     case 'keep': {
       const read = readQuestion(asked.content)
@@ -88,7 +89,7 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
 function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): BankAnswer {
   const read = readQuestion(asked.content)
   if (!read.ok) return read
-  const problem = checkQuestion(read.content, course.language).problems[0]
+  const problem = questionProblems(read.content)[0]
   if (problem) return { ok: false, reason: problem }
   const question = { id: 'tried', position: 1, points: 1, title: '', content: read.content }
   const values = valuesOf(read.content, 'tried', asked.seed, course.language)

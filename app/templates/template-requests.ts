@@ -27,10 +27,11 @@ export const offered = z.object({
   reach: z.enum(REACHES),
   person: z.string(),
   isOwn: z.boolean(),
-  blanks: z.array(z.object({ name: z.string(), example: z.string() })),
-  html: z.string(),
 })
 export type Offered = z.infer<typeof offered>
+/** What one of them holds. */
+export const shownTemplate = z.object({ blanks: z.array(z.object({ name: z.string(), example: z.string() })), html: z.string() })
+export type ShownTemplate = z.infer<typeof shownTemplate>
 export const toSave = z.object({ title: z.string(), blanks: z.array(z.object({ name: z.string(), example: z.string() })) })
 export type ToSave = z.infer<typeof toSave>
 export const templateAnswer = z.object({ ok: z.boolean(), reason: z.string().optional(), id: z.string().optional(), notes: z.array(z.string()).optional() })

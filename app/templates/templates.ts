@@ -3,19 +3,24 @@ import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { updateTemplateDeleted } from '../../server/templates/queries.server.ts'
-import { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate } from '../../server/templates/templates.server.ts'
+import { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate, shownTemplate } from '../../server/templates/templates.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/templates'
 import { type TemplateAnswer, type TemplateRequest, templateRequest } from './template-requests.ts'
 
-const query = z.object({ of: identifier.optional() })
+const query = z.object({ of: identifier.optional(), shown: identifier.optional() })
 
-/** The templates that can be used in a course; with `of` what is asked before one is made of an entry. As JSON. */
+/** The templates that can be used in a course; with `shown` one as it looks, with `of` what is asked before one is made of an entry. As JSON. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const { course, person } = await requireCourse(context, request, params.courseId, 'write', true)
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!asked.success) throw data(null, { status: 400 })
+  if (asked.data.shown !== undefined) {
+    const shown = await shownTemplate(course.id, person.id, asked.data.shown)
+    if (!shown) throw data(null, { status: 404 })
+    return Response.json(shown)
+  }
   if (asked.data.of === undefined) return Response.json(await offeredTemplates(course.id, person.id))
   const found = await beforeSaving(course.id, asked.data.of)
   if (!found) throw data(null, { status: 404 })

@@ -6,7 +6,7 @@ import { getJson } from '../shell/ask-json.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { KindIcon } from '../shell/entry-kinds.tsx'
 import { askTemplates, templatesAddress } from './ask-templates.ts'
-import { type Offered, offered } from './template-requests.ts'
+import { type Offered, offered, type ShownTemplate, shownTemplate } from './template-requests.ts'
 import '../../reader/content.css'
 import './templates.css'
 
@@ -46,7 +46,15 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
   const take = async (template: Offered, intent: 'delete' | 'restore'): Promise<void> => {
     if (await ask(() => askTemplates(courseId, { intent, id: template.id }))) setGone(intent === 'delete' ? template : null)
   }
-  const open = chosen?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0
+  // What each holds is asked when it is looked at, and then known.
+  const [looked, setLooked] = useState<Readonly<Record<string, ShownTemplate>>>({})
+  const lookedAt = chosen && looked[chosen.id]
+  useEffect(() => {
+    if (!chosen || lookedAt) return
+    void getJson(`${templatesAddress(courseId)}?shown=${chosen.id}`, shownTemplate).then((asked) => (asked.ok ? setLooked((all) => ({ ...all, [chosen.id]: asked.value })) : setProblem(asked.reason)))
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each template
+  }, [chosen?.id])
+  const open = lookedAt?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0
   return (
     <Modal
       open
@@ -119,14 +127,14 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
                   <span>Title</span>
                   <Input value={title ?? chosen.name} maxLength={PLAN_TITLE_LENGTH} onChange={(event) => setTitle(event.target.value)} />
                 </label>
-                {chosen.blanks.map(({ name, example }) => (
+                {lookedAt?.blanks.map(({ name, example }) => (
                   <label key={name}>
                     <span>{name}</span>
                     <Input value={values[name] ?? ''} placeholder={example} maxLength={2000} onChange={(event) => setValues({ ...values, [name]: event.target.value })} />
                   </label>
                 ))}
               </div>
-              <Picture template={chosen} title={title ?? chosen.name} values={values} />
+              {lookedAt ? <Picture template={lookedAt} title={title ?? chosen.name} values={values} /> : <p className="soft">Opening it…</p>}
             </div>
           )}
         </div>
@@ -137,7 +145,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
 }
 
 /** How the page will look, with what has been filled in so far. */
-function Picture({ template, title, values }: { template: Offered; title: string; values: Readonly<Record<string, string>> }) {
+function Picture({ template, title, values }: { template: ShownTemplate; title: string; values: Readonly<Record<string, string>> }) {
   const text = useRef<HTMLDivElement>(null)
   const html = useMemo(() => ({ __html: template.html }), [template.html])
   useEffect(() => {

@@ -42,8 +42,8 @@ export function inOrder<E extends PlanEntry>(plan: readonly E[]): (E & { depth: 
 
 /** An entry and all that stands under it. */
 export function branch<E extends PlanEntry>(plan: readonly E[], id: string): E[] {
-  const own = plan.filter((entry) => entry.id === id)
-  return [...own, ...childrenOf(plan, id).flatMap((child) => branch(plan, child.id))]
+  const under = (parentId: string): readonly E[] => childrenOf(plan, parentId).flatMap((child) => [child, ...under(child.id)])
+  return [...plan.filter((entry) => entry.id === id), ...under(id)]
 }
 
 export type Moved = { readonly ok: true; readonly parentId: string | null; readonly order: readonly string[] } | { readonly ok: false; readonly reason: string }
@@ -56,10 +56,16 @@ export function move(plan: readonly PlanEntry[], ids: readonly string[], place: 
   const byId = new Map(plan.map((entry) => [entry.id, entry]))
   const parent = place.parentId === null ? null : byId.get(place.parentId)
   if (parent === undefined) return { ok: false, reason: 'The place to move to is no longer in the plan.' }
-  const moving = ids.flatMap((id) => byId.get(id) ?? []).filter((entry) => !ids.some((id) => id !== entry.id && branch(plan, id).includes(entry)))
+  const asked = new Set(ids)
+  /** Whether an entry stands, at whatever depth, in one of which this is true. */
+  const isIn = (entry: PlanEntry, isTrue: (id: string) => boolean): boolean => {
+    for (let at = entry.parentId; at !== null; at = byId.get(at)?.parentId ?? null) if (isTrue(at)) return true
+    return false
+  }
+  const moving = [...asked].flatMap((id) => byId.get(id) ?? []).filter((entry) => !isIn(entry, (id) => asked.has(id)))
   if (moving.length === 0) return { ok: false, reason: 'What was to be moved is no longer in the plan.' }
   for (const entry of moving) {
-    if (parent && branch(plan, entry.id).includes(parent)) return { ok: false, reason: 'Nothing can be moved into itself.' }
+    if (parent && (parent.id === entry.id || isIn(parent, (id) => id === entry.id))) return { ok: false, reason: 'Nothing can be moved into itself.' }
     if (!mayHold(parent?.kind ?? null, entry.kind)) return { ok: false, reason: refusal(entry.kind) }
   }
   const gone = new Set(moving.map((entry) => entry.id))

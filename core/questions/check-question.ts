@@ -1,7 +1,8 @@
+import type { Node } from 'prosemirror-model'
 import { isBlank, passageFromJson } from '../document/passage.ts'
 import { plainText } from '../document/plain-text.ts'
-import { filledPassage, formulasIn } from './fill.ts'
-import { readFormula } from './formula.ts'
+import { fillValues, formulasIn } from './fill.ts'
+import { type Formula, readFormula } from './formula.ts'
 import type { QuestionContent } from './question.ts'
 import { isUnit } from './units.ts'
 import { MOST_LOOKED_AT, readVariables, type Values, type Variables } from './versions.ts'
@@ -31,12 +32,18 @@ export interface QuestionCheck {
  */
 export function checkQuestion(content: QuestionContent, language: string): QuestionCheck {
   const variables = readVariables(content)
-  const problems = [...variables.problems.map(({ name, words }) => `${name}: ${words}`), ...shapeProblems(content, new Set(content.variables.map(({ name }) => name)))]
+  const problems = questionProblems(content, variables)
   if (problems.length > 0) return { problems, versions: [], combinations: 0, isSample: false }
   const isSample = variables.combinations > MOST_LOOKED_AT
-  const versions = [...lookThrough(variables, isSample)].map((values) => versionOf(content, values, language))
+  const look = new QuestionLook(content, language)
+  const versions = [...lookThrough(variables, isSample)].map((values) => look.versionOf(values))
   if (versions.length === 0) problems.push('No version is possible: the conditions never hold together. Widen a range, or take a condition out.')
   return { problems, versions, combinations: variables.combinations, isSample }
+}
+
+/** What is wrong whatever the version, as sentences: of its variables and of its form. Looks at no version. */
+export function questionProblems(content: QuestionContent, variables = readVariables(content)): string[] {
+  return [...variables.problems.map(({ name, words }) => `${name}: ${words}`), ...shapeProblems(content, new Set(content.variables.map(({ name }) => name)))]
 }
 
 /** At least this share of the versions looked at must have an answer, or students would meet the same few again and again. */
@@ -44,15 +51,18 @@ const LEAST_USABLE = 0.05
 
 /** Why a question gives students too few versions, as a sentence with what most of the others lack; null when there are enough. */
 export function tooFewUsable(content: QuestionContent, language: string): string | null {
-  const { versions } = checkQuestion(content, language)
-  const problems = versions.flatMap(({ problem }) => problem ?? [])
-  const usable = versions.length - problems.length
-  if (versions.length === 0 || usable / versions.length >= LEAST_USABLE) return null
+  const variables = readVariables(content)
+  const look = new QuestionLook(content, language)
+  const found = [...lookThrough(variables, variables.combinations > MOST_LOOKED_AT)].map((values) => look.problemOf(values))
+  const problems = found.flatMap((problem) => problem ?? [])
+  const usable = found.length - problems.length
+  if (found.length === 0) return 'No version is possible: the conditions never hold together. Widen a range, or take a condition out.'
+  if (usable / found.length >= LEAST_USABLE) return null
   const counts = new Map<string, number>()
   for (const problem of problems) counts.set(problem, (counts.get(problem) ?? 0) + 1)
   const [most = ''] = [...counts].sort(([, a], [, b]) => b - a)[0] ?? []
   const number = (value: number): string => value.toLocaleString('en')
-  return `${usable === 0 ? 'None' : `Only ${number(usable)}`} of its ${number(versions.length)} versions can be used. Most others have this fault: ${most} Narrow a range, or add a condition that keeps them out.`
+  return `${usable === 0 ? 'None' : `Only ${number(usable)}`} of its ${number(found.length)} versions can be used. Most others have this fault: ${most} Narrow a range, or add a condition that keeps them out.`
 }
 
 function* lookThrough(variables: Variables, isSample: boolean): Generator<Values> {
@@ -86,33 +96,75 @@ function shapeProblems({ prompt, answer, hints, solution }: QuestionContent, nam
   return problems
 }
 
-/** Why a version can't be used; null when it can. */
-export function checkVersion(content: QuestionContent, values: Values, language: string): string | null {
-  return versionOf(content, values, language).problem
-}
+/** A question whose texts and formulas are read once, to look at many of its versions. */
+export class QuestionLook {
+  readonly #content: QuestionContent
+  readonly #language: string
+  readonly #prompt: Said
+  readonly #choices: readonly Said[]
+  /** The formulas of values in its texts, each once. */
+  readonly #formulas: readonly { readonly text: string; readonly formula: Formula }[]
+  readonly #answer: Formula | null
 
-function versionOf(content: QuestionContent, values: Values, language: string): Version {
-  const say = (json: object): string => plainText(filledPassage(json, values, language)).replace(/\s+/g, ' ')
-  const { answer } = content
-  const prompt = say(content.prompt)
-  const broken = Object.entries(values).find(([, value]) => !Number.isFinite(value))
-  if (broken) return { values, prompt, answer: '', problem: `${broken[0]} has no value: a division by zero, or a root of less than 0.` }
-  if (answer.sort === 'number') {
-    const formula = readFormula(answer.value)
-    const value = formula.ok ? formula.formula.valueOf(values) : NaN
-    return { values, prompt, answer: Number.isFinite(value) ? `${Number(value.toPrecision(8))}${answer.unit && ` ${answer.unit}`}` : '', problem: Number.isFinite(value) ? textProblem(content, values) : 'The right answer has no value: a division by zero, or a root of less than 0.' }
-  }
-  const choices = answer.choices.map(({ text }) => say(text))
-  const twice = choices.find((words, at) => words !== '' && choices.indexOf(words) !== at)
-  return { values, prompt, answer: choices.filter((_words, at) => answer.choices[at]!.isRight).join('; '), problem: twice === undefined ? textProblem(content, values) : `Two choices read “${twice}”.` }
-}
-
-/** A value in a text that has no number. */
-function textProblem({ prompt, solution, hints }: QuestionContent, values: Values): string | null {
-  for (const json of [prompt, solution, ...hints])
-    for (const text of formulasIn(passageFromJson(json))) {
+  constructor(content: QuestionContent, language: string) {
+    const { prompt, solution, hints, answer } = content
+    this.#content = content
+    this.#language = language
+    this.#prompt = said(prompt)
+    this.#choices = answer.sort === 'choice' ? answer.choices.map(({ text }) => said(text)) : []
+    const texts = new Set([prompt, solution, ...hints].flatMap((json) => formulasIn(passageFromJson(json))))
+    this.#formulas = [...texts].flatMap((text) => {
       const read = readFormula(text)
-      if (read.ok && !Number.isFinite(read.formula.valueOf(values))) return `“${text}” has no value: a division by zero, or a root of less than 0.`
+      return read.ok ? [{ text, formula: read.formula }] : []
+    })
+    const read = answer.sort === 'number' ? readFormula(answer.value) : null
+    this.#answer = read?.ok ? read.formula : null
+  }
+
+  /** Why a version can't be used; null when it can. */
+  problemOf(values: Values): string | null {
+    const broken = Object.entries(values).find(([, value]) => !Number.isFinite(value))
+    if (broken) return `${broken[0]} has no value: a division by zero, or a root of less than 0.`
+    if (this.#content.answer.sort === 'number') {
+      if (!Number.isFinite(this.#answer?.valueOf(values) ?? NaN)) return 'The right answer has no value: a division by zero, or a root of less than 0.'
+    } else {
+      const choices = this.#choices.map((choice) => this.#say(choice, values))
+      const seen = new Set<string>()
+      for (const words of choices) {
+        if (words !== '' && seen.has(words)) return `Two choices read “${words}”.`
+        seen.add(words)
+      }
     }
-  return null
+    const without = this.#formulas.find(({ formula }) => !Number.isFinite(formula.valueOf(values)))
+    return without ? `“${without.text}” has no value: a division by zero, or a root of less than 0.` : null
+  }
+
+  versionOf(values: Values): Version {
+    const { answer } = this.#content
+    const prompt = this.#say(this.#prompt, values)
+    const problem = this.problemOf(values)
+    if (answer.sort === 'number') {
+      const value = this.#answer?.valueOf(values) ?? NaN
+      return { values, prompt, answer: Number.isFinite(value) ? `${Number(value.toPrecision(8))}${answer.unit && ` ${answer.unit}`}` : '', problem }
+    }
+    const choices = this.#choices.map((choice) => this.#say(choice, values))
+    return { values, prompt, answer: choices.filter((_words, at) => answer.choices[at]!.isRight).join('; '), problem }
+  }
+
+  #say({ passage, words }: Said, values: Values): string {
+    return words ?? asWords(fillValues(passage, values, this.#language))
+  }
+}
+
+/** A text of a question; its words where no value stands in it. */
+interface Said {
+  readonly passage: Node
+  readonly words: string | null
+}
+
+const asWords = (passage: Node): string => plainText(passage).replace(/\s+/g, ' ')
+
+function said(json: object): Said {
+  const passage = passageFromJson(json)
+  return { passage, words: formulasIn(passage).length === 0 ? asWords(passage) : null }
 }

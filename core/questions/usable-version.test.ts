@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { checkVersion, tooFewUsable } from './check-question.ts'
+import { QuestionLook, tooFewUsable } from './check-question.ts'
 import { blankQuestion, type QuestionContent, type Variable } from './question.ts'
 import { usableValues } from './usable-version.ts'
 
@@ -14,7 +14,7 @@ test('no student ever gets a version without an answer, however rare those with 
     for (let student = 1; student <= 60; student++) {
       const values = usableValues(content, 'en', seeds(student))
       expect(values, JSON.stringify(content.conditions)).not.toBeNull()
-      expect(checkVersion(content, values!, 'en')).toBeNull()
+      expect(new QuestionLook(content, 'en').problemOf(values!)).toBeNull()
       expect(usableValues(content, 'en', seeds(student))).toEqual(values)
     }
 })

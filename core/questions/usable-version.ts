@@ -1,4 +1,4 @@
-import { checkVersion } from './check-question.ts'
+import { QuestionLook } from './check-question.ts'
 import type { QuestionContent } from './question.ts'
 import { MOST_LOOKED_AT, readVariables, type Values } from './versions.ts'
 
@@ -13,7 +13,8 @@ const DRAWS = 50
 export function usableValues(content: QuestionContent, language: string, seedFor: (draw: number) => number): Values | null {
   const variables = readVariables(content)
   if (variables.problems.length > 0) return null
-  const isUsable = (values: Values | null): values is Values => values !== null && checkVersion(content, values, language) === null
+  const look = new QuestionLook(content, language)
+  const isUsable = (values: Values | null): values is Values => values !== null && look.problemOf(values) === null
   for (let draw = 0; draw < DRAWS; draw++) {
     const values = variables.valuesFor(seedFor(draw))
     if (isUsable(values)) return values

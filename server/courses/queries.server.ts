@@ -62,12 +62,16 @@ export async function findCourseOfEntry(db: Database, entryId: string, personId:
   return rows[0] ? toCourse(rows[0]) : null
 }
 
-/** The courses a person is in; for the manager, all. */
-export async function listCourses(db: Database, personId: string, all: boolean): Promise<Course[]> {
+/** So many courses are listed at once. */
+export const COURSES_A_PART = 60
+
+/** The courses a person is in, for the manager all, by title: those with all of some words in it, from a place in the list on; one more than a part when there are more. */
+export async function listCourses(db: Database, personId: string, all: boolean, words = '', from = 0): Promise<Course[]> {
+  const patterns = words.split(/\s+/).filter(Boolean).map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
   const { rows } = await db.query(
     `select ${COLUMNS} from courses c left join memberships m on m.course_id = c.id and m.person_id = $1::text
-     where c.deleted_at is null and ($2::boolean or m.role is not null) order by c.title`,
-    [personId, all],
+     where c.deleted_at is null and ($2::boolean or m.role is not null) and c.title ilike all ($3::text[]) order by c.title, c.id limit $5::int offset $4::int`,
+    [personId, all, patterns, from, COURSES_A_PART + 1],
   )
   return rows.map(toCourse)
 }

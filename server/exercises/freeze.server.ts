@@ -1,7 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { passageFromJson } from '../../core/document/passage.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
-import { checkQuestion, tooFewUsable } from '../../core/questions/check-question.ts'
+import { questionProblems, tooFewUsable } from '../../core/questions/check-question.ts'
 import { questionsIn } from '../../core/questions/questions-in.ts'
 import type { Database } from '../database/pool.server.ts'
 import { textsOf } from '../questions/bank.server.ts'
@@ -22,7 +22,9 @@ export async function freezeQuestions(db: Database, entry: { id: string; courseI
   const gone = inPage.find((id) => !questions.some((question) => question.id === id))
   if (gone !== undefined) return { ok: false, reason: 'A question that stands on this page is no longer in the bank. Take it out of the page, or put another in its place.' }
   for (const { title, content } of questions) {
-    const problem = checkQuestion(content, entry.language).problems[0] ?? tooFewUsable(content, entry.language)
+    // Thousands of versions each: others are answered between two questions.
+    await new Promise((done) => setImmediate(done))
+    const problem = questionProblems(content)[0] ?? tooFewUsable(content, entry.language)
     if (problem) return { ok: false, reason: `The question “${title || 'without a title'}” can’t be used yet. ${problem}` }
   }
   return {

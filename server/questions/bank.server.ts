@@ -26,9 +26,9 @@ export function written(id: string, title: string, content: QuestionContent): Wr
   return { id, title, kind: kindOfQuestion(content), content: JSON.stringify(content), words: plainText(passageFromJson(content.prompt)).replace(/\s+/g, ' ').slice(0, 4000) }
 }
 
-/** Puts a question into the bank. */
-export async function addQuestion(courseId: string, folderId: string | null, personId: string, id: string, title: string, content: QuestionContent): Promise<void> {
-  await transaction((db) => insertQuestion(db, courseId, folderId, personId, written(id, title, content)))
+/** Puts a question into the bank; false when its id is there already, as after an answer that was lost. */
+export async function addQuestion(courseId: string, folderId: string | null, personId: string, id: string, title: string, content: QuestionContent): Promise<boolean> {
+  return transaction((db) => insertQuestion(db, courseId, folderId, personId, written(id, title, content)))
 }
 
 /** Changes a question; what holds it counts as edited since. Null when somebody else changed it first. */

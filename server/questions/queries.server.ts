@@ -85,12 +85,13 @@ export interface WrittenQuestion {
   readonly words: string
 }
 
-export async function insertQuestion(db: Database, courseId: string, folderId: string | null, personId: string, question: WrittenQuestion): Promise<void> {
-  await db.query(
+export async function insertQuestion(db: Database, courseId: string, folderId: string | null, personId: string, question: WrittenQuestion): Promise<boolean> {
+  const { rowCount } = await db.query(
     `insert into questions (id, course_id, folder_id, title, kind, content, words, created_by, updated_by)
-     values ($1::text, $2::text, (select id from question_folders where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, $7::text, $8::text, $8::text)`,
+     values ($1::text, $2::text, (select id from question_folders where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, $7::text, $8::text, $8::text) on conflict (id) do nothing`,
     [question.id, courseId, folderId, question.title, question.kind, question.content, question.words, personId],
   )
+  return rowCount === 1
 }
 
 /** The version it has now; null when somebody else changed it since `version`. */

@@ -22,16 +22,25 @@ export interface OfferedTemplate {
   readonly reach: Reach
   readonly person: string
   readonly isOwn: boolean
+}
+
+/** What a template holds, for whoever looks at it. */
+export interface ShownTemplate {
   readonly blanks: readonly Blank[]
   /** How a page made from it looks, as published HTML. */
   readonly html: string
 }
 
 export async function offeredTemplates(courseId: string, personId: string): Promise<OfferedTemplate[]> {
-  return (await listTemplates(pool, courseId, personId)).map(({ content, personId: owner, courseId: _home, ...template }) => {
-    const page = pageFromJson(content)
-    return { ...template, isOwn: owner === personId, blanks: blanksOf(page), html: fillSlots(renderPage(page).segments, () => '') }
-  })
+  return (await listTemplates(pool, courseId, personId)).map(({ personId: owner, courseId: _home, ...template }) => ({ ...template, isOwn: owner === personId }))
+}
+
+/** One of them as it looks; null when it is not there for this person. */
+export async function shownTemplate(courseId: string, personId: string, id: string): Promise<ShownTemplate | null> {
+  const found = await findTemplate(pool, courseId, personId, id)
+  if (!found) return null
+  const page = pageFromJson(found.content)
+  return { blanks: blanksOf(page), html: fillSlots(renderPage(page).segments, () => '') }
 }
 
 /** What is asked before a page is kept as a template: what it is called, and what blanks it has. */

@@ -1,3 +1,4 @@
+import { isUtf8 } from 'node:buffer'
 import { unzipSync } from 'fflate'
 import type { InFormat } from '../../core/formats/transfer.ts'
 
@@ -19,12 +20,9 @@ export function formatOf(name: string, bytes: Buffer): FoundFormat {
   }
   const reason = whyNoDocument(name, bytes)
   if (reason !== null) return { ok: false, reason }
-  try {
-    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-    return { ok: true, format: /\.(html?|xhtml)$/i.test(name) || /^\s*(<!doctype html|<html)/i.test(text) ? 'html' : 'markdown' }
-  } catch {
-    return refuse(NO_TEXT)
-  }
+  if (!isUtf8(bytes) || bytes.includes(0)) return refuse(NO_TEXT)
+  const start = bytes.subarray(0, 4096).toString('utf8').replace(/^\ufeff/, '')
+  return { ok: true, format: /\.(html?|xhtml)$/i.test(name) || /^\s*(<!doctype html|<html)/i.test(start) ? 'html' : 'markdown' }
 }
 
 /** Why a file that begins so is no document that can be brought in; null when it may be one. */

@@ -1,11 +1,12 @@
 import { readdirSync } from 'node:fs'
+import { connect, createServer } from 'node:net'
 import { readFileSync } from 'node:fs'
 import { mkdtemp, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, inject, test } from 'vitest'
 import { WebSocket } from 'ws'
-import { startCluster } from '../../scripts/postgres.ts'
+import { freePort, startCluster } from '../../scripts/postgres.ts'
 import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts'
 import { makeSchool } from './setup/factories.ts'
 import { freshDatabase } from './setup/database.ts'
@@ -91,6 +92,7 @@ test('PostgreSQL killed with -9 in the middle of saving loses no acknowledged ba
   // What people meet meanwhile: a page that says so, with a way to try again.
   const page = await fetch(`${app.address}/courses/course/plan`, { headers: { cookie } })
   expect(page.status).toBe(503)
+  expect(page.headers.get('retry-after')).toBe('10')
   expect(await page.text()).toContain('Try again')
   expect((await fetch(`${app.address}/health/ready`)).status).toBe(503)
   startCluster(folder, inject('clusterPort'))
@@ -147,4 +149,32 @@ test('many processes may migrate at once', async () => {
   await writeFile(join(folder, '9998-wrong.sql'), 'create table half (id int); select wrong')
   await expect(migrate(url, folder)).rejects.toThrow('9998-wrong.sql')
   expect((await withClient(url, (client) => client.query(`select to_regclass('half') as half`))).rows).toEqual([{ half: null }])
+})
+
+test('started before its database, it waits, says so, and begins when the database answers', async () => {
+  const [port, away] = [await freePort(), await freePort()]
+  const database = new URL(await freshDatabase())
+  const upstream = { port: Number(database.port), host: database.hostname }
+  database.hostname = '127.0.0.1'
+  database.port = String(away)
+  const starting = startApp(database.href, { port })
+  const early = async (): Promise<Response | null> => fetch(`http://127.0.0.1:${port}/`).catch(() => null)
+  let answer = await early()
+  for (let attempt = 0; !answer && attempt < 100; attempt++) {
+    await new Promise((done) => setTimeout(done, 100))
+    answer = await early()
+  }
+  expect(answer!.status).toBe(503)
+  expect(answer!.headers.get('retry-after')).toBe('5')
+  expect(await answer!.text()).toContain('Fieldstone is starting')
+  const way = createServer((client) => {
+    const server = connect(upstream)
+    client.pipe(server).pipe(client)
+    for (const socket of [client, server]) socket.on('error', () => undefined)
+  }).listen(away, '127.0.0.1')
+  const late = await starting
+  expect(late.log()).toContain('the database does not answer; waiting for it')
+  expect((await fetch(`${late.address}/sign-in`)).status).toBe(200)
+  await late.stop()
+  way.close()
 })

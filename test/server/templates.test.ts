@@ -11,7 +11,7 @@ const { insertEntries, listPlan } = await import('../../server/plan/queries.serv
 const { keepBytes } = await import('../../server/shelf/bytes.server.ts')
 const { insertShelfItem, listShelf } = await import('../../server/shelf/queries.server.ts')
 const { currentTree } = await import('../../server/documents/trees.server.ts')
-const { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate } = await import('../../server/templates/templates.server.ts')
+const { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate, shownTemplate } = await import('../../server/templates/templates.server.ts')
 const { updateTemplateDeleted } = await import('../../server/templates/queries.server.ts')
 
 const DIARY = '<h1>Site diary</h1><p>At <span data-blank="High Tarn">High Tarn</span> on <span data-blank="12 March">12 March</span>, see <a href="elsewhere">there</a>.</p><figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"></figure>'
@@ -38,7 +38,11 @@ test('a page with two blanks is used in another course, pictures and all', async
   expect(await beforeSaving('course', 'diary')).toEqual({ title: 'Site diary', blanks: [{ name: 'High Tarn', example: 'High Tarn' }, { name: '12 March', example: '12 March' }] })
   const id = await save('everyone')
   const offered = (await offeredTemplates('other', 'outsider')).find((each) => each.id === id)!
-  expect(offered).toMatchObject({ name: 'Diary', isOwn: false, person: 'Test author', blanks: [{ name: 'Site' }, { name: 'Day' }] })
+  expect(offered).toMatchObject({ name: 'Diary', isOwn: false, person: 'Test author' })
+  // The list holds no contents: they are asked for one by one.
+  expect(JSON.stringify(offered)).not.toContain('blank')
+  expect(await shownTemplate('other', 'outsider', id)).toMatchObject({ blanks: [{ name: 'Site' }, { name: 'Day' }], html: expect.stringContaining('data-blank') })
+  expect(await shownTemplate('other', 'outsider', 'nowhere')).toBeNull()
   const made = await makeFromTemplate('other', 'outsider', { templateId: id, afterId: 'other-lesson', title: 'Low Moss, May', values: { Site: 'Low Moss' } })
   expect(made).toMatchObject({ ok: true, notes: ['1 link to a page of that course became plain words.'] })
   if (!made.ok) return
