@@ -4,6 +4,9 @@ import { index, route, type RouteConfig } from '@react-router/dev/routes'
 export default [
   index('courses/home.tsx'),
   route('sign-in', 'people/sign-in.tsx'),
+  route('account', 'people/account.ts'),
+  route('new-password', 'people/new-password.ts'),
+  route('audit', 'audit/audit.tsx'),
   route('sign-out', 'people/sign-out.ts'),
   route('theme', 'theme/theme-choice.ts'),
   route('courses/:courseId', 'shell/course.tsx', [

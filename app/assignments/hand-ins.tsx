@@ -7,6 +7,7 @@ import { identifier } from '../../core/document/wire.ts'
 import { initials } from '../../core/people/initials.ts'
 import { giveBack } from '../../server/assignments/assignment.server.ts'
 import { type HandInStanding, listStandings, listSubmissions, type Submission } from '../../server/assignments/queries.server.ts'
+import { recordDeed } from '../../server/audit/audit.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { findEntry } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
@@ -25,12 +26,13 @@ const query = z.object({ of: identifier.optional().catch(undefined) })
 const returned = z.object({ personId: identifier, number: z.number().int().min(1), comment: z.unknown() })
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
-  const { course } = await requireCourse(context, request, params.courseId, 'write')
+  const { course, person } = await requireCourse(context, request, params.courseId, 'write')
   const entry = identifier.safeParse(params.itemId).success ? await findEntry(pool, course.id, params.itemId) : null
   if (entry?.kind !== 'assignment') failure('no such place', 404)
   const standings = await listStandings(pool, course.id, entry.id)
   const { of } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const chosen = standings.find(({ personId }) => personId === of) ?? standings.find(({ handedInAt }) => handedInAt !== null) ?? null
+  if (chosen?.handedInAt) await recordDeed(pool, { act: 'hand-ins read', personId: person.id, courseId: course.id, about: `“${entry.title}” of ${chosen.name}`, address: context.address })
   return { entry: { id: entry.id, title: entry.title, dueAt: entry.settings.dueAt }, standings, chosen, submissions: chosen ? await listSubmissions(pool, entry.id, chosen.personId) : [] }
 }
 

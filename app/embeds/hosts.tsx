@@ -1,6 +1,7 @@
 import { Alert, Button } from 'antd'
 import { data, Form, useActionData } from 'react-router'
 import { z } from 'zod'
+import { recordDeed } from '../../server/audit/audit.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { hostProblem } from '../../server/embeds/host-problem.server.ts'
 import { forgetHosts } from '../../server/embeds/allowed.server.ts'
@@ -45,6 +46,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (trouble) return data({ problem: trouble }, { status: 400 })
   if (parsed.data.intent === 'add') await putHost(pool, { origin: parsed.data.origin, name: parsed.data.name, oembed: parsed.data.oembed, isAllowed: true }, person.id)
   else await setHostAllowed(pool, parsed.data.origin, parsed.data.intent === 'allow')
+  await recordDeed(pool, { act: 'host', personId: person.id, about: `${parsed.data.origin} ${parsed.data.intent === 'forbid' ? 'forbidden' : 'allowed'}`, address: context.address })
   forgetHosts()
   return { problem: '' }
 }

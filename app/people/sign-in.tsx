@@ -7,8 +7,10 @@ import { config } from '../../server/config.server.ts'
 import { isDatabaseDown, pool } from '../../server/database/pool.server.ts'
 import { DEMO_PASSWORD } from '../../server/people/demo-password.server.ts'
 import { listPeople } from '../../server/people/queries.server.ts'
-import { beginSession } from '../../server/people/sessions.server.ts'
-import { signIn } from '../../server/people/sign-in.server.ts'
+import { deviceOf } from '../../server/people/devices.server.ts'
+import { finishSignIn, signIn } from '../../server/people/sign-in.server.ts'
+import { welcome } from '../../server/people/welcome.server.ts'
+import { waitWords } from '../../core/people/sign-in-wait.ts'
 import { failure } from '../../server/web/guard.server.ts'
 import { Mark } from '../shell/mark.tsx'
 import type { Route } from './+types/sign-in'
@@ -46,17 +48,23 @@ const asked = z.object({
   email: z.string().trim().min(1, 'Type the address you sign in with.').max(200),
   password: z.string().min(1, 'Type your password.').max(500),
 })
+const askedCode = z.object({ token: z.string().regex(/^[\w-]{43}$/), code: z.string().trim().max(20) })
 
 export async function action({ request, context }: Route.ActionArgs) {
   if (context.isDatabaseDown) failure('database', 503)
   const fields: Record<string, unknown> = Object.fromEntries(await request.formData())
   if (config.DEMO && typeof fields.demo === 'string') Object.assign(fields, { email: fields.demo, password: DEMO_PASSWORD })
-  const parsed = asked.safeParse(fields)
-  if (!parsed.success) return data({ message: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
-  const result = await signIn(parsed.data.email, parsed.data.password, context.address)
-  if (result.ok) throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: { 'Set-Cookie': await beginSession(result.person.id) } })
-  const message = result.reason === 'wrong' ? 'That name and password don’t belong together. Try again.' : 'That was tried too often. Wait a quarter of an hour, then try again.'
-  return data({ message, errors: {} as { email?: string[]; password?: string[] } }, { status: result.reason === 'wrong' ? 401 : 429 })
+  const from = { address: context.address, device: deviceOf(request.headers.get('Cookie') ?? undefined) }
+  const second = askedCode.safeParse(fields)
+  const parsed = second.success ? { success: true as const, data: { email: '', password: '' } } : asked.safeParse(fields)
+  if (!parsed.success) return data({ message: null, token: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
+  const token = second.data?.token
+  const result = second.success ? await finishSignIn(second.data.token, second.data.code, from) : await signIn(parsed.data.email, parsed.data.password, from)
+  if (result.ok) throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: await welcome(result.person, from) })
+  const none = {} as { email?: string[]; password?: string[] }
+  if (result.reason === 'code') return data({ message: token === undefined ? null : 'That code is not right, or was used already. Wait for the next one.', token: result.token, errors: none }, { status: token === undefined ? 200 : 401 })
+  const message = result.reason === 'wrong' ? (token === undefined ? 'That name and password don’t belong together. Try again.' : 'That took too long. Sign in again from the beginning.') : `That was tried too often. Wait ${waitWords(result.wait)}, then try again.`
+  return data({ message, token: result.reason === 'wrong' ? null : (token ?? null), errors: none }, { status: result.reason === 'wrong' ? 401 : 429 })
 }
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
@@ -72,15 +80,25 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
         <PostForm method="post" className="sign-in-form" noValidate>
           <h2>Sign in</h2>
           {actionData?.message && <Alert type="error" title={actionData.message} />}
+          {actionData?.token ? (
+            <Form.Item layout="vertical" label="Code of your authenticator" htmlFor="code">
+              <input type="hidden" name="token" value={actionData.token} />
+              <input className="sign-in-field" id="code" name="code" inputMode="numeric" autoComplete="one-time-code" maxLength={10} autoFocus />
+            </Form.Item>
+          ) : (
+            <>
           <Form.Item layout="vertical" label="Address" htmlFor="email" validateStatus={errors.email ? 'error' : ''} help={errors.email?.[0]}>
             <input className="sign-in-field" id="email" name="email" type="email" autoComplete="username" aria-invalid={Boolean(errors.email)} />
           </Form.Item>
           <Form.Item layout="vertical" label="Password" htmlFor="password" validateStatus={errors.password ? 'error' : ''} help={errors.password?.[0]}>
             <input className="sign-in-field" id="password" name="password" type="password" autoComplete="current-password" aria-invalid={Boolean(errors.password)} />
           </Form.Item>
+            </>
+          )}
           <Button type="primary" htmlType="submit" loading={isBusy}>
             Sign in
           </Button>
+          <p className="sign-in-forgot"><a href="/new-password">I don’t know my password</a></p>
         </PostForm>
         {loaderData.people.length > 0 && <DemoPeople people={loaderData.people} />}
       </div>

@@ -50,12 +50,13 @@ function OwnFace({ person }: { person: Person }) {
     { key: 'name', label: `${person.name}, ${person.email}`, disabled: true },
     { type: 'divider' as const },
     { key: 'notices', label: <a href="/notices">Notices</a> },
+    { key: 'account', label: <a href="/account">Your account</a> },
     { type: 'divider' as const },
     { key: 'light', label: 'Light', onClick: () => choose('light') },
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },
     { key: 'system', label: 'Light or dark as the system has it', onClick: () => choose('system') },
     { type: 'divider' as const },
-    ...(person.isManager ? [{ key: 'hosts', label: <Link to="/hosts">Hosts that may be embedded</Link> }, { type: 'divider' as const }] : []),
+    ...(person.isManager ? [{ key: 'hosts', label: <Link to="/hosts">Hosts that may be embedded</Link> }, { key: 'audit', label: <Link to="/audit">Audit trail</Link> }, { type: 'divider' as const }] : []),
     { key: 'out', label: 'Sign out', onClick: () => leave(submit) },
   ]
   return (

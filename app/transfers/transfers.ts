@@ -1,3 +1,4 @@
+import { recordDeed } from '../../server/audit/audit.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { listTransfers } from '../../server/transfers/queries.server.ts'
 import { beginOut, tryAgain } from '../../server/transfers/transfers.server.ts'
@@ -18,5 +19,6 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, transferRequest, 10_000)
   if (!parsed.ok) return parsed.answer
   const answer = parsed.data.intent === 'out' ? await beginOut(course, person.id, parsed.data) : await tryAgain(course.id, parsed.data.id)
+  if (answer.ok && parsed.data.intent === 'out') await recordDeed(pool, { act: 'export', personId: person.id, courseId: course.id, about: `${parsed.data.entryId} as ${parsed.data.format}`, address: context.address })
   return Response.json(answer, { status: answer.ok ? 200 : 409 })
 }

@@ -69,3 +69,40 @@ create trigger editions_inserted after insert on editions referencing new table 
 
 -- How much somebody has brought in a day.
 create index shelf_items_brought on shelf_items (created_by, created_at);
+
+-- Browsers in which somebody has signed in before: what others guess elsewhere does not shut them out.
+create table devices (
+  person_id text not null references people (id),
+  token_hash bytea not null,
+  created_at timestamptz not null default now(),
+  seen_at timestamptz not null default now(),
+  primary key (person_id, token_hash)
+);
+alter table sign_in_failures add column device bytea;
+-- The second step: a secret of an authenticator (RFC 6238), and the last step that was used, which is not used again.
+alter table people add column totp_secret text;
+alter table people add column totp_used bigint;
+-- Whoever has given their password and not yet the second step.
+create table pending_sign_ins (
+  token_hash bytea primary key,
+  person_id text not null references people (id),
+  created_at timestamptz not null default now()
+);
+-- Ways to a new password, sent by mail, each good once and for an hour.
+create table password_resets (
+  token_hash bytea primary key,
+  person_id text not null references people (id),
+  created_at timestamptz not null default now()
+);
+
+-- Who did what with rights and with what others are: kept for a year, read by the manager.
+create table audit (
+  id bigint generated always as identity primary key,
+  at timestamptz not null default now(),
+  person_id text references people (id),
+  act text not null check (act in ('signed in', 'sign-in refused', 'signed out everywhere', 'password changed', 'second step', 'host', 'export', 'hand-ins read')),
+  course_id text references courses (id),
+  about text not null check (length(about) <= 500),
+  address text not null
+);
+create index audit_at on audit (at desc, id desc);

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { planSquashing, squashDocument } from '../documents/squash.server.ts'
-import { mailNotices, stopMailing } from '../notices/mail.server.ts'
+import { mailNotices, mailReset, stopMailing } from '../notices/mail.server.ts'
 import { runTelling } from '../notices/tell.server.ts'
 import { telling } from '../notices/telling.server.ts'
 import { purge } from './queries.server.ts'
@@ -18,6 +18,7 @@ const TRANSFER_DAYS = 14
 export const tasks: TaskList = {
   renditions: async (payload) => makeRenditions(z.object({ itemId: z.string() }).parse(payload).itemId),
   mail: () => mailNotices(),
+  'reset-mail': async (payload) => mailReset(z.object({ personId: z.string(), token: z.string() }).parse(payload)),
   tell: async (payload) => runTelling(telling.parse(payload)),
   transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
   squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),

@@ -1,6 +1,6 @@
 import { createTransport } from 'nodemailer'
 import { config } from '../config.server.ts'
-import { type Database, transaction } from '../database/pool.server.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { type NoticeToMail, takeToMail, updateMailed } from './queries.server.ts'
 
@@ -61,6 +61,18 @@ function mailOf(notices: readonly NoticeToMail[]): { to: { name: string; address
   const subject = notices.length === 1 ? `${first.course}: ${first.words.slice(0, 80).toWellFormed()}` : `${notices.length} things are new in ${courses.size === 1 ? first.course : 'your courses'}`
   const told = notices.map(({ course, words, address }) => `${courses.size > 1 ? `${course}: ` : ''}${words}\n${new URL(address, home).href}`)
   return { to: { name: first.name, address: first.email }, subject, text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get mail.\n` }
+}
+
+/** Sends somebody a way to a new password. */
+export async function mailReset({ personId, token }: { readonly personId: string; readonly token: string }): Promise<void> {
+  const { rows } = await pool.query<{ name: string; email: string }>('select name, email from people where id = $1::text and deleted_at is null', [personId])
+  const person = rows[0]
+  if (!person) return
+  await transport?.sendMail({
+    to: { name: person.name, address: person.email },
+    subject: 'Your way to a new password',
+    text: `Somebody, we hope you, asked for a new password for Fieldstone. Within an hour you can set one here:\n${new URL(`/new-password?way=${token}`, home).href}\n\nIf that was not you, do nothing: your password stays what it is.\n`,
+  })
 }
 
 /** Lets go of the connections. */

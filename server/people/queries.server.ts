@@ -68,19 +68,33 @@ export async function deleteSession(db: Database, tokenHash: Buffer): Promise<vo
   await db.query('delete from sessions where token_hash = $1::bytea or previous_hash = $1::bytea', [tokenHash])
 }
 
-/** How often signing in failed in the last 15 minutes, for this account and from this address. */
-export async function countFailures(db: Database, account: string, address: string): Promise<{ account: number; address: number }> {
-  const { rows } = await db.query<{ account: number; address: number }>(
-    `select (select count(*)::int from sign_in_failures where account = $1::text and at > now() - interval '15 minutes') as account,
-            (select count(*)::int from sign_in_failures where address = $2::text and at > now() - interval '15 minutes') as address`,
-    [account, address],
+/** What went wrong in the last hour before an attempt. */
+export interface Failures {
+  /** For the account; in a browser that is known, there alone. */
+  readonly account: number
+  /** From the address. */
+  readonly address: number
+  /** Seconds since the last of them. */
+  readonly sinceAccount: number
+  readonly sinceAddress: number
+}
+
+/** How often signing in failed before an attempt, for its account and from its address. */
+export async function countFailures(db: Database, account: string, address: string, device: Buffer | null, attempt: string): Promise<Failures> {
+  const { rows } = await db.query<Failures>(
+    `select a.count as account, a.since as "sinceAccount", b.count as address, b.since as "sinceAddress" from
+       (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since from sign_in_failures
+         where account = $1::text and device is not distinct from $3::bytea and id < $4::bigint and at > now() - interval '1 hour') a,
+       (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since from sign_in_failures
+         where address = $2::text and device is null and id < $4::bigint and at > now() - interval '1 hour') b`,
+    [account, address, device, attempt],
   )
-  return rows[0] ?? { account: 0, address: 0 }
+  return rows[0]!
 }
 
 /** Counts an attempt as a failure until it turns out to be none; gives back its id. */
-export async function insertFailure(db: Database, account: string, address: string): Promise<string> {
-  const { rows } = await db.query<{ id: string }>('insert into sign_in_failures (account, address) values ($1::text, $2::text) returning id', [account, address])
+export async function insertFailure(db: Database, account: string, address: string, device: Buffer | null): Promise<string> {
+  const { rows } = await db.query<{ id: string }>('insert into sign_in_failures (account, address, device) values ($1::text, $2::text, $3::bytea) returning id', [account, address, device])
   return rows[0]!.id
 }
 
@@ -88,7 +102,57 @@ export async function deleteFailure(db: Database, id: string): Promise<void> {
   await db.query('delete from sign_in_failures where id = $1::bigint', [id])
 }
 
-/** Forgets the failures of an account that has signed in, and all that are too old to count. */
-export async function deleteFailures(db: Database, account: string): Promise<void> {
-  await db.query(`delete from sign_in_failures where account = $1::text or at < now() - interval '1 day'`, [account])
+/** Forgets the failures of an account that has signed in: those from where it did, and all that no known browser had part in. */
+export async function deleteFailures(db: Database, account: string, device: Buffer | null): Promise<void> {
+  await db.query('delete from sign_in_failures where account = $1::text and (device is null or device = $2::bytea)', [account, device])
+}
+
+/** Keeps that somebody has given their password; the second step is to come. */
+export async function insertPending(db: Database, tokenHash: Buffer, personId: string): Promise<void> {
+  await db.query('insert into pending_sign_ins (token_hash, person_id) values ($1::bytea, $2::text)', [tokenHash, personId])
+}
+
+export async function findPending(db: Database, tokenHash: Buffer): Promise<Person | null> {
+  const { rows } = await db.query(
+    `select p.id, p.name, p.email, p.is_manager, p.colour from pending_sign_ins s join people p on p.id = s.person_id
+     where s.token_hash = $1::bytea and s.created_at > now() - interval '10 minutes' and p.deleted_at is null`,
+    [tokenHash],
+  )
+  return rows[0] ? toPerson(rows[0]) : null
+}
+
+/** Ends every session of a person but one (null: all); gives back how many ended. */
+export async function deleteSessionsBut(db: Database, personId: string, tokenHash: Buffer | null): Promise<number> {
+  const { rowCount } = await db.query('delete from sessions where person_id = $1::text and ($2::bytea is null or token_hash <> $2::bytea)', [personId, tokenHash])
+  return rowCount ?? 0
+}
+
+export async function countSessions(db: Database, personId: string): Promise<number> {
+  const { rows } = await db.query<{ count: number }>(`select count(*)::int as count from sessions where person_id = $1::text and seen_at > now() - interval '7 days' and created_at > now() - interval '30 days'`, [personId])
+  return rows[0]?.count ?? 0
+}
+
+export async function findPasswordHash(db: Database, personId: string): Promise<string | null> {
+  const { rows } = await db.query<{ hash: string }>('select password_hash as hash from people where id = $1::text', [personId])
+  return rows[0]?.hash ?? null
+}
+
+export async function updatePassword(db: Database, personId: string, hash: string): Promise<void> {
+  await db.query('update people set password_hash = $2::text where id = $1::text', [personId, hash])
+  // Ways to another password, sent before, lead nowhere any more.
+  await db.query('delete from password_resets where person_id = $1::text', [personId])
+}
+
+export async function insertReset(db: Database, tokenHash: Buffer, personId: string): Promise<void> {
+  await db.query('insert into password_resets (token_hash, person_id) values ($1::bytea, $2::text)', [tokenHash, personId])
+}
+
+/** Whose password a way leads to, if it is not older than an hour. */
+export async function findReset(db: Database, tokenHash: Buffer): Promise<Person | null> {
+  const { rows } = await db.query(
+    `select p.id, p.name, p.email, p.is_manager, p.colour from password_resets r join people p on p.id = r.person_id
+     where r.token_hash = $1::bytea and r.created_at > now() - interval '1 hour' and p.deleted_at is null`,
+    [tokenHash],
+  )
+  return rows[0] ? toPerson(rows[0]) : null
 }

@@ -52,6 +52,12 @@ export async function beginSession(personId: string): Promise<string> {
   return setCookie(token, MONTH)
 }
 
+/** The hash of the token that this cookie carries; null when there is none. */
+export function sessionHash(cookieHeader: string | undefined): Buffer | null {
+  const token = tokenOf(cookieHeader)
+  return token === null ? null : hash(token)
+}
+
 /** Ends the session of this cookie; gives back the header that removes it. */
 export async function endSession(cookieHeader: string | undefined): Promise<string> {
   const token = tokenOf(cookieHeader)

@@ -1,8 +1,8 @@
 /** How often one person may do something in a minute, in one process: far more than anybody does by hand. */
-const MOST_A_MINUTE = { post: 30, preview: 90, draft: 120, batch: 1500, upload: 120 } as const
+const MOST_A_MINUTE = { post: 30, preview: 90, draft: 120, batch: 1500, upload: 120, reset: 10 } as const
 export type Counted = keyof typeof MOST_A_MINUTE
 
-const NAMES: Record<Counted, string> = { post: 'posts', preview: 'previews', draft: 'changes to a draft', batch: 'changes to pages', upload: 'files' }
+const NAMES: Record<Counted, string> = { post: 'posts', preview: 'previews', draft: 'changes to a draft', batch: 'changes to pages', upload: 'files', reset: 'requests' }
 const MINUTE = 60_000
 
 /** What somebody may still do: a bucket that fills again as time goes by. */

@@ -55,6 +55,8 @@ const LARGEST: Record<string, readonly Large[]> = {
   'embeds/embeds.ts': json('text', '/courses/course/embeds', { text: '<iframe '.repeat(10_000) }, { text: `<iframe src="${'a'.repeat(90_000)}">` }),
   'embeds/hosts.tsx': [{ name: 'a long host', path: '/hosts', body: `intent=add&origin=https://${'a.'.repeat(4000)}example&name=x&oembed=`, type: FORM }],
   'notices/notices.ts': [{ name: 'a long choice', path: '/notices', body: `pace=${'x'.repeat(500_000)}`, type: FORM }],
+  'people/account.ts': [{ name: 'a long password', path: '/account', body: `intent=password&current=x&fresh=${'x'.repeat(500_000)}`, type: FORM }],
+  'people/new-password.ts': [{ name: 'a long way', path: '/new-password', body: `way=${'x'.repeat(500_000)}&fresh=x`, type: FORM }],
   'people/sign-in.tsx': [{ name: 'a long password', path: '/sign-in', body: `email=a@test.example&password=${'x'.repeat(500_000)}`, type: FORM }],
   'people/sign-out.ts': [],
   'plan/plan-lines.ts': json('lines', '/courses/course/plan-lines', { intent: 'add', afterId: null, lines: Array.from({ length: 500 }, (_, at) => ({ id: `line-${at}`, title: 'x'.repeat(290), depth: at % 4 })) }, { intent: 'move', ids: Array.from({ length: 500 }, (_, at) => `line-${at}`), parentId: 'unit', beforeId: null }, { intent: 'weigh', ids: ['unit'] }, { intent: 'settings', id: 'unit', settings: { aims: Array.from({ length: 20 }, () => 'a'.repeat(300)) } }),

@@ -110,7 +110,7 @@ const SCREENS: readonly (readonly [who: 'student' | 'author', path: string, most
   ['author', '/courses/COURSE/items/COURSE-page-0', 12],
   ['author', '/courses/COURSE/questions', 8],
   ['author', '/courses/COURSE/readers', 14],
-  ['author', '/courses/COURSE/hand-ins/COURSE-assignment-0', 8],
+  ['author', '/courses/COURSE/hand-ins/COURSE-assignment-0', 9],
 ]
 
 test.each(SCREENS)('%s, %s: at most %i statements, however much there is', async (who, path, most) => {

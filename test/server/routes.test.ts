@@ -39,6 +39,16 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { method: 'POST', path: '/sign-in', body: 'email=&password=', type: FORM, status: [400, 302, 302, 302, 302, 302] },
   ],
   '/sign-out': [{ method: 'POST', path: '/sign-out', body: '', type: FORM, status: [302, 302, 302, 302, 302, 302] }],
+  '/account': [
+    { path: '/account', status: [302, 200, 200, 200, 200, 200] },
+    { method: 'POST', path: '/account', body: 'intent=password&current=x&fresh=short', type: FORM, status: [302, 422, 422, 422, 422, 422] },
+    { method: 'POST', path: '/account', body: 'intent=second step&secret=x&code=123456', type: FORM, status: [302, 422, 422, 422, 422, 422] },
+  ],
+  '/new-password': [
+    { path: '/new-password?way=%00', status: [200, 200, 200, 200, 200, 200] },
+    { method: 'POST', path: '/new-password', body: 'email=', type: FORM, status: [422, 422, 422, 422, 422, 422] },
+  ],
+  '/audit': [{ path: '/audit?act=evil&before=x&words=%00', status: [302, 403, 403, 403, 403, 200] }],
   '/theme': [{ method: 'POST', path: '/theme', body: 'theme=dark&to=//evil.example', type: FORM, status: [302, 302, 302, 302, 302, 302] }],
   '/courses/:courseId': [{ path: '/courses/course', status: AUTHORS }],
   '/courses/:courseId/plan': [
