@@ -14,6 +14,8 @@ export default defineConfig({
           fileParallelism: false,
         },
       },
+      // Long and rough: the nightly `bin/test faults`, not part of every run.
+      { test: { name: 'faults', include: ['test/faults/**/*.test.ts'], globalSetup: ['test/server/setup/cluster.ts'], testTimeout: 600_000, hookTimeout: 120_000, fileParallelism: false } },
     ],
   },
 })

@@ -7,57 +7,9 @@ import { join } from 'node:path'
 import { expect, inject, test } from 'vitest'
 import { WebSocket } from 'ws'
 import { freePort, startCluster } from '../../scripts/postgres.ts'
-import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts'
-import { makeSchool } from './setup/factories.ts'
+import { cookieFor, startApp, withClient } from './setup/app.ts'
 import { freshDatabase } from './setup/database.ts'
-
-const NEW_PAGE = { type: 'doc', content: [{ type: 'title' }, { type: 'paragraph' }] }
-
-async function school(): Promise<string> {
-  const url = await freshDatabase()
-  await withClient(url, async (client) => {
-    await makeSchool(client)
-    await client.query(`insert into documents (id, course_id) values ('page', 'course')`)
-    await client.query(`insert into snapshots (document_id, version, schema_version, content) values ('page', 0, 1, $1)`, [JSON.stringify(NEW_PAGE)])
-  })
-  return url
-}
-
-async function save(app: RunningApp, cookie: string, base: number, words: string, id: string): Promise<{ status: string; to?: number } | null> {
-  const body = JSON.stringify({ id, base, client: 'crash', schemaVersion: 1, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: words }] } }] })
-  try {
-    const response = await fetch(`${app.address}/documents/page/batches`, { method: 'POST', body, headers: { cookie, origin: app.address, 'content-type': 'application/json' }, signal: AbortSignal.timeout(5000) })
-    return response.ok ? ((await response.json()) as { status: string; to?: number }) : null
-  } catch {
-    return null
-  }
-}
-
-const wholeLog = (url: string): Promise<{ id: string; base: number; version: number }[]> => withClient(url, async (client) => (await client.query<{ id: string; base: number; version: number }>(`select id, base, version from batches where document_id = 'page' order by base`)).rows)
-
-/** Writes batches until told to stop; gives back the ids the server said it had taken. */
-async function keepSaving(app: () => RunningApp, cookie: string, isOver: () => boolean): Promise<string[]> {
-  const taken: string[] = []
-  let base = 0
-  for (let number = 0; !isOver(); number++) {
-    const id = `batch-${number}`
-    let answer = await save(app(), cookie, base, 'x', id)
-    while (answer === null && !isOver()) {
-      await new Promise((done) => setTimeout(done, 100))
-      answer = await save(app(), cookie, base, 'x', id)
-    }
-    if (answer?.status !== 'taken') continue
-    taken.push(id)
-    base = answer.to!
-  }
-  return taken
-}
-
-function expectWhole(log: { id: string; base: number; version: number }[], taken: readonly string[]): void {
-  const kept = new Set(log.map(({ id }) => id))
-  expect(taken.filter((id) => !kept.has(id)), 'acknowledged, but not in the log').toEqual([])
-  log.forEach(({ base }, at) => expect(base).toBe(log[at - 1]?.version ?? 0))
-}
+import { expectWhole, keepSaving, save, school, wholeLog } from './setup/saving-tally.ts'
 
 test('the server killed with -9 in the middle of saving loses no acknowledged batch', async () => {
   const url = await school()

@@ -55,6 +55,7 @@ test('what matches is marked in the form in which it stands', async () => {
   // Far down in a long text, and far from each other.
   const filler = 'Stones lie about. '.repeat(200)
   await transaction((db) => insertPublished(db, 'ponies', 'author', { version: 1, page: readPage(`<h1>Ponies and fields</h1><p>${filler}Foals stand behind a gap. ${filler}Badgers dig.</p>`).page }, '', 2))
+  // eslint-disable-next-line no-control-regex -- the signs that mark what matches
   expect((await searchEditions(pool, search('badger foals')))[0]!.excerpt).toMatch(/\u0001(Foals|Badgers)\u0002/)
 })
 
