@@ -26,7 +26,7 @@ if (wants('books')) {
   requireJudges()
   report(await benchBooks())
 }
-if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together'].some(wants)) {
+if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants)) {
   requireChromium()
   buildWhenNeeded()
   const house = await benchHouse()
@@ -41,6 +41,7 @@ if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together'].som
     if (wants('opening')) report(await (await import('./opening.ts')).benchOpening(house.url))
     if (wants('lists')) report(await (await import('./lists.ts')).benchLists(house.url))
     if (wants('together')) report(await (await import('./together.ts')).benchTogether(house.url))
+    if (wants('crowded')) report(await (await import('./crowded.ts')).benchCrowded(house.url))
     if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(house.url))
     if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(house.url))
   } finally {

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { basename, extname } from 'node:path'
 import { nanoid } from 'nanoid'
+import pg from 'pg'
 import { plainText } from '../core/document/plain-text.ts'
 import { problemOfPage } from '../core/document/check.ts'
 import { pageFromJson, schema } from '../core/document/schema.ts'
@@ -39,6 +40,7 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
   stats FILE…          words, characters, minutes of reading (HTML or JSON)
   backup FILE          writes the whole database to a file   (DATABASE_URL)
   restore FILE         reads it into an empty database       (DATABASE_URL)
+  second-step-off MAIL takes the second step off an account whose authenticator was lost   (DATABASE_URL)
 
 With several files one JSON object a line, each with its file. “-” is standard input.
 Exit 0: done. 1: a check has found something. 2: bad input, with a sentence on standard error.`
@@ -105,6 +107,7 @@ async function main([command = '', ...files]: string[]): Promise<void> {
   if (command === '' || command === '--help' || command === 'help') return void console.log(HELP)
   if (command === 'convert') return convert(files)
   if (command === 'backup' || command === 'restore') return moveDatabase(command, files)
+  if (command === 'second-step-off') return takeSecondStepOff(files)
   const run = COMMANDS[command]
   if (!run) throw new BadInput(`There is no command “${command}”. bin/fieldstone --help tells which there are.`)
   if (files.length === 0) throw new BadInput(`“${command}” needs a file.`)
@@ -169,9 +172,28 @@ async function aloneFiles(): Promise<{ style: string; script: string }> {
   return { style: style!, script: script! }
 }
 
-async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Promise<void> {
+function databaseUrl(): string {
   const url = process.env.DATABASE_URL
   if (!url) throw new BadInput('DATABASE_URL says which database; it is not set.')
+  return url
+}
+
+/** Whoever runs the server helps somebody whose authenticator is lost; it stands in the audit trail. */
+async function takeSecondStepOff([email]: string[]): Promise<void> {
+  if (!email) throw new BadInput('“second-step-off” needs the address that somebody signs in with.')
+  const client = new pg.Client({ connectionString: databaseUrl() })
+  await client.connect()
+  try {
+    const { rows } = await client.query<{ id: string }>('update people set totp_secret = null, totp_used = null where email = $1::text and deleted_at is null and totp_secret is not null returning id', [email.trim().toLowerCase()])
+    if (!rows[0]) throw new BadInput(`Nobody signs in as ${email} with a second step.`)
+    await client.query(`insert into audit (person_id, act, about, address) values ($1::text, 'second step', 'taken off by whoever runs the server', 'command line')`, [rows[0].id])
+  } finally {
+    await client.end()
+  }
+}
+
+async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Promise<void> {
+  const url = databaseUrl()
   if (!file) throw new BadInput(`“${command}” needs a file.`)
   if (command === 'backup') await backup(url, file)
   else

@@ -56,6 +56,6 @@ ${count > 0 && html`<span class="soft done-count">${doneCount} of ${count} done<
 <details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
 <button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
 <form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
-<a class="face" href="/account" style="background-color: ${person.colour}" title="${person.name}: your account" aria-label="Your account">${initials(person.name)}</a>
+<a class="face" href="/account" style="background-color: ${person.colour}" title="${person.name}: your account"><span aria-hidden="true">${initials(person.name)}</span><span class="unseen">Your account</span></a>
 </header>`
 }

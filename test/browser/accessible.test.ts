@@ -165,6 +165,15 @@ for (const colorScheme of ['light', 'dark'] as const)
     await checkOn(student, 'handed in')
     await student.goto('/notices')
     await checkOn(student, 'notices')
+    for (const path of ['/account', '/new-password', '/new-password?way=used']) {
+      await student.goto(path)
+      await checkOn(student, path)
+    }
+    const manager = await house.open('manager', '/account', { colorScheme })
+    await checkOn(manager, 'the account of a manager')
+    await manager.goto('/audit')
+    await expect(manager.getByRole('heading', { name: 'Audit trail' })).toBeVisible()
+    await checkOn(manager, 'the audit trail')
 
     const author = await house.open('author', '/discuss/course/talk', { colorScheme })
     await author.getByRole('button', { name: 'Hide…' }).click()
