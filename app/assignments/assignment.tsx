@@ -44,7 +44,7 @@ export default function Assignment({ loaderData }: Route.ComponentProps) {
         {mayHandIn && !isWriting && <Button className="needs-script" onClick={() => setWriting(true)}>{newest?.returnedAt ? 'Work on it again' : 'Hand in anew'}</Button>}
         {mayHandIn && (
           <noscript>
-            <p className="soft">Writing and handing in need script, which this browser does not run. You can read everything.</p>
+            <p className="soft">To write and hand in, turn on JavaScript in your browser. You can read everything without it.</p>
           </noscript>
         )}
         {mayHandIn && isWriting && <Work key={submissions.length} {...{ courseId, entryId }} start={draft ?? (newest ? { content: newest.content, files: newest.files } : null)} onHandedIn={() => setWriting(false)} />}

@@ -1,5 +1,6 @@
 import { Form, Link } from 'react-router'
 import { z } from 'zod'
+import { typedWords } from '../../core/search/typed.ts'
 import { ACTS, DEEDS_A_PART, listDeeds } from '../../server/audit/audit.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { failure, requirePerson } from '../../server/web/guard.server.ts'
@@ -10,7 +11,7 @@ import './audit.css'
 const query = z.object({
   before: z.string().regex(/^\d{1,18}$/).nullable().catch(null),
   act: z.enum(ACTS).nullable().catch(null),
-  words: z.string().trim().max(100).catch('').transform((typed) => typed.toWellFormed().replaceAll('\0', '')),
+  words: typedWords,
 })
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -38,11 +39,11 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
             <option value="">Everything</option>
             {acts.map((act) => <option key={act}>{act}</option>)}
           </select>
-          <input type="search" name="words" defaultValue={asked.words} aria-label="Words, or a name" placeholder="Words, or a name" />
+          <input type="search" name="words" defaultValue={asked.words} aria-label="Find by word or name" placeholder="Find by word or name" />
           <button className="plain-button">Find</button>
         </Form>
         {deeds.length === 0 ? (
-          <p>Nothing of that sort is written down.</p>
+          <p>No entries match.</p>
         ) : (
           <table>
             <thead>
@@ -61,7 +62,7 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
             </tbody>
           </table>
         )}
-        {hasMore && <p><Link to={`?${new URLSearchParams({ ...(asked.act ? { act: asked.act } : {}), words: asked.words, before: deeds.at(-1)!.id }).toString()}`}>Earlier</Link></p>}
+        {hasMore && <p><Link to={`?${new URLSearchParams({ ...(asked.act ? { act: asked.act } : {}), words: asked.words, before: deeds.at(-1)!.id }).toString()}`}>Earlier entries</Link></p>}
       </main>
     </div>
   )

@@ -1,6 +1,7 @@
 import { Form, Link } from 'react-router'
 import { z } from 'zod'
 import { may } from '../../core/access/access.ts'
+import { typedWords } from '../../core/search/typed.ts'
 import { COURSES_A_PART, listCourses } from '../../server/courses/queries.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
@@ -10,7 +11,7 @@ import './home.css'
 
 export const meta = () => [{ title: 'Courses – Fieldstone' }]
 
-const query = z.object({ words: z.string().trim().max(100).catch('').transform((typed) => typed.toWellFormed().replaceAll('\0', '')), from: z.coerce.number().int().min(0).max(1_000_000).catch(0) })
+const query = z.object({ words: typedWords, from: z.coerce.number().int().min(0).max(1_000_000).catch(0) })
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const person = requirePerson(context, request)
@@ -46,8 +47,8 @@ export default function Home({ loaderData: { person, courses, words, from, part,
         </ul>
         {(hasMore || from > 0) && (
           <nav aria-label="More courses" className="home-parts">
-            {from > 0 && <Link to={`/?${new URLSearchParams({ words, from: String(Math.max(0, from - part)) }).toString()}`}>Those before</Link>}
-            {hasMore && <Link to={`/?${new URLSearchParams({ words, from: String(from + part) }).toString()}`}>The next {part}</Link>}
+            {from > 0 && <Link to={`/?${new URLSearchParams({ words, from: String(Math.max(0, from - part)) }).toString()}`}>Previous {part}</Link>}
+            {hasMore && <Link to={`/?${new URLSearchParams({ words, from: String(from + part) }).toString()}`}>Next {part}</Link>}
           </nav>
         )}
       </main>

@@ -42,6 +42,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   const threads = useThreads(entryId, address, loaderData.threads)
   const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
   const [takenBack, setTakenBack] = useState<string | null>(null)
+  const [problem, setProblem] = useState('')
   const undo = useRef<HTMLButtonElement>(null)
   // What was pressed is gone: the way back has the focus.
   useEffect(() => undo.current?.focus(), [takenBack])
@@ -52,7 +53,6 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
     setProblem(answer.ok ? '' : answer.reason)
     await threads.refresh()
   }
-  const [problem, setProblem] = useState('')
   return (
     <RoomFrame parts={parts}>
       <section className="discussion" aria-label="Discussion">
@@ -63,7 +63,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
         </div>
         {whyNot === null && (
           <noscript>
-            <p className="discussion-why">Writing here needs script, which this browser does not run. You can read everything.</p>
+            <p className="discussion-why">To write here, turn on JavaScript in your browser. You can read everything without it.</p>
           </noscript>
         )}
         {whyNot === null ? (

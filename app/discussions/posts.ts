@@ -1,8 +1,9 @@
 import { data } from 'react-router'
 import { z } from 'zod'
+import { MOST_REPLIES_AT_ONCE, PART_REPLIES } from '../../core/discussions/parts.ts'
 import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { actOnPost, PART_REPLIES, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
+import { actOnPost, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
@@ -12,10 +13,7 @@ import { tooOften } from '../../server/web/rate.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
 
-/** So many answers of a thread are given at once. */
-const MOST_AT_ONCE = 200
-
-const query = z.object({ before: identifier.optional(), thread: identifier.optional(), count: z.coerce.number().int().min(1).max(MOST_AT_ONCE).optional(), mine: identifier.optional() })
+const query = z.object({ before: identifier.optional(), thread: identifier.optional(), count: z.coerce.number().int().min(1).max(MOST_REPLIES_AT_ONCE).optional(), mine: identifier.optional() })
 
 // eslint-disable-next-line no-control-regex -- control characters are what is refused
 const reason = z.string().trim().min(1, 'Say why, in a few words: whoever wrote it reads the reason.').max(500, 'A reason holds at most 500 characters.').refine((words) => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words), 'The reason holds a character that can’t be shown.')

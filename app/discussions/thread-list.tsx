@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { PART_REPLIES } from '../../core/discussions/parts.ts'
 import type { Thread } from '../../server/discussions/discussion.server.ts'
 import { PostCard, type PostContext } from './post-card.tsx'
 import type { Threads } from './use-threads.ts'
@@ -26,9 +27,6 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
   )
 }
 
-/** So many answers come at once. */
-const PART = 50
-
 function OneThread({ thread: { post, replies }, onEarlier, ...context }: { thread: Thread; onEarlier(): Promise<void> } & PostContext) {
   const missing = post.replies - replies.length
   const names = new Map([post, ...replies].map((each) => [each.id, each.person]))
@@ -37,7 +35,7 @@ function OneThread({ thread: { post, replies }, onEarlier, ...context }: { threa
       <PostCard post={post} answering={null} isThreadLocked={post.isLocked} {...context} />
       {(replies.length > 0 || missing > 0) && (
         <div className="replies">
-          {missing > 0 && <button type="button" className="link-button needs-script" onClick={() => void onEarlier()}>Show {missing <= PART ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}` : `earlier answers (${missing})`}</button>}
+          {missing > 0 && <button type="button" className="link-button needs-script" onClick={() => void onEarlier()}>Show {missing <= PART_REPLIES ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}` : `earlier answers (${missing})`}</button>}
           {missing > 0 && (
             <noscript>
               <a href={`?post=${post.id}#post-${post.id}`}>Earlier answers</a>

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { MOST_REPLIES_AT_ONCE, SHOWN_REPLIES } from '../../core/discussions/parts.ts'
 import type { SeenPost, Thread } from '../../server/discussions/discussion.server.ts'
 import { fetchThread, fetchThreads } from './ask-posts.ts'
 
@@ -15,10 +16,6 @@ export interface Threads {
   refresh(): Promise<void>
 }
 
-/** So many answers come with a thread before one asks for more, and so many at once at most. */
-const SHOWN = 3
-const MOST_AT_ONCE = 200
-
 const all = (threads: readonly Thread[]): SeenPost[] => threads.flatMap(({ post, replies }) => [post, ...replies])
 
 /** The threads under an item, kept up to date: whatever others write appears by itself. */
@@ -30,13 +27,13 @@ export function useThreads(entryId: string, address: string, start: { threads: r
   latest.current = threads
   // Up to where they are all here; one that somebody was sent to may be older.
   const last = useRef(start.lastId === undefined ? (start.threads.at(-1)?.post.id ?? null) : start.lastId)
-  const opened = useRef(new Set(start.threads.filter(({ replies }) => replies.length > SHOWN).map(({ post }) => post.id)))
+  const opened = useRef(new Set(start.threads.filter(({ replies }) => replies.length > SHOWN_REPLIES).map(({ post }) => post.id)))
 
   const refresh = useCallback(async () => {
     const first = await fetchThreads(address, null)
     if (!first) return
     const shown = new Map(latest.current.map((thread) => [thread.post.id, thread]))
-    const parts = await Promise.all([...opened.current].map((id) => fetchThread(address, id, { count: Math.min(MOST_AT_ONCE, Math.max(1, shown.get(id)?.replies.length ?? 1)) })))
+    const parts = await Promise.all([...opened.current].map((id) => fetchThread(address, id, { count: Math.min(MOST_REPLIES_AT_ONCE, Math.max(1, shown.get(id)?.replies.length ?? 1)) })))
     const byId = new Map(first.threads.map((thread) => [thread.post.id, thread]))
     for (const thread of parts) if (thread) byId.set(thread.post.id, withEarlier(shown.get(thread.post.id), thread))
     const known = new Set(all(latest.current).map(({ id }) => id))

@@ -40,7 +40,7 @@ function run(wanted: z.infer<typeof asked>, who: Parameters<typeof changePasswor
     case 'elsewhere':
       return signOutElsewhere(who)
     case 'second step':
-      return who.person.isManager ? beginSecondStep(who, wanted.secret, wanted.code) : Promise.resolve({ ok: false, reason: 'The second step is for managers.' })
+      return who.person.isManager ? beginSecondStep(who, wanted.secret, wanted.code) : Promise.resolve({ ok: false, reason: 'Two-step sign-in is for managers.' })
     case 'no second step':
       return endSecondStep(who, wanted.current)
   }

@@ -62,7 +62,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const result = second.success ? await finishSignIn(second.data.token, second.data.code, from) : await signIn(parsed.data.email, parsed.data.password, from)
   if (result.ok) throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: await welcome(result.person, from) })
   const none = {} as { email?: string[]; password?: string[] }
-  if (result.reason === 'code') return data({ message: token === undefined ? null : 'That code is not right, or was used already. Wait for the next one.', token: result.token, errors: none }, { status: token === undefined ? 200 : 401 })
+  if (result.reason === 'code') return data({ message: token === undefined ? null : 'That code is wrong or was already used. Wait for the next one.', token: result.token, errors: none }, { status: token === undefined ? 200 : 401 })
   const message = result.reason === 'wrong' ? (token === undefined ? 'That name and password don’t belong together. Try again.' : 'That took too long. Sign in again from the beginning.') : `That was tried too often. Wait ${waitWords(result.wait)}, then try again.`
   return data({ message, token: result.reason === 'wrong' ? null : (token ?? null), errors: none }, { status: result.reason === 'wrong' ? 401 : 429 })
 }
@@ -81,7 +81,7 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
           <h2>Sign in</h2>
           {actionData?.message && <Alert type="error" title={actionData.message} />}
           {actionData?.token ? (
-            <Form.Item layout="vertical" label="Code of your authenticator" htmlFor="code">
+            <Form.Item layout="vertical" label="Code from your authenticator app" htmlFor="code">
               <input type="hidden" name="token" value={actionData.token} />
               <input className="sign-in-field" id="code" name="code" inputMode="numeric" autoComplete="one-time-code" maxLength={10} autoFocus />
             </Form.Item>
@@ -98,7 +98,7 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
           <Button type="primary" htmlType="submit" loading={isBusy}>
             Sign in
           </Button>
-          <p className="sign-in-forgot"><a href="/new-password">I don’t know my password</a></p>
+          <p className="sign-in-forgot"><a href="/new-password">I forgot my password</a></p>
         </PostForm>
         {loaderData.people.length > 0 && <DemoPeople people={loaderData.people} />}
       </div>

@@ -1,12 +1,13 @@
-import { Alert, Button, Checkbox, Form, Input, Modal } from 'antd'
-import { useState } from 'react'
+import { Alert, Button, Form, Input, Modal } from 'antd'
+import { useMemo, useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import { isThere } from '../../core/plan/shown.ts'
 import { branch } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
-import { onceItIsPublished } from '../shell/shown-words.ts'
+import { oncePublished } from '../shell/shown-words.ts'
+import { TellStudents } from '../shell/tell-students.tsx'
 import { useAsking } from '../shell/use-asking.ts'
 import { Stone } from '../shell/stone.tsx'
 import { askPlan } from './ask-plan.ts'
@@ -17,9 +18,11 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(true)
   const { isAsking, problem, ask } = useAsking()
-  const waiting = branch(plan, entry.id).filter(({ state }) => state !== null && state !== 'published')
-  const ids = new Set(waiting.map(({ id }) => id))
-  const after = onceItIsPublished(plan, entry.id, timeZone, ids)
+  const { waiting, afterOf } = useMemo(() => {
+    const found = branch(plan, entry.id).filter(({ state }) => state !== null && state !== 'published')
+    return { waiting: found, afterOf: oncePublished(plan, new Set(found.map(({ id }) => id)), timeZone) }
+  }, [plan, entry.id, timeZone])
+  const after = afterOf(entry.id)
   const isTellable = isThere(after.shown)
   const publish = async (): Promise<void> => {
     const outcome = await ask(() => askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold: isTold && isTellable }))
@@ -47,7 +50,7 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
       <ul className="publish-list">
         {waiting.map((row) => (
           <li key={row.id}>
-            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)} <span className="soft small">{onceItIsPublished(plan, row.id, timeZone, ids).reason}</span>
+            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)} <span className="soft small">{afterOf(row.id).reason}</span>
           </li>
         ))}
       </ul>
@@ -56,7 +59,7 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
         <Input id="lesson-note" value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
       </Form.Item>
       {after.reason && <p className="dialog-words">Once published: {after.reason}</p>}
-      <Checkbox checked={isTold && isTellable} disabled={!isTellable} onChange={(event) => setTold(event.target.checked)}>{isTellable ? 'Tell students, here and by mail' : 'Tell students: not yet, there is nothing they could open'}</Checkbox>
+      <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
     </Modal>
   )
 }

@@ -12,7 +12,7 @@ import { tell } from '../../server/notices/tell.server.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
 import { type EditionContent, editionContent } from '../../server/reading/edition-content.server.ts'
-import { playersOf, questionIds, readPageOf } from '../../server/reading/settled.server.ts'
+import { playersOf, questionIds, readPageOf } from '../../server/reading/read-page.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
@@ -71,7 +71,7 @@ async function vote({ place, person, visit }: Pick<PlaceVisit, 'place' | 'person
   await transaction(async (db) => {
     if (!(await upsertVote(db, place.id, person.id, didHelp)) || didHelp) return
     const courseId = visit.course.course_id
-    await tell(db, { courseId, entryId: place.id, sort: 'vote', words: `Somebody says that “${place.title}” did not help them yet.`, address: `/courses/${courseId}/readers`, roles: ['author'], isToFollowers: false, personIds: [], exceptId: person.id })
+    await tell(db, { courseId, entryId: place.id, sort: 'vote', words: `A reader says that “${place.title}” did not help yet.`, address: `/courses/${courseId}/readers`, roles: ['author'], isToFollowers: false, personIds: [], exceptId: person.id })
   })
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { isOpened } from '../../core/plan/kinds.ts'
+import { typedWords } from '../../core/search/typed.ts'
 import { searchTerms } from '../../core/search/terms.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
@@ -8,7 +9,7 @@ import { searchPage } from '../../server/reading/search-page.server.ts'
 import { visitCourse } from '../../server/reading/visit.server.ts'
 import type { Route } from './+types/search'
 
-const query = z.object({ words: z.string().trim().max(200).catch(''), in: z.string().max(100).optional().catch(undefined) })
+const query = z.object({ words: typedWords, in: z.string().max(100).optional().catch(undefined) })
 
 /** What was published in a course, or in one book of it, and what people wrote under it, that holds some words; only what the reader may open by now. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
@@ -18,7 +19,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const asked = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const book = outline.find(asked.in ?? null)
   const open = outline.places.filter(({ id, kind, standing }) => isOpened(kind) && standing.shut === null && (!book || outline.path(id).includes(book)))
-  const words = asked.words.toWellFormed().replaceAll('\0', '')
+  const { words } = asked
   const terms = searchTerms(words)
   if (!terms) return readingAnswer(request, searchPage(found.visit, words, book ?? null, [], []))
   const search = { courseId: found.visit.course.course_id, language: found.visit.course.language, terms, entryIds: open.map(({ id }) => id) }

@@ -1,11 +1,12 @@
 import type { Editor } from '@tiptap/core'
-import { Alert, Button, Checkbox, Form, Input, Modal } from 'antd'
+import { Alert, Button, Form, Input, Modal } from 'antd'
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
 import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import type { action } from '../editions/editions.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { isInSight, isThere } from '../../core/plan/shown.ts'
+import { TellStudents } from '../shell/tell-students.tsx'
 import type { ForStudents } from '../shell/shown-words.ts'
 import type { Standing } from './saving/standing.ts'
 
@@ -72,7 +73,7 @@ export function PublishDialog({ documentId, name, after, version, editions, stan
         <Form.Item layout="vertical" label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'} htmlFor="edition-note">
           <Input id="edition-note" autoFocus value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
         </Form.Item>
-        <Checkbox checked={isTold && isTellable} disabled={!isTellable} onChange={(event) => setTold(event.target.checked)}>{isTellable ? 'Tell students, here and by mail' : 'Tell students: not yet, there is nothing they could open'}</Checkbox>
+        <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
       </form>
     </Modal>
   )

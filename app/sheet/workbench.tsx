@@ -1,15 +1,15 @@
 import { EditorContent } from '@tiptap/react'
 import { App } from 'antd'
-import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import { useRouteLoaderData } from 'react-router'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
-import type { ItemState } from '../../server/plan/queries.server.ts'
+import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { initials } from '../../core/people/initials.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
-import { onceItIsPublished, readNowWords } from '../shell/shown-words.ts'
+import { oncePublished, readNowWords } from '../shell/shown-words.ts'
 import { Arriving } from '../media/arriving.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
 import { insertionPlace } from '../pieces/insert-commands.ts'
@@ -38,6 +38,8 @@ const QuestionDialog = onDemand(() => import('../questions/question-dialog.tsx')
 const ExerciseQuestions = onDemand(() => import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions))
 const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((module) => module.default))
 const PARTS = [LinkField, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent, SourcePane]
+
+const NO_PLAN: readonly PlanRow[] = []
 
 interface Props {
   data: SheetData
@@ -84,11 +86,13 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     editor.view.focus()
   }
   // What is set about the item is set on several screens: the plan, when it is loaded anew, knows best.
-  const plan = useRouteLoaderData<typeof courseLoader>('shell/course')?.plan ?? []
+  const plan = useRouteLoaderData<typeof courseLoader>('shell/course')?.plan ?? NO_PLAN
   const entry = plan.find(({ id }) => id === data.itemId) ?? data.entry
   const findings = useFindings(editor, data.documentId)
   const [questionsChanged, setQuestionsChanged] = useState(data.questionsChanged)
   const newest = editions[0]
+  // Looked at again when the plan or the edition is another, not with every key.
+  const students = useMemo(() => readNowWords(plan, data.itemId, newest, data.course.timeZone), [plan, data.itemId, newest, data.course.timeZone])
   const isChanged = newest !== undefined && questionsChanged !== null && questionsChanged > newest.at
   const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' && !isChanged ? 'published' : 'edited'
   useEffect(() => {
@@ -129,7 +133,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           </div>
         </div>
         <PasteNotice editor={editor} />
-        <Foot {...{ standing, waiting, version, editions, isChanged }} students={readNowWords(plan, data.itemId, newest, data.course.timeZone)} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onHurry={hurry} unsentWords={unsentWords} />
+        <Foot {...{ standing, waiting, version, editions, isChanged }} students={students} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onHurry={hurry} unsentWords={unsentWords} />
       </main>
       {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh, entry }} documentId={data.documentId} courseId={data.course.id} timeZone={data.course.timeZone} />}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
@@ -146,8 +150,8 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
         />
       )}
       {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
-      {dialog === 'publish' && <PublishDialog documentId={data.documentId} name={kindOfEntry(data.entry.kind).label.toLowerCase()} after={onceItIsPublished(plan, data.itemId, data.course.timeZone)} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
-      {dialog === 'student' && <AsStudent courseId={data.course.id} timeZone={data.course.timeZone} itemId={data.itemId} students={readNowWords(plan, data.itemId, newest, data.course.timeZone)} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
+      {dialog === 'publish' && <PublishDialog documentId={data.documentId} name={kindOfEntry(data.entry.kind).label.toLowerCase()} after={oncePublished(plan, new Set([data.itemId]), data.course.timeZone)(data.itemId)} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
+      {dialog === 'student' && <AsStudent courseId={data.course.id} timeZone={data.course.timeZone} itemId={data.itemId} students={students} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
       <input
         ref={chooser}
         type="file"

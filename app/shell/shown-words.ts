@@ -8,22 +8,26 @@ export interface ForStudents {
   readonly reason: string
 }
 
-function look(plan: readonly EntryToShow[], id: string, timeZone: string): ForStudents {
-  const entry = plan.find((each) => each.id === id)
-  const shown: Shown = shownToStudents(plan, now()).get(id) ?? { sort: 'draft' }
-  return { shown, reason: entry ? shownReason(shown, entry, plan, (iso) => shortMoment(iso, timeZone)) : '' }
+/** Looks at a plan once, for whatever entries are asked about then. */
+function look(plan: readonly EntryToShow[], timeZone: string): (id: string) => ForStudents {
+  const all = shownToStudents(plan, now())
+  return (id) => {
+    const entry = plan.find((each) => each.id === id)
+    const shown: Shown = all.get(id) ?? { sort: 'draft' }
+    return { shown, reason: entry ? shownReason(shown, entry, plan, (iso) => shortMoment(iso, timeZone)) : '' }
+  }
 }
 
 /** What students read of a page now, at the foot of its sheet. */
 export function readNowWords(plan: readonly EntryToShow[], id: string, newest: { readonly number: number; readonly at: string } | undefined, timeZone: string): string {
   if (!newest) return 'Students can’t read this yet'
-  const { shown, reason } = look(plan.map((entry) => (entry.id === id ? { ...entry, edition: newest.number } : entry)), id, timeZone)
+  const { shown, reason } = look(plan.map((entry) => (entry.id === id ? { ...entry, edition: newest.number } : entry)), timeZone)(id)
   const edition = `edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
   if (!reason) return `Students read ${edition}`
   return isInSight(shown) || shown.sort === 'sequence' ? `Students read ${edition}. ${reason}` : `Students can’t read ${edition}, yet. ${reason}`
 }
 
-/** How an entry would stand for students if it, or all of these, were published now. */
-export function onceItIsPublished(plan: readonly EntryToShow[], id: string, timeZone: string, published: ReadonlySet<string> = new Set([id])): ForStudents {
-  return look(withPublished(plan, published), id, timeZone)
+/** How entries would stand for students if all of these were published now. */
+export function oncePublished(plan: readonly EntryToShow[], published: ReadonlySet<string>, timeZone: string): (id: string) => ForStudents {
+  return look(withPublished(plan, published), timeZone)
 }

@@ -1,5 +1,5 @@
 import { kindOfEntry } from './kinds.ts'
-import type { PlanEntry } from './tree.ts'
+import { childrenOf, type PlanEntry } from './tree.ts'
 
 /**
  * Of what is published, what students can find: it stands in something they find too, up to the course itself. Units, lessons
@@ -8,20 +8,14 @@ import type { PlanEntry } from './tree.ts'
  * `entries` holds the units, lessons and parts of a course, and of what is written what has an edition.
  */
 export function reached<E extends PlanEntry>(entries: readonly E[]): E[] {
-  const under = new Map<string | null, E[]>()
-  for (const entry of entries) {
-    const siblings = under.get(entry.parentId)
-    if (siblings) siblings.push(entry)
-    else under.set(entry.parentId, [entry])
-  }
   const found = new Set<string>()
   /** Whether anything in it, itself included, is there to be read; only then it and what it holds are found. */
-  const holdsSomething = (entry: E): boolean => kindOfEntry(entry.kind).isWritten || (under.get(entry.id) ?? []).some(holdsSomething)
+  const holdsSomething = (entry: E): boolean => kindOfEntry(entry.kind).isWritten || childrenOf(entries, entry.id).some(holdsSomething)
   const visit = (entry: E): void => {
     if (!holdsSomething(entry)) return
     found.add(entry.id)
-    under.get(entry.id)?.forEach(visit)
+    childrenOf(entries, entry.id).forEach(visit)
   }
-  under.get(null)?.forEach(visit)
+  childrenOf(entries, null).forEach(visit)
   return entries.filter(({ id }) => found.has(id))
 }

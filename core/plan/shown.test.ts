@@ -49,7 +49,7 @@ describe('what students see of an entry', () => {
   })
   test('a line of the plan says it in few words, and nothing where its state says it all', () => {
     const briefly = (id: string): string => shownBriefly(shown.get(id)!, plan.find((each) => each.id === id)!, plan, day)
-    expect(['chapter', 'page', 'second', 'closed', 'locked', 'draft', 'first'].map(briefly)).toEqual(['book not published', 'from 2026-09-20', 'in its turn', 'closed 2026-09-01', 'locked', '', ''])
+    expect(['chapter', 'page', 'second', 'closed', 'locked', 'draft', 'first'].map(briefly)).toEqual(['book not published', 'from 2026-09-20', 'after the one before', 'closed 2026-09-01', 'locked', '', ''])
   })
 })
 

@@ -105,7 +105,7 @@ export function shownBriefly(shown: Shown, entry: EntryToShow, plan: readonly En
     case 'later':
       return `from ${moment(shown.opensAt)}`
     case 'sequence':
-      return 'in its turn'
+      return 'after the one before'
     case 'closed':
       return shown.closesAt === null ? 'locked' : `closed ${moment(shown.closesAt)}`
   }

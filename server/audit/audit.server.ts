@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { containing } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 /** What is written down: changes of rights, signing in, taking things out, reading what students handed in. */
@@ -18,10 +19,10 @@ export interface Deed {
 
 /** Writes down what somebody did, for the manager to read; it is kept for a year. */
 export async function recordDeed(db: Database, { act, personId, courseId = null, about, address }: Deed): Promise<void> {
-  // The same again within some minutes is one deed: a page that was looked at is loaded anew by itself.
+  // The same again within some minutes is one deed: a page that was looked at is loaded anew by itself, and whoever guesses passwords fills no table.
   await db.query(
     `insert into audit (person_id, act, course_id, about, address) select $1::text, $2::text, $3::text, $4::text, $5::text
-     where $2::text <> 'hand-ins read' or not exists (select from audit where at > now() - interval '10 minutes' and person_id = $1::text and act = $2::text and course_id = $3::text and about = $4::text)`,
+     where not $2::text = any('{hand-ins read,sign-in refused}') or not exists (select from audit where at > now() - interval '10 minutes' and person_id is not distinct from $1::text and act = $2::text and course_id is not distinct from $3::text and about = $4::text)`,
     [personId, act, courseId, about.slice(0, 500).toWellFormed().replaceAll('\0', ''), address.slice(0, 100)],
   )
 }
@@ -39,7 +40,7 @@ export async function listDeeds(db: Database, asked: { readonly before: string |
      left join people p on p.id = a.person_id left join courses c on c.id = a.course_id
      where ($1::bigint is null or a.id < $1::bigint) and ($2::text is null or a.act = $2::text)
        and ($3::text = '' or a.about ilike $4::text or p.name ilike $4::text) order by a.id desc limit $5::int`,
-    [asked.before, asked.act, asked.words, `%${asked.words.replace(/[\\%_]/g, '\\$&')}%`, DEEDS_A_PART + 1],
+    [asked.before, asked.act, asked.words, containing(asked.words), DEEDS_A_PART + 1],
   )
   return rows.map((row) => deedRow.parse(row))
 }

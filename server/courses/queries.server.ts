@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { CourseRole } from '../../core/access/access.ts'
+import { containingEach } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 const courseRow = z.object({
@@ -67,7 +68,7 @@ export const COURSES_A_PART = 60
 
 /** The courses a person is in, for the manager all, by title: those with all of some words in it, from a place in the list on; one more than a part when there are more. */
 export async function listCourses(db: Database, personId: string, all: boolean, words = '', from = 0): Promise<Course[]> {
-  const patterns = words.split(/\s+/).filter(Boolean).map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
+  const patterns = containingEach(words)
   const { rows } = await db.query(
     `select ${COLUMNS} from courses c left join memberships m on m.course_id = c.id and m.person_id = $1::text
      where c.deleted_at is null and ($2::boolean or m.role is not null) and c.title ilike all ($3::text[]) order by c.title, c.id limit $5::int offset $4::int`,

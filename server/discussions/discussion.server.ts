@@ -1,4 +1,5 @@
 import type { Node } from 'prosemirror-model'
+import { PART_REPLIES, SHOWN_REPLIES, THREADS } from '../../core/discussions/parts.ts'
 import { isBlank, passageHtml } from '../../core/document/passage.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
@@ -40,10 +41,6 @@ export interface Thread {
 export type PostResult = { readonly ok: true; readonly post: SeenPost } | { readonly ok: false; readonly reason: string }
 const refuse = (reason: string): PostResult & { ok: false } => ({ ok: false, reason })
 
-const THREADS = 12
-const SHOWN_REPLIES = 3
-/** So many answers of a thread come in one part. */
-export const PART_REPLIES = 50
 /** A thread that one is sent to from a search comes with so many answers, from the one that was found on. */
 const MOST_REPLIES = 500
 

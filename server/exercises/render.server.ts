@@ -93,7 +93,7 @@ ${questions.map((shown, at) => {
 })}
 ${!isOver && html`<form method="post" class="finish-form" id="finish"><input type="hidden" name="attempt" value="${attempt.number}"><input type="hidden" name="intent" value="finish">
 <p class="finish-words"><span data-missing role="status">${missing.length === 0 ? 'Everything is answered.' : `${missing.length} ${missing.length === 1 ? 'question is' : 'questions are'} not answered yet.`}</span></p>
-<p class="finish-ask"${!(show.isAsked && missing.length > 0) && html` hidden`}>What is not answered gets no points, and a finished attempt can’t be changed. <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">Answer what is open</a> <button class="button" name="sure" value="yes">Finish all the same</button></p>
+<p class="finish-ask"${!(show.isAsked && missing.length > 0) && html` hidden`}>Unanswered questions get no points, and a finished attempt can’t be changed. <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">Go to the unanswered questions</a> <button class="button" name="sure" value="yes">Finish anyway</button></p>
 <p class="finish-first"${show.isAsked && missing.length > 0 && html` hidden`}><button class="button primary"${show.isPreview && html` disabled`}>Finish</button></p></form>`}
 </div>`
 }

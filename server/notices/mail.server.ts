@@ -70,7 +70,7 @@ export async function mailReset({ personId, token }: { readonly personId: string
   if (!person) return
   await transport?.sendMail({
     to: { name: person.name, address: person.email },
-    subject: 'Your way to a new password',
+    subject: 'A new password for Fieldstone',
     text: `Somebody, we hope you, asked for a new password for Fieldstone. Within an hour you can set one here:\n${new URL(`/new-password?way=${token}`, home).href}\n\nIf that was not you, do nothing: your password stays what it is.\n`,
   })
 }

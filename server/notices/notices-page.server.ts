@@ -16,13 +16,13 @@ ${mailChoice(pace)}
   )
 }
 
-const PACES: Record<MailPace, string> = { 'at once': 'As soon as something is new', daily: 'Once a day, all in one mail', never: 'Not at all: I look here' }
+const PACES: Record<MailPace, string> = { 'at once': 'As soon as something is new', daily: 'Once a day, all in one mail', never: 'Never: I look here' }
 
 /** When somebody wants their mail. */
 function mailChoice(pace: MailPace | null): SafeHtml {
   return html`<section class="mail-choice"><h2>Mail</h2>
 ${pace === null && html`<p>You have not chosen yet. Mail comes as soon as something is new; what students write and hand in where you are an author comes once a day, all in one mail.</p>`}
-<form method="post"><fieldset><legend>When you get mail about these</legend>
+<form method="post"><fieldset><legend>When should we mail you about these?</legend>
 ${MAIL_PACES.map((each) => html`<label><input type="radio" name="pace" value="${each}"${each === pace && html` checked`} required> ${PACES[each]}</label>`)}
-</fieldset><button>Keep this</button></form></section>`
+</fieldset><button>Save</button></form></section>`
 }

@@ -33,7 +33,7 @@ interface Who {
 export async function changePassword({ person, address, session }: Who, current: string, fresh: string): Promise<Changed> {
   const why = whyNotPassword(fresh, person.email)
   if (why) return refuse(why)
-  if (!(await isPassword(current, await findPasswordHash(pool, person.id)))) return refuse('That is not your password of now. Nothing was changed.')
+  if (!(await isPassword(current, await findPasswordHash(pool, person.id)))) return refuse('That is not your current password. Nothing was changed.')
   await keepPassword(person, address, fresh, session)
   return { ok: true, words: 'Your password is changed. In every other browser you have been signed out.' }
 }
@@ -61,13 +61,13 @@ export async function signOutElsewhere({ person, address, session }: Who): Promi
 
 /** Begins the second step: the code shows that the authenticator has the secret. */
 export async function beginSecondStep({ person, address }: Who, unsafeSecret: unknown, code: string): Promise<Changed> {
-  if (!isSecret(unsafeSecret) || stepOf(unsafeSecret, code) === null) return refuse('That code is not right. Take the picture anew and type the code that your authenticator shows now.')
+  if (!isSecret(unsafeSecret) || stepOf(unsafeSecret, code) === null) return refuse('That code is wrong. Scan the picture again and type the code that the app shows now.')
   await transaction(async (db) => {
     await setSecondStep(db, person.id, unsafeSecret)
     await recordDeed(db, { act: 'second step', personId: person.id, about: 'begun', address })
-    await tellAccount(db, person.id, 'Signing in as you takes a code of your authenticator now.')
+    await tellAccount(db, person.id, 'Two-step sign-in was turned on for your account: signing in now takes a code from your authenticator app.')
   })
-  return { ok: true, words: 'From now on signing in takes your password and a code of your authenticator.' }
+  return { ok: true, words: 'From now on, signing in takes your password and a code from your authenticator app.' }
 }
 
 /** Ends the second step, for whoever knows the password. */
@@ -76,9 +76,9 @@ export async function endSecondStep({ person, address }: Who, password: string):
   await transaction(async (db) => {
     await setSecondStep(db, person.id, null)
     await recordDeed(db, { act: 'second step', personId: person.id, about: 'ended', address })
-    await tellAccount(db, person.id, 'Signing in as you takes your password alone again.')
+    await tellAccount(db, person.id, 'Two-step sign-in was turned off for your account: signing in takes your password only.')
   })
-  return { ok: true, words: 'Signing in takes your password alone again.' }
+  return { ok: true, words: 'Two-step sign-in is off: signing in takes your password only.' }
 }
 
 /** Sends a way to a new password, if there is somebody of that address; whether there is, is not told. */
@@ -100,7 +100,7 @@ export async function resetOf(token: string): Promise<Person | null> {
 /** Sets a new password by a way that was sent; every session ends. */
 export async function resetPassword(token: string, fresh: string, address: string): Promise<Changed> {
   const person = await resetOf(token)
-  if (!person) return refuse('This way to a new password was used already, or is older than an hour. Ask for another.')
+  if (!person) return refuse('This link was already used, or is older than an hour. Ask for a new one.')
   const why = whyNotPassword(fresh, person.email)
   if (why) return refuse(why)
   await keepPassword(person, address, fresh, null)

@@ -113,10 +113,20 @@ export async function insertPending(db: Database, tokenHash: Buffer, personId: s
 }
 
 export async function findPending(db: Database, tokenHash: Buffer): Promise<Person | null> {
+  return personWithToken(db, 'pending_sign_ins', tokenHash, 10)
+}
+
+/** The second step was taken: what was given before it is good for nothing more. */
+export async function deletePending(db: Database, tokenHash: Buffer): Promise<void> {
+  await db.query('delete from pending_sign_ins where token_hash = $1::bytea', [tokenHash])
+}
+
+/** Whose a token is, if it is not older than so many minutes. */
+async function personWithToken(db: Database, table: 'pending_sign_ins' | 'password_resets', tokenHash: Buffer, minutes: number): Promise<Person | null> {
   const { rows } = await db.query(
-    `select p.id, p.name, p.email, p.is_manager, p.colour from pending_sign_ins s join people p on p.id = s.person_id
-     where s.token_hash = $1::bytea and s.created_at > now() - interval '10 minutes' and p.deleted_at is null`,
-    [tokenHash],
+    `select p.id, p.name, p.email, p.is_manager, p.colour from ${table} t join people p on p.id = t.person_id
+     where t.token_hash = $1::bytea and t.created_at > now() - make_interval(mins => $2::int) and p.deleted_at is null`,
+    [tokenHash, minutes],
   )
   return rows[0] ? toPerson(rows[0]) : null
 }
@@ -149,10 +159,5 @@ export async function insertReset(db: Database, tokenHash: Buffer, personId: str
 
 /** Whose password a way leads to, if it is not older than an hour. */
 export async function findReset(db: Database, tokenHash: Buffer): Promise<Person | null> {
-  const { rows } = await db.query(
-    `select p.id, p.name, p.email, p.is_manager, p.colour from password_resets r join people p on p.id = r.person_id
-     where r.token_hash = $1::bytea and r.created_at > now() - interval '1 hour' and p.deleted_at is null`,
-    [tokenHash],
-  )
-  return rows[0] ? toPerson(rows[0]) : null
+  return personWithToken(db, 'password_resets', tokenHash, 60)
 }

@@ -4,7 +4,7 @@ import { recordDeed } from '../audit/audit.server.ts'
 import { pool } from '../database/pool.server.ts'
 import { isKnownDevice } from './devices.server.ts'
 import { isPassword } from './passwords.server.ts'
-import { countFailures, deleteFailure, deleteFailures, findPending, findPersonByEmail, insertFailure, insertPending, type Person } from './queries.server.ts'
+import { countFailures, deleteFailure, deleteFailures, deletePending, findPending, findPersonByEmail, insertFailure, insertPending, type Person } from './queries.server.ts'
 import { hasSecondStep, takeCode } from './second-step.server.ts'
 
 /** From one address, where a school may sit, so many failures more go without a wait. */
@@ -62,12 +62,14 @@ export async function signIn(email: string, password: string, from: Whence): Pro
 
 /** The second step: the code of the authenticator, for whoever has given their password in the last ten minutes. */
 export async function finishSignIn(token: string, code: string, from: Whence): Promise<SignIn> {
-  const pending = await findPending(pool, createHash('sha256').update(token).digest())
+  const hash = createHash('sha256').update(token).digest()
+  const pending = await findPending(pool, hash)
   if (!pending) return { ok: false, reason: 'wrong' }
   const account = pending.email
   const { wait } = await waitFor(account, pending.id, from)
   if (wait > 0) return { ok: false, reason: 'too many', wait }
   if (!(await takeCode(pool, pending.id, code))) return { ok: false, reason: 'code', token }
+  await deletePending(pool, hash)
   await deleteFailures(pool, account, from.device)
   return { ok: true, person: pending }
 }

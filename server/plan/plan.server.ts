@@ -78,11 +78,12 @@ export async function weigh(courseId: string, ids: readonly string[]): Promise<U
 
 /** Deletes entries with all that stands under them; the id given back undoes it. Says what it took from others. */
 export async function removeEntries(courseId: string, ids: readonly string[]): Promise<PlanResult<{ deletionId: string; count: number; uses: string[] }>> {
+  // Looked for before the plan is held: it takes its time, and is for telling alone.
+  const uses = usesWords(await weigh(courseId, ids))
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
     const gone = [...new Set(ids.flatMap((id) => branch(plan, id).map((entry) => entry.id)))]
     if (gone.length === 0) return { ok: false, reason: 'That is no longer in the plan.' }
-    const uses = usesWords(await findUses(db, courseId, gone))
     const deletionId = nanoid(12)
     await deleteEntries(db, courseId, gone, deletionId)
     return { ok: true, deletionId, count: gone.length, uses }

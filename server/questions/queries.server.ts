@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { type QuestionContent, questionContent } from '../../core/questions/question.ts'
+import { containingEach } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export interface Folder {
@@ -47,7 +48,7 @@ export interface BankFilter {
 
 /** Questions of a bank, last changed first; with words only those that hold all of them. */
 export async function listQuestions(db: Database, courseId: string, { folderId, kind, words }: BankFilter): Promise<QuestionSummary[]> {
-  const patterns = words.split(/\s+/).filter(Boolean).map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
+  const patterns = containingEach(words)
   const { rows } = await db.query(
     `select q.id, q.folder_id as "folderId", q.title, q.kind, left(q.words, 160) as words, q.updated_at as "updatedAt", p.name as "updatedBy",
        (select count(*)::int from exercise_questions x join plan_entries e on e.id = x.entry_id where x.question_id = q.id and e.deleted_at is null) as uses

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { containing } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 const itemRow = z.object({ id: z.string(), done: z.number(), posted: z.number(), posts: z.number(), answered: z.number(), handedIn: z.number(), waiting: z.number(), helped: z.number(), notYet: z.number() })
@@ -51,5 +52,3 @@ export async function countStudents(db: Database, courseId: string, words: strin
   )
   return rows[0] ?? { all: 0, found: 0 }
 }
-
-const containing = (words: string): string => `%${words.replace(/[\\%_]/g, '\\$&')}%`

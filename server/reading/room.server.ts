@@ -65,7 +65,7 @@ export function stepsFooter(visit: Visit, place: Place): SafeHtml {
 export function wayBar(visit: Visit, place: Place): SafeHtml {
   const { previous, next, standing } = stepsOf(visit, place)
   const step = (to: Place | undefined, word: string, arrow: string): SafeHtml | false => to !== undefined && to.standing.shut === null && html`<a href="${visit.href(to.id)}" aria-label="${word}: ${to.title}"><span aria-hidden="true" class="arrow">${arrow}</span></a>`
-  return html`<nav class="way" aria-label="Way"><span>${step(previous, 'Previous', '←')}</span><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, 'Next', '→')}</span></nav>`
+  return html`<nav class="way" aria-label="Previous, contents, next"><span>${step(previous, 'Previous', '←')}</span><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, 'Next', '→')}</span></nav>`
 }
 
 function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
@@ -114,7 +114,7 @@ export function contentsPage(visit: Visit): SafeHtml {
 <main id="page" class="contents" tabindex="-1">
 <h1>${course.course_title}</h1>
 ${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
-${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">A long course: each unit shows what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
+${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">This is a long course. Open a unit to see what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
 </main>`
   return frame({ title: 'Contents', course, theme: visit.theme }, body)
 }

@@ -26,7 +26,8 @@ function linkOut({ settings: { address }, title }: Place): SafeHtml {
 async function bookContents(visit: Visit, book: Place): Promise<SafeHtml> {
   const kept = visit.isPreview ? null : await findPlace(pool, book.id, visit.person.id)
   const at = kept && visit.outline.find(kept.chapterId)
-  const goOn = at ?? visit.outline.places.find(({ id, kind, standing }) => kind === 'chapter' && !standing.isDone && visit.outline.path(id).includes(book))
+  const chapters = visit.outline.under(book.id).flatMap((place) => (place.kind === 'chapter' ? [place] : visit.outline.under(place.id)))
+  const goOn = at ?? chapters.find(({ standing }) => !standing.isDone)
   return html`${goOn && !goOn.standing.shut && html`<p><a class="button primary" href="${visit.href(goOn.id)}${at && kept.heading && `#${encodeURIComponent(kept.heading)}`}">${at ? 'Go on at' : 'Begin with'} ${goOn.number} ${goOn.title}</a></p>`}
 <form class="search in-book" role="search" action="/read/${visit.course.course_id}/search"><input type="hidden" name="in" value="${book.id}"><input type="search" name="words" aria-label="Search in this book" placeholder="Search in this book"> <button>Search</button></form>
 <nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '', true)}</nav>`

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { containingEach } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 const state = z.enum(['new', 'ready', 'failed'])
@@ -68,7 +69,7 @@ export async function findShelfItem(db: Database, courseId: string, id: string):
 
 /** What the shelf of a course holds, newest first; with words only what has all of them in its name or alternative text. */
 export async function listShelf(db: Database, courseId: string, words: string): Promise<ShelfItem[]> {
-  const patterns = words.split(/\s+/).filter(Boolean).map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`)
+  const patterns = containingEach(words)
   const { rows } = await db.query(
     `select ${ITEM} from shelf_items s where s.course_id = $1::text and s.deleted_at is null and not s.is_contribution and (s.name || ' ' || s.alt) ilike all ($2::text[]) order by s.created_at desc limit 200`,
     [courseId, patterns],

@@ -5,6 +5,7 @@ import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { type Begun, claim, discard, receive, type Received } from './bytes.server.ts'
 import { countBrought, findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
+import { tooOften } from '../web/rate.server.ts'
 import { sniff } from './sniff.server.ts'
 
 export type Uploaded = { readonly ok: true; readonly item: ShelfItem; readonly isKnown: boolean } | { readonly ok: false; readonly reason: string }
@@ -29,16 +30,19 @@ const MOST_SVG = 8 * 1024 * 1024
 /** Takes a file for a course: looked at as it begins, written down as it comes, claimed in one transaction. */
 export async function takeUpload(courseId: string, { personId, isContribution, isAnyFile = false }: Bringer, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
   const name = nameFrom(unsafeName, 'picture')
+  const tooMany = tooOften(personId, 'upload')
   const most = isContribution ? MOST_A_DAY.contribution : MOST_A_DAY.shelf
   const isOver = (await countBrought(pool, personId)) >= most
   let type = ''
   let isPicture = false
   const begin = async (start: Buffer): Promise<Begun> => {
     if (start.length === 0) return { ok: false, reason: `“${name}” is empty.` }
+    if (tooMany) return { ok: false, reason: tooMany }
     if (isOver) return { ok: false, reason: `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.` }
     const found = await sniff(start)
     if (found.sort === 'other' && !isAnyFile) return { ok: false, reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.` }
-    ;[type, isPicture] = [found.type, found.sort === 'picture']
+    type = found.type
+    isPicture = found.sort === 'picture'
     return { ok: true, head: !isPicture ? 0 : type === 'image/svg+xml' ? MOST_SVG : HEAD }
   }
   return receiveUpload(courseId, personId, stream, name, begin, async (received): Promise<Uploaded> => {

@@ -100,8 +100,8 @@ test('a computed question is made in the bank, looked through, put into an exerc
   // What is open is asked about, and nothing is over before the answer.
   await bare.getByRole('button', { name: 'Finish' }).click()
   await expect(bare.getByText('2 questions are not answered yet.')).toBeVisible()
-  await expect(bare.getByText('What is not answered gets no points')).toBeVisible()
-  await bare.getByRole('link', { name: 'Answer what is open' }).click()
+  await expect(bare.getByText('Unanswered questions get no points')).toBeVisible()
+  await bare.getByRole('link', { name: 'Go to the unanswered questions' }).click()
   await bare.getByRole('region', { name: 'Question 2' }).getByLabel('a through').check()
   await bare.getByRole('region', { name: 'Question 2' }).getByRole('button', { name: 'Check' }).click()
   await expect(bare.getByRole('region', { name: 'Question 2' }).getByRole('status')).toContainText('Right.')
@@ -109,10 +109,10 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await student.goto('/read/course/ex')
   await student.getByRole('region', { name: 'Question 1' }).getByLabel(/Your answer in t/).fill('12')
   await student.getByRole('button', { name: 'Finish' }).click()
-  await expect(student.getByRole('link', { name: 'Answer what is open' })).toBeFocused()
+  await expect(student.getByRole('link', { name: 'Go to the unanswered questions' })).toBeFocused()
   await expect(student.getByRole('region', { name: 'Question 1' }).getByLabel(/Your answer in t/)).toHaveValue('12')
   await bare.getByRole('button', { name: 'Finish' }).click()
-  await bare.getByRole('button', { name: 'Finish all the same' }).click()
+  await bare.getByRole('button', { name: 'Finish anyway' }).click()
   await expect(bare.getByText('You have had your 2 attempts.')).toBeVisible()
 })
 

@@ -1,27 +1,13 @@
-import { spawn } from 'node:child_process'
-import { get } from 'node:http'
-import { freePort } from '../../scripts/postgres.ts'
 import { startApp, withClient } from '../server/setup/app.ts'
 import { expect, kept, sheet, test } from './setup/house.ts'
-
-/** What lies in the tray for outgoing mail. Only browsers know by themselves that names under localhost are this machine. */
-function trayOf(port: number): Promise<string> {
-  return new Promise((done, fail) => {
-    get({ host: '127.0.0.1', port, path: '/?to=student', headers: { host: `mail.localhost:${port}` } }, (response) => {
-      let text = ''
-      response.on('data', (chunk) => (text += String(chunk)))
-      response.on('end', () => done(text))
-    }).on('error', fail)
-  })
-}
+import { startTray } from './setup/tray.ts'
 
 test('a lesson is published as a whole, or not at all; students are told here and by mail; the author sees who did what', async ({ house }) => {
   test.slow()
-  const [standins, mail] = [await freePort(), await freePort()]
-  const tray = spawn(process.execPath, ['--import', 'tsx', 'standins/main.ts'], { env: { ...process.env, STANDINS_PORT: String(standins), STANDINS_MAIL_PORT: String(mail), STANDINS_DATA: `.data/standins-${standins}` }, stdio: 'ignore' })
+  const tray = await startTray()
   // One process alone, so that no other takes the mail from the queue.
   await house.stop()
-  const app = await startApp(house.url, { environment: { SMTP_URL: `smtp://127.0.0.1:${mail}` } })
+  const app = await startApp(house.url, { environment: { SMTP_URL: tray.address } })
   try {
     await house.addPage('one', '<h1>What fell</h1><p>x</p>')
     await house.addPage('two', '<h1>Gaps you have seen</h1><p>x</p>', { kind: 'discussion' })
@@ -61,7 +47,7 @@ test('a lesson is published as a whole, or not at all; students are told here an
   await student.keyboard.type('One by the mill.')
     await student.getByRole('button', { name: 'Send', exact: true }).click()
     await expect(student.locator('.post')).toHaveCount(1)
-    await expect.poll(() => trayOf(standins), { timeout: 20_000 }).toContain('the first of three')
+    await expect.poll(() => tray.of('student'), { timeout: 20_000 }).toContain('the first of three')
     await author.goto('/courses/course/readers')
     await expect(author.getByRole('row', { name: /^What fell/ })).toContainText('1 100 %')
     await expect(author.getByRole('row', { name: /^Gaps you have seen/ }).getByRole('cell').nth(1)).toHaveText('1')
@@ -80,6 +66,6 @@ test('a lesson is published as a whole, or not at all; students are told here an
     expect(await withClient(house.url, async (client) => (await client.query(`select max(number) as number from editions where document_id = 'one'`)).rows)).toEqual([{ number: 2 }])
   } finally {
     await app.stop()
-    tray.kill()
+    tray.stop()
   }
 })

@@ -100,7 +100,7 @@ test('on a phone the way on and the contents stand at the top and the end of the
   await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', { kind: 'chapter', parent: 'book', isPublished: true })
   const page = await house.open('student', '/read/course/two', { viewport: { width: 390, height: 844 }, javaScriptEnabled: false })
   const top = async (selector: string): Promise<number> => (await page.locator(selector).boundingBox())!.y
-  const way = page.getByRole('navigation', { name: 'Way' })
+  const way = page.getByRole('navigation', { name: 'Previous, contents, next' })
   await expect(way).toContainText('Contents, 2 of 4 in this lesson')
   const order = [await top('.way'), await top('h1'), await top('.steps'), await top('.marks'), await top('#contents')]
   expect([...order].sort((a, b) => a - b)).toEqual(order)
@@ -126,7 +126,7 @@ test('without script no field stands that can’t be sent', async ({ house }) =>
   for (const path of ['/discuss/course/talk', '/assignments/course/task']) {
     const page = await house.open('student', path, { javaScriptEnabled: false })
     await expect(page.locator('noscript p')).toBeVisible()
-    await expect(page.locator('noscript p')).toContainText('script, which this browser does not run')
+    await expect(page.locator('noscript p')).toContainText('turn on JavaScript in your browser')
     await expect(page.getByRole('textbox').and(page.locator('main *'))).toHaveCount(0)
   }
 })

@@ -9,7 +9,7 @@ const { pool, transaction } = await import('../../server/database/pool.server.ts
 const { createDocument } = await import('../../server/plan/plan.server.ts')
 const { insertEntries } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
-const { actOnPost, mustPostFirst, readThread, readThreads, rewritePost, writePost } = await import('../../server/discussions/discussion.server.ts')
+const { actOnPost, mustPostFirst, readThread, readThreadOf, readThreads, rewritePost, writePost } = await import('../../server/discussions/discussion.server.ts')
 const { readSettings } = await import('../../core/plan/settings.ts')
 const { updateSettings } = await import('../../server/plan/queries.server.ts')
 const { listNotices } = await import('../../server/notices/queries.server.ts')
@@ -99,6 +99,27 @@ test('one’s own post is changed and taken back; a thread stays while others an
   expect(await actOnPost(await as('student'), 'one', { act: 'bring back' })).toMatchObject({ ok: true, post: { html: '<p>better</p>', isDeleted: false } })
   expect(await actOnPost(await as('student'), 'one', { act: 'bring back' })).toMatchObject({ ok: false })
   expect(await actOnPost(await as('student'), 'one', { act: 'take back' })).toMatchObject({ ok: true })
+})
+
+test('a long thread comes in parts from its end, and whole from the post one is sent to', async () => {
+  await pool.query(`insert into posts (id, entry_id, root_id, person_id, content, html, words, created_at) values ('long', 'talk', 'long', 'author', '{}', 'x', 'x', now() - interval '2 days')`)
+  await pool.query(`insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at) select 'long-' || n, 'talk', 'long', 'long', 'author', '{}', 'x', 'x', now() - interval '1 day' + n * interval '1 second' from generate_series(1, 600) n`)
+  const guest = await as('guest')
+  const ids = async (more: Parameters<typeof readThread>[2]): Promise<string[]> => (await readThread(guest, 'long', more))!.replies.map(({ id }) => id)
+  const last = await ids({})
+  expect([last.length, last[0], last.at(-1)]).toEqual([50, 'long-551', 'long-600'])
+  const before = await ids({ beforeId: 'long-551' })
+  expect([before.length, before[0], before.at(-1)]).toEqual([50, 'long-501', 'long-550'])
+  const from = (await readThreadOf(guest, 'long-590'))!
+  expect([from.post.replies, from.replies.length, from.replies[0]!.id]).toEqual([600, 11, 'long-590'])
+  // Older than so many answers: as many as come at once, still to the end.
+  const old = (await readThreadOf(guest, 'long-3'))!.replies
+  expect([old.length, old.at(-1)!.id]).toEqual([500, 'long-600'])
+  expect(await readThreadOf(guest, 'nowhere')).toBeNull()
+  await set({ postFirst: true })
+  expect(await readThreadOf(await as('guest'), 'long-590')).toBeNull()
+  await set({})
+  await pool.query(`delete from posts where root_id = 'long'`)
 })
 
 /* Places where script is known to hide (OWASP, "XSS Filter Evasion Cheat Sheet"; from memory). */

@@ -1,5 +1,6 @@
 import { beforeAll, expect, test } from 'vitest'
 import { useFreshDatabase } from './setup/database.ts'
+import { CHOICE, say } from './setup/questions.ts'
 import { makeSchool } from './setup/factories.ts'
 
 await useFreshDatabase()
@@ -15,9 +16,7 @@ const { replaceExercise, listAttempts, listAnswers, listResults } = await import
 const { answerQuestion, begin, finish, openAttempt, questionsInPage } = await import('../../server/exercises/exercise.server.ts')
 const { questionHtml } = await import('../../server/exercises/render.server.ts')
 
-const say = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
 const nothing = { type: 'passage', content: [{ type: 'paragraph' }] }
-const CHOICE = { prompt: say('Which ties both faces?'), variables: [], conditions: [], answer: { sort: 'choice', mode: 'one', choices: [{ id: 'a', text: say('a through'), isRight: true, feedback: say('It reaches across.') }, { id: 'b', text: say('hearting'), isRight: false, feedback: say('It only fills.') }] }, hints: [say('Think across.'), say('Think of its length.')], solution: say('A through does.') }
 /** A length of 1 to 9 metres, at 1.6 tonnes a metre, within 2 percent. */
 const NUMBER = { prompt: { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Tonnes for ' }, { type: 'value', attrs: { formula: 'l', decimals: null } }, { type: 'text', text: ' metres?' }] }] }, variables: [{ name: 'l', from: 'range', least: 1, most: 9, step: 1 }], conditions: [], answer: { sort: 'number', value: '1.6 * l', tolerance: { sort: 'percent', amount: 2 }, unit: 't', whenRight: nothing, whenWrong: nothing }, hints: [], solution: say('Length times 1.6.') }
 

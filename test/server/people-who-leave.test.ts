@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { readPage } from '../../core/html/read.ts'
 import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts'
 import { useFreshDatabase } from './setup/database.ts'
+import { CHOICE, say } from './setup/questions.ts'
 import { makeSchool } from './setup/factories.ts'
 
 /* What people wrote stays when they leave a course, or the school. No list that they are in breaks for those who stay. */
@@ -14,8 +15,6 @@ const { readQuestion, written } = await import('../../server/questions/bank.serv
 const { insertQuestion } = await import('../../server/questions/queries.server.ts')
 const { replaceExercise } = await import('../../server/exercises/queries.server.ts')
 
-const say = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
-const CHOICE = { prompt: say('Which ties both faces?'), variables: [], conditions: [], answer: { sort: 'choice', mode: 'one', choices: [{ id: 'a', text: say('a through'), isRight: true, feedback: say('Yes.') }, { id: 'b', text: say('hearting'), isRight: false, feedback: say('No.') }] }, hints: [], solution: say('A through.') }
 const page = readPage('<h1>Walls</h1><p>Frost lifts stones.</p>').page
 
 let app: RunningApp

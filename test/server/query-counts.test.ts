@@ -3,6 +3,7 @@ import { readPage } from '../../core/html/read.ts'
 import { cookieFor, type RunningApp, startApp } from './setup/app.ts'
 import { countingProxy, type CountingProxy } from './setup/counting-proxy.ts'
 import { useFreshDatabase } from './setup/database.ts'
+import { CHOICE, say } from './setup/questions.ts'
 import { makeSchool } from './setup/factories.ts'
 
 /*
@@ -19,8 +20,6 @@ const { readQuestion, written } = await import('../../server/questions/bank.serv
 const { insertQuestion } = await import('../../server/questions/queries.server.ts')
 const { replaceExercise } = await import('../../server/exercises/queries.server.ts')
 
-const say = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
-const CHOICE = { prompt: say('Which ties both faces?'), variables: [], conditions: [], answer: { sort: 'choice', mode: 'one', choices: [{ id: 'a', text: say('a through'), isRight: true, feedback: say('Yes.') }, { id: 'b', text: say('hearting'), isRight: false, feedback: say('No.') }] }, hints: [], solution: say('A through.') }
 
 /** A course with everything in it, `size` of each. */
 async function fill(courseId: string, size: number): Promise<void> {

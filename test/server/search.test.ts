@@ -94,3 +94,30 @@ test('posts are found by whoever may see them: not what is hidden or taken back,
   await actOnPost(await visitor('author', 'talk'), 'one', { act: 'take back' })
   expect(await posts('ground', 'author', true)).toEqual([])
 })
+
+/* PostgreSQL's own dictionaries judge: what one form finds, others of the same word find. Forms are of everyday grammar (from memory). */
+test.each([
+  ['de-AT', 'Die Mauern standen lange.', 'Mauer'],
+  ['fr', 'Les pierres tombent du mur.', 'pierre'],
+  ['es-MX', 'Los muros caen despacio.', 'muro'],
+  ['it', 'Le pietre sono pesanti.', 'pietra'],
+  ['nl', 'De muren staan scheef.', 'muur'],
+  ['sv', 'Stenarna ligger tungt.', 'sten'],
+  ['ru', 'Камни лежат на земле.', 'камн'],
+  ['ar', 'الجدران القديمة', 'الجدران'],
+  ['pt-BR', 'As pedras pesadas caem.', 'pedra'],
+  // A language without a dictionary: as it stands, and by how it begins.
+  ['cy', 'Mae’r waliau cerrig yn hen.', 'wal'],
+  ['xx', 'Abcdefg hijk.', 'abcd'],
+])('in %s “%s” is found by %s', async (language, text, typed) => {
+  const { rows } = await pool.query<{ found: boolean }>(`select search_words('course', $1, 'T', $2) @@ search_query('course', $1, $3, $4) as found`, [language, text, searchTerms(typed)!.words, searchTerms(typed)!.phrases])
+  expect(rows[0]!.found).toBe(true)
+  const other = await pool.query<{ found: boolean }>(`select search_words('course', $1, 'T', $2) @@ search_query('other', $1, $3, $4) as found`, [language, text, searchTerms(typed)!.words, searchTerms(typed)!.phrases])
+  expect(other.rows[0]!.found).toBe(false)
+})
+
+test('a text as long as ten books is found by its beginning and breaks nothing', async () => {
+  const words = Array.from({ length: 300_000 }, (_, at) => `w${at.toString(36)}`).join(' ')
+  const { rows } = await pool.query<{ found: boolean; far: boolean }>(`select v @@ search_query('course', 'en', 'w1', '') as found, v @@ search_query('course', 'en', 'w6f00', '') as far from (select search_words('course', 'en', 'T', $1) as v) made`, [words])
+  expect(rows).toEqual([{ found: true, far: false }])
+})
