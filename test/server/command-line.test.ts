@@ -131,6 +131,20 @@ test('a backup restored into an empty database is the same, row for row', async 
   expect(await fieldstone(['restore', await file('no.backup', 'hello')], { DATABASE_URL: empty })).toMatchObject({ code: 2, error: expect.stringContaining('not a backup') })
 })
 
+test('whoever runs the server takes the second step off an account; it stands in the audit trail', async () => {
+  const database = await freshDatabase()
+  await withClient(database, (client) => client.query(`insert into people (id, name, email, password_hash, colour, is_manager, totp_secret) values ('m', 'Test manager', 'm@test.example', 'none', '#46586b', true, 'X')`))
+  const run = (...args: string[]): Promise<Ran> => fieldstone(['second-step-off', ...args], { DATABASE_URL: database })
+  expect(await run()).toMatchObject({ code: 2, error: expect.stringContaining('needs the address') })
+  expect(await run('nobody@test.example')).toMatchObject({ code: 2, error: expect.stringContaining('Nobody signs in as') })
+  expect(await run(' M@test.example')).toMatchObject({ code: 0, error: '' })
+  expect(await run('m@test.example')).toMatchObject({ code: 2 })
+  await withClient(database, async (client) => {
+    expect((await client.query('select totp_secret from people')).rows).toEqual([{ totp_secret: null }])
+    expect((await client.query('select person_id, act, address from audit')).rows).toEqual([{ person_id: 'm', act: 'second step', address: 'command line' }])
+  })
+})
+
 test('the demo is the same for the same moment', async () => {
   const [first, second] = [await freshDatabase(), await freshDatabase()]
   const seedAt = (database: string): Promise<Ran> => new Promise((done) => execFile(process.execPath, ['--import', 'tsx', '-e', `const { seedDemo } = await import('./demo/seed.ts'); const { pool } = await import('./server/database/pool.server.ts'); await seedDemo(new Date('2026-11-23T12:00:00Z')); await pool.end()`], { env: { ...process.env, DATABASE_URL: database } }, (error, out, complaint) => done({ code: error ? 1 : 0, out, error: complaint })))
