@@ -98,6 +98,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         tellUnsent(words)
       },
       onVersion: setVersion,
+      onNote: (words) => latest.current.say(words),
       onSetAside: () => void refreshSetAside(),
       onPresence: (presence) => {
         setOthers((list) => [...list.filter(({ client }) => client !== presence.client), ...(presence.gone ? [] : [{ ...presence, at: Date.now() }])])

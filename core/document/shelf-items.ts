@@ -26,12 +26,13 @@ export function mapShelfItems(node: Node, find: (item: string) => OtherItem | nu
     const other = find(String(child.attrs.item))
     if (other === undefined) children.push(child)
     else if (other !== null) children.push(child.type.create({ ...child.attrs, ...other }, child.content))
-    else children.push(wordsOf(child))
+    else children.push(instead(child))
   })
   return node.copy(Fragment.fromArray(children))
 }
 
-function wordsOf(picture: Node): Node {
+/** What stands in the place of a picture that can't be shown: its alternative text and its caption. */
+export function instead(picture: Node): Node {
   const { schema } = picture.type
   const words = String(picture.attrs.alt ?? '').replaceAll('\n', ' ')
   const caption = picture.firstChild?.content ?? Fragment.empty

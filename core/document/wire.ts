@@ -33,9 +33,10 @@ export type WireBatch = z.infer<typeof wireBatch>
 export const saveAnswer = z.discriminatedUnion('status', [
   /**
    * In the log from `from` to `to` (equal when nothing of it had a place any more). `before`: what came first since its
-   * base, unless that is very much; `steps`: what became of it there, null when it stands as it was sent.
+   * base, unless that is very much; `steps`: what became of it there, null when it stands as it was sent;
+   * `note`: a sentence for the writer about what could not stay in the page.
    */
-  z.object({ status: z.literal('taken'), from: z.number(), to: z.number(), before: z.array(wireBatch), steps: z.array(z.unknown()).nullable() }),
+  z.object({ status: z.literal('taken'), from: z.number(), to: z.number(), before: z.array(wireBatch), steps: z.array(z.unknown()).nullable(), note: z.string().optional() }),
   z.object({ status: z.literal('refused'), reason: z.string() }),
   /** The page was deleted: the client keeps its words and offers them. */
   z.object({ status: z.literal('deleted') }),

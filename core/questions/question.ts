@@ -65,6 +65,16 @@ export function kindOfQuestion({ answer }: QuestionContent): QuestionKind {
   return answer.sort === 'number' ? 'number' : answer.mode
 }
 
+/** The same question with other texts: each text as JSON of a passage, changed by `change`. */
+export function mapTexts(content: QuestionContent, change: (text: object) => object): QuestionContent {
+  const { prompt, hints, solution, answer } = content
+  const answers: AnswerModel =
+    answer.sort === 'number'
+      ? { ...answer, whenRight: change(answer.whenRight), whenWrong: change(answer.whenWrong) }
+      : { ...answer, choices: answer.choices.map((each) => ({ ...each, text: change(each.text), feedback: change(each.feedback) })) }
+  return { ...content, prompt: change(prompt), hints: hints.map(change), solution: change(solution), answer: answers }
+}
+
 /** A new question of a kind, with nothing in it yet. `freshId` names choices. */
 export function blankQuestion(kind: QuestionKind, freshId: () => string): QuestionContent {
   const blank = (): object => structuredClone(emptyPassage)

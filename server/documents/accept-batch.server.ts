@@ -7,6 +7,7 @@ import { moveOver } from '../../core/document/rebase.ts'
 import type { SaveAnswer, SentBatch, WireBatch } from '../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { type Foreign, foreignIn, settleForeign } from './foreign.server.ts'
 import { inTurn } from './in-turn.server.ts'
 import { findBatch, insertBatch, type NewBatch, type StoredBatch, updateEntryTitle } from './queries.server.ts'
 import { noteWritten } from './snapshots.server.ts'
@@ -45,7 +46,8 @@ async function accept(documentId: string, personId: string, batch: SentBatch): P
       return { status: 'refused', reason: made.reason }
     }
     const stored = { id: batch.id, base: log.tree.version, version: log.tree.version + made.steps.length, personId, steps: made.steps.map((step) => step.toJSON() as unknown) }
-    if (made.steps.length === 0 || (await append(documentId, batch.client, log.tree, made, stored))) return answerTaken(stored, log.tail, batch)
+    const appended = made.steps.length === 0 ? { note: null } : await append(documentId, batch.client, log.tree, made, stored)
+    if (appended) return { ...answerTaken(stored, log.tail, batch), ...(appended.note ? { note: appended.note } : {}) }
   }
   return { status: 'busy' }
 }
@@ -83,35 +85,58 @@ function make({ tree, tail }: LogSince, unsafeSteps: unknown): Made | Refusal {
   return reason ? { ok: false, reason } : { ok: true, page: moved.page, steps: mergedSteps(moved.steps) }
 }
 
-function answerTaken({ base, version, steps }: StoredBatch, before: readonly Written[], sent: SentBatch): SaveAnswer {
+function answerTaken({ base, version, steps }: StoredBatch, before: readonly Written[], sent: SentBatch): SaveAnswer & { status: 'taken' } {
   const isAsSent = base === sent.base
   return { status: 'taken', from: base, to: version, before: before.length > MOST_BEFORE ? [] : before.map(({ batch }) => toWire(batch)), steps: isAsSent ? null : [...steps] }
 }
 
-/** Appends a batch with what follows from it: the plan's title and the system's repairs. False when another process was first. */
-async function append(documentId: string, clientId: string, tree: Tree, { page, steps }: Made, stored: StoredBatch): Promise<boolean> {
-  const title = changedTitle(tree.page, page)
-  const repairs = normalise(page)
-  const repair: StoredBatch | null = repairs.length === 0 ? null : { id: `system-${stored.version}`, base: stored.version, version: stored.version + repairs.length, personId: null, steps: repairs.map((step) => step.toJSON() as unknown) }
-  const isIn =
-    title === null && repair === null
-      ? await insertBatch(pool, row(documentId, clientId, stored))
-      : await transaction((db) => appendAll(db, documentId, title, [row(documentId, clientId, stored), ...(repair ? [row(documentId, 'system', repair)] : [])]))
-  if (!isIn) return false
-  const tail: Written[] = [{ batch: stored, before: tree.page, maps: steps.map((step) => step.getMap()) }]
-  if (repair) tail.push({ batch: repair, before: page, maps: repairs.map((step) => step.getMap()) })
-  const now = repairs.reduce((each, step) => step.apply(each).doc!, page)
-  keepTree(documentId, { version: repair?.version ?? stored.version, page: now }, tail)
-  noteWritten(documentId, stored.version)
-  return true
+interface Appended {
+  /** A sentence for the writer about what could not stay. */
+  readonly note: string | null
 }
 
-/** All rows, or none when the first has no place any more. */
-async function appendAll(db: Database, documentId: string, title: string | null, [first, ...rest]: readonly NewBatch[]): Promise<boolean> {
-  if (!first || !(await insertBatch(db, first))) return false
-  for (const each of rest) if (!(await insertBatch(db, each))) throw new Error(`What follows from ${first.id} has no place behind it in the log of ${documentId}.`)
+/** Appends a batch with what follows from it: the plan's title and the system's repairs. Null when another process was first. */
+async function append(documentId: string, clientId: string, tree: Tree, made: Made, stored: StoredBatch): Promise<Appended | null> {
+  const title = changedTitle(tree.page, made.page)
+  const repairs = normalise(made.page)
+  const foreign = await foreignIn(documentId, made.steps)
+  const isAlone = title === null && repairs.length === 0 && foreign === null
+  const followed = isAlone
+    ? (await insertBatch(pool, row(documentId, clientId, stored))) && { repairs, note: null }
+    : await transaction((db) => appendAll(db, { documentId, clientId, title, foreign, repairs }, made.page, stored))
+  if (!followed) return null
+  const tail: Written[] = [{ batch: stored, before: tree.page, maps: made.steps.map((step) => step.getMap()) }]
+  const repair = systemBatch(stored.version, followed.repairs)
+  if (repair) tail.push({ batch: repair, before: made.page, maps: followed.repairs.map((step) => step.getMap()) })
+  keepTree(documentId, { version: repair?.version ?? stored.version, page: after(made.page, followed.repairs) }, tail)
+  noteWritten(documentId, stored.version)
+  return { note: followed.note }
+}
+
+interface WhatFollows {
+  readonly documentId: string
+  readonly clientId: string
+  readonly title: string | null
+  readonly foreign: Foreign | null
+  readonly repairs: readonly Step[]
+}
+
+/** A batch and all that follows from it; false when it has no place any more, and then nothing is written. */
+async function appendAll(db: Database, { documentId, clientId, title, foreign, repairs }: WhatFollows, page: Node, stored: StoredBatch): Promise<(Appended & { repairs: readonly Step[] }) | false> {
+  if (!(await insertBatch(db, row(documentId, clientId, stored)))) return false
+  const settled = foreign ? await settleForeign(db, stored.personId!, after(page, repairs), foreign) : { steps: [], note: null }
+  const all = [...repairs, ...settled.steps]
+  const repair = systemBatch(stored.version, all)
+  if (repair && !(await insertBatch(db, row(documentId, 'system', repair)))) throw new Error(`What follows from ${stored.id} has no place behind it in the log of ${documentId}.`)
   if (title !== null) await updateEntryTitle(db, documentId, title)
-  return true
+  return { repairs: all, note: settled.note }
+}
+
+const after = (page: Node, steps: readonly Step[]): Node => steps.reduce((each, step) => step.apply(each).doc!, page)
+
+/** Repairs as a batch of the system's own; null when there is nothing to repair. */
+function systemBatch(base: number, steps: readonly Step[]): StoredBatch | null {
+  return steps.length === 0 ? null : { id: `system-${base}`, base, version: base + steps.length, personId: null, steps: steps.map((step) => step.toJSON() as unknown) }
 }
 
 const row = (documentId: string, clientId: string, { id, base, version, personId, steps }: StoredBatch): NewBatch => ({ documentId, id, base, count: version - base, personId, clientId, schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(steps) })

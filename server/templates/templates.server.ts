@@ -11,7 +11,8 @@ import { pool, transaction } from '../database/pool.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
-import { copyShelfItems, findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
+import { copyShelfItems } from '../shelf/copy.server.ts'
+import { findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
 
 /** A template as it is offered. */
 export interface OfferedTemplate {
@@ -91,7 +92,7 @@ export async function makeFromTemplate(courseId: string, personId: string, { tem
     if (template.courseId !== courseId) {
       ;({ page, notes } = forOtherCourse(page))
       const items = shelfItemsOf(page)
-      const copies = await copyShelfItems(db, { fromCourseId: template.courseId, courseId, personId }, items, items.map(() => nanoid(12)))
+      const copies = await copyShelfItems(db, { fromCourseId: template.courseId, courseId, personId }, items)
       page = mapShelfItems(page, (item) => copies.get(item) ?? null)
     }
     const id = nanoid(12)

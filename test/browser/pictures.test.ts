@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
+import { withClient } from '../server/setup/app.ts'
 import { cursorAfter, expect, kept, sheet, test } from './setup/house.ts'
 
 /** Drops or pastes a file of these bytes onto the words. */
@@ -83,4 +84,39 @@ test('what is no picture is refused with a sentence, and the page stays as it wa
   await give(page, 'drop', 'notes.png', 'image/png', Buffer.from('only words'), 'First.')
   await expect(page.getByText('“notes.png” is a text file, not a picture.')).toBeVisible()
   await expect(sheet(page).locator('figure, .arriving')).toHaveCount(0)
+})
+
+test('a picture copied from another course becomes this course’s own; one that the author may not take leaves its words, and says so', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('copied', '<h1>Copied</h1><p>First.</p>'))
+  const paste = (item: string): Promise<void> =>
+    sheet(page).evaluate((field, own) => {
+      const clipboardData = new DataTransfer()
+      const html = document.createElement('div')
+      html.setAttribute('data-fieldstone', own)
+      clipboardData.setData('text/html', html.outerHTML)
+      field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+    }, JSON.stringify([{ type: 'picture', attrs: { item, width: 4, height: 4, alt: `A wall of ${item}`, description: '', share: 100, align: 'center' }, content: [{ type: 'caption' }] }]))
+  await withClient(house.url, async (client) => {
+    const hash = Buffer.alloc(32, 7)
+    await client.query(`insert into courses (id, title) values ('third', 'Third course')`)
+    await client.query(`insert into memberships (course_id, person_id, role) values ('third', 'author', 'author')`)
+    await client.query('insert into blobs (hash, size) values ($1, 4)', [hash])
+    for (const [id, courseId, personId] of [['third-wall', 'third', 'author'], ['other-wall', 'other', 'outsider']])
+      await client.query(`insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by) values ($1, $2, $3, 'wall.png', 'image/png', 4, 4, 'ready', $4)`, [id, courseId, hash, personId])
+  })
+  await cursorAfter(page, 'First.')
+  await paste('third-wall')
+  await kept(page)
+  const image = sheet(page).getByRole('img', { name: 'A wall of third-wall' })
+  await expect(image).not.toHaveAttribute('src', /third-wall/)
+  await expect(image).toHaveAttribute('src', /\/files\//)
+  await cursorAfter(page, 'First.')
+  await paste('other-wall')
+  await expect(page.getByText(/A picture was left out, because it belongs to a course that you don’t write/)).toBeVisible()
+  await expect(sheet(page).getByText('A wall of other-wall')).toBeVisible()
+  await expect(sheet(page).locator('figure')).toHaveCount(1)
+  // Undo takes back what was pasted, with what became of it.
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page).getByText('A wall of other-wall')).toHaveCount(0)
+  await expect(sheet(page).getByText('First.')).toBeVisible()
 })

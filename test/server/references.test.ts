@@ -1,5 +1,10 @@
 import { afterAll, beforeAll, expect, test } from 'vitest'
+import { passageFromJson } from '../../core/document/passage.ts'
+import { plainText } from '../../core/document/plain-text.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
+import { shelfItemsOf } from '../../core/document/shelf-items.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { blankQuestion } from '../../core/questions/question.ts'
 import { makeSchool } from './setup/factories.ts'
 import { visitor } from './setup/visitor.ts'
 import { Random } from '../shared/random-edits.ts'
@@ -19,6 +24,10 @@ const { gather } = await import('../../server/transfers/gather.server.ts')
 const { keepBytes } = await import('../../server/shelf/bytes.server.ts')
 const { findItemAccess, insertShelfItem } = await import('../../server/shelf/queries.server.ts')
 const { saveTemplate, makeFromTemplate } = await import('../../server/templates/templates.server.ts')
+const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
+const { currentTree, dropTree } = await import('../../server/documents/trees.server.ts')
+const { findQuestion, insertQuestion } = await import('../../server/questions/queries.server.ts')
+const { addQuestion, keepQuestion, textsOf } = await import('../../server/questions/bank.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 
 const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
@@ -121,6 +130,48 @@ test('wherever in a page they are planted: of 60 generated pages none brings out
   }
   expect((await pool.query(`select s.name from shelf_items s where s.course_id = 'third'`)).rows).toEqual([{ name: 'own.png' }])
   for (const item of FOREIGN) expect((await findItemAccess(pool, item, 'guest'))?.isReached ?? false, item).toBe(false)
+})
+
+test('what is pasted from another course becomes this course’s own when the writer may write there, else its words', async () => {
+  await transaction(async (db) => {
+    const hash = await keepBytes(db, Buffer.concat([PIXEL, Buffer.from('of the third')]))
+    await insertShelfItem(db, { id: 'of-third', courseId: 'third', hash, name: 'of-third.png', mediaType: 'image/png', width: 1, height: 1, isReady: false, isContribution: false, personId: 'author' })
+    for (const [id, courseId] of [['their-question', 'other'], ['my-question', 'third']] as const) {
+      const content = { ...blankQuestion('one', () => 'c'), prompt: passageWith('of-third') }
+      await insertQuestion(db, courseId, null, courseId === 'other' ? 'outsider' : 'author', { id, title: id, kind: 'one', content: JSON.stringify(content), words: 'look' })
+    }
+    await createDocument(db, 'course', 'pasted', 'Pasted')
+  })
+  const question = (id: string): object => ({ type: 'bankQuestion', attrs: { question: id } })
+  const content = [...['own', 'of-third', 'elsewhere', 'handed-in', 'nowhere'].map(picture), question('my-question'), question('their-question')]
+  const answer = await acceptBatch('pasted', 'author', { id: 'paste', base: 0, client: 'tab', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 8, to: 8, slice: { content } }] })
+  expect(answer).toMatchObject({ status: 'taken', note: expect.stringMatching(/^2 pictures were left out.*A question was left out/) })
+  const tree = (await currentTree(pool, 'pasted'))!
+  const blocks = tree.page.content.content.slice(1, -1)
+  expect(blocks.map(({ type, textContent }) => [type.name, textContent])).toEqual([['picture', ''], ['picture', ''], ['paragraph', 'elsewhere'], ['paragraph', 'handed-in'], ['picture', ''], ['bankQuestion', ''], ['bankQuestion', '']])
+  const copy = String(blocks[1]!.attrs.item)
+  expect((await pool.query(`select course_id, name from shelf_items where id = $1::text`, [copy])).rows).toEqual([{ course_id: 'course', name: 'of-third.png' }])
+  expect((await pool.query(`select 1 from graphile_worker.jobs where key = $1::text`, ['renditions-' + copy])).rowCount, 'a copy whose renditions are not made yet gets its own').toBe(1)
+  expect(blocks[6]!.attrs.question).toBe('none')
+  const copied = await findQuestion(pool, 'course', String(blocks[5]!.attrs.question))
+  expect(copied?.title).toBe('my-question')
+  expect(shelfItemsOf(passageFromJson(copied!.content.prompt))).toEqual([copy])
+  // Another process replays the same from the log, and a batch that is sent again is answered as before.
+  dropTree('pasted')
+  expect((await currentTree(pool, 'pasted'))!.page.eq(tree.page)).toBe(true)
+  // A setting changed by hand is looked at like what is pasted.
+  const changed = await acceptBatch('pasted', 'author', { id: 'by hand', base: tree.version, client: 'tab', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'attr', pos: 8, attr: 'item', value: 'elsewhere' }] })
+  expect(changed).toMatchObject({ note: expect.stringContaining('A picture was left out') })
+  expect((await currentTree(pool, 'pasted'))!.page.child(1).textContent).toBe('own')
+})
+
+test('a question takes only pictures that its course may show', async () => {
+  const content = { ...blankQuestion('one', () => 'c'), prompt: passageWith('elsewhere'), solution: passageWith('own') }
+  expect(await addQuestion('course', null, 'author', 'planted-question', 'Planted', content)).toBe(true)
+  expect(await keepQuestion('course', 'author', 1, 'planted-question', 'Planted', { ...content, hints: [passageWith('handed-in')] })).toBe(2)
+  const kept = (await findQuestion(pool, 'course', 'planted-question'))!.content
+  expect(textsOf(kept).flatMap((text) => shelfItemsOf(passageFromJson(text)))).toEqual(['own'])
+  expect(plainText(passageFromJson(kept.prompt))).toContain('elsewhere')
 })
 
 test('a post shows nothing that its writer may not show', async () => {

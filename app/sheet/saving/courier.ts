@@ -19,8 +19,8 @@ export function readBatches(batches: readonly WireBatch[], { page }: Surface): L
   }
 }
 
-/** The server as a sender knows it, for the work of one client on one document. */
-export function overHttp(documentId: string, client: string, surface: Surface): Omit<Ports, 'keep'> {
+/** The server as a sender knows it, for the work of one client on one document. `onNote` hears what could not stay in the page. */
+export function overHttp(documentId: string, client: string, surface: Surface, onNote: (words: string) => void = () => undefined): Omit<Ports, 'keep'> {
   return {
     freshId: () => nanoid(),
     send: async ({ id, base, steps }) => {
@@ -29,7 +29,7 @@ export function overHttp(documentId: string, client: string, surface: Surface): 
       if (!response) return { status: 'waiting' }
       const shut = refusalOf(response)
       if (shut) return { status: shut }
-      return readAnswer(await response.json().catch(() => null), surface)
+      return readAnswer(await response.json().catch(() => null), surface, onNote)
     },
     readLog: async (since) => {
       const response = await ask(`/documents/${documentId}/log?since=${since}`)
@@ -49,11 +49,12 @@ export async function ask(address: string, options: RequestInit = {}): Promise<R
   }
 }
 
-function readAnswer(json: unknown, surface: Surface): Answer {
+function readAnswer(json: unknown, surface: Surface, onNote: (words: string) => void): Answer {
   const answer = saveAnswer.safeParse(json).data
   if (!answer || answer.status === 'busy') return { status: 'waiting' }
   if (answer.status !== 'taken') return answer
-  const { from, to } = answer
+  const { from, to, note } = answer
+  if (note !== undefined) onNote(note)
   const before = readBatches(answer.before, surface)
   const own = answer.steps && readBatches([{ id: '', from, to, person: null, steps: answer.steps }], surface)
   if (!before || (answer.steps && !own)) return { status: 'outdated' }

@@ -27,6 +27,8 @@ export interface SessionEvents {
   onPresence(presence: Presence): void
   /** The list of passages set aside on the server has changed. */
   onSetAside(): void
+  /** A sentence about what was written and could not stay in the page. */
+  onNote(words: string): void
   /** Steps of others, or the taking of one's own, moved the version on. */
   onVersion(version: number): void
 }
@@ -60,7 +62,7 @@ export class WritingSession {
   ) {
     this.outbox = new Outbox(surface, version)
     this.#store = new WorkStore({ ...where, client: this.client, schemaVersion: SCHEMA_VERSION })
-    this.#sender = new Sender(this.outbox, { ...overHttp(where.document, this.client, surface), keep: (latest) => this.#store.keep(latest) })
+    this.#sender = new Sender(this.outbox, { ...overHttp(where.document, this.client, surface, (words) => this.events.onNote(words)), keep: (latest) => this.#store.keep(latest) })
     this.#release = holdWork(this.client)
     this.#connect()
     window.addEventListener('online', this.hurry)
