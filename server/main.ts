@@ -23,6 +23,7 @@ import { serveSealed } from './sealed/serve.server.ts'
 import { isOwnHost, isOwnOrigin } from './web/origin.server.ts'
 import { keepPrivate, securityHeaders } from './web/security.server.ts'
 import type { RequestContext } from './web/load-context.server.ts'
+import { withTrouble } from './web/trouble.server.ts'
 
 // This file becomes build/server/index.js.
 const root = fileURLToPath(new URL('../../', import.meta.url))
@@ -113,7 +114,7 @@ app.get('/read/:courseId/:itemId', quickPage)
 
 app.use(
   createRequestHandler({
-    build: build as unknown as ServerBuild,
+    build: withTrouble(build as unknown as ServerBuild),
     getLoadContext: (request, response) => {
       const { requestId = '', nonce = '', person = null, isDatabaseDown: isDown = false, visited = null } = response.locals
       return { requestId, nonce, person, isDatabaseDown: isDown, address: request.ip ?? '', visited }

@@ -6,7 +6,7 @@ import type { loader } from '../root.tsx'
 import { unsentWords } from '../shell/unsent.ts'
 import './error-page.css'
 
-const reasons = z.object({ reason: z.enum(['database', 'no such place', 'no right', 'signed out']) })
+const reasons = z.object({ reason: z.enum(['database', 'full', 'no such place', 'no right', 'signed out']) })
 
 interface Words {
   heading: string
@@ -24,6 +24,7 @@ function wordsFor(error: unknown): Words {
   if (error instanceof TypeError && /fetch|network|load failed|importing a module/i.test(error.message)) return { heading: 'The server does not answer', words: 'There is no connection just now. What you wrote is kept in this browser and sent by itself; this page opens by itself when the connection is back.', canRetry: true, isAway: true }
   const reason = isRouteErrorResponse(error) ? reasons.safeParse(error.data).data?.reason : undefined
   if (reason === 'database') return { heading: 'Fieldstone can’t be reached just now', words: 'The place where everything is kept does not answer. Nothing is lost: what is written waits in your browser and is sent when it answers again.', canRetry: true }
+  if (reason === 'full') return { heading: 'There is no room left on the server', words: 'Nothing new can be saved until whoever runs Fieldstone has made room. Reading goes on. What you write on a page waits in this browser and is sent by itself.', canRetry: true }
   if (reason === 'no right') return { heading: 'This is for authors', words: 'You can read this course, but not change it. Ask its author, or read what is published.', canRetry: false }
   if (isRouteErrorResponse(error) && error.status === 404) return { heading: 'There is nothing at this address', words: 'It may be mistyped, it may have been deleted, or it is not open to you.', canRetry: false }
   if (isRouteErrorResponse(error)) return { heading: 'That did not work', words: `The server answered with ${error.status} ${error.statusText}.`, canRetry: true }

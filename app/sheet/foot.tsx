@@ -49,7 +49,7 @@ export function savingWords(standing: Standing, waiting: string, keptAt = ''): s
     case 'sending':
       return 'Keeping…'
     case 'waiting':
-      return `${ended(`Not sent: ${waiting}`)} The server does not answer; it is kept in this browser and sent by itself.`
+      return `${ended(`Not sent: ${waiting}`)} ${standing.isFull ? 'There is no room left on the server' : 'The server does not answer'}; it is kept in this browser and sent by itself.`
     case 'signed out':
       return `You have been signed out.${unsent}`
     case 'shut':

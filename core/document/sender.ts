@@ -12,7 +12,7 @@ export type Answer =
   /** In the log from `from` to `to`. `before` is what came between the batch's base and `from`; `steps` what became of it there, null: as it was sent. */
   | { readonly status: 'taken'; readonly from: number; readonly to: number; readonly before: readonly LogBatch[]; readonly steps: LogBatch['steps'] | null }
   | { readonly status: 'refused'; readonly reason: string }
-  | { readonly status: 'waiting' | 'signed out' | 'shut' | 'deleted' | 'outdated' }
+  | { readonly status: 'waiting' | 'full' | 'signed out' | 'shut' | 'deleted' | 'outdated' }
 
 /** What a sender needs of the world around it. */
 export interface Ports {
@@ -27,7 +27,7 @@ export interface Ports {
 }
 
 /** What happened to one attempt to send. */
-export type Delivery = 'nothing to send' | 'taken' | 'waiting' | 'signed out' | 'shut' | 'deleted' | 'outdated' | { readonly refused: string }
+export type Delivery = 'nothing to send' | 'taken' | 'waiting' | 'full' | 'signed out' | 'shut' | 'deleted' | 'outdated' | { readonly refused: string }
 
 /** No more goes in one request than the server takes: by number, and with room to spare by characters of JSON. */
 function oneRequest(entries: readonly SentSetAside[]): SentSetAside[] {

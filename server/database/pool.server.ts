@@ -39,6 +39,11 @@ export async function transaction<T>(work: (client: Database) => Promise<T>): Pr
   }
 }
 
+/** True when an error means that the database has no room left for more (SQLSTATE 53100). It can still be read. */
+export function isDatabaseFull(error: unknown): boolean {
+  return error instanceof Error && 'code' in error && error.code === '53100'
+}
+
 /** True when an error means that the database can't be reached or is shutting down, not that a statement is wrong. */
 export function isDatabaseDown(error: unknown): boolean {
   if (!(error instanceof Error)) return false

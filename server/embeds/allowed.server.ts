@@ -3,13 +3,13 @@ import { type EmbedHost, listHosts } from './queries.server.ts'
 
 /** For so long, in milliseconds, a process goes by what it last read: what a manager allows is seen everywhere within it. */
 const FRESH = 5_000
-let known: { readonly hosts: readonly EmbedHost[]; readonly at: number } = { hosts: [], at: 0 }
+let known: { readonly hosts: readonly EmbedHost[]; readonly at: number } = { hosts: [], at: -Infinity }
 
 /** Every known host of players, allowed or not. While the database does not answer, the last that was read. */
 export async function knownHosts(): Promise<readonly EmbedHost[]> {
-  if (Date.now() - known.at > FRESH) {
+  if (performance.now() - known.at > FRESH) {
     const hosts = await listHosts(pool).catch(() => known.hosts)
-    known = { hosts, at: Date.now() }
+    known = { hosts, at: performance.now() }
   }
   return known.hosts
 }
@@ -21,5 +21,5 @@ export async function allowedOrigins(): Promise<string[]> {
 
 /** To be called when a host was changed here, so that this process sees it at once. */
 export function forgetHosts(): void {
-  known = { ...known, at: 0 }
+  known = { ...known, at: -Infinity }
 }

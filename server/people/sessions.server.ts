@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { parseCookie, stringifySetCookie } from 'cookie'
 import { config } from '../config.server.ts'
-import { pool } from '../database/pool.server.ts'
+import { isDatabaseFull, pool } from '../database/pool.server.ts'
 import { deleteSession, findSession, insertSession, type Person, rotateSession, touchSession } from './queries.server.ts'
 
 /*
@@ -38,11 +38,23 @@ export async function sessionOf(cookieHeader: string | undefined, mayRotate: boo
   if (!token) return null
   const found = await findSession(pool, hash(token))
   if (!found) return null
-  if (mayRotate && found.isOld) {
+  return { person: found.person, setCookie: await renewed(found, mayRotate).catch(unlessFull) }
+}
+
+/** Keeps a session going; a header to send when it was given a new token. */
+async function renewed({ sessionId, isOld, isStale }: { sessionId: string; isOld: boolean; isStale: boolean }, mayRotate: boolean): Promise<string | null> {
+  if (mayRotate && isOld) {
     const fresh = freshToken()
-    if (await rotateSession(pool, found.sessionId, hash(fresh))) return { person: found.person, setCookie: setCookie(fresh, MONTH) }
-  } else if (found.isStale) await touchSession(pool, found.sessionId)
-  return { person: found.person, setCookie: null }
+    return (await rotateSession(pool, sessionId, hash(fresh))) ? setCookie(fresh, MONTH) : null
+  }
+  if (isStale) await touchSession(pool, sessionId)
+  return null
+}
+
+/** A database without room can still be read, by whoever is signed in. */
+function unlessFull(error: unknown): null {
+  if (isDatabaseFull(error)) return null
+  throw error
 }
 
 /** Begins a session; gives back the header that carries it. */

@@ -7,7 +7,7 @@ import type { Person } from '../people/queries.server.ts'
 import type { RequestContext } from './load-context.server.ts'
 
 /** Why a request was not answered; error pages put it into words. */
-export type Failure = 'database' | 'no such place' | 'no right' | 'signed out' | 'deleted'
+export type Failure = 'database' | 'full' | 'no such place' | 'no right' | 'signed out' | 'deleted'
 
 export function failure(reason: Failure, status: number): never {
   throw data({ reason }, { status })

@@ -12,8 +12,8 @@ interface Bucket {
 }
 const buckets = new Map<string, Bucket>()
 
-/** Counts one deed of a person; a sentence when there were too many of its kind, else null. */
-export function tooOften(personId: string, what: Counted, now = Date.now()): string | null {
+/** Counts one deed of a person; a sentence when there were too many of its kind, else null. The clock only goes forward: one that is set back must shut nobody out. */
+export function tooOften(personId: string, what: Counted, now = performance.now()): string | null {
   const most = MOST_A_MINUTE[what]
   const key = `${what} ${personId}`
   const bucket = buckets.get(key) ?? { left: most, at: now }
@@ -27,6 +27,6 @@ export function tooOften(personId: string, what: Counted, now = Date.now()): str
 
 // Whoever has been away for a while has a full bucket, which need not be remembered.
 setInterval(() => {
-  const now = Date.now()
+  const now = performance.now()
   for (const [key, { at }] of buckets) if (now - at > MINUTE) buckets.delete(key)
 }, MINUTE).unref()

@@ -61,8 +61,9 @@ function readAnswer(json: unknown, surface: Surface, onNote: (words: string) => 
   return { status: 'taken', from, to, before, steps: own?.[0]?.steps ?? null }
 }
 
-function refusalOf(response: Response): 'signed out' | 'shut' | 'deleted' | 'waiting' | null {
+function refusalOf(response: Response): 'signed out' | 'shut' | 'deleted' | 'full' | 'waiting' | null {
   if (response.status === 410) return 'deleted'
+  if (response.status === 507) return 'full'
   if (response.status === 401) return 'signed out'
   if (response.status === 403 || response.status === 404) return 'shut'
   return response.ok || response.status === 422 ? null : 'waiting'

@@ -146,8 +146,8 @@ export class WritingSession {
       this.events.onSetAside()
       return this.#stand({ sort: 'refused', reason: delivery.refused })
     }
-    if (delivery === 'waiting') {
-      this.#stand({ sort: 'waiting' })
+    if (delivery === 'waiting' || delivery === 'full') {
+      this.#stand({ sort: 'waiting', isFull: delivery === 'full' })
       return this.#plan(RETRY[Math.min(this.#failures++, RETRY.length - 1)]! * (1 + Math.random() * STRETCH))
     }
     if (delivery === 'signed out' || delivery === 'shut' || delivery === 'deleted' || delivery === 'outdated') return this.#stand({ sort: delivery })
@@ -158,8 +158,8 @@ export class WritingSession {
 
   #tell(): void {
     if (['kept', 'sending', 'waiting'].includes(this.#standing.sort) || this.surface.local.length === 0) {
-      const sort = this.#sender.isDone ? 'kept' : this.#standing.sort === 'waiting' && this.#failures > 0 ? 'waiting' : 'sending'
-      this.#stand({ sort })
+      if (this.#sender.isDone) this.#stand({ sort: 'kept' })
+      else this.#stand(this.#standing.sort === 'waiting' && this.#failures > 0 ? this.#standing : { sort: 'sending' })
     } else this.#stand(this.#standing)
   }
 

@@ -2,8 +2,8 @@
 export type Standing =
   | { readonly sort: 'kept' }
   | { readonly sort: 'sending' }
-  /** Nobody answers; tried again by itself. */
-  | { readonly sort: 'waiting' }
+  /** Nobody answers, or the server has no room left (`isFull`); tried again by itself. */
+  | { readonly sort: 'waiting'; readonly isFull?: boolean }
   /** The session ended: sent once the author has signed in again. */
   | { readonly sort: 'signed out' }
   /** The server will not take this author's work here any more. */
