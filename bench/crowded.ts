@@ -1,9 +1,9 @@
 import { randomBytes } from 'node:crypto'
-import { readFileSync } from 'node:fs'
 import { request } from 'node:http'
 import sharp from 'sharp'
 import { cookieFor, startApp, withClient } from '../test/server/setup/app.ts'
 import { type Figure, percentile } from './measure.ts'
+import { memory } from './memory.ts'
 import { seedCourse } from './school.ts'
 
 const STUDENTS = 20_000
@@ -65,9 +65,6 @@ function sentBytes(address: string, cookie: string): Promise<number> {
       .end()
   })
 }
-
-/** Resident memory of a process, in MB (proc_pid_status(5)). */
-const memory = (pid: number): number => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
 
 /** A picture of some 95 MB, sent as fast as it is taken: the memory of the server above what it had before. */
 async function benchUpload(pid: number, address: string, cookie: string): Promise<Figure[]> {

@@ -26,7 +26,7 @@ if (wants('books')) {
   requireJudges()
   report(await benchBooks())
 }
-if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants)) {
+if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants) || only === 'backup') {
   requireChromium()
   buildWhenNeeded()
   const house = await benchHouse()
@@ -42,6 +42,8 @@ if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together', 'cr
     if (wants('lists')) report(await (await import('./lists.ts')).benchLists(house.url))
     if (wants('together')) report(await (await import('./together.ts')).benchTogether(house.url))
     if (wants('crowded')) report(await (await import('./crowded.ts')).benchCrowded(house.url))
+    // By name alone: it takes minutes, and 10 GB of disk.
+    if (only === 'backup') report(await (await import('./backup.ts')).benchBackup(house.url))
     if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(house.url))
     if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(house.url))
   } finally {

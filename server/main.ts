@@ -17,7 +17,7 @@ import { MOST_FILE } from '../core/media/pictures.ts'
 import { prepareJobs, startJobs, stopJobs } from './jobs/jobs.server.ts'
 import { log } from './log.server.ts'
 import { type FoundSession, sessionOf } from './people/sessions.server.ts'
-import { quickKnown, quickPage } from './reading/quick.server.ts'
+import { knownOf, quickPage } from './reading/quick.server.ts'
 import { sealedHost } from './sealed/addresses.server.ts'
 import { serveSealed } from './sealed/serve.server.ts'
 import { isOwnHost, isOwnOrigin } from './web/origin.server.ts'
@@ -104,13 +104,14 @@ app.use((request, response, next) => {
     if (found?.setCookie) response.append('Set-Cookie', found.setCookie)
     next()
   }
+  const known = knownOf(request)
+  response.locals.visited = known?.visited ?? null
+  if (known) return settle(known.session, false)
   sessionOf(request.headers.cookie, request.method === 'GET').then(
     (found) => settle(found, false),
     (error: unknown) => (isDatabaseDown(error) ? settle(null, true) : next(error)),
   )
 })
-
-app.get('/read/:courseId/:itemId', quickPage)
 
 app.use(
   createRequestHandler({
@@ -122,7 +123,7 @@ app.use(
   }),
 )
 
-const server = createServer((request, response) => (isStarting ? void app(request, response) : quickKnown(request, response, () => void app(request, response))))
+const server = createServer((request, response) => (isStarting ? void app(request, response) : quickPage(request, response, () => void app(request, response))))
 attachSockets(server)
 
 async function stop(signal: string): Promise<void> {

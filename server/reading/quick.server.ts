@@ -1,14 +1,13 @@
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import type { NextFunction, Request, Response } from 'express'
 import { randomUUID } from 'node:crypto'
+import compression from 'compression'
 import { config } from '../config.server.ts'
 import { log } from '../log.server.ts'
-import { sessionOf } from '../people/sessions.server.ts'
+import { type FoundSession, sessionOf } from '../people/sessions.server.ts'
 import { isOwnHost } from '../web/origin.server.ts'
 import { securityHeaders } from '../web/security.server.ts'
-import type { RequestContext } from '../web/load-context.server.ts'
 import { isKnown, readingHeaders, type ReadRequest } from './answer.server.ts'
-import { type SettledPage, settledPage } from './settled.server.ts'
+import { settledPage } from './settled.server.ts'
 import { type PlaceVisit, visitPlace } from './visit.server.ts'
 
 /*
@@ -25,46 +24,45 @@ const readRequest = (request: IncomingMessage): ReadRequest => ({
   headers: { get: (name) => (request.headers[name.toLowerCase()] as string | undefined) ?? null },
 })
 
-async function pageAsked(request: ReadRequest, context: RequestContext, [, courseId = '', entryId = '']: RegExpExecArray): Promise<{ found: PlaceVisit | null; page: SettledPage | null }> {
-  const found = await visitPlace(request, context, courseId, entryId)
-  return found instanceof globalThis.Response ? { found: null, page: null } : { found, page: await settledPage(found) }
+/** What was found out about a request that went on to the rest of the application, so that it is not looked up again. */
+interface LookedUp {
+  readonly session: FoundSession
+  readonly visited: PlaceVisit | null
+}
+const lookedUp = new WeakMap<IncomingMessage, LookedUp>()
+
+/** What is known of a request already; null when it was not plain. */
+export const knownOf = (request: IncomingMessage): LookedUp | null => lookedUp.get(request) ?? null
+
+const pack = compression()
+
+/** Answers a page of the reading room before anything else is done; `next` for all that is not one. */
+export function quickPage(request: IncomingMessage, response: ServerResponse, next: () => void): void {
+  const path = request.method === 'GET' ? PAGE.exec(request.url ?? '') : null
+  const hasBody = request.headers['content-length'] !== undefined || request.headers['transfer-encoding'] !== undefined
+  if (!path || hasBody || !isOwnHost(request.headers.host, config)) return next()
+  answer(request, response, path).then((isAnswered) => (isAnswered ? undefined : next()), () => next())
 }
 
-/** Answers a page that the browser has, by its tag, before anything else is done; `next` for all that is not one. */
-export function quickKnown(request: IncomingMessage, response: ServerResponse, next: () => void): void {
-  const path = request.method === 'GET' && request.headers['if-none-match'] ? PAGE.exec(request.url ?? '') : null
-  if (!path || !isOwnHost(request.headers.host, config)) return next()
+async function answer(request: IncomingMessage, response: ServerResponse, [, courseId = '', entryId = '']: RegExpExecArray): Promise<boolean> {
   const started = performance.now()
-  const answer = async (): Promise<boolean> => {
-    const session = await sessionOf(request.headers.cookie, false)
-    if (!session) return false
-    const requestId = randomUUID().slice(0, 8)
-    const asked = readRequest(request)
-    const { page } = await pageAsked(asked, { requestId, nonce: '', person: session.person, isDatabaseDown: false, address: '' }, path)
-    if (!page || !isKnown(asked, page.tag)) return false
-    securityHeaders(response)
-    response.writeHead(304, { 'X-Request-Id': requestId, ...readingHeaders(page.tag, page) }).end()
-    log.info({ requestId, method: 'GET', path: request.url, status: 304, ms: Math.round(performance.now() - started), person: session.person.id }, 'request')
-    return true
-  }
-  answer().then((isAnswered) => (isAnswered ? undefined : next()), () => next())
-}
-
-/** Answers a page whose tag is known, once the session was looked up. */
-export function quickPage(request: Request, response: Response, next: NextFunction): void {
-  const { person, isDatabaseDown, requestId = '', nonce = '' } = response.locals
-  const path = request.method === 'GET' ? PAGE.exec(request.url) : null
-  if (!path || !person || isDatabaseDown !== false) return next()
-  const answer = async (): Promise<boolean> => {
-    const asked = readRequest(request)
-    const { found, page } = await pageAsked(asked, { requestId, nonce, person, isDatabaseDown, address: request.ip ?? '' }, path)
-    // What was looked up is not looked up again by the route.
-    if (!page) response.locals.visited = found
-    if (!page) return false
-    const text = isKnown(asked, page.tag) ? null : (await page.make()).text
-    response.set(readingHeaders(page.tag, page))
-    response.status(text === null ? 304 : 200).end(text ?? undefined)
-    return true
-  }
-  answer().then((isAnswered) => (isAnswered ? undefined : next()), () => next())
+  const session = await sessionOf(request.headers.cookie, true)
+  if (!session) return false
+  lookedUp.set(request, { session, visited: null })
+  const requestId = randomUUID().slice(0, 8)
+  const asked = readRequest(request)
+  const found = await visitPlace(asked, { requestId, nonce: '', person: session.person, isDatabaseDown: false, address: '' }, courseId, entryId)
+  if (found instanceof Response) return false
+  lookedUp.set(request, { session, visited: found })
+  const page = await settledPage(found)
+  if (!page) return false
+  const text = isKnown(asked, page.tag) ? null : (await page.make()).text
+  securityHeaders(response)
+  if (session.setCookie) response.setHeader('Set-Cookie', session.setCookie)
+  const status = text === null ? 304 : 200
+  const send = (): void => void response.writeHead(status, { 'X-Request-Id': requestId, ...readingHeaders(page.tag, page) }).end(text ?? undefined)
+  if (text === null) send()
+  else pack(request as never, response as never, send)
+  log.info({ requestId, method: 'GET', path: request.url, status, ms: Math.round(performance.now() - started), person: session.person.id }, 'request')
+  return true
 }
