@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { hash as digest, randomBytes } from 'node:crypto'
 import { parseCookie, stringifySetCookie } from 'cookie'
 import { config } from '../config.server.ts'
 import { isDatabaseFull, pool } from '../database/pool.server.ts'
@@ -14,7 +14,7 @@ export function cookieName(): string {
   return `fieldstone-${config.PORT}`
 }
 
-const hash = (token: string): Buffer => createHash('sha256').update(token).digest()
+const hash = (token: string): Buffer => digest('sha256', token, 'buffer')
 const freshToken = (): string => randomBytes(32).toString('base64url')
 
 function setCookie(value: string, maxAge: number): string {

@@ -57,12 +57,15 @@ async function answer(request: IncomingMessage, response: ServerResponse, [, cou
   const page = await settledPage(found)
   if (!page) return false
   const text = isKnown(asked, page.tag) ? null : (await page.make()).text
-  securityHeaders(response)
   if (session.setCookie) response.setHeader('Set-Cookie', session.setCookie)
+  const headers = readingHeaders(page.tag, page)
   const status = text === null ? 304 : 200
-  const send = (): void => void response.writeHead(status, { 'X-Request-Id': requestId, ...readingHeaders(page.tag, page) }).end(text ?? undefined)
-  if (text === null) send()
-  else pack(request as never, response as never, send)
+  // RFC 9110, 15.4.5: what the browser has keeps the headers that it came with; no more than these is sent again.
+  if (text === null) response.writeHead(304, { 'Cache-Control': headers['Cache-Control'], ETag: headers.ETag }).end()
+  else {
+    securityHeaders(response)
+    pack(request as never, response as never, () => void response.writeHead(200, { 'X-Request-Id': requestId, ...headers }).end(text))
+  }
   log.info({ requestId, method: 'GET', path: request.url, status, ms: Math.round(performance.now() - started), person: session.person.id }, 'request')
   return true
 }

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { hash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { editionContent } from './edition-content.server.ts'
 import type { SafeHtml } from './html.server.ts'
@@ -10,7 +10,7 @@ const BUILD = buildId()
 
 function buildId(): string {
   try {
-    return createHash('sha1').update(readFileSync(process.argv[1] ?? '')).digest('base64url')
+    return hash('sha1', readFileSync(process.argv[1] ?? ''), 'base64url')
   } catch {
     return String(Date.now())
   }
@@ -40,5 +40,5 @@ export async function settledPage(found: PlaceVisit, now = new Date()): Promise<
   const players = await playersOf(edition.players)
   const { person, theme, path, outline } = visit
   const made = [BUILD, course, outline.shape.passed(now), edition.document_id, edition.number, marks, person.id, person.name, person.colour, isAuthor, theme, path, players, now.toISOString().slice(0, 10)]
-  return { tag: createHash('sha1').update(JSON.stringify(made)).digest('base64url'), players, make: () => readPageOf(found, content, null) }
+  return { tag: hash('sha1', JSON.stringify(made), 'base64url'), players, make: () => readPageOf(found, content, null) }
 }

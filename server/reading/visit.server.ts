@@ -25,8 +25,8 @@ export interface PlaceVisit {
 }
 
 async function visitOf(request: ReadRequest, course: CourseToRead, person: Person): Promise<Visit> {
-  const { pathname, search } = new URL(request.url)
-  return { course, person, outline: await outlineOf(course), theme: themeOf(request), path: pathname + search, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
+  const path = request.url.slice(request.url.indexOf('/', request.url.indexOf('//') + 2))
+  return { course, person, outline: await outlineOf(course), theme: themeOf(request), path, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
 }
 
 const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean => may({ isManager: person.isManager, role: course.role }, right)

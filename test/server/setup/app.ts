@@ -13,6 +13,10 @@ export interface RunningApp {
   stop(signal?: NodeJS.Signals): Promise<number | null>
 }
 
+// A test that fails before it stops its application leaves none behind.
+const running = new Set<ChildProcess>()
+process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')))
+
 export async function startApp(databaseUrl: string, options: { port?: number; environment?: Record<string, string> } = {}): Promise<RunningApp> {
   const port = options.port ?? (await freePort())
   const environment = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'info', NODE_ENV: 'production', ...options.environment }
@@ -20,7 +24,8 @@ export async function startApp(databaseUrl: string, options: { port?: number; en
   let output = ''
   child.stdout.on('data', (chunk) => (output += String(chunk)))
   child.stderr.on('data', (chunk) => (output += String(chunk)))
-  const exited = new Promise<number | null>((done) => child.once('exit', (code) => done(code)))
+  running.add(child)
+  const exited = new Promise<number | null>((done) => child.once('exit', (code) => (running.delete(child), done(code))))
   const address = `http://127.0.0.1:${port}`
   for (let attempt = 0; ; attempt++) {
     if (await fetch(`${address}/health/ready`).then(({ ok }) => ok, () => false)) break
