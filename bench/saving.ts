@@ -1,6 +1,6 @@
 import { readPage } from '../core/html/read.ts'
 import { statistics } from '../core/document/statistics.ts'
-import { SCHEMA_VERSION } from '../core/kinds/registry.ts'
+import { SCHEMA_VERSION } from '../core/kinds/upgrades.ts'
 import { longPage } from './html.ts'
 import { type Figure, inTurn, median, percentile } from './measure.ts'
 import { startApp, cookieFor } from '../test/server/setup/app.ts'

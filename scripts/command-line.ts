@@ -6,6 +6,8 @@ import pg from 'pg'
 import { plainText } from '../core/document/plain-text.ts'
 import { problemOfPage } from '../core/document/check.ts'
 import { pageFromJson, schema } from '../core/document/schema.ts'
+import { upgraded } from '../core/document/upgrade.ts'
+import { SCHEMA_VERSION } from '../core/kinds/upgrades.ts'
 import { statistics } from '../core/document/statistics.ts'
 import { fileTypeFromBuffer } from 'file-type'
 import { shelfItemsOf } from '../core/document/shelf-items.ts'
@@ -65,8 +67,8 @@ async function pageOf(file: string): Promise<ReturnType<typeof pageFromJson>> {
   const text = await textOf(file)
   if (!/^\s*\{/.test(text)) return readPage(text).page
   try {
-    const json = JSON.parse(text) as { document?: unknown }
-    const page = pageFromJson(json.document ?? json)
+    const json = JSON.parse(text) as { document?: unknown; version?: number }
+    const page = pageFromJson(upgraded(json.document ?? json, json.version ?? 1))
     const problem = problemOfPage(page)
     if (problem) throw new Error(problem)
     return page
@@ -79,7 +81,7 @@ async function pageOf(file: string): Promise<ReturnType<typeof pageFromJson>> {
 const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
   read: async (file) => {
     const { page, notes } = readPage(await textOf(file), { positions: true })
-    return { document: page.toJSON() as unknown, notes }
+    return { version: SCHEMA_VERSION, document: page.toJSON() as unknown, notes }
   },
   clean: async (file) => {
     const { blocks, report } = cleanHtml(await textOf(file))

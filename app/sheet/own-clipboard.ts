@@ -4,9 +4,14 @@ import { attributesProblem } from '../../core/document/check.ts'
 import { type HtmlNode, isElement, isText, text } from '../../core/html/tree.ts'
 import type { MarkKind, NodeKind } from '../../core/kinds/kind.ts'
 import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { upgraded } from '../../core/document/upgrade.ts'
 
 /** The attribute in which what was copied on a sheet stands as it was, beside its HTML for other programs. */
 export const OWN = 'data-fieldstone'
+
+/** The version of what stands there: another tab may be of another Fieldstone. */
+const VERSION = 'data-version'
 
 const kinds: Record<string, NodeKind | MarkKind> = { ...nodeKinds, ...markKinds }
 
@@ -17,6 +22,7 @@ const kinds: Record<string, NodeKind | MarkKind> = { ...nodeKinds, ...markKinds 
 export function serializeOwn(fragment: Fragment, document: Document): DocumentFragment {
   const holder = document.createElement(fragment.firstChild?.isInline ? 'span' : 'div')
   holder.setAttribute(OWN, JSON.stringify(fragment.toJSON() ?? []))
+  holder.setAttribute(VERSION, String(SCHEMA_VERSION))
   for (const node of written(fragment)) holder.append(toDom(node, document))
   const all = document.createDocumentFragment()
   all.append(holder)
@@ -43,7 +49,7 @@ function toDom(node: HtmlNode, document: Document): globalThis.Node {
 export function parseOwn(dom: globalThis.Node, schema: Schema): Slice {
   const holder = dom instanceof Element ? dom.querySelector(`[${OWN}]`) : null
   try {
-    if (holder) return Slice.maxOpen(checked(Fragment.fromJSON(schema, JSON.parse(holder.getAttribute(OWN) ?? '[]'))), true)
+    if (holder) return Slice.maxOpen(checked(Fragment.fromJSON(schema, upgraded(JSON.parse(holder.getAttribute(OWN) ?? '[]') as unknown, Number(holder.getAttribute(VERSION) ?? 1)))), true)
   } catch {
     // Not ours after all, or from a newer Fieldstone.
   }

@@ -75,6 +75,3 @@ export const nodeKinds = {
 
 /** Every mark, outermost first: the order in which they nest in HTML. */
 export const markKinds = { link, blank, strong, emphasis, underline } satisfies Record<string, MarkKind>
-
-/** The version of the content model. It grows when stored content needs an upgrade to be read. */
-export const SCHEMA_VERSION = 1

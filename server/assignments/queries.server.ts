@@ -1,4 +1,7 @@
 import { z } from 'zod'
+import { RENDERER_VERSION } from '../../core/html/render.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export const handedFiles = z.array(z.object({ id: z.string().regex(/^[\w-]{1,60}$/), name: z.string().trim().min(1).max(300) })).max(20, 'At most 20 files can be handed in at once.')
@@ -12,15 +15,15 @@ export interface Draft {
 }
 
 export async function findDraft(db: Database, entryId: string, personId: string): Promise<Draft | null> {
-  const { rows } = await db.query<{ content: object; files: unknown; updated_at: Date }>('select content, files, updated_at from submission_drafts where entry_id = $1::text and person_id = $2::text', [entryId, personId])
-  const row = rows[0]
+  const { rows } = await db.query<{ content: object; files: unknown; updated_at: Date }>('select content, schema_version as "schemaVersion", files, updated_at from submission_drafts where entry_id = $1::text and person_id = $2::text', [entryId, personId])
+  const row = rows[0] && asWrittenNow(rows[0])
   return row ? { content: row.content, files: handedFiles.parse(row.files), at: row.updated_at.toISOString() } : null
 }
 
 export async function upsertDraft(db: Database, entryId: string, personId: string, content: string, files: HandedFiles): Promise<void> {
   await db.query(
-    `insert into submission_drafts (entry_id, person_id, content, files) values ($1::text, $2::text, $3::json, $4::json)
-     on conflict (entry_id, person_id) do update set content = $3::json, files = $4::json, updated_at = now()`,
+    `insert into submission_drafts (entry_id, person_id, content, schema_version, files) values ($1::text, $2::text, $3::json, ${SCHEMA_VERSION}, $4::json)
+     on conflict (entry_id, person_id) do update set content = $3::json, schema_version = ${SCHEMA_VERSION}, files = $4::json, updated_at = now()`,
     [entryId, personId, content, JSON.stringify(files)],
   )
 }
@@ -52,17 +55,17 @@ export type Submission = z.infer<typeof submission>
 /** What one person has handed in, the newest first. */
 export async function listSubmissions(db: Database, entryId: string, personId: string): Promise<Submission[]> {
   const { rows } = await db.query(
-    `select s.person_id as "personId", s.number, s.html, s.content, s.files, s.handed_in_at as "handedInAt", s.is_late as "isLate", s.comment_html as "commentHtml", s.returned_at as "returnedAt", p.name as "returnedBy"
+    `select s.person_id as "personId", s.number, s.html, s.content, s.schema_version as "schemaVersion", s.files, s.handed_in_at as "handedInAt", s.is_late as "isLate", s.comment_html as "commentHtml", s.returned_at as "returnedAt", p.name as "returnedBy"
      from submissions s left join people p on p.id = s.returned_by where s.entry_id = $1::text and s.person_id = $2::text order by s.number desc`,
     [entryId, personId],
   )
-  return rows.map((row) => submission.parse(row))
+  return rows.map((row) => submission.parse(asWrittenNow(row)))
 }
 
 export async function insertSubmission(db: Database, given: { entryId: string; personId: string; content: string; html: string; files: HandedFiles; isLate: boolean; at?: Date }): Promise<number> {
   const { rows } = await db.query<{ number: number }>(
-    `insert into submissions (entry_id, person_id, number, content, html, files, is_late, handed_in_at)
-     select $1::text, $2::text, coalesce(max(number), 0) + 1, $3::json, $4::text, $5::json, $6::boolean, coalesce($7::timestamptz, now()) from submissions where entry_id = $1::text and person_id = $2::text
+    `insert into submissions (entry_id, person_id, number, content, schema_version, html, renderer, files, is_late, handed_in_at)
+     select $1::text, $2::text, coalesce(max(number), 0) + 1, $3::json, ${SCHEMA_VERSION}, $4::text, ${RENDERER_VERSION}, $5::json, $6::boolean, coalesce($7::timestamptz, now()) from submissions where entry_id = $1::text and person_id = $2::text
      returning number`,
     [given.entryId, given.personId, given.content, given.html, JSON.stringify(given.files), given.isLate, given.at ?? null],
   )
@@ -72,7 +75,7 @@ export async function insertSubmission(db: Database, given: { entryId: string; p
 /** Gives back what was handed in, with what is said to it; false when there is no such submission, or a newer one. Said again, the new words hold. */
 export async function updateReturned(db: Database, entryId: string, personId: string, number: number, comment: { content: string; html: string }, by: string, at?: Date): Promise<boolean> {
   const { rowCount } = await db.query(
-    `update submissions set comment = $4::json, comment_html = $5::text, returned_at = coalesce($7::timestamptz, now()), returned_by = $6::text where entry_id = $1::text and person_id = $2::text and number = $3::int
+    `update submissions set comment = $4::json, comment_schema_version = ${SCHEMA_VERSION}, comment_html = $5::text, returned_at = coalesce($7::timestamptz, now()), returned_by = $6::text where entry_id = $1::text and person_id = $2::text and number = $3::int
      and number = (select max(number) from submissions where entry_id = $1::text and person_id = $2::text)`,
     [entryId, personId, number, comment.content, comment.html, by, at ?? null],
   )

@@ -1,4 +1,7 @@
 import { z } from 'zod'
+import { RENDERER_VERSION } from '../../core/html/render.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 const postRow = z.object({
@@ -23,7 +26,7 @@ const postRow = z.object({
 })
 export type PostRow = z.infer<typeof postRow>
 
-const POST = `p.id, p.parent_id as "parentId", p.root_id as "rootId", p.person_id as "personId", who.name as person, who.colour, (coalesce(m.role = 'author', false) or who.is_manager) as "isAuthor", p.html, p.content,
+const POST = `p.id, p.parent_id as "parentId", p.root_id as "rootId", p.person_id as "personId", who.name as person, who.colour, (coalesce(m.role = 'author', false) or who.is_manager) as "isAuthor", p.html, p.content, p.schema_version as "schemaVersion",
   p.created_at as at, p.edited_at as "editedAt", p.helpful_at is not null as "isHelpful", p.locked_at is not null as "isLocked", p.deleted_at is not null as "isDeleted",
   hider.name as "hiddenBy", p.hidden_reason as "hiddenReason",
   case when p.parent_id is null then (select count(*)::int from posts r where r.root_id = p.id and r.parent_id is not null and r.deleted_at is null) else 0 end as replies`
@@ -33,7 +36,7 @@ const FROM = `join people who on who.id = p.person_id join plan_entries e on e.i
 /** What a post is found by, in the language of its course. */
 const SEARCH = (entry: string, words: string): string => `(select search_words(e.course_id, c.language, '', ${words}::text) from plan_entries e join courses c on c.id = e.course_id where e.id = ${entry}::text)`
 
-const toPosts = (rows: readonly unknown[]): PostRow[] => rows.map((row) => postRow.parse(row))
+const toPosts = (rows: readonly unknown[]): PostRow[] => rows.map((row) => postRow.parse(asWrittenNow(row)))
 
 /** First posts of an item, newest first, from before a post on. One that was taken back stays only while others answer it. */
 export async function listRoots(db: Database, entryId: string, beforeId: string | null, most: number): Promise<PostRow[]> {
@@ -81,15 +84,15 @@ export interface NewPost {
 /** False when a post of this id is there already: sending it twice writes it once. */
 export async function insertPost(db: Database, post: NewPost): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at, search)
-     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::json, $7::text, $8::text, coalesce($9::timestamptz, now()), ${SEARCH('$2', '$8')}) on conflict (id) do nothing`,
+    `insert into posts (id, entry_id, parent_id, root_id, person_id, content, schema_version, html, renderer, words, created_at, search)
+     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::json, ${SCHEMA_VERSION}, $7::text, ${RENDERER_VERSION}, $8::text, coalesce($9::timestamptz, now()), ${SEARCH('$2', '$8')}) on conflict (id) do nothing`,
     [post.id, post.entryId, post.parentId, post.rootId, post.personId, post.content, post.html, post.words, post.at ?? null],
   )
   return rowCount === 1
 }
 
 export async function updatePost(db: Database, { id, entryId, personId }: { readonly id: string; readonly entryId: string; readonly personId: string }, post: Pick<NewPost, 'content' | 'html' | 'words'>): Promise<boolean> {
-  const { rowCount } = await db.query(`update posts set content = $3::json, html = $4::text, words = $5::text, edited_at = now(), search = ${SEARCH('entry_id', '$5')} where id = $1::text and person_id = $2::text and entry_id = $6::text and deleted_at is null and hidden_at is null`, [id, personId, post.content, post.html, post.words, entryId])
+  const { rowCount } = await db.query(`update posts set content = $3::json, schema_version = ${SCHEMA_VERSION}, html = $4::text, renderer = ${RENDERER_VERSION}, words = $5::text, edited_at = now(), search = ${SEARCH('entry_id', '$5')} where id = $1::text and person_id = $2::text and entry_id = $6::text and deleted_at is null and hidden_at is null`, [id, personId, post.content, post.html, post.words, entryId])
   return rowCount === 1
 }
 

@@ -5,7 +5,7 @@ import { normalise } from '../../core/document/normalise.ts'
 import { mergedSteps } from '../../core/document/outbox.ts'
 import { moveOver } from '../../core/document/rebase.ts'
 import type { SaveAnswer, SentBatch, WireBatch } from '../../core/document/wire.ts'
-import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { type Foreign, foreignIn, settleForeign } from './foreign.server.ts'
 import { inTurn } from './in-turn.server.ts'
@@ -45,7 +45,7 @@ async function accept(documentId: string, personId: string, batch: SentBatch): P
       if (await findBatch(pool, documentId, batch.id)) continue
       return { status: 'refused', reason: made.reason }
     }
-    const stored = { id: batch.id, base: log.tree.version, version: log.tree.version + made.steps.length, personId, steps: made.steps.map((step) => step.toJSON() as unknown) }
+    const stored = { id: batch.id, base: log.tree.version, version: log.tree.version + made.steps.length, personId, schemaVersion: SCHEMA_VERSION, steps: made.steps.map((step) => step.toJSON() as unknown) }
     const appended = made.steps.length === 0 ? { note: null } : await append(documentId, batch.client, log.tree, made, stored)
     if (appended) return { ...answerTaken(stored, log.tail, batch), ...(appended.note ? { note: appended.note } : {}) }
   }
@@ -136,10 +136,10 @@ const after = (page: Node, steps: readonly Step[]): Node => steps.reduce((each, 
 
 /** Repairs as a batch of the system's own; null when there is nothing to repair. */
 function systemBatch(base: number, steps: readonly Step[]): StoredBatch | null {
-  return steps.length === 0 ? null : { id: `system-${base}`, base, version: base + steps.length, personId: null, steps: steps.map((step) => step.toJSON() as unknown) }
+  return steps.length === 0 ? null : { id: `system-${base}`, base, version: base + steps.length, personId: null, schemaVersion: SCHEMA_VERSION, steps: steps.map((step) => step.toJSON() as unknown) }
 }
 
-const row = (documentId: string, clientId: string, { id, base, version, personId, steps }: StoredBatch): NewBatch => ({ documentId, id, base, count: version - base, personId, clientId, schemaVersion: SCHEMA_VERSION, steps: JSON.stringify(steps) })
+const row = (documentId: string, clientId: string, { id, base, version, personId, schemaVersion, steps }: StoredBatch): NewBatch => ({ documentId, id, base, count: version - base, personId, clientId, schemaVersion, steps: JSON.stringify(steps) })
 
 function changedTitle(before: Node, after: Node): string | null {
   const [old, fresh] = [before.firstChild, after.firstChild]

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 /** A row of the log. `steps` is stored JSON that was checked when it came in. */
@@ -7,14 +9,16 @@ export interface StoredBatch {
   readonly base: number
   readonly version: number
   readonly personId: string | null
+  /** In which its steps are written. */
+  readonly schemaVersion: number
   readonly steps: readonly unknown[]
 }
 
-const batchRow = z.object({ id: z.string(), base: z.number(), version: z.number(), person_id: z.string().nullable(), steps: z.array(z.unknown()) })
+const batchRow = z.object({ id: z.string(), base: z.number(), version: z.number(), person_id: z.string().nullable(), schema_version: z.number(), steps: z.array(z.unknown()) })
 
 function toBatch(row: unknown): StoredBatch {
-  const { person_id, ...rest } = batchRow.parse(row)
-  return { ...rest, personId: person_id }
+  const { person_id, schema_version, ...rest } = batchRow.parse(row)
+  return { ...rest, personId: person_id, schemaVersion: schema_version }
 }
 
 export interface NewBatch {
@@ -31,7 +35,8 @@ export interface NewBatch {
 
 /**
  * Appends a batch when its base is the current version and tells every process, in one statement.
- * False when another batch has this base or this id, or when the base is not the end of the log.
+ * False when another batch has this base or this id, or when the base is not the end of the log, or when a newer
+ * Fieldstone has written in it already.
  */
 export async function insertBatch(db: Database, batch: NewBatch): Promise<boolean> {
   const { rowCount } = await db.query({
@@ -42,6 +47,7 @@ export async function insertBatch(db: Database, batch: NewBatch): Promise<boolea
              where $2::int = coalesce(
                (select version from batches where document_id = $1::text order by base desc limit 1),
                (select min(version) from snapshots where document_id = $1::text))
+               and $7::int >= coalesce((select schema_version from batches where document_id = $1::text order by base desc limit 1), 1)
              on conflict do nothing returning version)
            select pg_notify('fieldstone_document', $1::text || ' ' || version) from taken`,
     values: [batch.documentId, batch.base, batch.count, batch.id, batch.personId, batch.clientId, batch.schemaVersion, batch.steps],
@@ -67,16 +73,23 @@ export const BATCHES_AT_ONCE = 1000
 export async function listBatchesSince(db: Database, documentId: string, version: number, limit = BATCHES_AT_ONCE): Promise<StoredBatch[]> {
   const { rows } = await db.query({
     name: 'list-batches-since',
-    text: 'select id, base, version, person_id, steps from batches where document_id = $1::text and base >= $2::int order by base limit $3::int',
+    text: 'select id, base, version, person_id, schema_version, steps from batches where document_id = $1::text and base >= $2::int order by base limit $3::int',
     values: [documentId, version, limit],
   })
   return rows.map(toBatch)
 }
 
+/** A page as it was stored, in the form of its time. */
+export interface StoredSnapshot {
+  readonly version: number
+  readonly schemaVersion: number
+  readonly content: unknown
+}
+
 /** The newest snapshot at or before `version`. */
-export async function findSnapshot(db: Database, documentId: string, version = 2_147_483_647): Promise<{ version: number; content: unknown } | null> {
-  const { rows } = await db.query<{ version: number; content: unknown }>(
-    'select version, content from snapshots where document_id = $1::text and version <= $2::int order by version desc limit 1',
+export async function findSnapshot(db: Database, documentId: string, version = 2_147_483_647): Promise<StoredSnapshot | null> {
+  const { rows } = await db.query<StoredSnapshot>(
+    'select version, schema_version as "schemaVersion", content from snapshots where document_id = $1::text and version <= $2::int order by version desc limit 1',
     [documentId, version],
   )
   return rows[0] ?? null
@@ -115,20 +128,20 @@ export interface SetAsideEntry {
 
 export async function insertSetAside(db: Database, entry: { id: string; documentId: string; personId: string; reason: string; content: string; words: string }): Promise<void> {
   await db.query(
-    `insert into set_aside (id, document_id, person_id, reason, content, words)
-     values ($1::text, $2::text, $3::text, $4::text, $5::json, $6::text) on conflict (id) do nothing`,
+    `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words)
+     values ($1::text, $2::text, $3::text, $4::text, $5::json, ${SCHEMA_VERSION}, $6::text) on conflict (id) do nothing`,
     [entry.id, entry.documentId, entry.personId, entry.reason, entry.content, entry.words],
   )
 }
 
 export async function listSetAside(db: Database, documentId: string): Promise<SetAsideEntry[]> {
   const { rows } = await db.query<Omit<SetAsideEntry, 'at'> & { at: Date }>(
-    `select s.id, s.reason, s.words, s.content, p.name as person, s.created_at as at
+    `select s.id, s.reason, s.words, s.content, s.schema_version as "schemaVersion", p.name as person, s.created_at as at
      from set_aside s join people p on p.id = s.person_id
      where s.document_id = $1::text and s.settled_at is null order by s.created_at limit 200`,
     [documentId],
   )
-  return rows.map((row) => ({ ...row, at: row.at.toISOString() }))
+  return rows.map((row) => ({ ...asWrittenNow(row), at: row.at.toISOString() }))
 }
 
 export async function settleSetAside(db: Database, documentId: string, id: string, personId: string): Promise<boolean> {
@@ -146,7 +159,6 @@ export async function notify(db: Database, channel: 'fieldstone_presence' | 'fie
 
 /** A batch that has grown old. `at` in milliseconds. */
 export interface OldBatch extends StoredBatch {
-  readonly schemaVersion: number
   readonly clientId: string
   readonly at: number
   /** What it was made of: a tab that was away for long may still ask whether its batch arrived. */
@@ -160,12 +172,12 @@ export async function listDocumentsToSquash(db: Database, days: number): Promise
 
 /** The old batches of a document, locked: those of one version of the log that end before anything younger. */
 export async function listOldBatches(db: Database, documentId: string, days: number): Promise<OldBatch[]> {
-  const { rows } = await db.query<{ schema_version: number; client_id: string; created_at: Date; squashed_ids: string[] }>(
+  const { rows } = await db.query<{ client_id: string; created_at: Date; squashed_ids: string[] }>(
     `select id, base, version, person_id, steps, schema_version, client_id, created_at, squashed_ids from batches
      where document_id = $1::text and created_at < now() - make_interval(days => $2::int) order by base for update`,
     [documentId, days],
   )
-  return rows.map((row) => ({ ...toBatch(row), schemaVersion: row.schema_version, clientId: row.client_id, at: row.created_at.getTime(), squashedIds: row.squashed_ids }))
+  return rows.map((row) => ({ ...toBatch(row), clientId: row.client_id, at: row.created_at.getTime(), squashedIds: row.squashed_ids }))
 }
 
 export async function listSnapshotVersions(db: Database, documentId: string): Promise<number[]> {

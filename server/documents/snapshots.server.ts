@@ -1,5 +1,5 @@
 import { problemOfPage } from '../../core/document/check.ts'
-import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { countFacts } from './facts.server.ts'

@@ -1,5 +1,6 @@
 import type { Step } from 'prosemirror-transform'
 import { mergedSteps, stepsFromJson } from '../../core/document/outbox.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { sittings } from '../../core/history/sittings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
@@ -16,7 +17,8 @@ export async function squash(db: Database, documentId: string, days = DAYS): Pro
   const boundaries = new Set(await listSnapshotVersions(db, documentId))
   let saved = 0
   for (const sitting of sittings(old, boundaries)) {
-    if (sitting.length > 1) {
+    // What was written in an older form stays as it was: it is read by its version.
+    if (sitting.length > 1 && sitting[0]!.schemaVersion === SCHEMA_VERSION) {
       await squashSitting(db, documentId, sitting)
       saved += sitting.length - 1
     }

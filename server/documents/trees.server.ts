@@ -1,9 +1,12 @@
 import { type Node } from 'prosemirror-model'
 import { Step, type StepMap } from 'prosemirror-transform'
+import { replayOld } from '../../core/document/old-epoch.ts'
 import { pageFromJson, schema } from '../../core/document/schema.ts'
+import { keepsPositions, upgraded, upgradedSteps } from '../../core/document/upgrade.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { config } from '../config.server.ts'
 import type { Database } from '../database/pool.server.ts'
-import { findSnapshot, listBatchesSince, type StoredBatch } from './queries.server.ts'
+import { BATCHES_AT_ONCE, findSnapshot, listBatchesSince, type StoredBatch, type StoredSnapshot } from './queries.server.ts'
 
 /** A page as it stands at a version of its log. */
 export interface Tree {
@@ -92,23 +95,54 @@ export async function treeAt(db: Database, documentId: string, version: number):
 export async function tailSince(db: Database, documentId: string, base: number): Promise<{ tree: Tree; tail: Written[] } | null> {
   const start = await treeAt(db, documentId, base)
   if (!start) return null
+  // What follows in an old epoch is not written in steps that can be read now.
+  const [next] = await listBatchesSince(db, documentId, base, 1)
+  if (next && !keepsPositions(next.schemaVersion)) return null
   const tail: Written[] = []
   return { tree: await replay(db, documentId, start, Infinity, tail), tail }
 }
 
-async function snapshotTree(db: Database, documentId: string, version?: number): Promise<Tree | null> {
-  const snapshot = await findSnapshot(db, documentId, version)
-  return snapshot && { version: snapshot.version, page: pageFromJson(snapshot.content) }
+/**
+ * The log from a version on, some of it at a time, as it would be written now; null when the log was written anew since and
+ * no longer reaches back to it step by step.
+ */
+export async function logSince(db: Database, documentId: string, since: number): Promise<StoredBatch[] | null> {
+  const batches = await listBatchesSince(db, documentId, since)
+  if (batches.every(({ schemaVersion }) => schemaVersion === SCHEMA_VERSION)) return batches
+  const log = await tailSince(db, documentId, since)
+  return log && log.tail.slice(0, BATCHES_AT_ONCE).map(({ batch }) => batch)
 }
 
-/** Goes on from `start`; `tail`, when given, gets what was replayed. */
+async function snapshotTree(db: Database, documentId: string, until = Infinity): Promise<Tree | null> {
+  const snapshot = await findSnapshot(db, documentId, until === Infinity ? undefined : until)
+  if (!snapshot) return null
+  const { version, schemaVersion, content } = snapshot
+  return keepsPositions(schemaVersion) ? { version, page: pageFromJson(upgraded(content, schemaVersion)) } : oldEpoch(db, documentId, snapshot, until)
+}
+
+/** The page at the end of an old epoch, or at a version within it: what was written then is put together by the sizes of things. */
+async function oldEpoch(db: Database, documentId: string, { version: start, schemaVersion, content }: StoredSnapshot, until: number): Promise<Tree> {
+  let version = start
+  const old: StoredBatch[] = []
+  for (;;) {
+    const batches = await listBatchesSince(db, documentId, version)
+    const end = batches.findIndex((batch) => batch.version > until || keepsPositions(batch.schemaVersion))
+    const here = end < 0 ? batches : batches.slice(0, end)
+    old.push(...here)
+    version = here.at(-1)?.version ?? version
+    if (here.length < BATCHES_AT_ONCE) return { version, page: pageFromJson(replayOld(content, schemaVersion, old)) }
+  }
+}
+
+/** Goes on from `start`; `tail`, when given, gets what was replayed. Steps of an older version are read as they would be written now. */
 async function replay(db: Database, documentId: string, start: Tree, until = Infinity, tail?: Written[]): Promise<Tree> {
   let { version, page } = start
   for (;;) {
     const batches = await listBatchesSince(db, documentId, version)
-    for (const batch of batches) {
-      if (batch.version > until) return { version, page }
-      if (batch.base !== version) throw new Error(`The log of ${documentId} has a gap: ${version} is followed by ${batch.base}.`)
+    for (const stored of batches) {
+      if (stored.version > until) return { version, page }
+      if (stored.base !== version) throw new Error(`The log of ${documentId} has a gap: ${version} is followed by ${stored.base}.`)
+      const batch = stored.schemaVersion === SCHEMA_VERSION ? stored : { ...stored, schemaVersion: SCHEMA_VERSION, steps: upgradedSteps(page, stored.steps, stored.schemaVersion) }
       const steps = batch.steps.map((json) => Step.fromJSON(schema, json))
       tail?.push({ batch, before: page, maps: steps.map((step) => step.getMap()) })
       page = applyAll(page, steps)

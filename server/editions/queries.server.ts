@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { pageFromJson } from '../../core/document/schema.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export interface NewEdition {
@@ -60,8 +61,8 @@ export async function listEditions(db: Database, documentId: string): Promise<Ed
 
 /** The page of an edition; null when there is none. */
 export async function findEditionPage(db: Database, documentId: string, number: number): Promise<Node | null> {
-  const { rows } = await db.query<{ content: unknown }>('select content from editions where document_id = $1::text and number = $2::int', [documentId, number])
-  return rows[0] ? pageFromJson(rows[0].content) : null
+  const { rows } = await db.query<{ content: unknown }>('select content, schema_version as "schemaVersion" from editions where document_id = $1::text and number = $2::int', [documentId, number])
+  return rows[0] ? pageFromJson(asWrittenNow(rows[0]).content) : null
 }
 
 /** When the questions of a document last changed, beside its text; null when they never did. */

@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { questionContent } from '../../core/questions/question.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export interface ExerciseLine {
@@ -43,8 +45,8 @@ export interface NewEditionQuestion {
 
 export async function insertEditionQuestions(db: Database, documentId: string, number: number, questions: readonly NewEditionQuestion[]): Promise<void> {
   await db.query(
-    `insert into edition_questions (document_id, number, question_id, position, points, title, content)
-     select $1::text, $2::int, * from unnest($3::text[], $4::int[], $5::int[], $6::text[], $7::json[])`,
+    `insert into edition_questions (document_id, number, question_id, position, points, title, content, schema_version)
+     select $1::text, $2::int, u.*, ${SCHEMA_VERSION} from unnest($3::text[], $4::int[], $5::int[], $6::text[], $7::json[]) u`,
     [documentId, number, questions.map(({ id }) => id), questions.map(({ position }) => position), questions.map(({ points }) => points), questions.map(({ title }) => title), questions.map(({ content }) => content)],
   )
 }
@@ -54,8 +56,8 @@ const editionQuestion = z.object({ id: z.string(), position: z.number().nullable
 export type EditionQuestion = z.infer<typeof editionQuestion>
 
 export async function listEditionQuestions(db: Database, documentId: string, number: number): Promise<EditionQuestion[]> {
-  const { rows } = await db.query('select question_id as id, position, points, title, content from edition_questions where document_id = $1::text and number = $2::int order by position nulls last, question_id', [documentId, number])
-  return rows.map((row) => editionQuestion.parse(row))
+  const { rows } = await db.query('select question_id as id, position, points, title, content, schema_version as "schemaVersion" from edition_questions where document_id = $1::text and number = $2::int order by position nulls last, question_id', [documentId, number])
+  return rows.map((row) => editionQuestion.parse(asWrittenNow(row)))
 }
 
 const attemptRow = z.object({ id: z.string(), number: z.number(), documentId: z.string(), edition: z.number(), seed: z.number(), startedAt: z.date(), finishedAt: z.date().nullable() })

@@ -6,7 +6,8 @@ import { planSquashing, squashDocument } from '../documents/squash.server.ts'
 import { mailNotices, mailReset, stopMailing } from '../notices/mail.server.ts'
 import { runTelling } from '../notices/tell.server.ts'
 import { telling } from '../notices/telling.server.ts'
-import { purge } from './queries.server.ts'
+import { addJob, purge } from './queries.server.ts'
+import { renewRenderings } from '../renderings/renew.server.ts'
 import { sweep } from '../shelf/bytes.server.ts'
 import { deleteOldTransfers } from '../transfers/queries.server.ts'
 import { runTransfer } from '../transfers/transfers.server.ts'
@@ -24,6 +25,10 @@ export const tasks: TaskList = {
   squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),
   'plan-squashing': async () => {
     await planSquashing()
+  },
+  'renew-renderings': async () => {
+    const renewed = await renewRenderings()
+    if (renewed > 0) log.info({ renewed }, 'what an older renderer wrote was written anew')
   },
   purge: async () => {
     const gone = await purge(pool)
@@ -54,6 +59,8 @@ export async function prepareJobs(): Promise<void> {
 
 /** Takes jobs from the queue until stopped; every process may. Two at a time, so that a long book does not hold up pictures; the rest of the machine is for people. */
 export async function startJobs(): Promise<void> {
+  // Another renderer may have come with this program.
+  await addJob(pool, 'renew-renderings', {}, 'renew-renderings')
   runner = await run({ pgPool: pool, taskList: tasks, concurrency: 2, noHandleSignals: true, pollInterval: 5000, logger, crontab: CRONTAB })
   // What ends the runner by itself ends with the database; the pool's users find out.
   runner.promise.catch((error: unknown) => log.error({ error: String(error) }, 'the job queue stopped'))

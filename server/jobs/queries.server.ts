@@ -9,6 +9,7 @@ export interface JobPayloads {
   readonly tell: Telling
   readonly 'reset-mail': { readonly personId: string; readonly token: string }
   readonly transfer: { readonly id: string }
+  readonly 'renew-renderings': Record<string, never>
   readonly squash: { readonly documentId: string }
 }
 

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { type QuestionContent, questionContent } from '../../core/questions/question.ts'
 import { containingEach } from '../database/patterns.server.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export interface Folder {
@@ -70,11 +72,11 @@ export interface Question {
 }
 
 const questionRow = z.object({ id: z.string(), folderId: z.string().nullable(), title: z.string(), content: questionContent, version: z.number() })
-const QUESTION = 'q.id, q.folder_id as "folderId", q.title, q.content, q.version'
+const QUESTION = 'q.id, q.folder_id as "folderId", q.title, q.content, q.schema_version as "schemaVersion", q.version'
 
 export async function findQuestion(db: Database, courseId: string, id: string): Promise<Question | null> {
   const { rows } = await db.query(`select ${QUESTION} from questions q where q.course_id = $1::text and q.id = $2::text and q.deleted_at is null`, [courseId, id])
-  return rows[0] ? questionRow.parse(rows[0]) : null
+  return rows[0] ? questionRow.parse(asWrittenNow(rows[0])) : null
 }
 
 export interface WrittenQuestion {
@@ -88,8 +90,8 @@ export interface WrittenQuestion {
 
 export async function insertQuestion(db: Database, courseId: string, folderId: string | null, personId: string, question: WrittenQuestion): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into questions (id, course_id, folder_id, title, kind, content, words, created_by, updated_by)
-     values ($1::text, $2::text, (select id from question_folders where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, $7::text, $8::text, $8::text) on conflict (id) do nothing`,
+    `insert into questions (id, course_id, folder_id, title, kind, content, schema_version, words, created_by, updated_by)
+     values ($1::text, $2::text, (select id from question_folders where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, ${SCHEMA_VERSION}, $7::text, $8::text, $8::text) on conflict (id) do nothing`,
     [question.id, courseId, folderId, question.title, question.kind, question.content, question.words, personId],
   )
   return rowCount === 1
@@ -98,7 +100,7 @@ export async function insertQuestion(db: Database, courseId: string, folderId: s
 /** The version it has now; null when somebody else changed it since `version`. */
 export async function updateQuestion(db: Database, courseId: string, personId: string, version: number, question: WrittenQuestion): Promise<number | null> {
   const { rows } = await db.query<{ version: number }>(
-    `update questions set title = $4::text, kind = $5::text, content = $6::json, words = $7::text, version = version + 1, updated_by = $8::text, updated_at = now()
+    `update questions set title = $4::text, kind = $5::text, content = $6::json, schema_version = ${SCHEMA_VERSION}, words = $7::text, version = version + 1, updated_by = $8::text, updated_at = now()
      where course_id = $1::text and id = $2::text and version = $3::int and deleted_at is null returning version`,
     [courseId, question.id, version, question.title, question.kind, question.content, question.words, personId],
   )
@@ -141,5 +143,5 @@ export async function updateQuestionDeleted(db: Database, courseId: string, ids:
 /** Those of some questions that the course has, with what they say, in the order asked for. */
 export async function listQuestionsByIds(db: Database, courseId: string, ids: readonly string[]): Promise<Question[]> {
   const { rows } = await db.query(`select ${QUESTION} from unnest($2::text[]) with ordinality as asked (id, place) join questions q on q.id = asked.id where q.course_id = $1::text and q.deleted_at is null order by asked.place`, [courseId, ids])
-  return rows.map((row) => questionRow.parse(row))
+  return rows.map((row) => questionRow.parse(asWrittenNow(row)))
 }

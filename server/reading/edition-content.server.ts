@@ -11,9 +11,9 @@ const MOST_HELD = 48_000_000
 const held = new Map<string, { readonly content: EditionContent; readonly size: number }>()
 let size = 0
 
-/** The HTML and headings of an edition. Editions never change, so what was read once is held. */
-export async function editionContent({ document_id: documentId, number }: { readonly document_id: string; readonly number: number }): Promise<EditionContent> {
-  const key = `${documentId} ${number}`
+/** The HTML and headings of an edition. Editions never change but for a newer renderer, so what was read once is held. */
+export async function editionContent({ document_id: documentId, number, renderer }: { readonly document_id: string; readonly number: number; readonly renderer: number }): Promise<EditionContent> {
+  const key = `${documentId} ${number} ${renderer}`
   const known = held.get(key)
   if (known) {
     held.delete(key)

@@ -34,6 +34,7 @@ const editionRow = courseRow.extend({
     .object({
       document_id: z.string(),
       number: z.number(),
+      renderer: z.number(),
       title: z.string(),
       note: z.string(),
       words: z.number(),
@@ -90,7 +91,7 @@ export async function findCourseToRead(db: Database, courseId: string, personId:
 export async function findEntryToRead(db: Database, courseId: string, entryId: string, personId: string): Promise<EntryToRead | null> {
   const { rows } = await db.query({
     name: 'find-entry-to-read',
-    text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'title', ed.title, 'note', ed.note,
+    text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'renderer', ed.renderer, 'title', ed.title, 'note', ed.note,
              'words', ed.words, 'published_at', ed.published_at, 'players', ed.players) end as edition,
              json_build_object('didHelp', (select did_help from votes where entry_id = i.id and person_id = $2::text),
                'isBookmarked', exists (select 1 from bookmarks where entry_id = i.id and person_id = $2::text),
@@ -99,7 +100,7 @@ export async function findEntryToRead(db: Database, courseId: string, entryId: s
            from plan_entries i
            join courses c on c.id = i.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
-           left join lateral (select document_id, number, title, note, words, published_at, players from editions where document_id = i.document_id order by number desc limit 1) ed on true
+           left join lateral (select document_id, number, renderer, title, note, words, published_at, players from editions where document_id = i.document_id order by number desc limit 1) ed on true
            where i.course_id = $1::text and i.id = $3::text and i.deleted_at is null and c.deleted_at is null
              and (i.kind in ('unit', 'lesson', 'bookPart') or ed.number is not null)`,
     values: [courseId, personId, entryId],

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { REACHES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 const template = z.object({
@@ -15,7 +16,7 @@ const template = z.object({
 })
 export type Template = z.infer<typeof template>
 
-const COLUMNS = 't.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach, t.name, t.description, t.kind, t.content'
+const COLUMNS = 't.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach, t.name, t.description, t.kind, t.content, t.schema_version as "schemaVersion"'
 /** Templates that a person sees from a course in which they write. */
 const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
 
@@ -29,13 +30,13 @@ export async function insertTemplate(db: Database, made: Omit<Template, 'person'
 
 /** What somebody may use in a course: their own first, then the course's, then everyone's; by name. */
 export async function listTemplates(db: Database, courseId: string, personId: string): Promise<Omit<Template, 'content'>[]> {
-  const { rows } = await db.query(`select ${COLUMNS.replace(', t.content', '')} from templates t join people p on p.id = t.person_id where ${SEEN} order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`, [courseId, personId])
+  const { rows } = await db.query(`select ${COLUMNS.replace(/, t.content.*/, '')} from templates t join people p on p.id = t.person_id where ${SEEN} order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`, [courseId, personId])
   return rows.map((row) => template.omit({ content: true }).parse(row))
 }
 
 export async function findTemplate(db: Database, courseId: string, personId: string, id: string): Promise<Template | null> {
   const { rows } = await db.query(`select ${COLUMNS} from templates t join people p on p.id = t.person_id where ${SEEN} and t.id = $3::text`, [courseId, personId, id])
-  return rows[0] ? template.parse(rows[0]) : null
+  return rows[0] ? template.parse(asWrittenNow(rows[0])) : null
 }
 
 /** Takes a template away, or brings it back; only whoever made it may. */

@@ -95,7 +95,7 @@ test('a picture copied from another course becomes this course’s own; one that
       html.setAttribute('data-fieldstone', own)
       clipboardData.setData('text/html', html.outerHTML)
       field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
-    }, JSON.stringify([{ type: 'picture', attrs: { item, width: 4, height: 4, alt: `A wall of ${item}`, description: '', share: 100, align: 'center' }, content: [{ type: 'caption' }] }]))
+    }, JSON.stringify([{ type: 'picture', attrs: { item, width: 4, height: 4, alt: `A wall of ${item}`, description: '', widthPercent: 100, align: 'center' }, content: [{ type: 'caption' }] }]))
   await withClient(house.url, async (client) => {
     const hash = Buffer.alloc(32, 7)
     await client.query(`insert into courses (id, title) values ('third', 'Third course')`)

@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -39,7 +40,7 @@ test('the database without room: reading goes on, what can’t be saved is said 
   for (let round = 0; round < 3; round++) {
     expect((await fetch(`${app.address}/read/course/page`, { headers: { cookie: student } })).status, app.log().split('\n').slice(-4).join('\n')).toBe(200)
     expect((await fetch(`${app.address}/courses/course/plan`, { headers: { cookie: author } })).status).toBe(200)
-    const batch = await post('/documents/page/batches', JSON.stringify({ id: `full-${round}`, base: 0, client: 'full', schemaVersion: 1, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: 'y' }] } }] }))
+    const batch = await post('/documents/page/batches', JSON.stringify({ id: `full-${round}`, base: 0, client: 'full', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: 'y' }] } }] }))
     expect(batch.status).toBe(507)
     for (const [path, body] of [['/courses/course/uploads?name=wall.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"/>'], ['/courses/course/plan-lines', JSON.stringify({ intent: 'rename', id: 'unit', title: 'No room' })]] as const)
       expect((await post(path, body)).status, path).toBe(507)

@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { copyFileSync, mkdirSync, mkdtempSync, readdirSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -33,7 +34,7 @@ test.each(files.slice(0, -1).map((name, at) => [name, at + 1] as const))('from %
   expect(await (await fetch(`${app.address}/read/course/search?words=ston`, { headers: { cookie: student } })).text()).toContain('Old <mark>stones</mark>'.replace(/<\/?mark>/g, ''))
   const log = (await (await fetch(`${app.address}/documents/page/log?since=0&page=true`, { headers: { cookie: author } })).json()) as { version?: number }
   expect(JSON.stringify(log)).toContain('More. ')
-  const saved = await fetch(`${app.address}/documents/page/batches`, { method: 'POST', body: JSON.stringify({ id: 'new', base: 1, client: 'new', schemaVersion: 1, steps: [{ stepType: 'replace', from: 13, to: 13, slice: { content: [{ type: 'text', text: 'Newest. ' }] } }] }), headers: { cookie: author, origin: app.address, 'content-type': 'application/json' } })
+  const saved = await fetch(`${app.address}/documents/page/batches`, { method: 'POST', body: JSON.stringify({ id: 'new', base: 1, client: 'new', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 13, to: 13, slice: { content: [{ type: 'text', text: 'Newest. ' }] } }] }), headers: { cookie: author, origin: app.address, 'content-type': 'application/json' } })
   expect(await saved.json()).toMatchObject({ status: 'taken', from: 1, to: 2 })
   await app.stop()
 })

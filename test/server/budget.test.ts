@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { readdirSync, readFileSync } from 'node:fs'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { longPage } from '../../bench/html.ts'
@@ -35,7 +36,7 @@ const PASSAGES: readonly (readonly [string, object])[] = [
 const JSON_TYPE = 'application/json'
 const FORM = 'application/x-www-form-urlencoded'
 const step = (content: object[], from = 3): object => ({ stepType: 'replace', from, to: from, slice: { content } })
-const batch = (id: string, steps: unknown): string => JSON.stringify({ id, base: 0, client: 'budget', schemaVersion: 1, steps })
+const batch = (id: string, steps: unknown): string => JSON.stringify({ id, base: 0, client: 'budget', schemaVersion: SCHEMA_VERSION, steps })
 const question = (prompt: object): object => ({ prompt, variables: Array.from({ length: 20 }, (_, at) => ({ name: `v${at}`, from: 'range', least: 1, most: 9000, step: 1 })), conditions: ['v0 > v1', 'v2 + v3 > 12000'], answer: { sort: 'number', value: Array.from({ length: 20 }, (_, at) => `v${at}`).join(' + '), tolerance: { sort: 'percent', amount: 2 }, unit: 'm', whenRight: passage(paragraph('')), whenWrong: passage(paragraph('')) }, hints: [], solution: passage(paragraph('')) })
 
 interface Large {

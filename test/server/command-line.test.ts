@@ -75,7 +75,7 @@ test('convert goes from HTML to Markdown and back, and to one document', async (
 
 test('convert keeps pictures where the format holds them, and says what it leaves out or changes', async () => {
   const png = await sharp({ create: { width: 3, height: 2, channels: 3, background: '#4b6b3c' } }).png().toBuffer()
-  const figure = schema.nodeFromJSON({ type: 'picture', attrs: { item: 'wall', width: 3, height: 2, alt: 'A wall', description: '', share: 100, align: 'center' }, content: [{ type: 'caption' }] })
+  const figure = schema.nodeFromJSON({ type: 'picture', attrs: { item: 'wall', width: 3, height: 2, alt: 'A wall', description: '', widthPercent: 100, align: 'center' }, content: [{ type: 'caption' }] })
   const page = schema.node('doc', null, [schema.node('title', null, schema.text('Walls')), figure])
   const book = { identifier: 'urn:x', language: 'en', direction: 'ltr' as const, authors: [], modified: '2026-01-01T00:00:00Z', opening: page, parts: [], pictures: new Map([['wall', { bytes: new Uint8Array(png), mediaType: 'image/png', ending: 'png' }]]) }
   const epub = await file('walls.epub', Buffer.from(zipEpub(epubFiles(book, ''))) as unknown as string)

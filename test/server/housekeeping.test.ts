@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { afterAll, expect, test, vi } from 'vitest'
 import { tooOften } from '../../server/web/rate.server.ts'
 import { Pace } from '../../server/documents/cursor-pace.ts'
@@ -27,7 +28,7 @@ test('a document that can’t be squashed holds up no other', async () => {
   await prepareJobs()
   for (const id of ['broken', 'sound']) {
     await transaction((db) => createDocument(db, 'course', id, 'Walls'))
-    for (let base = 0; base < 3; base++) await acceptBatch(id, 'author', { id: `${id}-${base}`, base, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 8, to: 8, slice: { content: [{ type: 'text', text: 'x' }] } }] })
+    for (let base = 0; base < 3; base++) await acceptBatch(id, 'author', { id: `${id}-${base}`, base, client: 'test', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 8, to: 8, slice: { content: [{ type: 'text', text: 'x' }] } }] })
   }
   await pool.query(`update batches set created_at = now() - interval '40 days'`)
   await pool.query(`update batches set steps = '[{"stepType":"nonsense"}]' where document_id = 'broken' and base = 1`)

@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import type { OutlineLine } from '../../core/plan/outline.ts'
 import { beforeAll, expect, test } from 'vitest'
 import { makeSchool } from './setup/factories.ts'
@@ -69,7 +70,7 @@ test('an edition stays as it is while the author writes on', async () => {
   const id = await idOf('Footings')
   expect(await publish(id, 'author', { note: 'first', version: 1 })).toEqual({ ok: true, number: 1 })
   expect(await publish(id, 'author', { note: 'again', version: 1 })).toEqual({ ok: false, reason: 'Nothing has changed since edition 1.' })
-  await acceptBatch(id, 'author', { id: 'later', base: 1, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 11, to: 11, slice: { content: [{ type: 'text', text: 'unpublished' }] } }] })
+  await acceptBatch(id, 'author', { id: 'later', base: 1, client: 'test', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 11, to: 11, slice: { content: [{ type: 'text', text: 'unpublished' }] } }] })
   const read = async (): Promise<string> => {
     const { edition } = (await findEntryToRead(pool, 'course', id, 'student'))!
     return `${edition!.number} ${JSON.stringify(await editionContent(edition!))} ${edition!.title}`
@@ -85,7 +86,7 @@ test('an edition stays as it is while the author writes on', async () => {
 test('a page without a title is not published', async () => {
   const added = await addLines('course', null, [{ title: 'x', depth: 2 }])
   const id = added.ok ? added.ids[0]! : ''
-  await acceptBatch(id, 'author', { id: 'empty', base: 0, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 1, to: 2 }] })
+  await acceptBatch(id, 'author', { id: 'empty', base: 0, client: 'test', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 1, to: 2 }] })
   expect(await publish(id, 'author', { note: '', version: 1 })).toMatchObject({ ok: false, reason: expect.stringContaining('title') })
 })
 
@@ -104,7 +105,7 @@ test('a page becomes a book of its headings, beside it; a page without headings 
   expect(await splitIntoBook('course', id)).toMatchObject({ ok: false, reason: expect.stringContaining('no headings') })
   const heading = (text: string) => ({ type: 'heading', attrs: { level: 2, id: null }, content: [{ type: 'text', text }] })
   const words = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] })
-  await acceptBatch(id, 'author', { id: 'long', base: 0, client: 'test', schemaVersion: 1, steps: [{ stepType: 'replace', from: 11, to: 13, slice: { content: [words('Before.'), heading('Strip'), words('a'), heading('Sort'), words('b')] } }] })
+  await acceptBatch(id, 'author', { id: 'long', base: 0, client: 'test', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 11, to: 13, slice: { content: [words('Before.'), heading('Strip'), words('a'), heading('Sort'), words('b')] } }] })
   expect(await splitIntoBook('course', id)).toMatchObject({ ok: true, notes: [expect.stringContaining('a book of 2 chapters')] })
   const plan = await shape()
   expect(plan.slice(plan.findIndex((line) => line.includes('page Long page'))).slice(0, 4)).toEqual(['  page Long page', '  book Long page', '    chapter Strip', '    chapter Sort'])

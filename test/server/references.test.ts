@@ -3,7 +3,7 @@ import { passageFromJson } from '../../core/document/passage.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
-import { SCHEMA_VERSION } from '../../core/kinds/registry.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { blankQuestion } from '../../core/questions/question.ts'
 import { makeSchool } from './setup/factories.ts'
 import { visitor } from './setup/visitor.ts'
@@ -35,7 +35,7 @@ const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQ
 /** Everything that must not come out of the course “course”: of another course, handed in, deleted, and (to students) not published. */
 const FOREIGN = ['elsewhere', 'handed-in', 'deleted', 'nowhere'] as const
 
-const picture = (item: string): object => ({ type: 'picture', attrs: { item, width: 1, height: 1, alt: item, description: '', share: 100, align: 'center' }, content: [{ type: 'caption' }] })
+const picture = (item: string): object => ({ type: 'picture', attrs: { item, width: 1, height: 1, alt: item, description: '', widthPercent: 100, align: 'center' }, content: [{ type: 'caption' }] })
 const pageWith = (items: readonly string[]) => pageFromJson({ type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'Planted' }] }, ...items.map(picture)] })
 const passageWith = (item: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'look' }] }, picture(item)] })
 

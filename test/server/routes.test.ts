@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { afterAll, beforeAll, expect, test } from 'vitest'
 import { type DefaultTreeAdapterTypes, parse } from 'parse5'
 import { WebSocket } from 'ws'
@@ -30,7 +31,7 @@ const AUTHORS_DATA = [401, 404, 403, 403, 200, 200] as const
 const READERS = [302, 404, 200, 200, 200, 200] as const
 const NO_ACTION = [405, 405, 405, 405, 405, 405] as const
 
-const batch = (id: string): string => JSON.stringify({ id, base: 0, client: 'walk', schemaVersion: 1, steps: {} })
+const batch = (id: string): string => JSON.stringify({ id, base: 0, client: 'walk', schemaVersion: SCHEMA_VERSION, steps: {} })
 
 const EXPECTED: Record<string, readonly Expectation[]> = {
   '/': [{ path: '/', status: [302, 200, 200, 200, 200, 200] }],
@@ -111,7 +112,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/documents/:documentId/batches': [
     { method: 'POST', path: '/documents/page/batches', body: batch('walk'), type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
     { method: 'POST', path: '/documents/page/batches', body: '{"half":', type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
-    { method: 'POST', path: '/documents/page/batches', body: JSON.stringify({ id: 'x', base: 2.5, client: 'walk', schemaVersion: 1, person: 'manager', steps: [] }), type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
+    { method: 'POST', path: '/documents/page/batches', body: JSON.stringify({ id: 'x', base: 2.5, client: 'walk', schemaVersion: SCHEMA_VERSION, person: 'manager', steps: [] }), type: JSON_TYPE, status: [401, 404, 403, 403, 422, 422] },
   ],
   '/documents/:documentId/log': [
     { path: '/documents/page/log?since=0&page=true', status: AUTHORS_DATA },

@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { beforeAll, expect, test } from 'vitest'
 import { makeSchool } from './setup/factories.ts'
 import { useFreshDatabase } from './setup/database.ts'
@@ -18,7 +19,7 @@ beforeAll(async () => {
 })
 
 const text = (at: number, words: string): unknown => ({ stepType: 'replace', from: at, to: at, slice: { content: [{ type: 'text', text: words }] } })
-const send = (document: string, base: number, steps: unknown, id = `b${Math.random()}`.replace('.', '')) => acceptBatch(document, 'author', { id, base, client: 'test', schemaVersion: 1, steps })
+const send = (document: string, base: number, steps: unknown, id = `b${Math.random()}`.replace('.', '')) => acceptBatch(document, 'author', { id, base, client: 'test', schemaVersion: SCHEMA_VERSION, steps })
 
 test('a batch is taken once, however often it is sent', async () => {
   const taken = { status: 'taken', from: 0, to: 1, before: [], steps: null }

@@ -17,7 +17,7 @@ interface Attrs {
   height: number
   alt: string | null
   description: string
-  share: number
+  widthPercent: number
   align: string
 }
 
@@ -40,7 +40,7 @@ function PictureSettings({ editor, position }: SettingsProps) {
       <Words label="Long description, shown beneath" rows={3} most={20_000} value={attrs.description} onKeep={(words) => set('description', words)} />
       <label className="desk-field">
         <span>Width in percent of its column</span>
-        <input type="number" min={5} max={100} step={5} value={attrs.share} onChange={({ target: { valueAsNumber } }) => valueAsNumber >= 5 && valueAsNumber <= 100 && set('share', Math.round(valueAsNumber))} />
+        <input type="number" min={5} max={100} step={5} value={attrs.widthPercent} onChange={({ target: { valueAsNumber } }) => valueAsNumber >= 5 && valueAsNumber <= 100 && set('widthPercent', Math.round(valueAsNumber))} />
       </label>
       <h3 id="picture-align">Stands</h3>
       <Segmented block aria-labelledby="picture-align" value={attrs.align} onChange={(value) => set('align', value)} options={[{ value: 'start', label: 'Start' }, { value: 'center', label: 'Centre' }, { value: 'end', label: 'End' }]} />
@@ -91,10 +91,10 @@ class PictureView implements NodeView {
   }
 
   #draw(): void {
-    const { item, width, height, alt, share, align } = this.node.attrs as Attrs
+    const { item, width, height, alt, widthPercent, align } = this.node.attrs as Attrs
     this.dom.className = 'picture'
     this.dom.dataset.align = align
-    this.dom.style.width = `${share}%`
+    this.dom.style.width = `${widthPercent}%`
     const source = pictureAddress(item, widthsFor(width).at(-1)!)
     if (this.#image.getAttribute('src')?.split('?')[0] !== source) this.#image.src = source
     this.#image.width = width
@@ -111,12 +111,12 @@ class PictureView implements NodeView {
     const start = this.dom.getBoundingClientRect().width
     const isRtl = getComputedStyle(this.dom).direction === 'rtl'
     const factor = this.node.attrs.align === 'center' ? 2 : 1
-    const shareAt = (x: number): number => Math.min(100, Math.max(5, Math.round(((start + factor * (isRtl ? event.clientX - x : x - event.clientX)) / column) * 100)))
-    const move = ({ clientX }: PointerEvent): void => void (this.dom.style.width = `${shareAt(clientX)}%`)
+    const percentAt = (x: number): number => Math.min(100, Math.max(5, Math.round(((start + factor * (isRtl ? event.clientX - x : x - event.clientX)) / column) * 100)))
+    const move = ({ clientX }: PointerEvent): void => void (this.dom.style.width = `${percentAt(clientX)}%`)
     const end = ({ clientX }: PointerEvent): void => {
       corner.removeEventListener('pointermove', move)
       const position = this.getPosition()
-      if (position !== undefined) this.view.dispatch(this.view.state.tr.setNodeAttribute(position, 'share', shareAt(clientX)))
+      if (position !== undefined) this.view.dispatch(this.view.state.tr.setNodeAttribute(position, 'widthPercent', percentAt(clientX)))
     }
     corner.addEventListener('pointermove', move)
     corner.addEventListener('pointerup', end, { once: true })

@@ -3,9 +3,11 @@ import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import { Outbox, PageInMemory, queuedSteps, type QueuedWork } from '../../../core/document/outbox.ts'
 import { pageFromJson, schema } from '../../../core/document/schema.ts'
+import { upgraded } from '../../../core/document/upgrade.ts'
+import { upgradedPassages, upgradedWork } from '../../../core/document/upgrade-work.ts'
 import { Sender } from '../../../core/document/sender.ts'
 import { type SentSetAside, wireBatch } from '../../../core/document/wire.ts'
-import { SCHEMA_VERSION } from '../../../core/kinds/registry.ts'
+import { SCHEMA_VERSION } from '../../../core/kinds/upgrades.ts'
 import { ask, overHttp, readBatches } from './courier.ts'
 import { type Kept, listWork, readWork, withOrphan, WorkStore } from './queue-store.ts'
 
@@ -40,28 +42,33 @@ async function deliverOrphan(entry: Kept): Promise<boolean> {
 
 /** A sender that goes on where the tab ended; null when the server does not say how its page stood. */
 async function takeUp(entry: Kept): Promise<Sender | null> {
+  // Left by a tab of a newer Fieldstone: for such a tab to send.
+  if (entry.schemaVersion > SCHEMA_VERSION) return null
   const surface = new PageInMemory(schema.topNodeType.createAndFill()!)
-  const store = new WorkStore(entry)
+  const store = new WorkStore({ ...entry, schemaVersion: SCHEMA_VERSION })
+  const setAside = upgradedPassages(entry.setAside, entry.schemaVersion)
   const ports = { ...overHttp(entry.document, nanoid(12), surface), keep: store.keep.bind(store) }
   const { work } = entry
-  if (!work) return new Sender(new Outbox(surface, 0), ports, entry.setAside)
+  if (!work) return new Sender(new Outbox(surface, 0), ports, setAside)
   const sent = work.sent ? `&sent=${work.sent.id}` : ''
   const response = await ask(`/documents/${entry.document}/log?since=${work.base}&page=true${sent}`)
   const log = response?.ok ? logAt.safeParse(await response.json().catch(() => null)).data : null
   if (!log) return null
-  const outbox = log.page === null || entry.schemaVersion !== SCHEMA_VERSION ? null : resume(surface, work, log.page)
+  const outbox = log.page === null ? null : resume(surface, work, entry.schemaVersion, log.page)
   const batches = readBatches(log.batches, surface)
   if (!batches) return null
   // The log holds what was sent, but no longer as the batch it was: only its own words are left to be kept.
   const isHidden = log.isTaken && !batches.some(({ id }) => id === work.sent?.id)
-  if (!outbox || isHidden) return new Sender(new Outbox(new PageInMemory(surface.page), 0), ports, [...entry.setAside, ...wordsOf(work, log.isTaken)])
-  const sender = new Sender(outbox, ports, entry.setAside)
+  if (!outbox || isHidden) return new Sender(new Outbox(new PageInMemory(surface.page), 0), ports, [...setAside, ...wordsOf(work, entry.schemaVersion, log.isTaken)])
+  const sender = new Sender(outbox, ports, setAside)
   return (await sender.receive(batches)) === true ? sender : null
 }
 
-function resume(surface: PageInMemory, work: QueuedWork, pageJson: unknown): Outbox | null {
+function resume(surface: PageInMemory, kept: QueuedWork, version: number, pageJson: unknown): Outbox | null {
   try {
     surface.page = pageFromJson(pageJson)
+    const work = upgradedWork(kept, version, surface.page)
+    if (!work) return null
     for (const step of queuedSteps(work)) surface.write(step)
     return Outbox.resume(surface, work)
   } catch {
@@ -70,11 +77,11 @@ function resume(surface: PageInMemory, work: QueuedWork, pageJson: unknown): Out
 }
 
 /** The words of steps that can't be applied any more, but for those that the log has. */
-function wordsOf({ sent, waiting }: QueuedWork, isTaken: boolean): SentSetAside[] {
+function wordsOf({ sent, waiting }: QueuedWork, version: number, isTaken: boolean): SentSetAside[] {
   return [...((!isTaken && sent?.steps) || []), ...waiting].flatMap((step) => {
     const { slice } = (step ?? {}) as { slice?: object }
     try {
-      const read = slice && Slice.fromJSON(schema, slice)
+      const read = slice && Slice.fromJSON(schema, upgraded(slice, version))
       return read && read.content.textBetween(0, read.content.size, ' ').trim() !== '' ? [{ id: nanoid(), reason: 'kept' as const, content: read.toJSON() as unknown }] : []
     } catch {
       return []

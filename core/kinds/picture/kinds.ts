@@ -6,7 +6,7 @@ import type { NodeKind } from '../kind.ts'
 
 const identifier = z.string().regex(/^[\w-]{1,60}$/)
 const side = z.number().int().min(1).max(50_000)
-const share = z.number().int().min(5).max(100)
+const widthPercent = z.number().int().min(5).max(100)
 export const pictureAlign = z.enum(['start', 'center', 'end'])
 /** The longest alternative text, in UTF-16 units: several sentences. What needs more goes into the long description. */
 export const MOST_ALT = 1000
@@ -20,7 +20,7 @@ const itemOf = (image: HtmlElement | undefined): string | null => /^\/files\/([\
 
 /**
  * A picture of the shelf with its caption. `alt` is null while nobody has said anything: neither words nor that it is
- * decorative, which is the empty string. `share` is its width in percent of the column it stands in.
+ * decorative, which is the empty string. `widthPercent` is its width in the column it stands in.
  */
 export const picture = {
   type: 'node',
@@ -33,7 +33,7 @@ export const picture = {
     height: side.default(1),
     alt: words(MOST_ALT).nullable().default(null),
     description: words(20_000).default(''),
-    share: share.default(100),
+    widthPercent: widthPercent.default(100),
     align: pictureAlign.default('center'),
   }),
   isPiece: true,
@@ -53,7 +53,7 @@ export const picture = {
           height: side.catch(1).parse(Number(attribute(image, 'height'))),
           alt: alt === undefined || attribute(image, 'data-alt') === 'missing' ? null : wordsFrom(alt, MOST_ALT),
           description: descriptionIn(unsafeElement),
-          share: share.catch(100).parse(Number.parseFloat(/width:\s*(\d{1,3})%/.exec(attribute(unsafeElement, 'style') ?? '')?.[1] ?? '100')),
+          widthPercent: widthPercent.catch(100).parse(Number.parseFloat(/width:\s*(\d{1,3})%/.exec(attribute(unsafeElement, 'style') ?? '')?.[1] ?? '100')),
           align: pictureAlign.catch('center').parse(attribute(unsafeElement, 'data-align')),
         }
       },
@@ -63,12 +63,12 @@ export const picture = {
   parseDOM: [{ tag: 'figure.picture' }],
   write: ({ attrs }, children, manner) => {
     const { item, width, height, alt, description } = attrs as { item: string; width: number; height: number; alt: string | null; description: string }
-    const frame = { 'data-align': String(attrs.align), style: `width: ${Number(attrs.share)}%` }
+    const frame = { 'data-align': String(attrs.align), style: `width: ${Number(attrs.widthPercent)}%` }
     if (manner === 'sheet') return element('figure', { class: 'picture', ...frame }, children)
     const widths = widthsFor(width)
     const image = element('img', {
       src: pictureAddress(item, widths.at(-1)!),
-      ...(manner === 'published' ? { srcset: widths.map((each) => `${pictureAddress(item, each)} ${each}w`).join(', '), sizes: `(min-width: 720px) ${Math.round(6 * Number(attrs.share))}px, ${Number(attrs.share)}vw`, loading: 'lazy' } : {}),
+      ...(manner === 'published' ? { srcset: widths.map((each) => `${pictureAddress(item, each)} ${each}w`).join(', '), sizes: `(min-width: 720px) ${Math.round(6 * Number(attrs.widthPercent))}px, ${Number(attrs.widthPercent)}vw`, loading: 'lazy' } : {}),
       width,
       height,
       alt: alt ?? '',
@@ -81,7 +81,7 @@ export const picture = {
     return element('figure', { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame }, [image, ...long, ...(isBare ? [] : children)])
   },
   examples: [
-    { type: 'picture', attrs: { item: 'wall-1', width: 1200, height: 800, alt: 'A wall & its “batter”', description: 'Left.\n\nRight.', share: 60, align: 'start' }, content: [{ type: 'caption', content: [{ type: 'text', text: 'A caption' }] }] },
+    { type: 'picture', attrs: { item: 'wall-1', width: 1200, height: 800, alt: 'A wall & its “batter”', description: 'Left.\n\nRight.', widthPercent: 60, align: 'start' }, content: [{ type: 'caption', content: [{ type: 'text', text: 'A caption' }] }] },
     { type: 'picture', attrs: { item: 'wall-2', width: 300, height: 200, alt: null }, content: [{ type: 'caption' }] },
     { type: 'picture', attrs: { item: 'wall-3', width: 4000, height: 20, alt: '' }, content: [{ type: 'caption' }] },
   ],

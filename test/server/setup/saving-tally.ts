@@ -1,3 +1,4 @@
+import { SCHEMA_VERSION } from '../../../core/kinds/upgrades.ts'
 import { expect } from 'vitest'
 import { type RunningApp, withClient } from './app.ts'
 import { freshDatabase } from './database.ts'
@@ -18,7 +19,7 @@ export async function school(): Promise<string> {
 
 /** Sends one batch; null when nobody answered. */
 export async function save(app: RunningApp, cookie: string, base: number, words: string, id: string): Promise<{ status: string; to?: number } | null> {
-  const body = JSON.stringify({ id, base, client: 'crash', schemaVersion: 1, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: words }] } }] })
+  const body = JSON.stringify({ id, base, client: 'crash', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: words }] } }] })
   try {
     const response = await fetch(`${app.address}/documents/page/batches`, { method: 'POST', body, headers: { cookie, origin: app.address, 'content-type': 'application/json' }, signal: AbortSignal.timeout(5000) })
     return response.ok ? ((await response.json()) as { status: string; to?: number }) : null

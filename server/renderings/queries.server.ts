@@ -1,0 +1,43 @@
+import { RENDERER_VERSION } from '../../core/html/render.ts'
+import { asWrittenNow } from '../database/content.server.ts'
+import type { Database } from '../database/pool.server.ts'
+
+/** Something whose HTML an older renderer wrote, with its content as it would be written now. */
+export interface Outdated {
+  /** The columns that name the row, in the order of its key. */
+  readonly key: readonly string[]
+  readonly content: unknown
+  /** Of a submission that was given back: what was said to it. */
+  readonly comment: unknown
+}
+
+/** What holds rendered HTML beside its content, and how some of it is found that an older renderer wrote: after a key, in its order. */
+const SOURCES = {
+  // Of editions the newest alone: older ones are read for comparing, from their content.
+  editions: `select array[document_id, number::text] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from editions e
+    where renderer < ${RENDERER_VERSION} and number = (select max(number) from editions where document_id = e.document_id) and array[document_id, number::text] > $1::text[] order by 1 limit $2::int`,
+  posts: `select array[id] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from posts where renderer < ${RENDERER_VERSION} and array[id] > $1::text[] order by 1 limit $2::int`,
+  submissions: `select array[entry_id, person_id, number::text] as key, content, schema_version as "schemaVersion", comment, comment_schema_version as "commentVersion" from submissions
+    where renderer < ${RENDERER_VERSION} and array[entry_id, person_id, number::text] > $1::text[] order by 1 limit $2::int`,
+} as const
+export type RenderedTable = keyof typeof SOURCES
+export const RENDERED_TABLES = Object.keys(SOURCES) as RenderedTable[]
+
+export async function listOutdated(db: Database, table: RenderedTable, after: readonly string[], most: number): Promise<Outdated[]> {
+  const { rows } = await db.query<Outdated & { commentVersion: number | null }>(SOURCES[table], [after, most])
+  return rows.map(({ comment, commentVersion, ...row }) => ({ ...asWrittenNow(row), comment: comment === null ? null : asWrittenNow({ content: comment, schemaVersion: commentVersion }).content }))
+}
+
+export async function updateEdition(db: Database, [documentId, number]: readonly string[], { segments, headings }: { readonly segments: string; readonly headings: string }): Promise<void> {
+  await db.query(`update editions set segments = $3::json, headings = $4::json, renderer = ${RENDERER_VERSION} where document_id = $1::text and number = $2::int`, [documentId, number, segments, headings])
+}
+
+/** A post that was written anew meanwhile was rendered by then. */
+export async function updatePostHtml(db: Database, [id]: readonly string[], html: string): Promise<void> {
+  await db.query(`update posts set html = $2::text, renderer = ${RENDERER_VERSION} where id = $1::text and renderer < ${RENDERER_VERSION}`, [id, html])
+}
+
+/** What is said to it may have come since, from this renderer: only what there was is written. */
+export async function updateSubmissionHtml(db: Database, [entryId, personId, number]: readonly string[], html: string, commentHtml: string | null): Promise<void> {
+  await db.query(`update submissions set html = $4::text, comment_html = coalesce($5::text, comment_html), renderer = ${RENDERER_VERSION} where entry_id = $1::text and person_id = $2::text and number = $3::int`, [entryId, personId, number, html, commentHtml])
+}
