@@ -1,5 +1,5 @@
 import { passageHtml, passageOf } from '../core/document/passage.ts'
-import { grade } from '../core/questions/grade.ts'
+import { kindOfAnswer } from '../core/questions/kinds/registry.ts'
 import { readFormula } from '../core/questions/formula.ts'
 import type { Database } from '../server/database/pool.server.ts'
 import { insertSubmission, updateReturned } from '../server/assignments/queries.server.ts'
@@ -93,7 +93,7 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
       const formula = answer.sort === 'number' ? readFormula(answer.value) : null
       const right = formula?.ok ? formula.formula.valueOf(values) : 0
       const given = answer.sort === 'number' ? `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim() : answer.choices.filter(({ isRight }, index) => (answer.mode === 'several' ? isRight && (knows || index === 0) : knows ? isRight : !isRight && index === (chance(`wrong ${student}`) < 0.7 ? 0 : 2))).map((choice) => choice.id)
-      const graded = grade(answer, values, given)
+      const graded = kindOfAnswer(answer).grade(answer, values, given)
       if (graded.ok) await upsertAnswer(db, attempt.id, id, given, graded.share)
       if (content.hints.length > 0 && !knows) await upsertHint(db, attempt.id, id, content.hints.length)
     }

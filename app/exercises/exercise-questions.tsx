@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { ArrowDown, ArrowUp, Pencil, Plus, X } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/question.ts'
+import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/kinds/registry.ts'
 import type { ExerciseLine } from '../../server/exercises/queries.server.ts'
 import { askBank, fetchQuestion } from '../questions/ask-bank.ts'
 import { QuestionDialog } from '../questions/question-dialog.tsx'

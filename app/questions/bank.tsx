@@ -5,7 +5,8 @@ import { useEffect, useState } from 'react'
 import { useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { blankQuestion, QUESTION_KINDS, type QuestionKind } from '../../core/questions/question.ts'
+import { QUESTION_KINDS, questionKind, type QuestionKind } from '../../core/questions/kinds/registry.ts'
+import { blankQuestion } from '../../core/questions/question.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { findQuestion, listFolders, listQuestions } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
@@ -17,7 +18,7 @@ import { type EditedQuestion, QuestionEditor } from './question-editor.tsx'
 import '../../reader/content.css'
 import './bank.css'
 
-const query = z.object({ folder: z.string().max(60).nullable().catch(null), kind: z.enum(['one', 'several', 'number']).nullable().catch(null), words: z.string().max(200).catch(''), question: identifier.nullable().catch(null) })
+const query = z.object({ folder: z.string().max(60).nullable().catch(null), kind: questionKind.nullable().catch(null), words: z.string().max(200).catch(''), question: identifier.nullable().catch(null) })
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const { course } = await requireCourse(context, request, params.courseId, 'write')

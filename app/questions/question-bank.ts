@@ -13,11 +13,11 @@ import { deleteFolder, findQuestion, findQuestionUses, insertFolder, listQuestio
 import type { Course } from '../../server/courses/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
-import { grade } from '../../core/questions/grade.ts'
+import { kindOfAnswer, questionKind } from '../../core/questions/kinds/registry.ts'
 import type { Route } from './+types/question-bank'
 import { type BankAnswer, type BankRequest, bankRequest } from './question-requests.ts'
 
-const query = z.object({ id: identifier.optional(), words: z.string().max(200).catch(''), kind: z.enum(['one', 'several', 'number']).nullable().catch(null) })
+const query = z.object({ id: identifier.optional(), words: z.string().max(200).catch(''), kind: questionKind.nullable().catch(null) })
 
 /** Questions that fit, or one of them whole; as JSON. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
@@ -94,7 +94,9 @@ function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): 
   const question = { id: 'tried', position: 1, points: 1, title: '', content: read.content }
   const values = valuesOf(read.content, 'tried', asked.seed, course.language)
   if (!values) return { ok: false, reason: 'None of its versions has an answer yet. Look through the versions to see why.' }
-  const graded = asked.given === null ? null : grade(read.content.answer, values, asked.given)
-  const answer = graded === null ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length } : { questionId: 'tried', given: asked.given, share: graded.ok ? graded.share : null, tries: 1, hints: read.content.hints.length }
+  const kind = kindOfAnswer(read.content.answer)
+  const given = asked.given === null ? null : kind.given(asked.given)
+  const graded = given === null ? null : kind.grade(read.content.answer, values, given)
+  const answer = graded === null || given === null ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length } : { questionId: 'tried', given: typeof given === 'string' ? given : [...given], share: graded.ok ? graded.share : null, tries: 1, hints: read.content.hints.length }
   return { ok: true, html: questionHtml({ question, values, answer }, { language: course.language, attempt: 0, name: '', isTold: true, isJudged: true, mayAnswer: true, isPreview: true }).text }
 }

@@ -1,9 +1,11 @@
 import { Button, Input, Select } from 'antd'
 import { nanoid } from 'nanoid'
 import { useEffect, useRef, useState } from 'react'
-import { blankQuestion, kindOfQuestion, QUESTION_KINDS, type QuestionContent, type QuestionKind } from '../../core/questions/question.ts'
+import { emptyPassage } from '../../core/document/empty-passage.ts'
+import { QUESTION_KINDS, type QuestionKind, turned } from '../../core/questions/kinds/registry.ts'
+import { kindOfQuestion, type QuestionContent } from '../../core/questions/question.ts'
 import { RichField } from '../writing/rich-field.tsx'
-import { AnswerFields } from './answer-fields.tsx'
+import { AnswerFields } from './kinds/registry.tsx'
 import { askBank } from './ask-bank.ts'
 import { blankOr, Field } from './field.tsx'
 import { VariablesField } from './variables-field.tsx'
@@ -84,7 +86,7 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
       <form className="question-form" onSubmit={(event) => event.preventDefault()}>
         <div className="question-head">
           <Input aria-label="Title of the question" placeholder="Title, for finding it again" maxLength={300} value={title} onChange={(event) => change({ title: event.target.value })} />
-          <Select aria-label="Kind of question" value={kind} onChange={(to: QuestionKind) => set({ answer: turned(content, to) })} options={Object.entries(QUESTION_KINDS).map(([value, label]) => ({ value, label }))} />
+          <Select aria-label="Kind of question" value={kind} onChange={(to: QuestionKind) => set({ answer: turned(content.answer, to, () => nanoid(8)) })} options={Object.entries(QUESTION_KINDS).map(([value, label]) => ({ value, label }))} />
           <span className={standing.sort === 'problem' || standing.sort === 'behind' ? 'question-standing is-problem' : 'question-standing'} role="status">
             {standing.words}
             {standing.sort === 'behind' && (
@@ -108,7 +110,7 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
               </button>
             </div>
           ))}
-          <button type="button" className="link-button" onClick={() => set({ hints: [...content.hints, blankQuestion('one', nanoid).prompt] })}>
+          <button type="button" className="link-button" onClick={() => set({ hints: [...content.hints, emptyPassage] })}>
             Add a hint
           </button>
         </Field>
@@ -119,10 +121,4 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
       <VersionsPanel courseId={courseId} language={language} content={content} />
     </div>
   )
-}
-
-/** The same question as another kind; what both kinds have stays. */
-function turned({ answer }: QuestionContent, to: QuestionKind): QuestionContent['answer'] {
-  if (to === 'number') return answer.sort === 'number' ? answer : blankQuestion('number', () => nanoid(8)).answer
-  return answer.sort === 'choice' ? { ...answer, mode: to } : blankQuestion(to, () => nanoid(8)).answer
 }

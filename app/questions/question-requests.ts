@@ -10,7 +10,7 @@ const folderName = z.string().trim().min(1, 'A folder needs a name.').max(100, '
 export const bankRequest = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('add'), id: identifier, folderId: identifier.nullable(), title, content: z.unknown() }),
   z.object({ intent: z.literal('keep'), id: identifier, version: z.number().int().min(1), title, content: z.unknown() }),
-  z.object({ intent: z.literal('try'), content: z.unknown(), seed: z.number().int().min(0).max(1_000_000), given: z.union([z.string().max(200_000), z.array(z.string().max(60)).max(40)]).nullable() }),
+  z.object({ intent: z.literal('try'), content: z.unknown(), seed: z.number().int().min(0).max(1_000_000), given: z.array(z.string().max(1000)).max(40).nullable() }),
   z.object({ intent: z.literal('move'), ids: z.array(identifier).min(1).max(500), folderId: identifier.nullable() }),
   z.object({ intent: z.enum(['delete', 'restore']), ids: z.array(identifier).min(1).max(500) }),
   z.object({ intent: z.literal('add folder'), id: identifier, name: folderName }),

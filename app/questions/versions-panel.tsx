@@ -60,7 +60,7 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
   const [html, setHtml] = useState('')
   const [problem, setProblem] = useState('')
   const holder = useRef<HTMLDivElement>(null)
-  const ask = async (given: string | string[] | null): Promise<void> => {
+  const ask = async (given: string[] | null): Promise<void> => {
     const answer = await askBank(courseId, { intent: 'try', content, seed, given })
     setProblem(answer.ok ? '' : (answer.reason ?? ''))
     setHtml(answer.ok ? (answer.html ?? '') : '')
@@ -74,7 +74,7 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
     event.preventDefault()
     const form = event.target as HTMLFormElement
     const given = [...new FormData(form)].flatMap(([name, value]) => (name === 'given' && typeof value === 'string' ? [value] : []))
-    void ask(content.answer.sort === 'number' ? (given[0] ?? '') : given)
+    void ask(given)
   }
   return (
     <section className="try-it">

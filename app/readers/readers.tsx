@@ -10,6 +10,8 @@ import { countStudents, listItemReadings, listStudentReadings } from '../../serv
 import { listQuestionsByIds } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { plainText } from '../../core/document/plain-text.ts'
+import type { Given } from '../../core/questions/kinds/kind.ts'
+import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import { passageFromJson } from '../../core/document/passage.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { KindIcon } from '../shell/entry-kinds.tsx'
@@ -51,14 +53,9 @@ async function questionsOf(courseId: string, answers: Answers) {
   const contents = new Map((await listQuestionsByIds(pool, courseId, ids)).map(({ id, title, content }) => [id, { title, answer: content.answer, prompt: plainText(passageFromJson(content.prompt)) }]))
   return performance([...sheets.values()], ids).map((each) => {
     const question = contents.get(each.questionId)
-    const counts = new Map<string, number>()
-    if (question?.answer.sort === 'choice') {
-      for (const { questionId, given } of answers) if (questionId === each.questionId && Array.isArray(given)) for (const id of given as string[]) counts.set(id, (counts.get(id) ?? 0) + 1)
-      for (const { id, isRight } of question.answer.choices) if (isRight) counts.delete(id)
-    }
-    const [wrong, times] = [...counts].sort(([, a], [, b]) => b - a)[0] ?? []
-    const choice = question?.answer.sort === 'choice' ? question.answer.choices.find(({ id }) => id === wrong) : undefined
-    return { ...each, title: question?.title || question?.prompt.slice(0, 80) || 'A question that is no longer in the bank', wrong: choice ? `${plainText(passageFromJson(choice.text)).slice(0, 60)} (${times})` : '' }
+    const given = answers.flatMap((answer) => (answer.questionId === each.questionId ? [answer.given as Given] : []))
+    const mistake = question ? kindOfAnswer(question.answer).commonMistake(question.answer, given) : null
+    return { ...each, title: question?.title || question?.prompt.slice(0, 80) || 'A question that is no longer in the bank', wrong: mistake ? `${mistake.words.slice(0, 60)} (${mistake.times})` : '' }
   })
 }
 

@@ -6,7 +6,7 @@ import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, ques
 import { isAnswered } from '../../server/exercises/queries.server.ts'
 import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
-import { html, type SafeHtml } from '../../server/reading/html.server.ts'
+import { html, type SafeHtml } from '../../core/html/template.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { tell } from '../../server/notices/tell.server.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
@@ -148,7 +148,7 @@ async function solve(request: Request, found: PlaceVisit, asked: 'begin' | 'fini
   }
   const parsed = solved.safeParse({ attempt: form.get('attempt'), bank: form.get('bank') })
   const values = form.getAll('given').filter((value) => typeof value === 'string')
-  const shown = parsed.success ? await answerBank(who, number, parsed.data.bank, asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', given: form.get('sort') === 'number' ? (values[0] ?? '') : values }) : null
+  const shown = parsed.success ? await answerBank(who, number, parsed.data.bank, asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', given: values }) : null
   if (!shown) return isFromScript(request) ? Response.json({ reason: 'This question can no longer be answered here. Load the page again.' }, { status: 400 }) : back('')
   if (!isFromScript(request)) return back(`#q-${shown.question.id}`)
   if (number === 0) return Response.json({ html: inPage(found, shown).text })

@@ -3,8 +3,9 @@ import { isBlank, passageFromJson } from '../document/passage.ts'
 import { plainText } from '../document/plain-text.ts'
 import { fillValues, formulasIn } from './fill.ts'
 import { type Formula, readFormula } from './formula.ts'
-import type { QuestionContent } from './question.ts'
-import { isUnit } from './units.ts'
+import type { AnswerLook } from './kinds/kind.ts'
+import { kindOfAnswer } from './kinds/registry.ts'
+import { type QuestionContent, textsOf } from './question.ts'
 import { MOST_LOOKED_AT, readVariables, type Values, type Variables } from './versions.ts'
 
 /** One version of a question, as its author looks through them. */
@@ -72,21 +73,10 @@ function* lookThrough(variables: Variables, isSample: boolean): Generator<Values
   }
 }
 
-function shapeProblems({ prompt, answer, hints, solution }: QuestionContent, names: ReadonlySet<string>): string[] {
-  const problems: string[] = []
-  if (isBlank(passageFromJson(prompt))) problems.push('The question asks nothing yet: write its text.')
-  const texts = [prompt, solution, ...hints, ...(answer.sort === 'choice' ? answer.choices.flatMap(({ text, feedback }) => [text, feedback]) : [answer.whenRight, answer.whenWrong])]
-  const formulas = texts.flatMap((json) => formulasIn(passageFromJson(json)))
-  if (answer.sort === 'choice') {
-    if (answer.choices.length < 2) problems.push('A question of choice needs two choices at least.')
-    const right = answer.choices.filter(({ isRight }) => isRight).length
-    if (answer.mode === 'one' && right !== 1) problems.push(right === 0 ? 'No choice is marked as right.' : `${right} choices are marked as right; in “one of many” it is one.`)
-    if (answer.mode === 'several' && right === 0) problems.push('No choice is marked as right.')
-    answer.choices.forEach(({ text }, at) => isBlank(passageFromJson(text)) && problems.push(`Choice ${at + 1} is empty.`))
-  } else {
-    formulas.unshift(answer.value)
-    if (!isUnit(answer.unit)) problems.push(`“${answer.unit}” is not a unit that is known. Use signs such as m, cm, m², kg/m, t.`)
-  }
+function shapeProblems(content: QuestionContent, names: ReadonlySet<string>): string[] {
+  const kind = kindOfAnswer(content.answer)
+  const problems = [...(isBlank(passageFromJson(content.prompt)) ? ['The question asks nothing yet: write its text.'] : []), ...kind.problems(content.answer)]
+  const formulas = [...kind.formulas(content.answer), ...textsOf(content).flatMap((json) => formulasIn(passageFromJson(json)))]
   for (const formula of new Set(formulas)) {
     const read = readFormula(formula)
     const unknown = read.ok ? read.formula.names.find((name) => !names.has(name)) : undefined
@@ -98,61 +88,37 @@ function shapeProblems({ prompt, answer, hints, solution }: QuestionContent, nam
 
 /** A question whose texts and formulas are read once, to look at many of its versions. */
 export class QuestionLook {
-  readonly #content: QuestionContent
-  readonly #language: string
-  readonly #prompt: Said
-  readonly #choices: readonly Said[]
+  readonly #prompt: (values: Values) => string
+  readonly #answer: AnswerLook
   /** The formulas of values in its texts, each once. */
   readonly #formulas: readonly { readonly text: string; readonly formula: Formula }[]
-  readonly #answer: Formula | null
 
-  constructor(content: QuestionContent, language: string) {
-    const { prompt, solution, hints, answer } = content
-    this.#content = content
-    this.#language = language
-    this.#prompt = said(prompt)
-    this.#choices = answer.sort === 'choice' ? answer.choices.map(({ text }) => said(text)) : []
+  constructor({ prompt, solution, hints, answer }: QuestionContent, language: string) {
+    const read = (json: object): ((values: Values) => string) => {
+      const { passage, words } = said(json)
+      return (values) => words ?? asWords(fillValues(passage, values, language))
+    }
+    this.#prompt = read(prompt)
+    this.#answer = kindOfAnswer(answer).look(answer, read)
     const texts = new Set([prompt, solution, ...hints].flatMap((json) => formulasIn(passageFromJson(json))))
     this.#formulas = [...texts].flatMap((text) => {
       const read = readFormula(text)
       return read.ok ? [{ text, formula: read.formula }] : []
     })
-    const read = answer.sort === 'number' ? readFormula(answer.value) : null
-    this.#answer = read?.ok ? read.formula : null
   }
 
   /** Why a version can't be used; null when it can. */
   problemOf(values: Values): string | null {
     const broken = Object.entries(values).find(([, value]) => !Number.isFinite(value))
     if (broken) return `${broken[0]} has no value: a division by zero, or a root of less than 0.`
-    if (this.#content.answer.sort === 'number') {
-      if (!Number.isFinite(this.#answer?.valueOf(values) ?? NaN)) return 'The right answer has no value: a division by zero, or a root of less than 0.'
-    } else {
-      const choices = this.#choices.map((choice) => this.#say(choice, values))
-      const seen = new Set<string>()
-      for (const words of choices) {
-        if (words !== '' && seen.has(words)) return `Two choices read “${words}”.`
-        seen.add(words)
-      }
-    }
+    const problem = this.#answer.problemOf(values)
+    if (problem) return problem
     const without = this.#formulas.find(({ formula }) => !Number.isFinite(formula.valueOf(values)))
     return without ? `“${without.text}” has no value: a division by zero, or a root of less than 0.` : null
   }
 
   versionOf(values: Values): Version {
-    const { answer } = this.#content
-    const prompt = this.#say(this.#prompt, values)
-    const problem = this.problemOf(values)
-    if (answer.sort === 'number') {
-      const value = this.#answer?.valueOf(values) ?? NaN
-      return { values, prompt, answer: Number.isFinite(value) ? `${Number(value.toPrecision(8))}${answer.unit && ` ${answer.unit}`}` : '', problem }
-    }
-    const choices = this.#choices.map((choice) => this.#say(choice, values))
-    return { values, prompt, answer: choices.filter((_words, at) => answer.choices[at]!.isRight).join('; '), problem }
-  }
-
-  #say({ passage, words }: Said, values: Values): string {
-    return words ?? asWords(fillValues(passage, values, this.#language))
+    return { values, prompt: this.#prompt(values), answer: this.#answer.rightAnswer(values), problem: this.problemOf(values) }
   }
 }
 

@@ -1,11 +1,8 @@
 import { z } from 'zod'
 import { emptyPassage } from '../document/empty-passage.ts'
-import { MOST_FORMULA, VARIABLE } from './formula.ts'
-
-/** JSON of a passage; what is in it is checked apart, where it comes in. */
-const text = z.custom<object>((value) => typeof value === 'object' && value !== null && (value as { type?: unknown }).type === 'passage', 'A text was expected.')
-const formula = z.string().trim().max(MOST_FORMULA, `A formula holds at most ${MOST_FORMULA} characters.`)
-const number = z.number('A number was expected.')
+import { VARIABLE } from './formula.ts'
+import { answerModel, kindOfAnswer, kindOfVariant, type QuestionKind } from './kinds/registry.ts'
+import { formula, number, text } from './parts.ts'
 
 /** Where a variable's values come from. */
 export const variable = z.discriminatedUnion('from', [
@@ -16,34 +13,6 @@ export const variable = z.discriminatedUnion('from', [
   z.object({ from: z.literal('formula'), name: z.string().regex(VARIABLE, 'A variable is named by a letter, then letters, digits and _.'), formula }),
 ])
 export type Variable = z.infer<typeof variable>
-
-/** How far from the value an answer still counts. */
-export const tolerance = z.discriminatedUnion('sort', [
-  /** At most so much more or less. */
-  z.object({ sort: z.literal('absolute'), amount: number.min(0) }),
-  /** At most so many percent more or less. */
-  z.object({ sort: z.literal('percent'), amount: number.min(0).max(100) }),
-  /** Equal when both are rounded to so many significant figures. */
-  z.object({ sort: z.literal('figures'), amount: z.number().int().min(1).max(12) }),
-])
-export type Tolerance = z.infer<typeof tolerance>
-
-const choice = z.object({ id: z.string().regex(/^[\w-]{1,40}$/), text, isRight: z.boolean(), feedback: text })
-
-export const answerModel = z.discriminatedUnion('sort', [
-  z.object({ sort: z.literal('choice'), mode: z.enum(['one', 'several']), choices: z.array(choice).max(30, 'A question has at most 30 choices.') }),
-  z.object({
-    sort: z.literal('number'),
-    /** The right value, as a formula of the variables. */
-    value: formula,
-    tolerance,
-    /** Empty: a bare number. */
-    unit: z.string().trim().max(40),
-    whenRight: text,
-    whenWrong: text,
-  }),
-])
-export type AnswerModel = z.infer<typeof answerModel>
 
 /** A question as the bank keeps it. */
 export const questionContent = z.object({
@@ -57,30 +26,22 @@ export const questionContent = z.object({
 })
 export type QuestionContent = z.infer<typeof questionContent>
 
-/** Kinds of question as the bank lists and filters them. */
-export const QUESTION_KINDS = { one: 'One of many', several: 'Several of many', number: 'Number' } as const
-export type QuestionKind = keyof typeof QUESTION_KINDS
-
-export function kindOfQuestion({ answer }: QuestionContent): QuestionKind {
-  return answer.sort === 'number' ? 'number' : answer.mode
-}
+export const kindOfQuestion = ({ answer }: QuestionContent): QuestionKind => kindOfAnswer(answer).variantOf(answer) as QuestionKind
 
 /** The same question with other texts: each text as JSON of a passage, changed by `change`. */
 export function mapTexts(content: QuestionContent, change: (text: object) => object): QuestionContent {
   const { prompt, hints, solution, answer } = content
-  const answers: AnswerModel =
-    answer.sort === 'number'
-      ? { ...answer, whenRight: change(answer.whenRight), whenWrong: change(answer.whenWrong) }
-      : { ...answer, choices: answer.choices.map((each) => ({ ...each, text: change(each.text), feedback: change(each.feedback) })) }
-  return { ...content, prompt: change(prompt), hints: hints.map(change), solution: change(solution), answer: answers }
+  return { ...content, prompt: change(prompt), solution: change(solution), hints: hints.map(change), answer: kindOfAnswer(answer).mapTexts(answer, change) }
+}
+
+/** Every text of a question, as JSON of passages. */
+export function textsOf(content: QuestionContent): object[] {
+  const texts: object[] = []
+  mapTexts(content, (text) => (texts.push(text), text))
+  return texts
 }
 
 /** A new question of a kind, with nothing in it yet. `freshId` names choices. */
 export function blankQuestion(kind: QuestionKind, freshId: () => string): QuestionContent {
-  const blank = (): object => structuredClone(emptyPassage)
-  const answer: AnswerModel =
-    kind === 'number'
-      ? { sort: 'number', value: '', tolerance: { sort: 'percent', amount: 1 }, unit: '', whenRight: blank(), whenWrong: blank() }
-      : { sort: 'choice', mode: kind, choices: [true, false, false].map((isRight) => ({ id: freshId(), text: blank(), isRight, feedback: blank() })) }
-  return { prompt: blank(), variables: [], conditions: [], answer, hints: [], solution: blank() }
+  return { prompt: structuredClone(emptyPassage), variables: [], conditions: [], answer: kindOfVariant(kind).blank(kind, freshId), hints: [], solution: structuredClone(emptyPassage) }
 }

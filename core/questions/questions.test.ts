@@ -5,12 +5,18 @@ import { plainText } from '../document/plain-text.ts'
 import { checkQuestion } from './check-question.ts'
 import { filledPassage } from './fill.ts'
 import { readFormula } from './formula.ts'
-import { grade, isWithin } from './grade.ts'
+import { isWithin } from './kinds/number/grade.ts'
+import type { Tolerance } from './kinds/number/model.ts'
+import { kindOfAnswer, type AnswerModel } from './kinds/registry.ts'
 import { readNumber, showNumber } from './numbers.ts'
 import { performance } from './performance.ts'
-import { blankQuestion, type QuestionContent, questionContent, type Tolerance } from './question.ts'
+import { blankQuestion, type QuestionContent, questionContent } from './question.ts'
 import { convert, isUnit } from './units.ts'
-import { readVariables } from './versions.ts'
+import type { Given } from './kinds/kind.ts'
+import { readVariables, type Values } from './versions.ts'
+
+/** What an answer is worth. */
+const grade = (answer: AnswerModel, values: Values, given: Given) => kindOfAnswer(answer).grade(answer, values, given)
 
 const text = (words: string): object => plainPassage(words)
 const withValue = (before: string, formula: string, decimals: number | null = null): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: before }, { type: 'value', attrs: { formula, decimals } }] }] })

@@ -4,5 +4,7 @@ alter table posts add column schema_version integer not null default 1, add colu
 alter table submissions add column schema_version integer not null default 1, add column renderer integer not null default 1, add column comment_schema_version integer not null default 1;
 alter table submission_drafts add column schema_version integer not null default 1;
 alter table questions add column schema_version integer not null default 1;
+-- Which kinds of question there are, their registry says.
+alter table questions drop constraint questions_kind_check;
 alter table edition_questions add column schema_version integer not null default 1;
 alter table set_aside add column schema_version integer not null default 1;

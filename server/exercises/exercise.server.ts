@@ -1,6 +1,7 @@
 import { createHash, randomInt } from 'node:crypto'
 import { nanoid } from 'nanoid'
-import { type Given, grade } from '../../core/questions/grade.ts'
+import type { Given } from '../../core/questions/kinds/kind.ts'
+import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import type { QuestionContent } from '../../core/questions/question.ts'
 import { usableValues } from '../../core/questions/usable-version.ts'
 import type { Values } from '../../core/questions/versions.ts'
@@ -130,9 +131,11 @@ async function takeAsked(db: Database, attemptId: string, question: EditionQuest
   }
   const before = (await listAnswers(db, [attemptId])).find(({ questionId }) => questionId === question.id)
   if (before?.given && !mayTry) return 'This was answered; the first answer counts.'
-  const graded = grade(question.content.answer, values, asked.given)
+  const kind = kindOfAnswer(question.content.answer)
+  const given = kind.given(typeof asked.given === 'string' ? [asked.given] : asked.given)
+  const graded = kind.grade(question.content.answer, values, given)
   if (!graded.ok) return graded.reason
-  await upsertAnswer(db, attemptId, question.id, asked.given, graded.share)
+  await upsertAnswer(db, attemptId, question.id, given, graded.share)
   return null
 }
 

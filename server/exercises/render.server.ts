@@ -1,10 +1,9 @@
 import { passageHtml } from '../../core/document/passage.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { filledPassage } from '../../core/questions/fill.ts'
-import { grade, type Graded } from '../../core/questions/grade.ts'
-import { readFormula } from '../../core/questions/formula.ts'
-import { showNumber } from '../../core/questions/numbers.ts'
-import { html, type SafeHtml, trusted } from '../reading/html.server.ts'
+import type { Graded } from '../../core/questions/kinds/kind.ts'
+import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
+import { html, type SafeHtml, trusted } from '../../core/html/template.ts'
 import type { AttemptQuestion, OpenAttempt } from './exercise.server.ts'
 import { isAnswered } from './queries.server.ts'
 
@@ -29,14 +28,14 @@ export function questionHtml(shown: AttemptQuestion, show: Showing): SafeHtml {
   const { question, values, answer } = shown
   const { content, id, points } = question
   const say = (json: object): SafeHtml => trusted(passageHtml(filledPassage(json, values, show.language)))
-  const graded = isAnswered(answer) ? grade(content.answer, values, answer.given) : null
+  const kind = kindOfAnswer(content.answer)
+  const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.given) : null
   const hints = answer?.hints ?? 0
-  const off = !show.mayAnswer && html` disabled`
   return html`<section class="question" id="q-${id}" aria-label="${show.name || 'Question'}"${!isAnswered(answer) && html` data-open`}>
 ${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1 ? 'point' : 'points'}</span></h2>`}
 <div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
-<form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}"><input type="hidden" name="sort" value="${content.answer.sort}">
-${content.answer.sort === 'number' ? numberField(shown, off) : choiceFields(shown, say, off)}
+<form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}">
+${kind.fields(content.answer, { id, given: answer?.given ?? null, isOff: !show.mayAnswer, say })}
 <p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Keep the answer' : 'Keep the change'}</button>`}
 ${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? 'Hint' : `Hint ${hints + 1} of ${content.hints.length}`}</button>`}</p>
 </form>
@@ -45,36 +44,19 @@ ${content.hints.slice(0, hints).map((hint, at) => html`<div class="hint"><b>Hint
 </section>`
 }
 
-function numberField({ question, answer }: AttemptQuestion, off: SafeHtml | false): SafeHtml {
-  const model = question.content.answer
-  const unit = model.sort === 'number' ? model.unit : ''
-  return html`<p class="number-answer"><label>Your answer${unit && ` in ${unit}`} <input name="given" autocomplete="off" inputmode="text" maxlength="100" value="${typeof answer?.given === 'string' ? answer.given : ''}" aria-describedby="q-${question.id}-prompt"${off}></label></p>`
-}
-
-function choiceFields({ question, answer }: AttemptQuestion, say: (json: object) => SafeHtml, off: SafeHtml | false): SafeHtml {
-  const model = question.content.answer
-  if (model.sort !== 'choice') return html``
-  const given = Array.isArray(answer?.given) ? answer.given : []
-  return html`<fieldset aria-labelledby="q-${question.id}-prompt"><legend class="unseen">${model.mode === 'one' ? 'Choose one' : 'Choose all that are right'}</legend>
-${model.choices.map((choice) => html`<div class="choice"><input type="${model.mode === 'one' ? 'radio' : 'checkbox'}" name="given" value="${choice.id}" id="q-${question.id}-${choice.id}"${given.includes(choice.id) && html` checked`}${off}><label for="q-${question.id}-${choice.id}">${say(choice.text)}</label></div>`)}</fieldset>`
-}
-
 /** What is said to an answer: that it is kept, or whether it is right, why, and how it is done. */
 function verdict({ question: { content }, values }: AttemptQuestion, graded: Graded, show: Showing, say: (json: object) => SafeHtml): SafeHtml {
   if (!show.isTold) return html`<p class="verdict">Kept. What is right is told later.</p>`
   if (!graded.ok) return html`<p class="verdict">${graded.reason}</p>`
   const { answer } = content
   const head = graded.share === 1 ? 'Right.' : graded.share > 0 ? 'Partly right.' : 'Not right.'
-  const words = answer.sort === 'number' ? [graded.share === 1 ? answer.whenRight : answer.whenWrong] : answer.choices.filter(({ id }) => graded.chosen.includes(id)).map(({ feedback }) => feedback)
-  const told = words.filter((json) => plainText(filledPassage(json, values, show.language)) !== '')
+  const told = kindOfAnswer(answer).feedback(answer, graded).filter((json) => plainText(filledPassage(json, values, show.language)) !== '')
   return html`<p class="verdict">${head}${graded.remark && ` ${graded.remark}`}</p>${told.map((json) => html`<div>${say(json)}</div>`)}${solution(content, values, show, say)}`
 }
 
 function solution(content: AttemptQuestion['question']['content'], values: AttemptQuestion['values'], show: Showing, say: (json: object) => SafeHtml): SafeHtml | null {
   const isWritten = plainText(filledPassage(content.solution, values, show.language)) !== ''
-  const formula = content.answer.sort === 'number' ? readFormula(content.answer.value) : null
-  const value = formula?.ok ? formula.formula.valueOf(values) : NaN
-  const right = content.answer.sort === 'number' && Number.isFinite(value) ? `${showNumber(value, null, show.language)} ${content.answer.unit}`.trim() : ''
+  const right = kindOfAnswer(content.answer).solution(content.answer, values, show.language)
   if (!isWritten && right === '') return null
   return html`<details class="solution"><summary>How it is done</summary>${isWritten && say(content.solution)}${right && html`<p>The answer is ${right}.</p>`}</details>`
 }

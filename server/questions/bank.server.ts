@@ -1,7 +1,7 @@
 import { passageFromJson, passageFromUnsafe } from '../../core/document/passage.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { mapShelfItems, shelfItemsOf } from '../../core/document/shelf-items.ts'
-import { kindOfQuestion, mapTexts, type QuestionContent, questionContent } from '../../core/questions/question.ts'
+import { kindOfQuestion, mapTexts, type QuestionContent, questionContent, textsOf } from '../../core/questions/question.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
 import { ownItems } from '../shelf/copy.server.ts'
 import { insertQuestion, touchUses, updateQuestion, type WrittenQuestion } from './queries.server.ts'
@@ -17,11 +17,6 @@ export function readQuestion(unsafe: unknown): Read {
     if (!read.ok) return read
   }
   return { ok: true, content: parsed.data }
-}
-
-/** Every text of a question, as JSON of passages. */
-export function textsOf({ prompt, hints, solution, answer }: QuestionContent): object[] {
-  return [prompt, solution, ...hints, ...(answer.sort === 'choice' ? answer.choices.flatMap(({ text, feedback }) => [text, feedback]) : [answer.whenRight, answer.whenWrong])]
 }
 
 export function written(id: string, title: string, content: QuestionContent): WrittenQuestion {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { questionKind } from '../../core/questions/kinds/registry.ts'
 import { type QuestionContent, questionContent } from '../../core/questions/question.ts'
 import { containingEach } from '../database/patterns.server.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
@@ -37,7 +38,7 @@ export async function deleteFolder(db: Database, courseId: string, id: string): 
   await db.query('delete from question_folders where course_id = $1::text and id = $2::text', [courseId, id])
 }
 
-const summary = z.object({ id: z.string(), folderId: z.string().nullable(), title: z.string(), kind: z.enum(['one', 'several', 'number']), words: z.string(), uses: z.number(), updatedAt: z.date().transform((at) => at.toISOString()), updatedBy: z.string() })
+const summary = z.object({ id: z.string(), folderId: z.string().nullable(), title: z.string(), kind: questionKind, words: z.string(), uses: z.number(), updatedAt: z.date().transform((at) => at.toISOString()), updatedBy: z.string() })
 /** A line of the bank. `uses` counts the exercises it is in. */
 export type QuestionSummary = z.infer<typeof summary>
 

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { fillSlots, renderBlocks } from '../../core/html/render.ts'
 import { judge, practicesOf } from '../../core/questions/practice.ts'
 import type { SealedPlace } from '../sealed/links.server.ts'
-import { html, trusted } from './html.server.ts'
+import { html, trusted } from '../../core/html/template.ts'
 import { type Said, slotFiller } from './slots.server.ts'
 
 const sent = z.object({ question: z.string().max(200), answer: z.array(z.coerce.number().int().min(0).max(1000)).max(100) })

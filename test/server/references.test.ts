@@ -4,7 +4,7 @@ import { plainText } from '../../core/document/plain-text.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
-import { blankQuestion } from '../../core/questions/question.ts'
+import { blankQuestion, textsOf } from '../../core/questions/question.ts'
 import { makeSchool } from './setup/factories.ts'
 import { visitor } from './setup/visitor.ts'
 import { Random } from '../shared/random-edits.ts'
@@ -27,7 +27,7 @@ const { saveTemplate, makeFromTemplate } = await import('../../server/templates/
 const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
 const { currentTree, dropTree } = await import('../../server/documents/trees.server.ts')
 const { findQuestion, insertQuestion } = await import('../../server/questions/queries.server.ts')
-const { addQuestion, keepQuestion, textsOf } = await import('../../server/questions/bank.server.ts')
+const { addQuestion, keepQuestion } = await import('../../server/questions/bank.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 
 const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')

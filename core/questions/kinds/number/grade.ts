@@ -1,48 +1,15 @@
-import { readFormula } from './formula.ts'
-import { readNumber, toFigures } from './numbers.ts'
-import type { AnswerModel, Tolerance } from './question.ts'
-import { convert, splitQuantity } from './units.ts'
-import type { Values } from './versions.ts'
-
-/** What a student gives: the ids of choices, or what they typed. */
-export type Given = readonly string[] | string
-
-export type Graded =
-  | {
-      readonly ok: true
-      /** From 0 to 1. */
-      readonly share: number
-      /** The choices given, for feedback; empty for numbers. */
-      readonly chosen: readonly string[]
-      /** What is worth saying besides right or wrong: a unit that is missing, another that was converted. */
-      readonly remark: string
-    }
-  /** Not understood: nothing is counted, the student tries again. */
-  | { readonly ok: false; readonly reason: string }
+import { readFormula } from '../../formula.ts'
+import { readNumber, toFigures } from '../../numbers.ts'
+import { convert, splitQuantity } from '../../units.ts'
+import type { Values } from '../../versions.ts'
+import type { Given, Graded } from '../kind.ts'
+import type { NumberAnswer, Tolerance } from './model.ts'
 
 /** How far two numbers may differ and still be the same: what is lost in computing with 53 bits. */
 const SAME = 1e-9
 
-/** Grades an answer to a version of a question. */
-export function grade(answer: AnswerModel, values: Values, given: Given): Graded {
-  return answer.sort === 'choice' ? gradeChoice(answer, given) : gradeNumber(answer, values, given)
-}
-
-/**
- * One of many: all or nothing. Several of many: each right choice counts, each wrong one takes as much away, never below
- * nothing (common practice).
- */
-function gradeChoice({ mode, choices }: Extract<AnswerModel, { sort: 'choice' }>, given: Given): Graded {
-  const chosen = choices.filter(({ id }) => typeof given !== 'string' && given.includes(id))
-  if (chosen.length === 0) return { ok: false, reason: 'Choose an answer first.' }
-  if (mode === 'one' && chosen.length > 1) return { ok: false, reason: 'Choose one answer.' }
-  const right = choices.filter(({ isRight }) => isRight).length
-  const good = chosen.filter(({ isRight }) => isRight).length
-  const share = mode === 'one' ? good : Math.max(0, (good - (chosen.length - good)) / Math.max(1, right))
-  return { ok: true, share: Math.min(1, share), chosen: chosen.map(({ id }) => id), remark: '' }
-}
-
-function gradeNumber({ value, tolerance, unit }: Extract<AnswerModel, { sort: 'number' }>, values: Values, given: Given): Graded {
+/** A number is right when it is near enough, in whatever unit it is given. A missing unit is told, and forgiven. */
+export function gradeNumber({ value, tolerance, unit }: NumberAnswer, values: Values, given: Given): Graded {
   const typed = typeof given === 'string' ? given.trim() : ''
   if (typed === '') return { ok: false, reason: 'Type a number first.' }
   if (typed.length > 100) return { ok: false, reason: 'That is longer than any number. Type a number, with its unit if it has one.' }

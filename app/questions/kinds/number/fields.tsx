@@ -1,0 +1,43 @@
+import type { NumberAnswer, Tolerance } from '../../../../core/questions/kinds/number/model.ts'
+import { RichField } from '../../../writing/rich-field.tsx'
+import { blankOr, Field } from '../../field.tsx'
+import type { AnswerFieldsProps } from '../fields-props.ts'
+
+const SORTS: Record<Tolerance['sort'], string> = { percent: 'percent', absolute: 'more or less', figures: 'significant figures' }
+
+/** A number or a formula, how near it must be, and what is said. */
+export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<NumberAnswer>) {
+  const { value, tolerance, unit, whenRight, whenWrong } = answer
+  return (
+    <>
+      <Field label="The right answer" note="A number, or a formula of the variables.">
+        <div className="number-fields">
+          <label>
+            <span>Value</span>
+            <input className="formula-field" value={value} placeholder="such as l * h * 1.6" onChange={(event) => onChange({ ...answer, value: event.target.value })} />
+          </label>
+          <label>
+            <span>Unit, if any</span>
+            <input value={unit} placeholder="such as t, m², kg/m" onChange={(event) => onChange({ ...answer, unit: event.target.value })} />
+          </label>
+          <label>
+            <span>Within</span>
+            <input type="number" min={tolerance.sort === 'figures' ? 1 : 0} step="any" value={tolerance.amount} onChange={(event) => onChange({ ...answer, tolerance: { sort: tolerance.sort, amount: Number(event.target.value) } })} />
+          </label>
+          <label>
+            <span className="visually-hidden">How near</span>
+            <select value={tolerance.sort} onChange={(event) => onChange({ ...answer, tolerance: { sort: event.target.value as Tolerance['sort'], amount: event.target.value === 'figures' ? 3 : tolerance.amount } })}>
+              {Object.entries(SORTS).map(([sort, words]) => (
+                <option key={sort} value={sort}>{words}</option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </Field>
+      <Field label="What is said">
+        <RichField label="When it is right" placeholder="When it is right…" start={blankOr(whenRight)} {...field} onChange={(text) => onChange({ ...answer, whenRight: text })} />
+        <RichField label="When it is not right" placeholder="When it is not right…" start={blankOr(whenWrong)} {...field} onChange={(text) => onChange({ ...answer, whenWrong: text })} />
+      </Field>
+    </>
+  )
+}
