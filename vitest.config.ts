@@ -1,19 +1,21 @@
 import { defineConfig } from 'vitest/config'
 
+/** What takes long, by file: left out of `bin/test --quick`. */
+const SLOW = [
+  'core/document/convergence.test.ts',
+  'core/formats/{bring,epub,markdown}.test.ts',
+  'core/html/{checker,large}.test.ts',
+  'test/server/{budget,command-line,crash,demo,published-players,routes,shelf,sign-in,transfer-life,transfers}.test.ts',
+]
+const exclude = ['node_modules/**', ...(process.env.QUICK === '1' ? SLOW : [])]
+
 export default defineConfig({
   test: {
+    maxWorkers: 2,
     projects: [
-      { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], testTimeout: 120_000 } },
-      {
-        test: {
-          name: 'server',
-          include: ['test/server/**/*.test.ts'],
-          globalSetup: ['test/server/setup/cluster.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 120_000,
-          fileParallelism: false,
-        },
-      },
+      { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], exclude, testTimeout: 120_000 } },
+      // Each file has a database of its own, so files run beside each other.
+      { test: { name: 'server', include: ['test/server/**/*.test.ts'], exclude, globalSetup: ['test/server/setup/cluster.ts'], testTimeout: 60_000, hookTimeout: 120_000 } },
       // Long and rough: the nightly `bin/test faults`, not part of every run.
       { test: { name: 'faults', include: ['test/faults/**/*.test.ts'], globalSetup: ['test/server/setup/cluster.ts'], testTimeout: 600_000, hookTimeout: 120_000, fileParallelism: false } },
     ],

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 
-const SOURCES = ['app', 'core', 'server', 'reader', 'public', 'scripts/theme-css.tsx', 'scripts/build.ts', 'vite.config.ts', 'vite.reader.config.ts', 'vite.alone.config.ts', 'react-router.config.ts', 'package-lock.json']
+const SOURCES = ['app', 'core', 'server', 'reader', 'public', 'scripts', 'db', 'vite.config.ts', 'vite.reader.config.ts', 'vite.alone.config.ts', 'vite.tools.config.ts', 'react-router.config.ts', 'package-lock.json']
 const FINGERPRINT = 'build/fingerprint'
 
 /** A fingerprint of everything that is built. */

@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { readFile, writeFile } from 'node:fs/promises'
 import { basename, extname } from 'node:path'
 import { nanoid } from 'nanoid'
@@ -42,6 +42,8 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
   stats FILE…          words, characters, minutes of reading (HTML or JSON)
   backup FILE          writes the whole database to a file   (DATABASE_URL)
   restore FILE         reads it into an empty database       (DATABASE_URL)
+  manager MAIL NAME    makes somebody a manager of the school, a new person if need be, and prints the way to their
+                       password, good for an hour            (DATABASE_URL)
   second-step-off MAIL takes the second step off an account whose authenticator was lost   (DATABASE_URL)
 
 With several files one JSON object a line, each with its file. “-” is standard input.
@@ -110,6 +112,7 @@ async function main([command = '', ...files]: string[]): Promise<void> {
   if (command === 'convert') return convert(files)
   if (command === 'backup' || command === 'restore') return moveDatabase(command, files)
   if (command === 'second-step-off') return takeSecondStepOff(files)
+  if (command === 'manager') return makeManager(files)
   const run = COMMANDS[command]
   if (!run) throw new BadInput(`There is no command “${command}”. bin/fieldstone --help tells which there are.`)
   if (files.length === 0) throw new BadInput(`“${command}” needs a file.`)
@@ -164,13 +167,15 @@ async function convert([from, to, ...more]: string[]): Promise<void> {
   if (book.parts.length > 0) throw new BadInput(`${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`)
   const lost = shelfItemsOf(book.opening).length
   if (lost > 0) tell(from, [{ sort: 'left out', message: `${lost === 1 ? 'A picture is' : `${lost} pictures are`} not in ${to}: a file of this kind holds none. Convert to .html or .epub to keep ${lost === 1 ? 'it' : 'them'}.`, count: 1 }])
-  await writeFile(to, ending === '.md' ? toMarkdown(book.opening) : JSON.stringify(book.opening.toJSON()))
+  await writeFile(to, ending === '.md' ? toMarkdown(book.opening) : JSON.stringify({ version: SCHEMA_VERSION, document: book.opening.toJSON() as unknown }))
 }
 
 /** The style and script of files that stand alone; built when they are not there yet. */
 async function aloneFiles(): Promise<{ style: string; script: string }> {
-  buildWhenNeeded()
-  const [style, script] = await Promise.all(['alone.css', 'alone.js'].map((file) => readFile(new URL(`../build/alone/${file}`, import.meta.url), 'utf8')))
+  // Built itself, this file lies beside them.
+  const isBuilt = import.meta.url.includes('/build/tools/')
+  if (!isBuilt) buildWhenNeeded()
+  const [style, script] = await Promise.all(['alone.css', 'alone.js'].map((file) => readFile(new URL(`${isBuilt ? '../' : '../build/'}alone/${file}`, import.meta.url), 'utf8')))
   return { style: style!, script: script! }
 }
 
@@ -180,15 +185,40 @@ function databaseUrl(): string {
   return url
 }
 
+/** The first manager of a school, who can make everything else; or another, when nobody can sign in any more. It stands in the audit trail. */
+async function makeManager([email = '', ...name]: string[]): Promise<void> {
+  const address = email.trim().toLowerCase()
+  if (!/^[^\s@]+@[^\s@]+$/.test(address) || name.length === 0) throw new BadInput('“manager” needs the e-mail address that somebody signs in with, and their name.')
+  const token = randomBytes(32).toString('base64url')
+  await inDatabase(async (client) => {
+    await client.query('begin')
+    const { rows } = await client.query<{ id: string }>(
+      `insert into people (id, name, email, password_hash, colour, is_manager) values ($1::text, $2::text, $3::text, 'none', '#46586b', true)
+       on conflict (email) where deleted_at is null do update set is_manager = true returning id`,
+      [nanoid(12), name.join(' ').slice(0, 200), address],
+    )
+    await client.query('insert into password_resets (token_hash, person_id) values ($1::bytea, $2::text)', [createHash('sha256').update(token).digest(), rows[0]!.id])
+    await client.query(`insert into audit (person_id, act, about, address) values ($1::text, 'rights', 'made a manager by whoever runs the server', 'command line')`, [rows[0]!.id])
+    await client.query('commit')
+  })
+  console.log(new URL(`/new-password?way=${token}`, process.env.ADDRESS ?? 'http://127.0.0.1:4310').href)
+}
+
 /** Whoever runs the server helps somebody whose authenticator is lost; it stands in the audit trail. */
 async function takeSecondStepOff([email]: string[]): Promise<void> {
   if (!email) throw new BadInput('“second-step-off” needs the address that somebody signs in with.')
-  const client = new pg.Client({ connectionString: databaseUrl() })
-  await client.connect()
-  try {
+  await inDatabase(async (client) => {
     const { rows } = await client.query<{ id: string }>('update people set totp_secret = null, totp_used = null where email = $1::text and deleted_at is null and totp_secret is not null returning id', [email.trim().toLowerCase()])
     if (!rows[0]) throw new BadInput(`Nobody signs in as ${email} with a second step.`)
     await client.query(`insert into audit (person_id, act, about, address) values ($1::text, 'second step', 'taken off by whoever runs the server', 'command line')`, [rows[0].id])
+  })
+}
+
+async function inDatabase(work: (client: pg.Client) => Promise<void>): Promise<void> {
+  const client = new pg.Client({ connectionString: databaseUrl() })
+  await client.connect()
+  try {
+    await work(client)
   } finally {
     await client.end()
   }

@@ -4,8 +4,10 @@ import { z } from 'zod'
 import { buildWhenNeeded } from './build-when-needed.ts'
 import { requireChromium, requireEpubcheck, requireJava, requireJudges } from './packages.ts'
 
-/** Runs every check; ends with the plain line `N passed, N failed`. A name (core, server, browser, static) runs that part alone; `faults` runs what is too long and rough for every run. */
-const only = process.argv[2]
+/** Runs every check; ends with the plain line `N passed, N failed`. A name (core, server, browser, static) runs that part alone; `faults` runs what is too long and rough for every run; `--quick` all that does not take long, for every day. */
+const isQuick = process.argv[2] === '--quick'
+const only = isQuick ? undefined : process.argv[2]
+if (isQuick) process.env.QUICK = '1'
 const RESULTS = '.data/test-results'
 rmSync(RESULTS, { recursive: true, force: true })
 mkdirSync(RESULTS, { recursive: true })
@@ -59,10 +61,10 @@ function count(isFine: boolean, figures: () => readonly [number, number]): void 
   }
 }
 
-const wants = (part: string): boolean => (only === undefined && part !== 'faults') || only === part
+const wants = (part: string): boolean => (only === undefined && part !== 'faults' && !(isQuick && part === 'browser')) || only === part
 // The server prints PDF with Chromium; Java runs two checkers.
-if (wants('browser') || wants('server')) requireChromium()
-if (wants('core') || wants('server')) {
+if (!isQuick && (wants('browser') || wants('server'))) requireChromium()
+if (!isQuick && (wants('core') || wants('server'))) {
   requireJava()
   requireEpubcheck()
   requireJudges()
@@ -71,6 +73,7 @@ if (wants('static')) {
   check('theme', '--import', 'tsx', 'scripts/theme-css.tsx')
   check('types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen')
   check('type check', 'node_modules/typescript/bin/tsc', '--noEmit')
+  check('licences', '--import', 'tsx', 'scripts/licences.ts', '--check')
   check('lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')
   check('layers', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'server', 'app', 'reader', 'standins', 'demo', 'scripts')
 }

@@ -20,6 +20,9 @@ const schema = z.object({
   HTTPS: z.stringbool().default(false),
   /** How many proxies stand before Fieldstone and may tell the reader's address. */
   PROXIES: z.coerce.number().int().min(0).max(5).default(0),
+  /** Where Prometheus finds the figures (/metrics); nowhere when left out. For this machine alone unless METRICS_HOST says otherwise. */
+  METRICS_PORT: z.coerce.number().int().min(0).max(65_535).optional(),
+  METRICS_HOST: z.string().default('127.0.0.1'),
   /** Offers the demo's people on the sign-in page, each with one click. */
   DEMO: z.stringbool().default(false),
   LOG_LEVEL: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),

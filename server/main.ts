@@ -16,6 +16,7 @@ import { attachSockets, closeSockets } from './documents/socket.server.ts'
 import { MOST_FILE } from '../core/media/pictures.ts'
 import { prepareJobs, startJobs, stopJobs } from './jobs/jobs.server.ts'
 import { log } from './log.server.ts'
+import { countRequest, serveMetrics, stopMetrics } from './metrics/metrics.server.ts'
 import { type FoundSession, sessionOf } from './people/sessions.server.ts'
 import { knownOf, quickPage } from './reading/quick.server.ts'
 import { sealedHost } from './sealed/addresses.server.ts'
@@ -83,7 +84,9 @@ app.use((request, response, next) => {
   response.setHeader('X-Request-Id', requestId)
   keepPrivate(response)
   response.on('finish', () => {
-    log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(performance.now() - started), person: response.locals.person?.id }, 'request')
+    const ms = performance.now() - started
+    countRequest(request.path, response.statusCode, ms)
+    log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(ms), person: response.locals.person?.id }, 'request')
   })
   const isReading = request.method === 'GET' || request.method === 'HEAD'
   const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/bring)$/.test(request.path) ? MOST_FILE : MOST_BODY
@@ -132,6 +135,7 @@ async function stop(signal: string): Promise<void> {
   log.info({ signal }, 'stopping')
   setTimeout(() => process.exit(1), 10_000).unref()
   closeSockets()
+  stopMetrics()
   server.closeIdleConnections()
   await new Promise((resolve) => server.close(resolve))
   await stopJobs()
@@ -168,5 +172,6 @@ try {
 }
 await startHub()
 await startJobs()
+serveMetrics()
 isStarting = false
 log.info({ port: config.PORT }, 'ready')

@@ -8,3 +8,6 @@ alter table questions add column schema_version integer not null default 1;
 alter table questions drop constraint questions_kind_check;
 alter table edition_questions add column schema_version integer not null default 1;
 alter table set_aside add column schema_version integer not null default 1;
+
+-- Which deeds are kept, the code says.
+alter table audit drop constraint audit_act_check;

@@ -3,7 +3,7 @@ import { containing } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 /** What is written down: changes of rights, signing in, taking things out, reading what students handed in. */
-export const ACTS = ['signed in', 'sign-in refused', 'signed out everywhere', 'password changed', 'second step', 'host', 'export', 'hand-ins read'] as const
+export const ACTS = ['signed in', 'sign-in refused', 'signed out everywhere', 'password changed', 'second step', 'rights', 'host', 'export', 'hand-ins read'] as const
 export type Act = (typeof ACTS)[number]
 
 export interface Deed {

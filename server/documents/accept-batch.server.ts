@@ -7,6 +7,7 @@ import { moveOver } from '../../core/document/rebase.ts'
 import type { SaveAnswer, SentBatch, WireBatch } from '../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
+import { batches } from '../metrics/metrics.server.ts'
 import { type Foreign, foreignIn, settleForeign } from './foreign.server.ts'
 import { inTurn } from './in-turn.server.ts'
 import { findBatch, insertBatch, type NewBatch, type StoredBatch, updateEntryTitle } from './queries.server.ts'
@@ -28,8 +29,9 @@ export function toWire(batch: StoredBatch): WireBatch {
  * own tab does. Batches of a document are taken one after the other, so that none is refused because another was quicker.
  */
 export async function acceptBatch(documentId: string, personId: string, unsafeBatch: SentBatch): Promise<SaveAnswer> {
-  if (unsafeBatch.schemaVersion !== SCHEMA_VERSION) return { status: 'outdated' }
-  return (await inTurn(documentId, () => accept(documentId, personId, unsafeBatch))) ?? { status: 'busy' }
+  const answer: SaveAnswer = unsafeBatch.schemaVersion !== SCHEMA_VERSION ? { status: 'outdated' } : ((await inTurn(documentId, () => accept(documentId, personId, unsafeBatch))) ?? { status: 'busy' })
+  batches.inc({ outcome: answer.status === 'taken' && answer.steps !== null ? 'rebased' : answer.status })
+  return answer
 }
 
 async function accept(documentId: string, personId: string, batch: SentBatch): Promise<SaveAnswer> {

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { planSquashing, squashDocument } from '../documents/squash.server.ts'
+import { jobs } from '../metrics/metrics.server.ts'
 import { mailNotices, mailReset, stopMailing } from '../notices/mail.server.ts'
 import { runTelling } from '../notices/tell.server.ts'
 import { telling } from '../notices/telling.server.ts'
@@ -62,6 +63,8 @@ export async function startJobs(): Promise<void> {
   // Another renderer may have come with this program.
   await addJob(pool, 'renew-renderings', {}, 'renew-renderings')
   runner = await run({ pgPool: pool, taskList: tasks, concurrency: 2, noHandleSignals: true, pollInterval: 5000, logger, crontab: CRONTAB })
+  runner.events.on('job:success', ({ job }) => jobs.inc({ job: job.task_identifier, outcome: 'done' }))
+  runner.events.on('job:error', ({ job }) => jobs.inc({ job: job.task_identifier, outcome: 'failed' }))
   // What ends the runner by itself ends with the database; the pool's users find out.
   runner.promise.catch((error: unknown) => log.error({ error: String(error) }, 'the job queue stopped'))
 }

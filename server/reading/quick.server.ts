@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import compression from 'compression'
 import { config } from '../config.server.ts'
 import { log } from '../log.server.ts'
+import { countRequest } from '../metrics/metrics.server.ts'
 import { type FoundSession, sessionOf } from '../people/sessions.server.ts'
 import { isOwnHost } from '../web/origin.server.ts'
 import { securityHeaders } from '../web/security.server.ts'
@@ -66,6 +67,8 @@ async function answer(request: IncomingMessage, response: ServerResponse, [, cou
     securityHeaders(response)
     pack(request as never, response as never, () => void response.writeHead(200, { 'X-Request-Id': requestId, ...headers }).end(text))
   }
-  log.info({ requestId, method: 'GET', path: request.url, status, ms: Math.round(performance.now() - started), person: session.person.id }, 'request')
+  const ms = performance.now() - started
+  countRequest(request.url ?? '', status, ms)
+  log.info({ requestId, method: 'GET', path: request.url, status, ms: Math.round(ms), person: session.person.id }, 'request')
   return true
 }

@@ -145,6 +145,22 @@ test('whoever runs the server takes the second step off an account; it stands in
   })
 })
 
+test('whoever runs the server makes the first manager, who sets a password by the way that is printed', async () => {
+  const database = await freshDatabase()
+  const manager = (...args: string[]): Promise<Ran> => fieldstone(['manager', ...args], { DATABASE_URL: database, ADDRESS: 'https://fieldstone.example' })
+  expect(await manager('nobody')).toMatchObject({ code: 2, error: expect.stringContaining('needs the e-mail address') })
+  const made = await manager('Head@school.example', 'Test', 'Head')
+  expect(made).toMatchObject({ code: 0, error: '' })
+  const token = /^https:\/\/fieldstone\.example\/new-password\?way=([\w-]{43})\n$/.exec(made.out)![1]!
+  // Once more is the same person, by another way.
+  expect((await manager('head@school.example', 'Test Head')).out).not.toBe(made.out)
+  await withClient(database, async (client) => {
+    expect((await client.query('select name, email, is_manager from people')).rows).toEqual([{ name: 'Test Head', email: 'head@school.example', is_manager: true }])
+    expect((await client.query(`select 1 from password_resets where token_hash = sha256($1)`, [Buffer.from(token)])).rowCount).toBe(1)
+    expect((await client.query('select act from audit')).rows).toEqual([{ act: 'rights' }, { act: 'rights' }])
+  })
+})
+
 test('the demo is the same for the same moment', async () => {
   const [first, second] = [await freshDatabase(), await freshDatabase()]
   const seedAt = (database: string): Promise<Ran> => new Promise((done) => execFile(process.execPath, ['--import', 'tsx', '-e', `const { seedDemo } = await import('./demo/seed.ts'); const { pool } = await import('./server/database/pool.server.ts'); await seedDemo(new Date('2026-11-23T12:00:00Z')); await pool.end()`], { env: { ...process.env, DATABASE_URL: database } }, (error, out, complaint) => done({ code: error ? 1 : 0, out, error: complaint })))

@@ -6,6 +6,7 @@ import { schema } from '../../../core/document/schema.ts'
 import { identifier, MOST_SET_ASIDE, MOST_SET_ASIDE_LENGTH, sentSetAside } from '../../../core/document/wire.ts'
 import { pool } from '../../../server/database/pool.server.ts'
 import { insertSetAside, listSetAside, notify, settleSetAside } from '../../../server/documents/queries.server.ts'
+import { setAside } from '../../../server/metrics/metrics.server.ts'
 import { requireDocument } from '../../../server/web/guard.server.ts'
 import { readJson } from '../../../server/web/read-json.server.ts'
 import type { Route } from './+types/set-aside'
@@ -35,6 +36,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
     for (const entry of parsed.data.entries) {
       const { content, words } = passageOf(entry.content)
       await insertSetAside(pool, { id: entry.id, documentId: params.documentId, personId: person.id, reason: entry.reason, content: JSON.stringify(content), words })
+      setAside.inc({ reason: entry.reason })
     }
   await notify(pool, 'fieldstone_set_aside', params.documentId)
   return Response.json({ ok: true })
