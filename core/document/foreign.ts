@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { AttrStep, ReplaceAroundStep, ReplaceStep, type Step, Transform } from 'prosemirror-transform'
+import { namedBy, REFERRING } from '../kinds/facts.ts'
 import { instead, type OtherItem } from './shelf-items.ts'
 
 /** What content names that belongs to a course: things of its shelf, questions of its bank. */
@@ -10,19 +11,17 @@ export interface Named {
 
 /** What steps bring into a page that names something of a course, each once. */
 export function namedBySteps(steps: readonly Step[]): Named {
-  const items = new Set<string>()
-  const questions = new Set<string>()
-  const look = (node: Node): boolean => {
-    if (node.type.name === 'picture') items.add(String(node.attrs.item))
-    else if (node.type.name === 'bankQuestion') questions.add(String(node.attrs.question))
-    return !node.isTextblock
-  }
+  const found = { shelf: new Set<string>(), questions: new Set<string>() }
   for (const step of steps) {
-    if (step instanceof ReplaceStep || step instanceof ReplaceAroundStep) step.slice.content.descendants(look)
-    else if (step instanceof AttrStep && step.attr === 'item') items.add(String(step.value))
-    else if (step instanceof AttrStep && step.attr === 'question') questions.add(String(step.value))
+    if (step instanceof ReplaceStep || step instanceof ReplaceAroundStep)
+      step.slice.content.descendants((node) => {
+        const named = namedBy(node)
+        if (named) found[named.to].add(named.id)
+        return !node.isTextblock
+      })
+    else if (step instanceof AttrStep && REFERRING.has(step.attr)) found[REFERRING.get(step.attr)!].add(String(step.value))
   }
-  return { items: [...items], questions: [...questions] }
+  return { items: [...found.shelf], questions: [...found.questions] }
 }
 
 /** What stands in the place of what belongs to another course, by the id that is in the page; null where nothing may. */
@@ -36,20 +35,18 @@ export interface Replacements {
  * alternative text and its caption, a question to an empty place for one.
  */
 export function replaceForeign(page: Node, { items, questions }: Replacements): Step[] {
-  const found: { node: Node; position: number }[] = []
+  const found: { node: Node; position: number; named: NonNullable<ReturnType<typeof namedBy>> }[] = []
+  const replaced = { shelf: items, questions }
   page.descendants((node, position) => {
-    if ((node.type.name === 'picture' && items.has(String(node.attrs.item))) || (node.type.name === 'bankQuestion' && questions.has(String(node.attrs.question)))) found.push({ node, position })
+    const named = namedBy(node)
+    if (named && replaced[named.to].has(named.id)) found.push({ node, position, named })
     return !node.isTextblock
   })
   const transform = new Transform(page)
   // From the end, no replacement moves another's place.
-  for (const { node, position } of found.reverse()) {
-    if (node.type.name === 'bankQuestion') {
-      transform.setNodeAttribute(position, 'question', questions.get(String(node.attrs.question)) ?? 'none')
-      continue
-    }
-    const other = items.get(String(node.attrs.item)) ?? null
-    if (other) transform.setNodeAttribute(position, 'item', other.item)
+  for (const { node, position, named } of found.reverse()) {
+    const own = named.to === 'questions' ? (questions.get(named.id) ?? 'none') : items.get(named.id)?.item
+    if (own !== undefined) transform.setNodeAttribute(position, named.attribute, own)
     else transform.replaceWith(position, position + node.nodeSize, instead(node))
   }
   return transform.steps

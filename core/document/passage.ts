@@ -1,7 +1,6 @@
 import { Node } from 'prosemirror-model'
 import { fillSlots, renderBlocks } from '../html/render.ts'
-import type { NodeKind } from '../kinds/kind.ts'
-import { nodeKinds } from '../kinds/registry.ts'
+import { kindOf } from '../kinds/facts.ts'
 import { plainPassage } from './empty-passage.ts'
 import { MOST_DEPTH } from './limits.ts'
 import { schema } from './schema.ts'
@@ -11,9 +10,6 @@ export const MOST_PASSAGE = 40_000
 
 /** The most objects in its JSON: some three for each paragraph or item with words in it. */
 const MOST_OBJECTS = 12_000
-
-/** Kinds that need a page around them: a place to answer to, addresses of frames, headings to list. */
-const NEEDS_PAGE = new Set(['practice', 'bankQuestion', 'htmlPiece', 'contents'])
 
 export type PassageRead = { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly reason: string }
 
@@ -40,7 +36,7 @@ function checked(passage: Node): PassageRead {
   let length = 0
   // Depth is counted on the way: to ask where a node stands costs its whole way from the top.
   const visit = (node: Node, depth: number): void => {
-    if (NEEDS_PAGE.has(node.type.name)) problem ||= `A ${(nodeKinds as Record<string, NodeKind>)[node.type.name]?.label ?? 'piece'} stands in pages alone. Take it out, or write it in a page.`
+    if (kindOf(node).needsPage) problem ||= `A ${kindOf(node).label} stands in pages alone. Take it out, or write it in a page.`
     if (node.isText) {
       length += node.text?.length ?? 0
       // eslint-disable-next-line no-control-regex -- control characters are what is refused
@@ -79,7 +75,7 @@ export function passageFromJson(json: unknown): Node {
 export function isBlank(passage: Node): boolean {
   let hasSomething = false
   passage.descendants((node) => {
-    if ((node.isText && node.text?.trim()) || ['picture', 'player', 'linkCard', 'rule', 'value'].includes(node.type.name)) hasSomething = true
+    if ((node.isText && node.text?.trim()) || kindOf(node).saysSomething) hasSomething = true
     return !hasSomething
   })
   return !hasSomething

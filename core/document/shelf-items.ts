@@ -1,10 +1,12 @@
 import { Fragment, type Node } from 'prosemirror-model'
+import { namedBy } from '../kinds/facts.ts'
 
 /** The shelf items that a page shows, each once. */
 export function shelfItemsOf(page: Node): string[] {
   const found = new Set<string>()
   page.descendants((node) => {
-    if (node.type.name === 'picture') found.add(String(node.attrs.item))
+    const named = namedBy(node)
+    if (named?.to === 'shelf') found.add(named.id)
     return !node.isTextblock
   })
   return [...found]
@@ -22,8 +24,9 @@ export function mapShelfItems(node: Node, find: (item: string) => OtherItem | nu
   if (node.isTextblock || node.isLeaf) return node
   const children: Node[] = []
   node.forEach((child) => {
-    if (child.type.name !== 'picture') return void children.push(mapShelfItems(child, find))
-    const other = find(String(child.attrs.item))
+    const named = namedBy(child)
+    if (named?.to !== 'shelf') return void children.push(mapShelfItems(child, find))
+    const other = find(named.id)
     if (other === undefined) children.push(child)
     else if (other !== null) children.push(child.type.create({ ...child.attrs, ...other }, child.content))
     else children.push(instead(child))

@@ -8,12 +8,12 @@ import { OUT_FORMATS } from './transfer.ts'
 const page = readPage('<h1>All</h1><div data-piece="question" data-question="q"></div><iframe data-piece="html" srcdoc="x" title="t"></iframe><iframe data-piece="player" src="https://video.example/e/1" title="A film" width="640" height="360"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>y</p></div></div>').page
 const book: Book = { identifier: 'urn:x', language: 'en', direction: 'ltr', authors: [], modified: '2026-11-25T21:00:00Z', opening: page, parts: [{ title: null, chapters: [{ id: 'c', number: '1', page }] }], pictures: new Map() }
 
-test('each format says what of a book it does not carry, and how often', () => {
+test('each format says what of a book it does not carry, and how often; what is gone first', () => {
   const said = Object.fromEntries(OUT_FORMATS.map((format) => [format, leftOut(book, format, 0).map(({ message, count }) => `${message.split(' ').slice(0, 4).join(' ')} ${count}`)]))
   expect(said).toEqual({
-    epub: ['Questions of the bank 2', 'A code piece runs 2', 'A player of another 2', 'A practice question shows 2'],
-    pdf: ['Questions of the bank 2', 'A code piece runs 2', 'A player of another 2', 'A practice question shows 2'],
-    web: ['Questions of the bank 2', 'A player of another 2', 'A practice question has 2'],
+    epub: ['Questions of the bank 2', 'A practice question shows 2', 'A code piece runs 2', 'A player of another 2'],
+    pdf: ['Questions of the bank 2', 'A practice question shows 2', 'A code piece runs 2', 'A player of another 2'],
+    web: ['Questions of the bank 2', 'A practice question has 2', 'A player of another 2'],
     markdown: [],
   })
   expect(leftOut({ ...book, opening: readPage('<h1>T</h1><p>x').page, parts: [] }, 'epub', 3)).toEqual([{ sort: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: 3 }])

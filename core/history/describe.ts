@@ -1,5 +1,8 @@
 import type { Node } from 'prosemirror-model'
 import { diffArrays } from 'diff'
+import { kindOf } from '../kinds/facts.ts'
+import type { NodeKind } from '../kinds/kind.ts'
+import { nodeKinds } from '../kinds/registry.ts'
 
 /** What changed between two states of a page, counted. */
 export interface Change {
@@ -10,18 +13,12 @@ export interface Change {
   readonly isRetitled: boolean
 }
 
-const COUNTED: Readonly<Record<string, readonly [one: string, many: string]>> = {
-  heading: ['a heading', 'headings'], bulletList: ['a list', 'lists'], orderedList: ['a numbered list', 'numbered lists'], table: ['a table', 'tables'], quotation: ['a quotation', 'quotations'],
-  box: ['a box', 'boxes'], tabs: ['tabs', 'sets of tabs'], accordion: ['an accordion', 'accordions'], reveal: ['a reveal', 'reveals'], columns: ['columns', 'sets of columns'], contents: ['a list of contents', 'lists of contents'],
-  practice: ['a practice question', 'practice questions'], picture: ['a picture', 'pictures'], htmlPiece: ['a code piece', 'code pieces'], rule: ['a rule', 'rules'],
-}
-
 /** The change from one state to another. Words are compared block by block, as they stand in order. */
 export function changeBetween(before: Node, after: Node): Change {
   const kinds: Record<string, number> = {}
   const count = (page: Node, by: number): void =>
     page.descendants((node) => {
-      if (node.type.name in COUNTED) kinds[node.type.name] = (kinds[node.type.name] ?? 0) + by
+      if (kindOf(node).counted) kinds[node.type.name] = (kinds[node.type.name] ?? 0) + by
       return !node.isTextblock
     })
   count(before, -1)
@@ -55,7 +52,7 @@ export function inWords({ wordsAdded, wordsRemoved, kinds, isRetitled }: Change)
 }
 
 function named(kind: string, number: number): string {
-  const [one, many] = COUNTED[kind] ?? [kind, kind]
+  const [one, many] = (nodeKinds as Record<string, NodeKind>)[kind]?.counted ?? [kind, kind]
   return number === 1 ? one : `${number} ${many}`
 }
 

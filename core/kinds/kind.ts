@@ -1,5 +1,6 @@
 import type { Mark, MarkSpec, Node, NodeSpec, TagParseRule } from 'prosemirror-model'
 import type { z } from 'zod'
+import type { OutFormat } from '../formats/transfer.ts'
 import type { HtmlElement, HtmlNode } from '../html/tree.ts'
 
 /**
@@ -37,6 +38,13 @@ export interface ReadRule {
   readonly inside?: (element: HtmlElement) => readonly Inside[]
 }
 
+/** What becomes of a kind in formats that can't hold it, as a sentence for the author. */
+export interface Loss {
+  readonly formats: readonly OutFormat[]
+  readonly sort: 'changed' | 'left out'
+  readonly message: string
+}
+
 interface KindBase {
   readonly name: string
   /** What authors call it, in the trail and in messages; lower case, no article. */
@@ -57,6 +65,18 @@ export interface NodeKind extends KindBase {
   readonly write: (node: Node, children: HtmlNode[], manner: Manner) => HtmlElement
   /** It has a place in the side desk, and a frame on the sheet while the cursor is in it. */
   readonly isPiece?: boolean
+  /** It needs a page around it: a place to answer to, addresses of frames, headings to list. It stands in no passage. */
+  readonly needsPage?: boolean
+  /** It says something by itself: what holds it is not blank, even without a word. */
+  readonly saysSomething?: boolean
+  /** What it is called where changes are counted: one, and the word for many. Not counted when left out. */
+  readonly counted?: readonly [one: string, many: string]
+  /** A setting that names something of the course: only what belongs to it may be shown. */
+  readonly refersTo?: { readonly attribute: string; readonly to: 'shelf' | 'questions' }
+  /** The level at which it, or its title, is a heading of the page; null when it is none. */
+  readonly headingLevel?: (node: Node, parent: Node | null) => number | null
+  /** What formats do not carry of it, and what becomes of it there. */
+  readonly losses?: readonly Loss[]
   /** Its published form keeps something back (an answer), so that reading it again does not give the node. */
   readonly keepsBack?: boolean
 }

@@ -1,4 +1,5 @@
 import { Fragment, type Mark, type Node } from 'prosemirror-model'
+import { namedBy } from '../kinds/facts.ts'
 
 /** What became of a page on its way into another course. */
 export interface Moved {
@@ -16,7 +17,7 @@ export function forOtherCourse(page: Node): Moved {
   let links = 0
   const isOwn = (mark: Mark): boolean => mark.type.name === 'link' && !/^(#|[a-z][a-z0-9+.-]*:)/i.test(String(mark.attrs.href))
   const change = (node: Node): Node[] => {
-    if (node.type.name === 'bankQuestion') {
+    if (namedBy(node)?.to === 'questions') {
       questions++
       return []
     }

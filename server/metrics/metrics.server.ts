@@ -21,7 +21,14 @@ export const setAside = new Counter({ name: 'fieldstone_passages_set_aside_total
 
 export const jobs = new Counter({ name: 'fieldstone_jobs_total', help: 'Jobs done, by name and how they ended; what failed is tried again.', labelNames: ['job', 'outcome'] as const, registers })
 
-const waiting = new Gauge({ name: 'fieldstone_jobs_waiting', help: 'Jobs that wait, or are tried again, and are due.', registers, collect: async () => waiting.set((await queue()).count) })
+new Gauge({
+  name: 'fieldstone_jobs_waiting',
+  help: 'Jobs that are due, new ones and those that are tried again.',
+  registers,
+  async collect() {
+    this.set((await queue()).count)
+  },
+})
 new Gauge({
   name: 'fieldstone_jobs_oldest_age_seconds',
   help: 'For how long the oldest job that is due has waited.',

@@ -1,3 +1,4 @@
+import { headingLevel } from '../../../core/kinds/facts.ts'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
@@ -26,8 +27,8 @@ interface Listed {
 function listed(page: Node, deepest: number): Listed[] {
   const found: Listed[] = []
   page.descendants((node, _position, parent) => {
-    if (node.type.name === 'heading') found.push({ level: Number(node.attrs.level), words: node.textContent })
-    if (node.type.name === 'part') found.push({ level: Number(parent?.attrs.level), words: node.firstChild?.textContent ?? '' })
+    const level = headingLevel(node, parent)
+    if (level !== null) found.push({ level, words: (node.isTextblock ? node : node.firstChild)?.textContent ?? '' })
     return !node.isTextblock
   })
   return found.filter(({ level, words }) => level <= deepest && words !== '')

@@ -15,6 +15,7 @@ export const accordion = {
   type: 'node',
   name: 'accordion',
   label: 'accordion',
+  counted: ['an accordion', 'accordions'],
   attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
   isPiece: true,
   spec: { content: 'part+', group: 'block', isolating: true },

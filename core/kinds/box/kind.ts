@@ -33,6 +33,7 @@ export const box = {
   type: 'node',
   name: 'box',
   label: 'box',
+  counted: ['a box', 'boxes'],
   attributes: z.object({
     ground: z.string().regex(/^#[0-9a-f]{6}$/).default(DEFAULT_GROUND),
     edge: boxEdge.default('start'),

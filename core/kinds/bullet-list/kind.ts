@@ -6,6 +6,7 @@ export const bulletList = {
   type: 'node',
   name: 'bulletList',
   label: 'list',
+  counted: ['a list', 'lists'],
   attributes: z.object({}),
   isPiece: true,
   spec: { content: 'listItem+', group: 'block list' },

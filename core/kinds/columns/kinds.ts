@@ -9,6 +9,7 @@ export const columns = {
   type: 'node',
   name: 'columns',
   label: 'columns',
+  counted: ['columns', 'sets of columns'],
   attributes: z.object({ split: columnSplit.default('even') }),
   isPiece: true,
   spec: { content: 'column+', group: 'block', isolating: true },

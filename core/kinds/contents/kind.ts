@@ -9,6 +9,8 @@ export const contents = {
   type: 'node',
   name: 'contents',
   label: 'contents',
+  counted: ['a list of contents', 'lists of contents'],
+  needsPage: true,
   attributes: z.object({ deepest: deepest.default(3) }),
   isPiece: true,
   spec: { group: 'block', atom: true, defining: true },

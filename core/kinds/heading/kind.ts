@@ -22,6 +22,8 @@ export const heading = {
   type: 'node',
   name: 'heading',
   label: 'heading',
+  counted: ['a heading', 'headings'],
+  headingLevel: ({ attrs }) => Number(attrs.level),
   attributes: z.object({
     level: z.number().int().min(2).max(6).default(2),
     id: z.string().regex(ANCHOR).nullable().default(null),

@@ -16,6 +16,9 @@ export const htmlPiece = {
   type: 'node',
   name: 'htmlPiece',
   label: 'code piece',
+  counted: ['a code piece', 'code pieces'],
+  needsPage: true,
+  losses: [{ formats: ['epub', 'pdf'], sort: 'changed', message: 'A code piece runs only in a browser; its title stands in its place.' }],
   attributes: z.object({
     title: words(300).default(''),
     code: words(MOST_CODE).default(''),

@@ -12,6 +12,7 @@ export const linkCard = {
   type: 'node',
   name: 'linkCard',
   label: 'link card',
+  saysSomething: true,
   attributes: z.object({
     address: z.string().refine((value) => safeAddress(value) === value, 'an address was expected').default('#'),
     title: words(300).default(''),

@@ -9,6 +9,7 @@ export const orderedList = {
   type: 'node',
   name: 'orderedList',
   label: 'numbered list',
+  counted: ['a numbered list', 'numbered lists'],
   attributes: z.object({ start: start.default(1) }),
   isPiece: true,
   spec: { content: 'listItem+', group: 'block list' },

@@ -8,6 +8,7 @@ export const part = {
   type: 'node',
   name: 'part',
   label: 'part',
+  headingLevel: (_node, parent) => Number(parent?.attrs.level),
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
   spec: { content: 'partTitle block+', defining: true, isolating: true },
   reads: [],

@@ -26,6 +26,9 @@ export const picture = {
   type: 'node',
   name: 'picture',
   label: 'picture',
+  counted: ['a picture', 'pictures'],
+  saysSomething: true,
+  refersTo: { attribute: 'item', to: 'shelf' },
   attributes: z.object({
     item: identifier.default('none'),
     /** Of the picture itself, in pixels. */

@@ -30,6 +30,8 @@ export const player = {
   type: 'node',
   name: 'player',
   label: 'player',
+  saysSomething: true,
+  losses: [{ formats: ['epub', 'pdf', 'web'], sort: 'changed', message: 'A player of another host became a link to it.' }],
   attributes: z.object({
     address: web.default('https://host.invalid/'),
     /** Where the same thing is watched at its host; empty when it is not known. */

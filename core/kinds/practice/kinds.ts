@@ -15,6 +15,12 @@ export const practice = {
   type: 'node',
   name: 'practice',
   label: 'practice question',
+  counted: ['a practice question', 'practice questions'],
+  needsPage: true,
+  losses: [
+    { formats: ['epub', 'pdf'], sort: 'changed', message: 'A practice question shows what there is to choose from, without its answers.' },
+    { formats: ['web'], sort: 'changed', message: 'A practice question has its answers folded beneath it.' },
+  ],
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null), mode: practiceMode.default('one') }),
   isPiece: true,
   spec: { content: 'prompt answer+', group: 'block', isolating: true },

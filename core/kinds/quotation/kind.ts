@@ -6,6 +6,7 @@ export const quotation = {
   type: 'node',
   name: 'quotation',
   label: 'quotation',
+  counted: ['a quotation', 'quotations'],
   attributes: z.object({}),
   isPiece: true,
   spec: { content: 'block+', group: 'block', defining: true },

@@ -11,6 +11,7 @@ export const reveal = {
   type: 'node',
   name: 'reveal',
   label: 'reveal',
+  counted: ['a reveal', 'reveals'],
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
   isPiece: true,
   spec: { content: 'partTitle block+', group: 'block', defining: true, isolating: true },

@@ -7,6 +7,8 @@ export const rule = {
   type: 'node',
   name: 'rule',
   label: 'rule',
+  counted: ['a rule', 'rules'],
+  saysSomething: true,
   attributes: z.object({}),
   spec: { group: 'block', atom: true },
   reads: [plainTag('hr')],

@@ -48,6 +48,7 @@ export const table = {
   type: 'node',
   name: 'table',
   label: 'table',
+  counted: ['a table', 'tables'],
   attributes: z.object({ isStriped: z.boolean().default(false) }),
   isPiece: true,
   spec: { content: 'tableRow+', group: 'block', tableRole: 'table', isolating: true },

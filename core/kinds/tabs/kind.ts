@@ -18,6 +18,7 @@ export const tabs = {
   type: 'node',
   name: 'tabs',
   label: 'tabs',
+  counted: ['tabs', 'sets of tabs'],
   attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
   isPiece: true,
   spec: { content: 'part+', group: 'block', isolating: true },

@@ -13,6 +13,7 @@ export const value = {
   type: 'node',
   name: 'value',
   label: 'value',
+  saysSomething: true,
   attributes: z.object({ formula: words(500).default(''), decimals: decimals.default(null) }),
   spec: { inline: true, group: 'inline', atom: true, selectable: true },
   reads: [

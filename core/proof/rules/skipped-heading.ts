@@ -1,5 +1,6 @@
 import { Transform } from 'prosemirror-transform'
-import { levelBefore, levelOf } from '../headings.ts'
+import { headingLevel } from '../../kinds/facts.ts'
+import { levelBefore } from '../headings.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
 /** Headings that go down by more than one level. */
@@ -13,7 +14,7 @@ export const skippedHeading: Rule = {
     const found: Place[] = []
     let last = 1
     page.descendants((node, position, parent) => {
-      const level = levelOf(node, parent)
+      const level = headingLevel(node, parent)
       if (level === null) return !node.isTextblock
       if (node.type.name === 'heading' && level > last + 1)
         found.push({ from: position, to: position + node.nodeSize, message: `“${node.textContent.slice(0, 60)}” is a heading of level ${level}, but the one before it is ${last === 1 ? 'the title of the page' : `of level ${last}`}.`, passage: `${last} ${passageOf(node)}` })
