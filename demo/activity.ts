@@ -1,4 +1,5 @@
-import { passageHtml, passageOf } from '../core/document/passage.ts'
+import { passageOf } from '../core/document/passage.ts'
+import { passageHtml } from '../core/html/passage-html.ts'
 import { kindOfAnswer } from '../core/questions/kinds/registry.ts'
 import { readFormula } from '../core/questions/formula.ts'
 import type { Database } from '../server/database/pool.server.ts'

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import { insertionPlace, placeBlock } from '../pieces/insert-commands.ts'
+import { insertionPlace, placeBlock } from '../editor/insert-commands.ts'
 import type { Examined } from '../../server/embeds/examine.server.ts'
 
 /** Asks the server what an address or embed code is. */

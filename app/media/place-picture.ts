@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import { insertionPlace, placeBlock } from '../pieces/insert-commands.ts'
+import { insertionPlace, placeBlock } from '../editor/insert-commands.ts'
 import { Arriving } from './arriving.ts'
 import { type ShelfThing, upload, type UploadTo } from './upload.ts'
 

@@ -3,7 +3,7 @@ import { Ruler } from 'lucide-react'
 import { countWords } from '../../core/document/statistics.ts'
 import { partsToHeadings, type PartsPiece, reform } from '../../core/structure/headings.ts'
 import { entriesOf } from '../../core/structure/parts.ts'
-import { changing } from '../sheet/transforms.ts'
+import { changing } from '../editor/transforms.ts'
 import type { SettingsProps } from './piece.ts'
 import { RowList } from './rows/rows.ts'
 

@@ -5,7 +5,7 @@ import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/kinds/re
 import { blankQuestion } from '../../core/questions/question.ts'
 import type { QuestionSummary } from '../../server/questions/queries.server.ts'
 import type { AskProps } from '../pieces/bank-question/asking.ts'
-import { fetchQuestion, fetchQuestions } from './ask-bank.ts'
+import { fetchQuestion, fetchQuestions } from '../bank/ask-bank.ts'
 import { type EditedQuestion, QuestionEditor } from './question-editor.tsx'
 import './question-dialog.css'
 

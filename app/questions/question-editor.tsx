@@ -6,7 +6,7 @@ import { QUESTION_KINDS, type QuestionKind, turned } from '../../core/questions/
 import { kindOfQuestion, type QuestionContent } from '../../core/questions/question.ts'
 import { RichField } from '../writing/rich-field.tsx'
 import { AnswerFields } from './kinds/registry.tsx'
-import { askBank } from './ask-bank.ts'
+import { askBank } from '../bank/ask-bank.ts'
 import { blankOr, Field } from './field.tsx'
 import { VariablesField } from './variables-field.tsx'
 import { VersionsPanel } from './versions-panel.tsx'

@@ -3,7 +3,7 @@ import { CircleCheck, TriangleAlert } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { QuestionContent } from '../../core/questions/question.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
-import { askBank } from './ask-bank.ts'
+import { askBank } from '../bank/ask-bank.ts'
 import { useCheck } from './use-check.ts'
 
 const SHOWN = 100

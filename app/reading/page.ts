@@ -6,7 +6,7 @@ import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, ques
 import { isAnswered } from '../../server/exercises/queries.server.ts'
 import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { tell } from '../../server/notices/tell.server.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'

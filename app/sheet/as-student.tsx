@@ -2,7 +2,7 @@ import { Modal, Segmented } from 'antd'
 import { useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { fromField } from '../shell/zoned-time.ts'
-import type { Standing } from './saving/standing.ts'
+import type { Standing } from '../saving/standing.ts'
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1180 }
 type Width = keyof typeof WIDTHS

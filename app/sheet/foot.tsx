@@ -3,7 +3,7 @@ import { Check, CloudOff, Eye, LoaderCircle, TriangleAlert } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { ended } from '../shell/unsent.ts'
-import type { Standing } from './saving/standing.ts'
+import type { Standing } from '../saving/standing.ts'
 
 interface Props {
   standing: Standing

@@ -3,8 +3,8 @@ import { useEditorState } from '@tiptap/react'
 import { Dropdown, Tooltip } from 'antd'
 import { ChevronDown, Code, Link2, Plus } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { linkRange } from './commands.ts'
-import { type Tool, type ToolGroup, TOOLS } from './tools.ts'
+import { linkRange } from '../editor/commands.ts'
+import { type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
 
 interface Props {
   editor: Editor

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { useEffect, useState } from 'react'
 import { createPortal } from 'react-dom'
-import { factsPlace } from './facts-place.ts'
+import { factsPlace } from '../editor/facts-place.ts'
 import { type Statistics, statistics } from '../../core/document/statistics.ts'
 
 /** What the text on the sheet is, its words and minutes, counted when the typing pauses. */

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { ClipboardCheck, X } from 'lucide-react'
-import { dismissPaste, lastPaste, pasteWordsAlone } from './clipboard.ts'
+import { dismissPaste, lastPaste, pasteWordsAlone } from '../editor/clipboard.ts'
 
 /** What the last paste brought, until something else is written: its words alone are one click away. */
 export function PasteNotice({ editor }: { editor: Editor }) {

@@ -8,7 +8,7 @@ import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { isInSight, isThere } from '../../core/plan/shown.ts'
 import { TellStudents } from '../shell/tell-students.tsx'
 import type { ForStudents } from '../shell/shown-words.ts'
-import type { Standing } from './saving/standing.ts'
+import type { Standing } from '../saving/standing.ts'
 
 interface Props {
   documentId: string

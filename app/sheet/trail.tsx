@@ -2,18 +2,9 @@ import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
 import { NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
-import type { NodeKind } from '../../core/kinds/kind.ts'
-import { nodeKinds } from '../../core/kinds/registry.ts'
 import { pieceOf } from '../pieces/registry.ts'
-import { pieceAt, writeBeside } from './commands.ts'
-
-const kinds: Record<string, NodeKind> = nodeKinds
-
-/** What authors call a kind, as the first word of a chip. */
-export function kindLabel(name: string): string {
-  const label = kinds[name]?.label ?? name
-  return label.charAt(0).toUpperCase() + label.slice(1)
-}
+import { pieceAt, writeBeside } from '../editor/commands.ts'
+import { kindLabel } from '../editor/kind-label.ts'
 
 interface Chip {
   name: string

@@ -4,13 +4,13 @@ import { useRevalidator } from 'react-router'
 import type { Presence } from '../../core/document/wire.ts'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
-import { cursorMeta, fromServer, toServer } from './cursors.ts'
-import { editorExtensions } from './editor-extensions.ts'
+import { cursorMeta, fromServer, toServer } from '../editor/cursors.ts'
+import { sheetExtensions } from './sheet-extensions.ts'
 import { tellUnsent } from '../shell/unsent.ts'
-import type { Standing } from './saving/standing.ts'
-import { EditorSurface, FROM_OTHERS } from './saving/local-steps.ts'
-import { deliverOrphans } from './saving/orphans.ts'
-import { WritingSession } from './saving/session.ts'
+import type { Standing } from '../saving/standing.ts'
+import { EditorSurface, FROM_OTHERS } from '../saving/local-steps.ts'
+import { deliverOrphans } from '../saving/orphans.ts'
+import { WritingSession } from '../saving/session.ts'
 import type { SheetData } from './sheet.tsx'
 
 interface Callbacks {
@@ -74,7 +74,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
 
   useEffect(() => {
     const made = new Editor({
-      extensions: editorExtensions({
+      extensions: sheetExtensions({
         onLink: () => latest.current.onLink(),
         onInsert: () => latest.current.onInsert(),
         onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),

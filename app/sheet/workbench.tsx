@@ -12,7 +12,7 @@ import { onDemand } from '../shell/on-demand.tsx'
 import { oncePublished, readNowWords } from '../shell/shown-words.ts'
 import { Arriving } from '../media/arriving.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
-import { insertionPlace } from '../pieces/insert-commands.ts'
+import { insertionPlace } from '../editor/insert-commands.ts'
 import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
 import { useFindings } from '../proof/use-findings.ts'
@@ -25,14 +25,14 @@ import { SideDesk } from './side-desk.tsx'
 import { Trail } from './trail.tsx'
 import { usePage } from './use-page.ts'
 import { useSaveKey } from './use-save-key.ts'
-import './pieces.css'
+import '../editor/pieces.css'
 
 // What opens on demand is fetched on demand; once the sheet stands, all of it is fetched, for when the connection goes.
 const InsertDialog = onDemand(() => import('../insert/insert-dialog.tsx').then((module) => module.InsertDialog))
 const ShelfPicker = onDemand(() => import('../media/shelf-picker.tsx').then((module) => module.ShelfPicker))
 const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then((module) => module.AltDialog))
 const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
-const LinkField = onDemand(() => import('./link-field.tsx').then((module) => module.LinkField))
+const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module) => module.LinkField))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
 const QuestionDialog = onDemand(() => import('../questions/question-dialog.tsx').then((module) => module.QuestionDialog))
 const ExerciseQuestions = onDemand(() => import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions))

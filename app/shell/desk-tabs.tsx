@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import '../sheet/side-desk.css'
+import './side-desk.css'
 
 interface Props<Id extends string> {
   name: string

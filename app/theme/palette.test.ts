@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { contrast } from '../../core/html/colours.ts'
+import { contrast } from '../../core/tree/colours.ts'
 import { dark, EDGE_PAIRS, light, TEXT_PAIRS } from './palette.ts'
 
 // WCAG 2.2: 1.4.3 Contrast (Minimum), 4.5 to 1; 1.4.11 Non-text Contrast, 3 to 1.

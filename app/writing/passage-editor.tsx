@@ -8,13 +8,13 @@ import { emptyPassage } from '../../core/document/empty-passage.ts'
 import { placeFiles, setPictureAlt } from '../media/place-picture.ts'
 import type { ShelfThing } from '../media/upload.ts'
 import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
-import { toggle, toggleList, wrap } from '../sheet/commands.ts'
-import { LinkField } from '../sheet/link-field.tsx'
+import { toggle, toggleList, wrap } from '../editor/commands.ts'
+import { LinkField } from '../editor/link-field.tsx'
 import { passageExtensions } from './passage-extensions.ts'
 import type { PassageEditorProps } from './rich-field.tsx'
 import { ValueTool } from './value-tool.tsx'
 import '../../reader/content.css'
-import '../sheet/pieces.css'
+import '../editor/pieces.css'
 
 const TOOLS: readonly (readonly [name: string, keys: string, icon: LucideIcon, command: Command])[] = [
   ['Bold', 'Ctrl+B', Bold, toggle('strong')],

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
-import { isBlank, MOST_PASSAGE, passageFromUnsafe, passageHtml, passageOf } from './passage.ts'
+import { isBlank, MOST_PASSAGE, passageFromUnsafe, passageOf } from './passage.ts'
+import { passageHtml } from '../html/passage-html.ts'
 
 const passage = (...content: unknown[]): unknown => ({ type: 'passage', content })
 const words = (text: string): unknown => ({ type: 'paragraph', content: [{ type: 'text', text }] })

@@ -1,5 +1,4 @@
 import { Node } from 'prosemirror-model'
-import { fillSlots, renderBlocks } from '../html/render.ts'
 import { kindOf } from '../kinds/facts.ts'
 import { plainPassage } from './empty-passage.ts'
 import { MOST_DEPTH } from './limits.ts'
@@ -79,11 +78,6 @@ export function isBlank(passage: Node): boolean {
     return !hasSomething
   })
   return !hasSomething
-}
-
-/** HTML of a passage, for showing beside others: its headings are no places to link to, since two may have the same words. */
-export function passageHtml(passage: Node): string {
-  return fillSlots(renderBlocks(passage, passage, 0, { arePlaces: false }).written)
 }
 
 /** A passage of plain words, a paragraph a line. */

@@ -16,7 +16,7 @@ const pageOf = (...blocks: readonly object[]): NodeJson => ({ type: 'doc', conte
 const copy = <T>(json: T): T => JSON.parse(JSON.stringify(json)) as T
 
 test('every file of upgrades is in the registry, every upgrade has a name of its own', () => {
-  const files = readdirSync(new URL('../kinds/', import.meta.url), { recursive: true, encoding: 'utf8' }).filter((name) => /[/\\]upgrades\.ts$/.test(name))
+  const files = readdirSync(new URL('../kinds', import.meta.url), { recursive: true, encoding: 'utf8' }).filter((name) => /[/\\]upgrades\.ts$/.test(name))
   const exported = files.flatMap((name) => [...readFileSync(new URL(`../kinds/${name}`, import.meta.url), 'utf8').matchAll(/export const (\w+): Upgrade\b/g)])
   expect(exported.length).toBe(upgrades.length)
   expect(new Set(upgrades.map(({ name }) => name)).size).toBe(upgrades.length)

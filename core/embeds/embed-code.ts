@@ -1,6 +1,6 @@
 import { parseFragment } from 'parse5'
 import { webAddress } from './web-address.ts'
-import { attribute, type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
+import { attribute, type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 
 /** What an author has pasted, seen as something to embed. */
 export type EmbedRead =

@@ -1,10 +1,10 @@
 import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
-import { decodedPlace } from '../html/addresses.ts'
-import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text } from '../html/tree.ts'
+import { decodedPlace } from '../tree/addresses.ts'
+import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
-import { type Practice, practicesOf } from '../questions/practice.ts'
+import { type Practice, practicesOf } from '../kinds/practice/practices.ts'
 
 /** Where things are in what goes out. */
 export interface EbookPlaces {

@@ -1,4 +1,4 @@
-import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../html/tree.ts'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
 import { pictureAddress } from '../media/pictures.ts'
 import type { BroughtNote, BroughtPicture } from './brought.ts'
 

@@ -1,5 +1,5 @@
 import { parseFragment } from 'parse5'
-import { attribute, everyElement, type HtmlElement, type HtmlNode, isElement, textOf } from '../html/tree.ts'
+import { attribute, everyElement, type HtmlElement, type HtmlNode, isElement, textOf } from '../tree/tree.ts'
 import { readNodes, type ReadResult } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { pathFrom, readArchive } from './archive.ts'

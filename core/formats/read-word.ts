@@ -1,6 +1,6 @@
 import mammoth from 'mammoth'
 import { parseFragment } from 'parse5'
-import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../html/tree.ts'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { readNodes } from '../html/read.ts'
 import { readArchive } from './archive.ts'

@@ -1,4 +1,4 @@
-import { attribute, everyElement, type HtmlNode } from '../html/tree.ts'
+import { attribute, everyElement, type HtmlNode } from '../tree/tree.ts'
 import { pathFrom } from './archive.ts'
 
 /** Links from file to file of an archive lead from text to text: to the id that `ids` has for a path, at the same place. */

@@ -1,9 +1,8 @@
 import { z } from 'zod'
+import { OUT_FORMATS, type OutFormat } from '../kinds/out-formats.ts'
 import type { EntryKind } from '../plan/kinds.ts'
 
-/** In what form something leaves. */
-export const OUT_FORMATS = ['epub', 'pdf', 'web', 'markdown'] as const
-export type OutFormat = (typeof OUT_FORMATS)[number]
+export { OUT_FORMATS, type OutFormat }
 /** What can come in, as the first bytes of a file tell it. */
 export const IN_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
 export type InFormat = (typeof IN_FORMATS)[number]

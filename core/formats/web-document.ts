@@ -1,7 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { serialize } from 'parse5'
 import { rename } from '../kinds/part/kinds.ts'
-import { element, everyElement, type HtmlElement } from '../html/tree.ts'
+import { element, everyElement, type HtmlElement } from '../tree/tree.ts'
 import { sealedDocumentInFile } from '../sealed/document.ts'
 import { type Book, type BookChapter, chaptersOf, numbered, numberedHeading, titleOf } from './book.ts'
 import { ebookPage, type EbookPlaces, placeFinder } from './ebook-page.ts'

@@ -1,4 +1,4 @@
-import { type HtmlElement, type HtmlNode, isElement, isText } from '../html/tree.ts'
+import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { escapeText } from './escape.ts'
 
 /** Elements without content, which XML closes in themselves (HTML Standard, “void elements”). */

@@ -2,7 +2,7 @@ import type { MarkType, NodeType } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
 import type { MarkKind, NodeKind, ReadRule } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
-import type { HtmlElement } from './tree.ts'
+import type { HtmlElement } from '../tree/tree.ts'
 
 export interface NodeReading {
   readonly type: NodeType

@@ -4,7 +4,7 @@ import { problemOfPage } from '../document/check.ts'
 import { MOST_DEPTH } from '../document/limits.ts'
 import { plainText } from '../document/plain-text.ts'
 import { parseFragment } from 'parse5'
-import { type HtmlNode, isElement } from './tree.ts'
+import { type HtmlNode, isElement } from '../tree/tree.ts'
 import { readPage } from './read.ts'
 import { writePage } from './write.ts'
 

@@ -7,7 +7,7 @@ import { InlineRun } from './inline-run.ts'
 import { markReading, nodeReading } from './read-rules.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
-import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from './tree.ts'
+import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 
 const { doc, title: titleType, paragraph, heading, listItem, tableRow, tableCell, lineBreak } = schema.nodes as Record<string, NodeType>
 

@@ -1,9 +1,9 @@
 import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
-import { practicesOf } from '../questions/practice.ts'
+import { practicesOf } from '../kinds/practice/practices.ts'
 import { slug } from './slug.ts'
-import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text, textOf } from './tree.ts'
+import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text, textOf } from '../tree/tree.ts'
 import { writeChildren } from './write.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */

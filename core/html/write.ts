@@ -2,7 +2,7 @@ import type { Fragment, Mark, Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import type { Manner, MarkKind, NodeKind } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
-import { declarations, type HtmlElement, type HtmlNode, text } from './tree.ts'
+import { declarations, type HtmlElement, type HtmlNode, text } from '../tree/tree.ts'
 
 const nodesByName: Record<string, NodeKind> = nodeKinds
 const marksByName: Record<string, MarkKind> = markKinds

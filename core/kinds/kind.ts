@@ -1,7 +1,7 @@
 import type { Mark, MarkSpec, Node, NodeSpec, TagParseRule } from 'prosemirror-model'
 import type { z } from 'zod'
-import type { OutFormat } from '../formats/transfer.ts'
-import type { HtmlElement, HtmlNode } from '../html/tree.ts'
+import type { HtmlElement, HtmlNode } from '../tree/tree.ts'
+import type { OutFormat } from './out-formats.ts'
 
 /**
  * How HTML is written: `source` is what authors read and edit beside the sheet, `published` is what students

@@ -3,7 +3,7 @@ import type { Node } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
 import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
-import { type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
+import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { type Tidied, tidy } from './tidy.ts'
 
 /** What a paste becomes, and what is told about it. */

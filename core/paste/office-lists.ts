@@ -1,4 +1,4 @@
-import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../html/tree.ts'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 
 /*
  * Word processors that write HTML to the clipboard write lists as paragraphs: each with its list, level and format in

@@ -1,4 +1,4 @@
-import { attribute, declarations, element, type HtmlElement, type HtmlNode, isElement, isText } from '../html/tree.ts'
+import { attribute, declarations, element, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { officeLists } from './office-lists.ts'
 
 /** What was found and taken away, for the report. */

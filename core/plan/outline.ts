@@ -1,4 +1,4 @@
-import { safeAddress } from '../html/addresses.ts'
+import { safeAddress } from '../tree/addresses.ts'
 import { entryKinds, ENTRY_KINDS, type EntryKind } from './kinds.ts'
 
 /** A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item, 3 and 4 what a book holds. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { safeAddress } from '../html/addresses.ts'
+import { safeAddress } from '../tree/addresses.ts'
 import { type DoneRule, type EntryKind, kindOfEntry } from './kinds.ts'
 
 /** The longest aim, and the most a unit or lesson may have. */

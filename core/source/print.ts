@@ -1,7 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { serialize, serializeOuter } from 'parse5'
 import { writeChildren } from '../html/write.ts'
-import { element, type HtmlElement, type HtmlNode, isElement } from '../html/tree.ts'
+import { element, type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 
 const VOID = new Set(['br', 'hr', 'img'])
 /** Elements whose children stand on lines of their own. */

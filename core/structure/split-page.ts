@@ -1,5 +1,5 @@
 import type { Mark, Node } from 'prosemirror-model'
-import { decodedPlace } from '../html/addresses.ts'
+import { decodedPlace } from '../tree/addresses.ts'
 import { shiftHeadings } from './shift-headings.ts'
 
 /** A page taken apart at its headings. */

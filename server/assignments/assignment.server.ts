@@ -1,4 +1,5 @@
-import { isBlank, type PassageRead, passageHtml } from '../../core/document/passage.ts'
+import { isBlank, type PassageRead } from '../../core/document/passage.ts'
+import { passageHtml } from '../../core/html/passage-html.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { pool, transaction } from '../database/pool.server.ts'

@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { PART_REPLIES, SHOWN_REPLIES, THREADS } from '../../core/discussions/parts.ts'
-import { isBlank, passageHtml } from '../../core/document/passage.ts'
+import { isBlank } from '../../core/document/passage.ts'
+import { passageHtml } from '../../core/html/passage-html.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'

@@ -1,4 +1,5 @@
-import { isBlank, passageHtml } from '../../core/document/passage.ts'
+import { isBlank } from '../../core/document/passage.ts'
+import { passageHtml } from '../../core/html/passage-html.ts'
 import type { Participant } from './discussion.server.ts'
 import { readPassage } from './read-passage.server.ts'
 

@@ -1,7 +1,7 @@
 import { pool } from '../database/pool.server.ts'
 import type { Visit } from '../reading/frame.server.ts'
 import { longDate } from '../reading/dates.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import type { Place } from '../../core/reading/outline.ts'
 import { openAttempt, type Solver, valuesOf, whyNotBegin } from './exercise.server.ts'
 import { type Attempt, listAttempts, listEditionQuestions, listResults } from './queries.server.ts'

@@ -1,9 +1,9 @@
-import { passageHtml } from '../../core/document/passage.ts'
+import { passageHtml } from '../../core/html/passage-html.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { filledPassage } from '../../core/questions/fill.ts'
 import type { Graded } from '../../core/questions/kinds/kind.ts'
 import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
-import { html, type SafeHtml, trusted } from '../../core/html/template.ts'
+import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
 import type { AttemptQuestion, OpenAttempt } from './exercise.server.ts'
 import { isAnswered } from './queries.server.ts'
 

@@ -1,5 +1,5 @@
 import { frame, type Visit } from '../reading/frame.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import { MAIL_PACES, type MailPace, type Notice } from './queries.server.ts'
 
 /** A moment in the time of the course that it is about. */

@@ -1,5 +1,5 @@
 import { frame, type Visit } from '../reading/frame.server.ts'
-import { html, type SafeHtml, trusted } from '../../core/html/template.ts'
+import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
 import type { Changed } from './account.server.ts'
 import type { Person } from './queries.server.ts'
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { readingPolicy } from '../web/security.server.ts'
-import type { SafeHtml } from '../../core/html/template.ts'
+import type { SafeHtml } from '../../core/tree/template.ts'
 
 /** What of a request reading looks at: what React Router hands on, and what node:http does. */
 export interface ReadRequest {

@@ -6,7 +6,7 @@ import { pool } from '../database/pool.server.ts'
 import { findEditionPage, listEditions } from '../editions/queries.server.ts'
 import { longDate } from './dates.server.ts'
 import { frame, strip, type Visit } from './frame.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import type { Place } from '../../core/reading/outline.ts'
 import type { EditionToRead } from './queries.server.ts'
 

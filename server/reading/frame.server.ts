@@ -1,7 +1,7 @@
 import { initials } from '../../core/people/initials.ts'
 import type { Person } from '../people/queries.server.ts'
 import { readerAssets } from './assets.server.ts'
-import { html, type SafeHtml, trusted } from '../../core/html/template.ts'
+import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
 import type { Outline } from '../../core/reading/outline.ts'
 import type { CourseToRead } from './queries.server.ts'
 

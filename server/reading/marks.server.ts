@@ -1,5 +1,5 @@
 import { frame, strip, type Visit } from './frame.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import { placeLine } from './nav.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
 import type { ReaderMarks } from './queries.server.ts'

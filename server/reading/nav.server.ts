@@ -1,7 +1,7 @@
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { type Visit } from './frame.server.ts'
 import { longDate } from './dates.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import type { Place } from '../../core/reading/outline.ts'
 
 /** A ticked square: done, to be done, or nothing where there is nothing to do. */

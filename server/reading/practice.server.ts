@@ -1,9 +1,9 @@
 import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
 import { fillSlots, renderBlocks } from '../../core/html/render.ts'
-import { judge, practicesOf } from '../../core/questions/practice.ts'
+import { judge, practicesOf } from '../../core/kinds/practice/practices.ts'
 import type { SealedPlace } from '../sealed/links.server.ts'
-import { html, trusted } from '../../core/html/template.ts'
+import { html, trusted } from '../../core/tree/template.ts'
 import { type Said, slotFiller } from './slots.server.ts'
 
 const sent = z.object({ question: z.string().max(200), answer: z.array(z.coerce.number().int().min(0).max(1000)).max(100) })

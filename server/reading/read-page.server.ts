@@ -1,7 +1,7 @@
 import { isOpened } from '../../core/plan/kinds.ts'
 import { allowedOrigins } from '../embeds/allowed.server.ts'
 import type { EditionContent } from './edition-content.server.ts'
-import type { SafeHtml } from '../../core/html/template.ts'
+import type { SafeHtml } from '../../core/tree/template.ts'
 import { readerMarks } from './marks.server.ts'
 import { pagePage } from './room.server.ts'
 import { type Said, slotFiller } from './slots.server.ts'

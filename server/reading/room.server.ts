@@ -2,7 +2,7 @@ import { fillSlots, type PublishedHeading, type Segments } from '../../core/html
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { frame, strip, type Visit } from './frame.server.ts'
-import { html, type SafeHtml, trusted } from '../../core/html/template.ts'
+import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
 import { placeLine, placeNav, shutWords } from './nav.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
 

@@ -1,5 +1,5 @@
 import { frame, strip, type Visit } from './frame.server.ts'
-import { html, type SafeHtml } from '../../core/html/template.ts'
+import { html, type SafeHtml } from '../../core/tree/template.ts'
 import type { Place } from '../../core/reading/outline.ts'
 import { longDate } from './dates.server.ts'
 import { type FoundPassage, type FoundPost, MOST_FOUND } from './search.server.ts'

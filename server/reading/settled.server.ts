@@ -1,7 +1,7 @@
 import { hash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { editionContent } from './edition-content.server.ts'
-import type { SafeHtml } from '../../core/html/template.ts'
+import type { SafeHtml } from '../../core/tree/template.ts'
 import { playersOf, questionIds, readPageOf } from './read-page.server.ts'
 import type { PlaceVisit } from './visit.server.ts'
 

@@ -1,5 +1,5 @@
 import { sealedLinks, type SealedPlace } from '../sealed/links.server.ts'
-import type { SafeHtml } from '../../core/html/template.ts'
+import type { SafeHtml } from '../../core/tree/template.ts'
 
 /** What is said to the answer of one practice question. */
 export interface Said {

@@ -1,4 +1,5 @@
-import { passageFromJson, passageHtml } from '../../core/document/passage.ts'
+import { passageFromJson } from '../../core/document/passage.ts'
+import { passageHtml } from '../../core/html/passage-html.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { renderPage } from '../../core/html/render.ts'
 import { type Database, pool } from '../database/pool.server.ts'

@@ -62,17 +62,17 @@ const LARGEST: Record<string, readonly Large[]> = {
   'people/sign-out.ts': [],
   'plan/plan-lines.ts': json('lines', '/courses/course/plan-lines', { intent: 'add', afterId: null, lines: Array.from({ length: 500 }, (_, at) => ({ id: `line-${at}`, title: 'x'.repeat(290), depth: at % 4 })) }, { intent: 'move', ids: Array.from({ length: 500 }, (_, at) => `line-${at}`), parentId: 'unit', beforeId: null }, { intent: 'weigh', ids: ['unit'] }, { intent: 'settings', id: 'unit', settings: { aims: Array.from({ length: 20 }, () => 'a'.repeat(300)) } }),
   'proof/dismissed.ts': json('a long reason', '/documents/page/dismissed-findings', { intent: 'dismiss', fingerprint: 'vague-link-1', reason: 'x'.repeat(9000) }),
-  'questions/question-bank.ts': [...PASSAGES.flatMap(([name, prompt], at) => json(name, '/courses/course/question-bank', { intent: 'add', id: `q-${at}`, folderId: null, title: 'x', content: question(prompt) }, { intent: 'try', content: question(prompt), seed: 1, given: '12' }))],
+  'bank/question-bank.ts': [...PASSAGES.flatMap(([name, prompt], at) => json(name, '/courses/course/question-bank', { intent: 'add', id: `q-${at}`, folderId: null, title: 'x', content: question(prompt) }, { intent: 'try', content: question(prompt), seed: 1, given: '12' }))],
   'reading/page.ts': [{ name: 'a long answer', path: '/read/course/page', body: `question=none&${'answer=1&'.repeat(50_000)}`, type: FORM }],
   'reading/preview.ts': [{ name: 'a long answer', path: '/courses/course/items/page/preview?of=work', body: `question=none&${'answer=1&'.repeat(50_000)}`, type: FORM }],
-  'sheet/saving/batches.ts': [
+  'saving/batches.ts': [
     { name: 'many empty paragraphs', path: '/documents/page/batches', body: batch('b1', [step(paragraphs(60_000, ''))]), type: JSON_TYPE },
     { name: 'many steps', path: '/documents/page/batches', body: batch('b2', Array.from({ length: 500 }, () => step([text('a')]))), type: JSON_TYPE },
     { name: 'long words', path: '/documents/page/batches', body: batch('b3', [step(paragraphs(400, 'word '.repeat(240)))]), type: JSON_TYPE },
     { name: 'far too deep', path: '/documents/page/batches', body: batch('b4', [step([nested(900)])]), type: JSON_TYPE },
     { name: 'nonsense', path: '/documents/page/batches', body: batch('b5', [step(Array.from({ length: 100_000 }, () => ({ type: 'script' })))]), type: JSON_TYPE },
   ],
-  'sheet/saving/set-aside.ts': json('many', '/documents/page/set-aside', { intent: 'keep', entries: Array.from({ length: 200 }, (_, at) => ({ id: `s${at}`, reason: 'mine', content: { content: paragraphs(100, 'set aside words') } })) }),
+  'saving/set-aside.ts': json('many', '/documents/page/set-aside', { intent: 'keep', entries: Array.from({ length: 200 }, (_, at) => ({ id: `s${at}`, reason: 'mine', content: { content: paragraphs(100, 'set aside words') } })) }),
   'shelf/shelf-item.ts': json('a long text', '/courses/course/shelf-list/nothing', { alt: 'x'.repeat(9000) }),
   'shelf/uploads.ts': [
     { name: 'a film of 95 MB', path: '/courses/course/uploads?name=a.mp4', body: Buffer.concat([Buffer.from('00000018667479706d703432', 'hex'), Buffer.alloc(95 * 1024 * 1024)]) },

@@ -5,7 +5,7 @@ await useFreshDatabase()
 const { readConfig } = await import('../../server/config.server.ts')
 const { isDatabaseDown, pool, transaction } = await import('../../server/database/pool.server.ts')
 const { hashPassword, isPassword } = await import('../../server/people/passwords.server.ts')
-const { html, trusted } = await import('../../core/html/template.ts')
+const { html, trusted } = await import('../../core/tree/template.ts')
 const { isOwnHost, isOwnOrigin } = await import('../../server/web/origin.server.ts')
 const { readJson } = await import('../../server/web/read-json.server.ts')
 

@@ -1,4 +1,4 @@
-import { insertParts, partsOutcome } from '../insert-commands.ts'
+import { insertParts, partsOutcome } from '../../editor/insert-commands.ts'
 import { partsSettings } from '../parts-settings.tsx'
 import type { Piece } from '../piece.ts'
 

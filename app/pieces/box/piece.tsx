@@ -1,4 +1,4 @@
-import { aroundOutcome, newBox } from '../insert-commands.ts'
+import { aroundOutcome, newBox } from '../../editor/insert-commands.ts'
 import type { Piece } from '../piece.ts'
 import { BoxSettings } from './settings.tsx'
 

@@ -3,7 +3,7 @@ import { useEditorState } from '@tiptap/react'
 import { Segmented } from 'antd'
 import { Contrast } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import { contrast, inkOn, safeColour } from '../../../core/html/colours.ts'
+import { contrast, inkOn, safeColour } from '../../../core/tree/colours.ts'
 
 const GROUNDS: readonly (readonly [name: string, colour: string])[] = [
   ['Sandstone', '#efe6d3'], ['Lichen', '#e4ebdb'], ['Slate', '#e0e6ec'], ['Clay', '#f5dfda'], ['Paper', '#fffdf8'], ['Night', '#23302f'],

@@ -1,6 +1,6 @@
 import { useEditorState } from '@tiptap/react'
 import { Segmented } from 'antd'
-import { aroundOutcome, newColumns } from '../insert-commands.ts'
+import { aroundOutcome, newColumns } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 import { RowList } from '../rows/rows.ts'
 

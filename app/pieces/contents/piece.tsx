@@ -3,7 +3,7 @@ import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
 import { Segmented } from 'antd'
-import { newContents } from '../insert-commands.ts'
+import { newContents } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 function ContentsSettings({ editor, position }: SettingsProps) {

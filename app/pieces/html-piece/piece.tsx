@@ -4,7 +4,7 @@ import { useEditorState } from '@tiptap/react'
 import { useEffect, useState } from 'react'
 import { startSealedFrame } from '../../sealed/sealed-frame.ts'
 import { onDemand } from '../../shell/on-demand.tsx'
-import { newHtmlPiece } from '../insert-commands.ts'
+import { newHtmlPiece } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 const CodeDialog = onDemand(() => import('./code-dialog.tsx').then((module) => module.default))

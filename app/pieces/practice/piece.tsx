@@ -1,7 +1,7 @@
 import { useEditorState } from '@tiptap/react'
 import { Segmented } from 'antd'
 import { entriesOf } from '../../../core/structure/parts.ts'
-import { aroundOutcome, newPractice } from '../insert-commands.ts'
+import { aroundOutcome, newPractice } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 import { RowList } from '../rows/rows.ts'
 

@@ -1,4 +1,4 @@
-import { aroundOutcome, newQuotation } from '../insert-commands.ts'
+import { aroundOutcome, newQuotation } from '../../editor/insert-commands.ts'
 import type { Piece } from '../piece.ts'
 
 export const quotation: Piece = {

@@ -1,4 +1,4 @@
-import { aroundOutcome, newReveal } from '../insert-commands.ts'
+import { aroundOutcome, newReveal } from '../../editor/insert-commands.ts'
 import type { Piece } from '../piece.ts'
 
 export const reveal: Piece = {

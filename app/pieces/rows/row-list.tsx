@@ -10,7 +10,7 @@ import { GripVertical, Plus, X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { countWords } from '../../../core/document/statistics.ts'
 import { addEntry, entriesOf, moveEntry, removeEntry } from '../../../core/structure/parts.ts'
-import { transactionOf } from '../../sheet/transforms.ts'
+import { transactionOf } from '../../editor/transforms.ts'
 import './row-list.css'
 
 interface Props {

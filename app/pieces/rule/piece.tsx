@@ -1,4 +1,4 @@
-import { insertRule } from '../../sheet/commands.ts'
+import { insertRule } from '../../editor/commands.ts'
 import type { Piece } from '../piece.ts'
 
 export const rule: Piece = {

@@ -1,4 +1,4 @@
-import { insertTable } from '../../sheet/commands.ts'
+import { insertTable } from '../../editor/commands.ts'
 import type { Piece } from '../piece.ts'
 import { TableSettings } from './settings.tsx'
 

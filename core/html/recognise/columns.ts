@@ -1,4 +1,4 @@
-import { attribute, declarations, isElement } from '../tree.ts'
+import { attribute, declarations, isElement } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
 import { elementsOf, isBlank, standIn } from './walk.ts'
 

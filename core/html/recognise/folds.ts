@@ -1,4 +1,4 @@
-import { attribute, type HtmlElement, type HtmlNode, isElement } from '../tree.ts'
+import { attribute, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
 import type { Recogniser, Recognised } from './recogniser.ts'
 import { elementsOf, isBlank, standIn, targetOf, within } from './walk.ts'
 

@@ -1,4 +1,4 @@
-import { attribute, declarations, isElement } from '../tree.ts'
+import { attribute, declarations, isElement } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
 import { standIn, within, wordsOf } from './walk.ts'
 

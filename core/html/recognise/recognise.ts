@@ -1,4 +1,4 @@
-import { attribute, type HtmlElement, type HtmlNode, isElement } from '../tree.ts'
+import { attribute, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
 import type { ReadReport } from '../report.ts'
 import { recognisers } from './registry.ts'
 

@@ -1,4 +1,4 @@
-import type { HtmlElement, HtmlNode } from '../tree.ts'
+import type { HtmlElement, HtmlNode } from '../../tree/tree.ts'
 
 /** A run of neighbouring nodes in one parent that are a piece written by hand, and what stands in their place. */
 export interface Recognised {

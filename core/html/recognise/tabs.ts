@@ -1,4 +1,4 @@
-import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../tree.ts'
+import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
 import { elementsOf, isBlank, standIn, targetOf, within, wordsOf } from './walk.ts'
 

@@ -1,4 +1,4 @@
-import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../tree.ts'
+import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 
 export const isBlank = (node: HtmlNode): boolean => (isText(node) ? node.value.trim() === '' : node.nodeName === '#comment')
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element } from '../../html/tree.ts'
+import { attribute, element } from '../../tree/tree.ts'
 import { words, wordsFrom } from '../attributes.ts'
 import type { MarkKind } from '../kind.ts'
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { inkOn, safeColour } from '../../html/colours.ts'
-import { attribute, declarations, element, hasClass, type HtmlElement } from '../../html/tree.ts'
+import { inkOn, safeColour } from '../../tree/colours.ts'
+import { attribute, declarations, element, hasClass, type HtmlElement } from '../../tree/tree.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 
 export const boxEdge = z.enum(['none', 'start', 'around'])

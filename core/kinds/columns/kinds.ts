@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element, isElement, isText } from '../../html/tree.ts'
+import { attribute, element, isElement, isText } from '../../tree/tree.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
 export const columnSplit = z.enum(['even', 'wide-start', 'wide-end'])

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element } from '../../html/tree.ts'
+import { attribute, element } from '../../tree/tree.ts'
 import type { NodeKind } from '../kind.ts'
 
 const deepest = z.number().int().min(2).max(6)

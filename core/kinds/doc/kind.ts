@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { element } from '../../html/tree.ts'
+import { element } from '../../tree/tree.ts'
 import type { NodeKind } from '../kind.ts'
 
 /** A page: its title, then its blocks. */

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element, type HtmlElement } from '../../html/tree.ts'
+import { attribute, element, type HtmlElement } from '../../tree/tree.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 
 /** What may be an `id`: HTML allows anything without white space; we also leave out quotes and signs. */

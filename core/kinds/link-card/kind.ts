@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { safeAddress } from '../../html/addresses.ts'
-import { attribute, element, type HtmlElement, isElement, text } from '../../html/tree.ts'
+import { safeAddress } from '../../tree/addresses.ts'
+import { attribute, element, type HtmlElement, isElement, text } from '../../tree/tree.ts'
 import { words, wordsFrom } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 

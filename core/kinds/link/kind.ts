@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { safeAddress } from '../../html/addresses.ts'
-import { attribute, element } from '../../html/tree.ts'
+import { safeAddress } from '../../tree/addresses.ts'
+import { attribute, element } from '../../tree/tree.ts'
 import type { MarkKind } from '../kind.ts'
 
 /** A link to the web, to mail, or to a place in the page. Only addresses that pass the allow-list exist. */

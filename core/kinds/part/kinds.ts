@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../html/tree.ts'
+import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 

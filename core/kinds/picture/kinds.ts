@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element, type HtmlElement, isElement, text } from '../../html/tree.ts'
+import { attribute, element, type HtmlElement, isElement, text } from '../../tree/tree.ts'
 import { pictureAddress, widthsFor } from '../../media/pictures.ts'
 import { words, wordsFrom } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { webAddress } from '../../embeds/web-address.ts'
-import { attribute, element, type HtmlElement, isElement, text } from '../../html/tree.ts'
+import { attribute, element, type HtmlElement, isElement, text } from '../../tree/tree.ts'
 import { words, wordsFrom } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 

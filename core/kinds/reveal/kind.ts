@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { element, type HtmlElement, isElement } from '../../html/tree.ts'
+import { element, type HtmlElement, isElement } from '../../tree/tree.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { NodeKind } from '../kind.ts'
 import { rename } from '../part/kinds.ts'

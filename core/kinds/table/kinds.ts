@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { safeColour } from '../../html/colours.ts'
-import { attribute, declarations, element, type HtmlElement, isElement } from '../../html/tree.ts'
+import { safeColour } from '../../tree/colours.ts'
+import { attribute, declarations, element, type HtmlElement, isElement } from '../../tree/tree.ts'
 import { type NodeKind, type NodeJson, plainTag } from '../kind.ts'
 
 const span = z.number().int().min(1).max(100)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element } from '../../html/tree.ts'
+import { attribute, element } from '../../tree/tree.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 import { asHeadings, levelOfTitles, partsInside } from '../part/kinds.ts'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { element } from '../../html/tree.ts'
+import { element } from '../../tree/tree.ts'
 import type { NodeKind } from '../kind.ts'
 
 /** The title of the page: level 1, plain text. A first `h1` is read as the title (see `read.ts`). */

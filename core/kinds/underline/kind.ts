@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { element } from '../../html/tree.ts'
+import { element } from '../../tree/tree.ts'
 import { type MarkKind, plainTag } from '../kind.ts'
 
 export const underline = {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { attribute, element, text, textOf } from '../../html/tree.ts'
+import { attribute, element, text, textOf } from '../../tree/tree.ts'
 import { words } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 

@@ -1,5 +1,5 @@
 import { Transform } from 'prosemirror-transform'
-import { contrast, inkOn, readableGround } from '../../html/colours.ts'
+import { contrast, inkOn, readableGround } from '../../tree/colours.ts'
 import { type Place, type Rule } from '../rule.ts'
 
 const box = (ground: string): string => `<div data-piece="box" data-edge="start" data-space="normal" style="background-color: ${ground}"><p>a</p></div>`

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { SafeHtml } from '../../html/template.ts'
+import type { SafeHtml } from '../../tree/template.ts'
 import type { Values } from '../versions.ts'
 
 /** What a student gives: the ids of choices, or what they typed. */

@@ -1,4 +1,4 @@
-import { decodedPlace } from '../../html/addresses.ts'
+import { decodedPlace } from '../../tree/addresses.ts'
 import { slug } from '../../html/slug.ts'
 import type { Diagnostic, SourceRepair } from './diagnostic.ts'
 import { at, attributeOf, type Scan, type Tag } from './scan.ts'

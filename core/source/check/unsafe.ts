@@ -1,4 +1,4 @@
-import { safeAddress } from '../../html/addresses.ts'
+import { safeAddress } from '../../tree/addresses.ts'
 import type { Diagnostic } from './diagnostic.ts'
 import { at, type Scan, withoutAttribute } from './scan.ts'
 

@@ -1,4 +1,4 @@
-import { html, type SafeHtml } from '../../../html/template.ts'
+import { html, type SafeHtml } from '../../../tree/template.ts'
 import type { FormPlace } from '../kind.ts'
 import type { ChoiceAnswer } from './model.ts'
 

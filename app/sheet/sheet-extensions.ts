@@ -1,41 +1,30 @@
 import { type AnyExtension, Extension } from '@tiptap/core'
-import { baseKeymap, chainCommands, exitCode } from '@tiptap/pm/commands'
+import { baseKeymap, chainCommands } from '@tiptap/pm/commands'
 import { dropCursor } from '@tiptap/pm/dropcursor'
 import { gapCursor } from '@tiptap/pm/gapcursor'
-import { history, redo, undo } from '@tiptap/pm/history'
+import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
 import { liftListItem, sinkListItem, splitListItem } from '@tiptap/pm/schema-list'
 import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
-import { goToNextCell, tableEditing } from '@tiptap/pm/tables'
-import { type schema as pageSchema } from '../../core/document/schema.ts'
+import { goToNextCell } from '@tiptap/pm/tables'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { arriving } from '../media/arriving.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
-import { toggle, toggleList, toHeading, toParagraph, writeBeside } from './commands.ts'
-import { othersCursors } from './cursors.ts'
+import { toHeading, toParagraph, writeBeside } from '../editor/commands.ts'
+import { othersCursors } from '../editor/cursors.ts'
 import { beginTypingAhead, typeAhead } from '../insert/typed-ahead.ts'
-import { coreClipboard } from './clipboard.ts'
-import { pageGuard } from './page-guard.ts'
-import { pieceFrames } from './piece-frames.ts'
-import { openParts } from './open-parts.ts'
-import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece, writingBesidePieces } from './part-keys.ts'
-import { pieceViews } from './piece-views.ts'
-import { placeholders } from './placeholders.ts'
-import { deleteBody, selectBody } from './select-body.ts'
-import { facts } from './facts-place.ts'
-import { FROM_OTHERS, localSteps } from './saving/local-steps.ts'
-import { kindExtensions } from './tiptap-kinds.ts'
-
-const inList = (make: (item: NonNullable<(typeof pageSchema.nodes)[string]>) => Command): Command => (state, dispatch, view) => {
-  const item = state.schema.nodes.listItem
-  return item ? make(item)(state, dispatch, view) : false
-}
-
-const lineBreak: Command = (state, dispatch) => {
-  if (state.selection.$from.parent.type.name === 'title') return true
-  dispatch?.(state.tr.replaceSelectionWith(state.schema.nodes.lineBreak!.create(), true).scrollIntoView())
-  return true
-}
+import { coreClipboard } from '../editor/clipboard.ts'
+import { pageGuard } from '../editor/page-guard.ts'
+import { pieceFrames } from '../editor/piece-frames.ts'
+import { openParts } from '../editor/open-parts.ts'
+import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece, writingBesidePieces } from '../editor/part-keys.ts'
+import { pieceViews } from '../writing/piece-views.ts'
+import { placeholders } from '../editor/placeholders.ts'
+import { deleteBody, selectBody } from '../editor/select-body.ts'
+import { facts } from '../editor/facts-place.ts'
+import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
+import { kindExtensions } from '../editor/tiptap-kinds.ts'
+import { inList, tables, writingKeys } from '../editor/writing-keys.ts'
 
 /** Enter in the title goes on in the body: what stands behind the cursor begins a paragraph. */
 const leaveTitle: Command = (state, dispatch) => {
@@ -53,25 +42,6 @@ const leaveTitle: Command = (state, dispatch) => {
 const onEmptyLine = (run: Command): Command => (state, dispatch, view) => {
   const { $from, empty } = state.selection
   return empty && $from.parent.type.name === 'paragraph' && $from.parent.content.size === 0 && run(state, dispatch, view)
-}
-
-/** The keys of writing anywhere: marks, lists, links, undo, the edges of pieces. */
-export function writingKeys(onLink: () => void): Record<string, Command> {
-  return {
-    'Mod-b': toggle('strong'),
-    'Mod-i': toggle('emphasis'),
-    'Mod-u': toggle('underline'),
-    'Mod-k': () => (onLink(), true),
-    'Mod-Shift-8': toggleList('bulletList'),
-    'Mod-Shift-7': toggleList('orderedList'),
-    'Mod-z': undo,
-    'Mod-y': redo,
-    'Mod-Shift-z': redo,
-    'Shift-Enter': chainCommands(exitCode, lineBreak),
-    Enter: chainCommands(enterInTitle, leavePiece, inList(splitListItem)),
-    Backspace: backspaceAtEdge,
-    Delete: deleteAtEdge,
-  }
 }
 
 /** The keys of the sheet. */
@@ -112,13 +82,6 @@ function titleLength(onTooLong: (length: number) => void): Plugin {
   })
 }
 
-/** Table selection and keys. Its repair of uneven tables is left out: the server's normaliser does that, once for all. */
-export function tables(): Plugin {
-  const { spec } = tableEditing()
-  const { appendTransaction: _repair, ...rest } = spec
-  return new Plugin(rest)
-}
-
 export interface EditorCallbacks {
   onLink(): void
   /** Opens the insert dialog. */
@@ -135,7 +98,7 @@ export interface EditorCallbacks {
 }
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
-export function editorExtensions(callbacks: EditorCallbacks): AnyExtension[] {
+export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
   const { onTitleTooLong } = callbacks
   const editing = Extension.create({
     name: 'sheet',

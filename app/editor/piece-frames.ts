@@ -1,10 +1,7 @@
 import { Plugin } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
-import type { NodeKind } from '../../core/kinds/kind.ts'
-import { nodeKinds } from '../../core/kinds/registry.ts'
-import { kindLabel } from './trail.tsx'
-
-const kinds: Record<string, NodeKind> = nodeKinds
+import { kindOf } from '../../core/kinds/facts.ts'
+import { kindLabel } from './kind-label.ts'
 
 /** Frames the piece the cursor is in, with its name on the edge, and those around it; all others show no frame. */
 export function pieceFrames(): Plugin {
@@ -14,7 +11,7 @@ export function pieceFrames(): Plugin {
         const frames: Decoration[] = []
         for (let depth = $from.depth; depth > 0; depth--) {
           const node = $from.node(depth)
-          if (!kinds[node.type.name]?.isPiece || node.type.isInGroup('list')) continue
+          if (!kindOf(node).isPiece || node.type.isInGroup('list')) continue
           const start = $from.before(depth)
           frames.push(Decoration.node(start, start + node.nodeSize, { class: frames.length === 0 ? 'is-here' : 'is-around', 'data-piece-name': kindLabel(node.type.name) }))
         }

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { Button, Form, Input, Modal } from 'antd'
 import { useRef, useState } from 'react'
-import { safeAddress } from '../../core/html/addresses.ts'
+import { safeAddress } from '../../core/tree/addresses.ts'
 import { linkRange, setLink } from './commands.ts'
 
 /** `walls.example` was meant as `https://walls.example`, `a@b.example` as mail. */

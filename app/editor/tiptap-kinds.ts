@@ -1,7 +1,7 @@
 import { type AnyExtension, Mark, Node } from '@tiptap/core'
 import type { DOMOutputSpec } from '@tiptap/pm/model'
 import { attributeSpecs } from '../../core/document/schema.ts'
-import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../core/html/tree.ts'
+import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../core/tree/tree.ts'
 import type { MarkKind, NodeKind } from '../../core/kinds/kind.ts'
 import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
 

@@ -3,7 +3,7 @@ import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import type { Node } from 'prosemirror-model'
 import { Mapping } from 'prosemirror-transform'
 import type { Cursor, Presence } from '../../core/document/wire.ts'
-import { localStepsOf } from './saving/local-steps.ts'
+import { localStepsOf } from '../saving/local-steps.ts'
 
 const key = new PluginKey<DecorationSet>('cursors')
 

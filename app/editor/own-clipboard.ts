@@ -1,7 +1,7 @@
 import { Fragment, type Node, type Schema, Slice } from '@tiptap/pm/model'
 import type { EditorProps } from '@tiptap/pm/view'
 import { attributesProblem } from '../../core/document/check.ts'
-import { type HtmlNode, isElement, isText, text } from '../../core/html/tree.ts'
+import { type HtmlNode, isElement, isText, text } from '../../core/tree/tree.ts'
 import type { MarkKind, NodeKind } from '../../core/kinds/kind.ts'
 import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'

@@ -1,11 +1,11 @@
 import { data } from 'react-router'
 import { z } from 'zod'
-import { pool } from '../../../server/database/pool.server.ts'
-import { toWire } from '../../../server/documents/accept-batch.server.ts'
-import { isBatchTaken } from '../../../server/documents/queries.server.ts'
-import { identifier } from '../../../core/document/wire.ts'
-import { logSince, treeAt } from '../../../server/documents/trees.server.ts'
-import { requireDocument } from '../../../server/web/guard.server.ts'
+import { pool } from '../../server/database/pool.server.ts'
+import { toWire } from '../../server/documents/accept-batch.server.ts'
+import { isBatchTaken } from '../../server/documents/queries.server.ts'
+import { identifier } from '../../core/document/wire.ts'
+import { logSince, treeAt } from '../../server/documents/trees.server.ts'
+import { requireDocument } from '../../server/web/guard.server.ts'
 import type { Route } from './+types/log'
 
 const query = z.object({ since: z.coerce.number().int().min(0), page: z.stringbool().default(false), sent: identifier.optional() })

@@ -1,9 +1,9 @@
 import { nanoid } from 'nanoid'
 import { z } from 'zod'
-import { type LogBatch, stepsFromJson, type Surface } from '../../../core/document/outbox.ts'
-import type { Answer, Ports } from '../../../core/document/sender.ts'
-import { saveAnswer, type SentSetAside, type WireBatch, wireBatch } from '../../../core/document/wire.ts'
-import { SCHEMA_VERSION } from '../../../core/kinds/upgrades.ts'
+import { type LogBatch, stepsFromJson, type Surface } from '../../core/document/outbox.ts'
+import type { Answer, Ports } from '../../core/document/sender.ts'
+import { saveAnswer, type SentSetAside, type WireBatch, wireBatch } from '../../core/document/wire.ts'
+import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 
 /** A request that takes its time is given up: the same batch is sent again, which is harmless. */
 const PATIENCE = 20_000

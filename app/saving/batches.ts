@@ -1,9 +1,9 @@
-import { sentBatch, type SaveAnswer } from '../../../core/document/wire.ts'
-import { MOST_BATCH_LENGTH } from '../../../core/document/limits.ts'
-import { acceptBatch } from '../../../server/documents/accept-batch.server.ts'
-import { readJson } from '../../../server/web/read-json.server.ts'
-import { tooOften } from '../../../server/web/rate.server.ts'
-import { requireDocument } from '../../../server/web/guard.server.ts'
+import { sentBatch, type SaveAnswer } from '../../core/document/wire.ts'
+import { MOST_BATCH_LENGTH } from '../../core/document/limits.ts'
+import { acceptBatch } from '../../server/documents/accept-batch.server.ts'
+import { readJson } from '../../server/web/read-json.server.ts'
+import { tooOften } from '../../server/web/rate.server.ts'
+import { requireDocument } from '../../server/web/guard.server.ts'
 import type { Route } from './+types/batches'
 
 /** Takes a batch of steps. What was answered with `taken` is committed. */

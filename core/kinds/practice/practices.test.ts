@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
-import { readPage } from '../html/read.ts'
-import { judge, practicesOf } from './practice.ts'
+import { readPage } from '../../html/read.ts'
+import { judge, practicesOf } from './practices.ts'
 
 const answer = (words: string, right: boolean, told = words): string => `<div data-part="answer" data-right="${right ? 'yes' : 'no'}"><p>${words}</p><div data-part="feedback"><p>about ${told}</p></div></div>`
 const question = (id: string, ...answers: string[]): string => `<div data-piece="practice" data-answers="several"${id && ` id="${id}"`}><div data-part="prompt"><p>Which?</p></div>${answers.join('')}</div>`

@@ -2,8 +2,8 @@ import { EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import type { Node } from 'prosemirror-model'
 import type { Step } from 'prosemirror-transform'
-import { mergeLocal, type Received, type Surface } from '../../../core/document/outbox.ts'
-import { type LocalStep, rebase } from '../../../core/document/rebase.ts'
+import { mergeLocal, type Received, type Surface } from '../../core/document/outbox.ts'
+import { type LocalStep, rebase } from '../../core/document/rebase.ts'
 
 const key = new PluginKey<readonly LocalStep[]>('localSteps')
 

@@ -3,7 +3,7 @@ import { closeHistory } from '@tiptap/pm/history'
 import { type Command, type EditorState, NodeSelection, Selection, type Transaction } from '@tiptap/pm/state'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
-import { transactionOf } from '../sheet/transforms.ts'
+import { transactionOf } from './transforms.ts'
 
 const fill = (state: EditorState, name: string, content?: Fragment | Node | readonly Node[]): Node => {
   const node = state.schema.nodes[name]?.createAndFill(null, content)

@@ -2,7 +2,7 @@ import type { Node } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import { AddMarkStep, RemoveMarkStep, ReplaceStep, type Step } from 'prosemirror-transform'
 import { problemAfter } from '../../core/document/check.ts'
-import { FROM_OTHERS } from './saving/local-steps.ts'
+import { FROM_OTHERS } from '../saving/local-steps.ts'
 
 /** Typing and marking words can't make a page wrong: they are let through without a look. */
 function isPlain(step: Step): boolean {

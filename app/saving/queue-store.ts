@@ -1,6 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import { z } from 'zod'
-import { type UnsentWork, unsentWork } from '../../../core/document/sender.ts'
+import { type UnsentWork, unsentWork } from '../../core/document/sender.ts'
 
 const kept = unsentWork.extend({ person: z.string(), document: z.string(), client: z.string(), schemaVersion: z.number() })
 /** Unsent work of one tab, as the browser keeps it. */

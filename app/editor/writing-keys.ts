@@ -1,0 +1,46 @@
+import { chainCommands, exitCode } from '@tiptap/pm/commands'
+import { redo, undo } from '@tiptap/pm/history'
+import { splitListItem } from '@tiptap/pm/schema-list'
+import { type Command, Plugin } from '@tiptap/pm/state'
+import { tableEditing } from '@tiptap/pm/tables'
+import { type schema as pageSchema } from '../../core/document/schema.ts'
+import { toggle, toggleList } from './commands.ts'
+import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece } from './part-keys.ts'
+
+/** A command for items of lists, where the schema has them. */
+export const inList = (make: (item: NonNullable<(typeof pageSchema.nodes)[string]>) => Command): Command => (state, dispatch, view) => {
+  const item = state.schema.nodes.listItem
+  return item ? make(item)(state, dispatch, view) : false
+}
+
+const lineBreak: Command = (state, dispatch) => {
+  if (state.selection.$from.parent.type.name === 'title') return true
+  dispatch?.(state.tr.replaceSelectionWith(state.schema.nodes.lineBreak!.create(), true).scrollIntoView())
+  return true
+}
+
+/** The keys of writing anywhere: marks, lists, links, undo, the edges of pieces. */
+export function writingKeys(onLink: () => void): Record<string, Command> {
+  return {
+    'Mod-b': toggle('strong'),
+    'Mod-i': toggle('emphasis'),
+    'Mod-u': toggle('underline'),
+    'Mod-k': () => (onLink(), true),
+    'Mod-Shift-8': toggleList('bulletList'),
+    'Mod-Shift-7': toggleList('orderedList'),
+    'Mod-z': undo,
+    'Mod-y': redo,
+    'Mod-Shift-z': redo,
+    'Shift-Enter': chainCommands(exitCode, lineBreak),
+    Enter: chainCommands(enterInTitle, leavePiece, inList(splitListItem)),
+    Backspace: backspaceAtEdge,
+    Delete: deleteAtEdge,
+  }
+}
+
+/** Table selection and keys. Its repair of uneven tables is left out: the server's normaliser does that, once for all. */
+export function tables(): Plugin {
+  const { spec } = tableEditing()
+  const { appendTransaction: _repair, ...rest } = spec
+  return new Plugin(rest)
+}
