@@ -72,9 +72,10 @@ if (!isQuick && (wants('core') || wants('server'))) {
 if (wants('static')) {
   check('theme', '--import', 'tsx', 'scripts/theme-css.tsx')
   check('types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen')
-  check('type check', 'node_modules/typescript/bin/tsc', '--noEmit')
+  // Every day only what has changed is looked at again.
+  check('type check', 'node_modules/typescript/bin/tsc', '--noEmit', ...(isQuick ? ['--incremental', '--tsBuildInfoFile', '.data/typescript.json'] : []))
   check('licences', '--import', 'tsx', 'scripts/licences.ts', '--check')
-  check('lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0')
+  check('lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0', ...(isQuick ? ['--cache', '--cache-location', '.data/eslint.json'] : []))
   check('layers', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'server', 'app', 'reader', 'standins', 'demo', 'scripts')
 }
 if (wants('core')) vitest('core')

@@ -132,7 +132,7 @@ async function takeAsked(db: Database, attemptId: string, question: EditionQuest
   const before = (await listAnswers(db, [attemptId])).find(({ questionId }) => questionId === question.id)
   if (before?.given && !mayTry) return 'This was answered; the first answer counts.'
   const kind = kindOfAnswer(question.content.answer)
-  const given = kind.given(typeof asked.given === 'string' ? [asked.given] : asked.given)
+  const given = typeof asked.given === 'string' ? asked.given : kind.given(asked.given)
   const graded = kind.grade(question.content.answer, values, given)
   if (!graded.ok) return graded.reason
   await upsertAnswer(db, attemptId, question.id, given, graded.share)
