@@ -1,20 +1,14 @@
-import { balance } from './balance.ts'
 import type { Diagnostic } from './diagnostic.ts'
-import { obsolete } from './obsolete.ts'
-import { outside } from './outside.ts'
-import { type Scan, scan } from './scan.ts'
-import { targets } from './targets.ts'
-import { unsafe } from './unsafe.ts'
+import { checks } from './registry.ts'
+import { scan } from './scan.ts'
 
-/** Every rule of the source check. */
-const RULES: readonly ((scan: Scan) => Diagnostic[])[] = [balance, outside, targets, unsafe, obsolete]
 /** More than so many say nothing new. */
 const MOST = 300
 
 /** What is wrong in a source, in the order of its lines. Looks at the text as it stands, not at what a browser makes of it. */
 export function checkSource(unsafeText: string): Diagnostic[] {
   const scanned = scan(unsafeText)
-  return RULES.flatMap((rule) => rule(scanned).slice(0, MOST)).sort((a, b) => a.from - b.from).slice(0, MOST)
+  return checks.flatMap(({ look }) => look(scanned).slice(0, MOST)).sort((a, b) => a.from - b.from).slice(0, MOST)
 }
 
 /** The text with a repair made. Edits that reach over each other are a mistake of the rule and throw. */

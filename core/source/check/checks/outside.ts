@@ -1,15 +1,8 @@
-import type { Diagnostic } from './diagnostic.ts'
-import { at, type Scan, type Tag, VOID } from './scan.ts'
+import type { SourceCheck } from '../source-check.ts'
+import type { Diagnostic } from '../diagnostic.ts'
+import { at, type Scan, type Tag, VOID } from '../scan.ts'
 
-/** What may stand straight in a list or a table (HTML Standard, their content models). */
-const HOLDS: Record<string, readonly string[]> = {
-  ul: ['li', 'script', 'template'], ol: ['li', 'script', 'template'], menu: ['li', 'script', 'template'],
-  table: ['caption', 'colgroup', 'thead', 'tbody', 'tfoot', 'tr', 'script', 'template'], thead: ['tr', 'script', 'template'], tbody: ['tr', 'script', 'template'], tfoot: ['tr', 'script', 'template'], tr: ['td', 'th', 'script', 'template'],
-}
-const isList = (name: string): boolean => name === 'ul' || name === 'ol' || name === 'menu'
-
-/** Words and blocks that stand in a list but in no item, in a table but in no cell. */
-export function outside({ text, tags, words }: Scan): Diagnostic[] {
+function look({ text, tags, words }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
   const open: Tag[] = []
   let nextWords = 0
@@ -50,4 +43,26 @@ function endedBy(open: string, next: string): boolean {
   if (CELLS.includes(open)) return CELLS.includes(next) || ['tr', 'tbody', 'thead', 'tfoot'].includes(next)
   if (open === 'tr') return ['tr', 'tbody', 'thead', 'tfoot'].includes(next)
   return ['thead', 'tbody', 'caption', 'colgroup'].includes(open) && ['tbody', 'tfoot', 'thead', 'tr'].includes(next) && !(open !== 'caption' && open !== 'colgroup' && next === 'tr')
+}
+
+/** What may stand straight in a list or a table (HTML Standard, their content models). */
+const HOLDS: Record<string, readonly string[]> = {
+  ul: ['li', 'script', 'template'], ol: ['li', 'script', 'template'], menu: ['li', 'script', 'template'],
+  table: ['caption', 'colgroup', 'thead', 'tbody', 'tfoot', 'tr', 'script', 'template'], thead: ['tr', 'script', 'template'], tbody: ['tr', 'script', 'template'], tfoot: ['tr', 'script', 'template'], tr: ['td', 'th', 'script', 'template'],
+}
+const isList = (name: string): boolean => name === 'ul' || name === 'ol' || name === 'menu'
+
+/** Words and blocks that stand in a list but in no item, in a table but in no cell. */
+export const outside: SourceCheck = {
+  id: 'outside',
+  finds: ['outside'],
+  why: 'Words in a list but in no item, in a table but in no cell, are moved by browsers, and not counted by screen readers.',
+  look,
+  good: [
+    '<ul><li>a</li><ul><li>b</li></ul></ul>',
+    '<table><caption>c</caption><tr><td>a</table>',
+  ],
+  bad: [
+    { html: '<ul>\n<li>a</li>\nlost\n</ul>', told: ['3 outside'], repaired: '<ul>\n<li>a</li>\n<li>lost</li>\n</ul>' },
+  ],
 }

@@ -1,10 +1,10 @@
-import { decodedPlace } from '../../tree/addresses.ts'
-import { slug } from '../../html/slug.ts'
-import type { Diagnostic, SourceRepair } from './diagnostic.ts'
-import { at, attributeOf, type Scan, type Tag } from './scan.ts'
+import type { SourceCheck } from '../source-check.ts'
+import { decodedPlace } from '../../../tree/addresses.ts'
+import { slug } from '../../../html/slug.ts'
+import type { Diagnostic, SourceRepair } from '../diagnostic.ts'
+import { at, attributeOf, type Scan, type Tag } from '../scan.ts'
 
-/** Ids that stand twice, and links to places that are not there. */
-export function targets(scan: Scan): Diagnostic[] {
+function look(scan: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
   const ids = new Map<string, Tag>()
   const fresh = freshNames(ids)
@@ -114,4 +114,20 @@ function distance(a: string, b: string, most: number): number {
     row = next
   }
   return row[b.length]!
+}
+
+/** Ids that stand twice, and links to places that are not there. */
+export const targets: SourceCheck = {
+  id: 'targets',
+  finds: ['duplicate-id', 'dead-target'],
+  why: 'A link within the page leads to the one place that has its id; with two such places, or none, readers end up somewhere else, or nowhere.',
+  look,
+  good: [
+    '<h2>Where it goes</h2><a href="#where-it-goes">x</a><a href="#top">y</a>',
+  ],
+  bad: [
+    { html: '<h2 id="a">x</h2>\n<p id="a">y</p>', told: ['2 duplicate-id'], repaired: '<h2 id="a">x</h2>\n<p id="a-2">y</p>' },
+    { html: '<a href="#Slpe">x</a><h2 id="slope">y</h2>', told: ['1 dead-target'], repaired: '<a href="#slope">x</a><h2 id="slope">y</h2>' },
+    { html: '<p><a href="#nowhere">x</a></p>', told: ['1 dead-target'], repaired: '<p>x</p>' },
+  ],
 }

@@ -1,20 +1,10 @@
-import type { Diagnostic } from './diagnostic.ts'
-import { at, type Scan, type Tag, VOID } from './scan.ts'
+import type { SourceCheck } from '../source-check.ts'
+import type { Diagnostic } from '../diagnostic.ts'
+import { at, type Scan, type Tag, VOID } from '../scan.ts'
 
 // HTML Standard, "13.1.2.4 Optional tags".
 const OPTIONAL = new Set(['html', 'head', 'body', 'li', 'dt', 'dd', 'p', 'rt', 'rp', 'optgroup', 'option', 'colgroup', 'caption', 'thead', 'tbody', 'tfoot', 'tr', 'td', 'th'])
-/** Start tags that end an open paragraph (the same place, on the end tag of `p`). */
-const ENDS_PARAGRAPH = new Set(['address', 'article', 'aside', 'blockquote', 'details', 'dialog', 'div', 'dl', 'fieldset', 'figcaption', 'figure', 'footer', 'form', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'header', 'hgroup', 'hr', 'main', 'menu', 'nav', 'ol', 'p', 'pre', 'search', 'section', 'table', 'ul'])
-const INLINE = new Set(['a', 'abbr', 'b', 'bdi', 'bdo', 'cite', 'code', 'em', 'font', 'i', 'kbd', 'label', 'mark', 'q', 's', 'small', 'span', 'strong', 'sub', 'sup', 'u'])
-
-interface Closed {
-  readonly tag: Tag
-  /** The tag that closed it though it was not its own. */
-  readonly by: Tag
-}
-
-/** Tags that are never closed, closed twice, or closed in the wrong order. */
-export function balance({ text, tags }: Scan): Diagnostic[] {
+function look({ text, tags }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
   const open: Tag[] = []
   let closed: Closed[] = []
@@ -59,4 +49,39 @@ function unclosed(tag: Tag, end: number, line: number | null): Diagnostic {
     { label: line === null ? 'Close it at the end' : `Close it in line ${line}`, edits: [{ from: end, to: end, insert: `</${tag.name}>` }] },
     { label: 'Take the tag out', edits: [{ from: tag.from, to: tag.to, insert: '' }] },
   ])
+}
+
+/** Start tags that end an open paragraph (the same place, on the end tag of `p`). */
+const ENDS_PARAGRAPH = new Set(['address', 'article', 'aside', 'blockquote', 'details', 'dialog', 'div', 'dl', 'fieldset', 'figcaption', 'figure', 'footer', 'form', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'header', 'hgroup', 'hr', 'main', 'menu', 'nav', 'ol', 'p', 'pre', 'search', 'section', 'table', 'ul'])
+const INLINE = new Set(['a', 'abbr', 'b', 'bdi', 'bdo', 'cite', 'code', 'em', 'font', 'i', 'kbd', 'label', 'mark', 'q', 's', 'small', 'span', 'strong', 'sub', 'sup', 'u'])
+
+interface Closed {
+  readonly tag: Tag
+  /** The tag that closed it though it was not its own. */
+  readonly by: Tag
+}
+
+/** Tags that are never closed, closed twice, or closed in the wrong order. */
+export const balance: SourceCheck = {
+  id: 'balance',
+  finds: ['unclosed', 'misnested', 'stray-end'],
+  why: 'A tag that is not closed, or closed in the wrong order, makes browsers guess what belongs to what; each may guess in another way.',
+  look,
+  good: [
+    '<p>a<p>b<ul><li>x<li>y</ul>',
+    '<table><tr><td>a<td>b<tr><td>c</table>',
+    '<img src=x.png><br><hr>',
+    '<details><summary>a</summary>b</details>',
+    '<svg viewBox="0 0 1 1"><path d="M0 0"/></svg>',
+    '<!doctype html><title>x < y</title><p>1 &lt; 2',
+    '<dl><dt>a<dd>b<dt>c<dd>d</dl>',
+  ],
+  bad: [
+    { html: '<p>a</p>\n<div>\n<p>b</p>', told: ['2 unclosed'], repaired: '<p>a</p>\n<div>\n<p>b</p></div>' },
+    { html: '<section>\n<div><p>b</p>\n</section>', told: ['2 unclosed'], repaired: '<section>\n<div><p>b</p>\n</div></section>' },
+    { html: '<p>a <b>b</p><p>c</p>', told: ['1 unclosed'], repaired: '<p>a <b>b</b></p><p>c</p>' },
+    { html: '<p><b>a <i>b</b> c</i></p>', told: ['1 misnested'], repaired: '<p><b>a <i>b</i></b> c</p>' },
+    { html: '<p>a</p>\n</div>', told: ['2 stray-end'], repaired: '<p>a</p>\n' },
+    { html: '<p>a<div>b</div></p>', told: ['1 stray-end'], repaired: '<p>a<div>b</div>' },
+  ],
 }

@@ -1,9 +1,9 @@
-import { safeAddress } from '../../tree/addresses.ts'
-import type { Diagnostic } from './diagnostic.ts'
-import { at, type Scan, withoutAttribute } from './scan.ts'
+import type { SourceCheck } from '../source-check.ts'
+import { safeAddress } from '../../../tree/addresses.ts'
+import type { Diagnostic } from '../diagnostic.ts'
+import { at, type Scan, withoutAttribute } from '../scan.ts'
 
-/** Script and addresses that a page never runs: they are left out, and here is where they stand. */
-export function unsafe({ text, tags }: Scan): Diagnostic[] {
+function look({ text, tags }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
   for (const [index, tag] of tags.entries()) {
     if (tag.isEnd) continue
@@ -20,4 +20,20 @@ export function unsafe({ text, tags }: Scan): Diagnostic[] {
     }
   }
   return found
+}
+
+/** Script and addresses that a page never runs: they are left out, and here is where they stand. */
+export const unsafe: SourceCheck = {
+  id: 'unsafe',
+  finds: ['unsafe'],
+  why: 'A page runs no script: what an author pastes could otherwise act in the name of every student who reads it.',
+  look,
+  good: [
+    '<p><a href="https://a.example">a</a><img src="data:image/png;base64,AA==" alt=""></p>',
+  ],
+  bad: [
+    { html: '<p>a</p><script>x < 1</script>', told: ['1 unsafe'], repaired: '<p>a</p>' },
+    { html: '<p onclick="x()" class="a">a</p>', told: ['1 unsafe'], repaired: '<p class="a">a</p>' },
+    { html: '<p><a href="javascript:x()">a</a></p>', told: ['1 unsafe'], repaired: '<p><a>a</a></p>' },
+  ],
 }
