@@ -1,0 +1,143 @@
+import { DndContext } from '@dnd-kit/core'
+import { Button } from 'antd'
+import { useRef, useState } from 'react'
+import type { Shown } from '../../core/plan/shown.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { Composer, type ComposerPlace } from './composer.tsx'
+import type { Dialog } from './dialog-address.ts'
+import type { QueueView } from './plan-queue.ts'
+import { PlanRowView } from './plan-row.tsx'
+import { type RowAction, rowAction } from './row-keys.ts'
+import type { PlanChanges } from './use-plan-changes.ts'
+import { useRowDrag } from './use-row-drag.ts'
+import type { RowFocus } from './use-row-focus.ts'
+import { useWindow } from './use-window.ts'
+
+type Row = PlanRow & { readonly depth: number }
+
+interface Props {
+  plan: readonly PlanRow[]
+  /** All rows in their order, and those that the filter leaves. */
+  rows: readonly Row[]
+  shown: readonly Row[]
+  /** What students see of each now. */
+  shownOf: ReadonlyMap<string, Shown>
+  focus: RowFocus
+  changes: PlanChanges
+  composing: ComposerPlace | null
+  timeZone: string
+  /** Why lines are not sent just now; null when they are. */
+  trouble: QueueView['trouble']
+  onCompose(place: ComposerPlace | null): void
+  onOpen(id: string): void
+  onSettings(id: string): void
+  onPublish(id: string): void
+  onDialog(dialog: Dialog): void
+}
+
+/** The rows of the plan: read, moved, renamed, and written into. */
+export function PlanList(props: Props) {
+  const { plan, rows, shown, focus, changes, composing, onCompose } = props
+  const scroll = useRef<HTMLDivElement>(null)
+  const inSight = useWindow(shown.length, scroll, [shown.findIndex(({ id }) => id === focus.focused), shown.findIndex(({ id }) => id === composing?.afterId)])
+  const drag = useRowDrag(plan, (id, place) => void changes.send({ intent: 'move', ids: [id], ...place }))
+  const compose = composing && <PlanComposer key="composer" {...props} composing={composing} />
+  const row = useRowProps(props)
+  return (
+    <div className="plan-scroll" ref={scroll}>
+      {rows.length === 0 && !composing && (
+        <div className="plan-empty">
+          <p>Lay the course out before writing: type its units, lessons and pages, a line each, or paste an outline you have.</p>
+          <Button type="primary" onClick={() => onCompose({ afterId: null, depth: 0 })}>
+            Begin the plan
+          </Button>
+        </div>
+      )}
+      <DndContext {...drag.context}>
+        <ul className="plan-list" role="tree" aria-label="Plan of the course" ref={focus.list} {...focus.watch}>
+          {[
+            ...inSight.shown.flatMap((piece) => {
+              if ('gap' in piece) return [<li key={piece.key} role="none" style={{ blockSize: piece.gap }} />]
+              const each = shown[piece.index]!
+              return [
+                <PlanRowView key={each.id} {...row(each, piece.index)} measure={inSight.measure} drop={drag.drop?.overId === each.id ? drag.drop.words : null} />,
+                // A neighbour in the same list: a row that comes before it leaves its field, and what is typed, alone.
+                composing?.afterId === each.id ? compose : null,
+              ]
+            }),
+            // In the same list wherever it stands: what is being typed is never made anew.
+            composing && !shown.some(({ id }) => id === composing.afterId) ? compose : null,
+          ]}
+        </ul>
+      </DndContext>
+    </div>
+  )
+}
+
+function PlanComposer({ composing, plan, trouble, focus, changes, onCompose }: Props & { composing: ComposerPlace }) {
+  return (
+    <Composer
+      place={composing}
+      plan={plan}
+      trouble={trouble}
+      onAdd={(afterId, lines, notes) => {
+        changes.tell(notes)
+        void changes.send({ intent: 'add', afterId, lines: [...lines] })
+      }}
+      onPlace={onCompose}
+      onClose={() => {
+        focus.want(composing.afterId)
+        onCompose(null)
+      }}
+    />
+  )
+}
+
+/** What each row is given: what it shows, and what is done from it. */
+function useRowProps({ plan, rows, shown, shownOf, focus, changes, timeZone, onCompose, onOpen, onSettings, onPublish, onDialog }: Props) {
+  const [renaming, setRenaming] = useState<string | null>(null)
+  const act = (row: Row, action: RowAction): void => {
+    if (action.sort === 'go') focus.go(action.id)
+    else if (action.sort === 'step') changes.step(row.id, action.direction)
+    else if (action.sort === 'settings') onSettings(row.id)
+    else if (action.sort === 'open') onOpen(row.id)
+    else if (action.sort === 'add') onCompose({ afterId: row.id, depth: depthOf(rows, row.id) + (action.isDeeper ? 1 : 0) })
+    else if (action.sort === 'rename') setRenaming(row.id)
+    else if (action.sort === 'delete') void changes.remove(row)
+    else if (action.sort === 'undo') changes.undoDelete()
+  }
+  return (row: Row, index: number): Omit<React.ComponentProps<typeof PlanRowView>, 'measure' | 'drop'> => ({
+    row,
+    plan,
+    shown: shownOf.get(row.id) ?? { sort: 'draft' },
+    index,
+    timeZone,
+    isTabStop: focus.focused ? focus.focused === row.id : index === 0,
+    isRenaming: renaming === row.id,
+    onFocus: () => focus.note(row.id),
+    onKey: (event) => {
+      const action = event.target === event.currentTarget ? rowAction(event, row, shown) : null
+      if (!action) return
+      event.preventDefault()
+      act(row, action)
+    },
+    onOpen: () => onOpen(row.id),
+    onRename: () => setRenaming(row.id),
+    onRenamed: (title) => {
+      setRenaming(null)
+      if (title !== null && title !== row.title) void changes.send({ intent: 'rename', id: row.id, title })
+      requestAnimationFrame(() => focus.go(row.id))
+    },
+    onDelete: () => void changes.remove(row),
+    onAdd: () => onCompose({ afterId: row.id, depth: row.depth + 1 }),
+    onSettings: () => onSettings(row.id),
+    onPublish: () => onPublish(row.id),
+    onTakeOut: () => onDialog({ sort: 'take out', id: row.id }),
+    onTemplate: () => onDialog({ sort: 'save template', id: row.id }),
+    onSplit: () => void changes.send({ intent: 'split', id: row.id }),
+    onStep: (direction) => changes.step(row.id, direction),
+  })
+}
+
+/** On which level a row stands; what is no longer there counts as an item. */
+export const depthOf = (rows: readonly Row[], id: string): number => rows.find((row) => row.id === id)?.depth ?? 2

@@ -1,0 +1,89 @@
+import { App } from 'antd'
+import { useRef, useState } from 'react'
+import { branch, stepPlace } from '../../core/plan/tree.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { titleOrKind } from '../shell/entry-kinds.tsx'
+import { askPlan } from './ask-plan.ts'
+import { confirmed } from './confirmed.tsx'
+import type { PlanQueue } from './plan-queue.ts'
+import type { PlanRequest } from './plan-requests.ts'
+import type { RowFocus } from './use-row-focus.ts'
+
+interface Deleted {
+  readonly deletionId: string
+  readonly words: string
+}
+
+export interface PlanChanges {
+  send(request: PlanRequest): Promise<void>
+  /** Says what a change had to leave out, or how a line was read. */
+  tell(notes: readonly string[]): void
+  step(id: string, direction: 'up' | 'down'): void
+  /** Deletes a row with what is under it; asks before when students' work hangs on it. */
+  remove(row: PlanRow): Promise<void>
+  /** What was deleted last, as words; null when nothing was, or it was put away. */
+  readonly deleted: string | null
+  undoDelete(): void
+  forgetDeleted(): void
+}
+
+/** Everything that changes the plan, with what is said about it and where the focus goes. */
+export function usePlanChanges(courseId: string, plan: readonly PlanRow[], shown: readonly PlanRow[], queue: PlanQueue, focus: RowFocus): PlanChanges {
+  const { message, modal } = App.useApp()
+  const [deleted, setDeleted] = useState<Deleted | null>(null)
+  const tell = (notes: readonly string[]): void => {
+    for (const note of notes) void message.info(note, 8)
+  }
+  const send = async (request: PlanRequest): Promise<void> => {
+    const outcome = await queue.send(request)
+    if (!outcome.ok) void message.error(outcome.reason ?? 'That did not work.', 6)
+    tell(outcome.notes ?? [])
+    if (outcome.ok && outcome.deletionId && request.intent === 'delete') setDeleted({ deletionId: outcome.deletionId, words: deletedWords(plan.find(({ id }) => id === request.ids[0])?.title, (outcome.count ?? 1) - 1, outcome.uses ?? []) })
+  }
+  // What students read may hold their work: whoever deletes it is told before.
+  const weighing = useRef(false)
+  const remove = async (row: PlanRow): Promise<void> => {
+    if (weighing.current) return
+    if (branch(plan, row.id).some(({ edition }) => edition !== null)) {
+      weighing.current = true
+      const { uses = [], ok, reason } = await askPlan(courseId, { intent: 'weigh', ids: [row.id] })
+      const isSure = ok && (uses.length === 0 || (await confirmed(modal, titleOrKind(row), uses)))
+      weighing.current = false
+      if (!ok) return void message.error(reason ?? 'That did not work.', 6)
+      if (!isSure) return focus.go(row.id)
+    }
+    focus.want(nextAfter(plan, shown, row.id))
+    void send({ intent: 'delete', ids: [row.id] })
+  }
+  return {
+    send,
+    tell,
+    step: (id, direction) => {
+      const place = stepPlace(plan, id, direction)
+      if (!place) return
+      // Where the row goes, the focus goes: the next press finds it.
+      focus.want(id)
+      void send({ intent: 'move', ids: [id], ...place })
+    },
+    remove,
+    deleted: deleted?.words ?? null,
+    undoDelete: () => {
+      if (!deleted) return
+      void send({ intent: 'restore', deletionId: deleted.deletionId })
+      setDeleted(null)
+    },
+    forgetDeleted: () => setDeleted(null),
+  }
+}
+
+/** The row that gets the focus when another is deleted with all under it: the next that stays, else the one before. */
+export function nextAfter(plan: readonly PlanRow[], shown: readonly PlanRow[], id: string): string | null {
+  const gone = new Set(branch(plan, id).map((row) => row.id))
+  const at = shown.findIndex((row) => row.id === id)
+  return (shown.slice(at).find((row) => !gone.has(row.id)) ?? shown[at - 1])?.id ?? null
+}
+
+/** “Frost” and 2 under it deleted, with what hung on it. */
+export function deletedWords(title: string | undefined, more: number, uses: readonly string[]): string {
+  return `${title ? `“${title}”` : 'The entry'}${more > 0 ? ` and ${more} under it` : ''} deleted.${uses.map((words) => ` ${words}`).join('')}`
+}

@@ -1,0 +1,105 @@
+import { Button, Dropdown } from 'antd'
+import { FolderPlus, Plus } from 'lucide-react'
+import { useState } from 'react'
+import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/kinds/registry.ts'
+import type { Folder, QuestionSummary } from '../../server/questions/queries.server.ts'
+import type { Bank } from './use-bank.ts'
+
+interface Props {
+  bank: Bank
+  folders: readonly Folder[]
+  questions: readonly QuestionSummary[]
+  asked: { readonly folder: string | null; readonly kind: QuestionKind | null; readonly words: string }
+  /** The question that is open. */
+  openId: string | undefined
+}
+
+/** The questions of the bank, those that fit what is looked for. */
+export function BankList({ bank, folders, questions, asked, openId }: Props) {
+  const isFiltered = asked.words !== '' || asked.kind !== null || asked.folder !== null
+  const newMenu = { items: (Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({ key: kind, label: QUESTION_KINDS[kind], onClick: () => bank.add(kind) })) }
+  return (
+    <nav className="bank-list" aria-label="Questions of the bank">
+      <div className="bank-bar">
+        <input type="search" className="plan-filter" aria-label="Find a question by its words" placeholder="Find by words" defaultValue={asked.words} onChange={(event) => bank.set({ words: event.target.value || null })} />
+        <Dropdown menu={newMenu} trigger={['click']}>
+          <Button type="primary" icon={<Plus size={15} aria-hidden />}>
+            New
+          </Button>
+        </Dropdown>
+      </div>
+      <Filters {...{ bank, folders, asked }} />
+      <ul>
+        {questions.map((question) => (
+          <li key={question.id}>
+            <button type="button" aria-current={question.id === openId || undefined} onClick={() => bank.openOther(question.id)}>
+              <b>{question.title || question.words || 'Without a title'}</b>
+              <span className="soft">
+                {QUESTION_KINDS[question.kind]}
+                {question.uses > 0 && `, in ${question.uses} ${question.uses === 1 ? 'exercise' : 'exercises'}`}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {questions.length === 0 && !bank.fresh && <p className="bank-empty soft">{isFiltered ? 'No question fits. Take a filter away, or make a new one here.' : 'The bank is empty. “New” makes the first question.'}</p>}
+      <div className="plan-undo" role="status">
+        {bank.deleted && (
+          <>
+            “{bank.deleted.title}” deleted. {bank.deleted.uses}
+            <button type="button" className="link-button" onClick={() => void bank.bringBack()}>
+              Bring back
+            </button>
+          </>
+        )}
+      </div>
+    </nav>
+  )
+}
+
+/** By folder and kind; and the name of a new folder while it is typed. */
+function Filters({ bank, folders, asked }: Pick<Props, 'bank' | 'folders' | 'asked'>) {
+  const [naming, setNaming] = useState<string | null>(null)
+  const addFolder = (): void => {
+    setNaming(null)
+    void bank.addFolder(naming ?? '')
+  }
+  const valueOf = (value: string): string | null => (value === 'all' ? null : value)
+  return (
+    <>
+      <div className="bank-filters">
+        <select aria-label="Folder" value={asked.folder ?? 'all'} onChange={(event) => bank.set({ folder: valueOf(event.target.value) })}>
+          <option value="all">All folders</option>
+          <option value="">In no folder</option>
+          {folders.map(({ id, name, count }) => (
+            <option key={id} value={id}>
+              {name} ({count})
+            </option>
+          ))}
+        </select>
+        <select aria-label="Kind" value={asked.kind ?? 'all'} onChange={(event) => bank.set({ kind: valueOf(event.target.value) })}>
+          <option value="all">All kinds</option>
+          {Object.entries(QUESTION_KINDS).map(([kind, label]) => (
+            <option key={kind} value={kind}>
+              {label}
+            </option>
+          ))}
+        </select>
+        <Button size="small" type="text" icon={<FolderPlus size={15} aria-hidden />} aria-label="New folder" title="New folder" onClick={() => setNaming('')} />
+      </div>
+      {naming !== null && (
+        <input
+          className="plan-filter"
+          autoFocus
+          aria-label="Name of the new folder"
+          placeholder="Name of the new folder, then Enter"
+          maxLength={100}
+          value={naming}
+          onChange={(event) => setNaming(event.target.value)}
+          onKeyDown={(event) => (event.key === 'Enter' ? addFolder() : event.key === 'Escape' && setNaming(null))}
+          onBlur={addFolder}
+        />
+      )}
+    </>
+  )
+}
