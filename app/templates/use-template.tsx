@@ -73,7 +73,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
                 </button>
               </>
             ) : (
-              open > 0 && `${open} ${open === 1 ? 'blank is' : 'blanks are'} empty: its example stays, and the proof reminds you of it.`
+              open > 0 && (open === 1 ? '1 blank is empty: its example stays, and the proof reminds you of it.' : `${open} blanks are empty: their examples stay, and the proof reminds you of them.`)
             )}
           </span>
           <Button onClick={onClose}>Cancel</Button>
