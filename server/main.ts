@@ -27,7 +27,7 @@ import type { RequestContext } from './web/load-context.server.ts'
 import { withTrouble } from './web/trouble.server.ts'
 
 // This file becomes build/server/index.js.
-const root = fileURLToPath(new URL('../..', import.meta.url))
+const root = fileURLToPath(new URL('../../', import.meta.url))
 const app = express()
 app.disable('x-powered-by')
 app.set('trust proxy', config.PROXIES)

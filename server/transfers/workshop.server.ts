@@ -11,7 +11,7 @@ export type Worked<T> = { readonly ok: true; readonly value: T } | { readonly ok
 /** Where this file is: part of the built server, or, where the sources run themselves (tests, the demo's beginning), in its folder. */
 const here = fileURLToPath(import.meta.url)
 const isBuilt = here.includes('/build/server/')
-const root = isBuilt ? here.slice(0, here.lastIndexOf('/build/server/') + 1) : fileURLToPath(new URL('../..', import.meta.url))
+const root = isBuilt ? here.slice(0, here.lastIndexOf('/build/server/') + 1) : fileURLToPath(new URL('../../', import.meta.url))
 const [workshop, loader] = isBuilt ? [`${root}build/tools/workshop.js`, []] : [`${root}server/transfers/workshop.ts`, ['--import', 'tsx']]
 
 /**
