@@ -62,7 +62,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
   }
   await expect(dialog).toContainText('Choice 3 is empty.')
   await dialog.getByRole('button', { name: 'Take out choice 3' }).click()
-  await dialog.getByRole('textbox', { name: 'What is said to choice 2' }).click()
+  await dialog.getByRole('textbox', { name: 'Feedback for choice 2' }).click()
   await author.keyboard.type('That fills the middle.')
   await expect(dialog.locator('.question-standing')).toHaveText('Kept')
   await dialog.getByRole('button', { name: 'Put it in' }).click()

@@ -155,6 +155,6 @@ test('a plan of 1,000 items shows what is in sight, and is walked, filtered and 
   await page.locator('.plan-scroll').evaluate((element) => element.scrollTo(0, 0))
   await expect(page.getByRole('treeitem', { name: 'Page 2, Draft' })).toBeInViewport()
   await expect(page.getByRole('treeitem', { name: 'Page 997, Draft' })).toBeFocused()
-  await page.getByLabel('Filter the plan by word').fill('page 77')
+  await page.getByLabel('Filter the plan by title').fill('page 77')
   await expect(all).toHaveCount(11)
 })

@@ -1,5 +1,6 @@
 import { cursorAfter, expect, kept, sheet, storedText, test, type House } from './setup/house.ts'
 import { withClient } from '../server/setup/app.ts'
+import { setFull } from '../server/setup/full.ts'
 
 test('two authors at two processes see each other’s words and cursors at once', async ({ house }) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>Above.</p><p>Below.</p>')
@@ -157,6 +158,18 @@ test('what the server refuses is explained, taken out, and kept aside', async ({
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Fine.')
   await expect.poll(() => storedText(house.url, 'walls')).toContain('Kept. Fine.')
+})
+
+test('a server without room says so in the foot; what is written waits, and is sent when there is room', async ({ house }) => {
+  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
+  await setFull(house.url, true)
+  await cursorAfter(page, 'Kept.')
+  await page.keyboard.type(' Written without room.')
+  await expect(page.locator('.saving')).toContainText('There is no room left on the server; it is kept in this browser and sent by itself.')
+  await page.keyboard.type(' And more.')
+  await setFull(house.url, false)
+  await kept(page)
+  expect(await storedText(house.url, 'walls')).toBe('WallsKept. Written without room. And more.')
 })
 
 test('a session that ends while writing keeps the work until one has signed in again', async ({ house }) => {

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, test } from 'vitest'
 import { cookieFor, startApp, withClient } from '../server/setup/app.ts'
 import { freshDatabase } from '../server/setup/database.ts'
@@ -71,5 +72,34 @@ test('killed while a book is brought in: it comes to an end by itself, once and 
     if (transfer.state === 'done') expect(after - before).toBe(whole)
     else expect([after - before, transfer.problem]).toEqual([0, expect.any(String)])
   }
+  await app.stop()
+})
+
+test('the workshop killed again and again while a book is written: the transfer ends with a sentence, the server goes on, and it succeeds when it is tried again', async () => {
+  const url = await school()
+  const app = await startApp(url)
+  const cookie = await cookieFor(url, app.port, 'author')
+  const ask = async (body: object): Promise<{ ok: boolean; id: string }> => (await fetch(`${app.address}/courses/course/transfers`, { method: 'POST', body: JSON.stringify(body), headers: { cookie, origin: app.address, 'content-type': 'application/json' } })).json() as Promise<{ ok: boolean; id: string }>
+  /** The workshops of this server (proc_pid_task(5): `children`). */
+  const workshops = (): number[] => {
+    const { pid } = app.process
+    return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').filter((child) => child !== '' && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('workshop')).map(Number)
+  }
+  const { id } = await ask({ intent: 'out', entryId: 'page-0', format: 'epub', manner: 'written' })
+  for (let round = 0; round < 20; round++) {
+    if (round > 0) expect((await ask({ intent: 'again', id })).ok).toBe(true)
+    let killed = 0
+    for (let wait = 0; wait < 400 && killed === 0; wait++) {
+      for (const pid of workshops()) killed += Number(process.kill(pid, 'SIGKILL'))
+      if (killed === 0) await new Promise((done) => setTimeout(done, 10))
+    }
+    expect(killed, `round ${round}`).toBeGreaterThan(0)
+    const transfer = await settled(app, cookie, 'course', id)
+    expect([transfer.state, transfer.problem]).toEqual(['failed', expect.stringContaining('Try it in smaller parts')])
+    expect((await fetch(`${app.address}/health/ready`)).status).toBe(200)
+  }
+  await ask({ intent: 'again', id })
+  expect((await settled(app, cookie, 'course', id)).state).toBe('done')
+  expect(workshops()).toEqual([])
   await app.stop()
 })

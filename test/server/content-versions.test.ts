@@ -13,7 +13,7 @@ import { doJobs } from './setup/jobs.ts'
 await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')
 const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
-const { currentTree, dropTree, logSince, treeAt } = await import('../../server/documents/trees.server.ts')
+const { currentTree, dropTree, readLog, treeAt } = await import('../../server/documents/trees.server.ts')
 const { insertSetAside, listSetAside } = await import('../../server/documents/queries.server.ts')
 const { squash } = await import('../../server/documents/squash.server.ts')
 const { findEditionPage } = await import('../../server/editions/queries.server.ts')
@@ -94,7 +94,7 @@ test('the log of an older version is read on step by step, by whoever has it and
     return found
   }
   expect([await widths(0), await widths(1), await widths(3), await widths()]).toEqual([[60], [65], [30, 65], [30, 65]])
-  expect(await logSince(pool, 'old', 0)).toMatchObject([{ id: 'first', schemaVersion: SCHEMA_VERSION, steps: [{ attr: 'widthPercent', value: 65 }] }, { id: 'second', steps: [{}, { slice: { content: [{ attrs: { widthPercent: 30 } }] } }] }])
+  expect(await readLog(pool, 'old', 0)).toMatchObject([{ id: 'first', schemaVersion: SCHEMA_VERSION, steps: [{ attr: 'widthPercent', value: 65 }] }, { id: 'second', steps: [{}, { slice: { content: [{ attrs: { widthPercent: 30 } }] } }] }])
   dropTree('old')
   // Whoever was away since before the upgrade, and is of today: moved over what came, in the form of today.
   const late = await acceptBatch('old', 'author', { id: 'late', base: 1, client: 'late', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'attr', pos: 5, attr: 'widthPercent', value: 70 }] })
