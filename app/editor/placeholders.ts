@@ -29,7 +29,7 @@ function found({ doc }: EditorState): DecorationSet {
     else if (node.type.name === 'picture') say(first!, position + 1, 'A caption, if it needs one')
     else if (node.type.name === 'answer') say(first!, position + 1, `Answer ${index}`)
     else if (node.type.name === 'prompt' && node.childCount === 1) say(first!, position + 1, 'The question')
-    else if (node.type.name === 'feedback' && node.childCount === 1) say(first!, position + 1, 'What is said to whoever chooses it')
+    else if (node.type.name === 'feedback' && node.childCount === 1) say(first!, position + 1, 'Feedback for whoever chooses it')
     return true
   })
   return DecorationSet.create(doc, decorations)

@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { ownPath } from '../../core/html/own-path.ts'
 import { initials } from '../../core/people/initials.ts'
 import { config } from '../../server/config.server.ts'
-import { isDatabaseDown, pool } from '../../server/database/pool.server.ts'
+import { pool } from '../../server/database/pool.server.ts'
 import { DEMO_PASSWORD } from '../../server/people/demo-password.server.ts'
 import { listPeople } from '../../server/people/queries.server.ts'
 import { deviceOf } from '../../server/people/devices.server.ts'
@@ -36,12 +36,7 @@ async function demoPeople() {
 export async function loader({ context }: Route.LoaderArgs) {
   if (context.isDatabaseDown) failure('database', 503)
   if (context.person) throw redirect('/')
-  try {
-    return { people: await demoPeople() }
-  } catch (error) {
-    if (isDatabaseDown(error)) failure('database', 503)
-    throw error
-  }
+  return { people: await demoPeople() }
 }
 
 const asked = z.object({

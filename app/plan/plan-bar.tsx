@@ -18,7 +18,7 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
     <>
       <div className="plan-bar">
         <h1 className="visually-hidden">Plan</h1>
-        <input type="search" className="plan-filter" placeholder="Filter by word" aria-label="Filter the plan by word" value={filter} onChange={(event) => onFilter(event.target.value)} />
+        <input type="search" className="plan-filter" placeholder="Filter by title" aria-label="Filter the plan by title" value={filter} onChange={(event) => onFilter(event.target.value)} />
         <span className="plan-bar-end">
           <Button icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />} onClick={() => onDialog({ sort: 'bring in' })}>
             Bring in
@@ -35,7 +35,7 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
         <span>
           Course, {counted(plan, ['unit'], 'unit')}, {counted(plan, itemKinds, 'item')}
         </span>
-        <span>State</span>
+        <span>Status</span>
         <span>Minutes</span>
         <span>For students</span>
       </div>

@@ -70,7 +70,7 @@ function Filters({ bank, folders, asked }: Pick<Props, 'bank' | 'folders' | 'ask
       <div className="bank-filters">
         <select aria-label="Folder" value={asked.folder ?? 'all'} onChange={(event) => bank.set({ folder: valueOf(event.target.value) })}>
           <option value="all">All folders</option>
-          <option value="">In no folder</option>
+          <option value="">Not in a folder</option>
           {folders.map(({ id, name, count }) => (
             <option key={id} value={id}>
               {name} ({count})

@@ -4,7 +4,7 @@ import { pool } from '../../server/database/pool.server.ts'
 import { toWire } from '../../server/documents/accept-batch.server.ts'
 import { isBatchTaken } from '../../server/documents/queries.server.ts'
 import { identifier } from '../../core/document/wire.ts'
-import { logSince, treeAt } from '../../server/documents/trees.server.ts'
+import { readLog, treeAt } from '../../server/documents/trees.server.ts'
 import { requireDocument } from '../../server/web/guard.server.ts'
 import type { Route } from './+types/log'
 
@@ -20,7 +20,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   if (!parsed.success) throw data(null, { status: 400 })
   const { since, page, sent } = parsed.data
   const tree = page ? await treeAt(pool, params.documentId, since) : null
-  const batches = await logSince(pool, params.documentId, since)
+  const batches = await readLog(pool, params.documentId, since)
   const isTaken = sent !== undefined && (await isBatchTaken(pool, params.documentId, sent))
   return Response.json({ page: batches && (tree?.page.toJSON() ?? null), batches: (batches ?? []).map(toWire), isTaken })
 }

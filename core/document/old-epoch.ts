@@ -20,10 +20,14 @@ export interface OldBatch {
 export function replayOld(content: unknown, version: number, batches: readonly OldBatch[], all = upgrades): unknown {
   let json = content
   let at = version
-  for (const batch of batches) {
-    json = upgraded(json, at, batch.schemaVersion, all)
-    at = batch.schemaVersion
-    json = applied(json, batch.steps, shapesAt(at, all))
+  // All that follows in one version is put together at once: reading a page costs more than its steps.
+  for (let from = 0; from < batches.length; ) {
+    const { schemaVersion } = batches[from]!
+    const end = batches.findIndex((batch, index) => index > from && batch.schemaVersion !== schemaVersion)
+    const run = batches.slice(from, end < 0 ? undefined : end)
+    json = applied(upgraded(json, at, schemaVersion, all), run.flatMap(({ steps }) => steps), shapesAt(schemaVersion, all))
+    at = schemaVersion
+    from += run.length
   }
   return upgraded(json, at, all.length + 1, all)
 }

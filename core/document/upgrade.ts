@@ -13,6 +13,9 @@ export function upgradesFrom(version: number, to = SCHEMA_VERSION, all = upgrade
   return all.slice(version - 1, to - 1)
 }
 
+/** Steps can't be read on: positions mean something else since they were written. */
+export class PositionsChanged extends RangeError {}
+
 /** True when every position in content of that version means the same now. */
 export function keepsPositions(version: number, all = upgrades): boolean {
   return upgradesFrom(version, all.length + 1, all).every((upgrade) => upgrade.keepsPositions)
@@ -48,13 +51,14 @@ function nodesOf({ content, marks, ...rest }: NodeJson, upgrade: Upgrade): reado
 const markOf = (mark: MarkJson, upgrade: Upgrade): MarkJson | null => (mark.type === upgrade.kind && upgrade.mark ? upgrade.mark(mark) : mark)
 
 /**
- * Steps of an older version as they would be written now, for a page as it stands now before them. Only where every
- * position means the same (`keepsPositions`). A step whose setting is gone falls out.
- * Throws a RangeError when a step does not apply.
+ * Steps of an older version as they would be written now, for a page as it stands now before them. A step whose setting
+ * is gone falls out. Throws `PositionsChanged` where positions mean something else since (`keepsPositions`), a RangeError
+ * when a step does not apply.
  */
 export function upgradedSteps(page: Node, steps: readonly unknown[], version: number, all = upgrades): unknown[] {
   const list = upgradesFrom(version, all.length + 1, all)
   if (list.length === 0) return [...steps]
+  if (!keepsPositions(version, all)) throw new PositionsChanged(`Steps of version ${version} can’t be read on.`)
   let now = page
   return steps.flatMap((json) => {
     const step = list.reduce<unknown>((each, upgrade, at) => (each === null ? null : stepOf(each as Json, upgrade, list.slice(at), now)), json)

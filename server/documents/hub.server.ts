@@ -4,7 +4,7 @@ import { log } from '../log.server.ts'
 import { presence as presenceSchema, type Presence, type ServerMessage, type WireBatch } from '../../core/document/wire.ts'
 import { allTopicsChanged, topicChanged } from '../live/topics.server.ts'
 import { toWire } from './accept-batch.server.ts'
-import { logSince } from './trees.server.ts'
+import { readLog } from './trees.server.ts'
 import { BATCHES_AT_ONCE, notify } from './queries.server.ts'
 
 /** A socket that follows a document. */
@@ -80,7 +80,7 @@ async function pumpOnce(documentId: string): Promise<boolean> {
   const set = followers.get(documentId)
   if (!set || set.size === 0) return false
   const since = Math.min(...[...set].map((follower) => follower.version))
-  const batches: WireBatch[] = ((await logSince(pool, documentId, since)) ?? []).map(toWire)
+  const batches: WireBatch[] = ((await readLog(pool, documentId, since)) ?? []).map(toWire)
   const last = batches.at(-1)
   if (!last) return false
   const texts = new Map<number, string>()

@@ -2,7 +2,7 @@ import { type Node } from 'prosemirror-model'
 import { Step, type StepMap } from 'prosemirror-transform'
 import { replayOld } from '../../core/document/old-epoch.ts'
 import { pageFromJson, schema } from '../../core/document/schema.ts'
-import { keepsPositions, upgraded, upgradedSteps } from '../../core/document/upgrade.ts'
+import { keepsPositions, PositionsChanged, upgraded, upgradedSteps } from '../../core/document/upgrade.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { config } from '../config.server.ts'
 import type { Database } from '../database/pool.server.ts'
@@ -95,18 +95,20 @@ export async function treeAt(db: Database, documentId: string, version: number):
 export async function tailSince(db: Database, documentId: string, base: number): Promise<{ tree: Tree; tail: Written[] } | null> {
   const start = await treeAt(db, documentId, base)
   if (!start) return null
-  // What follows in an old epoch is not written in steps that can be read now.
-  const [next] = await listBatchesSince(db, documentId, base, 1)
-  if (next && !keepsPositions(next.schemaVersion)) return null
   const tail: Written[] = []
-  return { tree: await replay(db, documentId, start, Infinity, tail), tail }
+  try {
+    return { tree: await replay(db, documentId, start, Infinity, tail), tail }
+  } catch (error) {
+    if (error instanceof PositionsChanged) return null
+    throw error
+  }
 }
 
 /**
  * The log from a version on, some of it at a time, as it would be written now; null when the log was written anew since and
  * no longer reaches back to it step by step.
  */
-export async function logSince(db: Database, documentId: string, since: number): Promise<StoredBatch[] | null> {
+export async function readLog(db: Database, documentId: string, since: number): Promise<StoredBatch[] | null> {
   const batches = await listBatchesSince(db, documentId, since)
   if (batches.every(({ schemaVersion }) => schemaVersion === SCHEMA_VERSION)) return batches
   const log = await tailSince(db, documentId, since)

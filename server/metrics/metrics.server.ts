@@ -21,20 +21,16 @@ export const setAside = new Counter({ name: 'fieldstone_passages_set_aside_total
 
 export const jobs = new Counter({ name: 'fieldstone_jobs_total', help: 'Jobs done, by name and how they ended; what failed is tried again.', labelNames: ['job', 'outcome'] as const, registers })
 
+const oldest = new Gauge({ name: 'fieldstone_jobs_oldest_age_seconds', help: 'For how long the oldest job that is due has waited.', registers })
 new Gauge({
   name: 'fieldstone_jobs_waiting',
-  help: 'Jobs that are due, new ones and those that are tried again.',
+  help: 'Jobs that are due: new ones, and those that are tried again.',
   registers,
+  // One look at the queue says both.
   async collect() {
-    this.set((await queue()).count)
-  },
-})
-new Gauge({
-  name: 'fieldstone_jobs_oldest_age_seconds',
-  help: 'For how long the oldest job that is due has waited.',
-  registers,
-  async collect() {
-    this.set((await queue()).age)
+    const { count, age } = await queue()
+    this.set(count)
+    oldest.set(age)
   },
 })
 
@@ -55,7 +51,7 @@ const KINDS: readonly (readonly [begins: RegExp, kind: string])[] = [
   [/^\/files\//, 'files'],
 ]
 
-export const kindOfAddress = (path: string): string => KINDS.find(([begins]) => begins.test(path))?.[1] ?? 'other'
+const kindOfAddress = (path: string): string => KINDS.find(([begins]) => begins.test(path))?.[1] ?? 'other'
 
 /** Counts a request that was answered, and how long that took, in milliseconds. */
 export function countRequest(path: string, status: number, milliseconds: number): void {

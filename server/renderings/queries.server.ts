@@ -11,20 +11,34 @@ export interface Outdated {
   readonly comment: unknown
 }
 
-/** What holds rendered HTML beside its content, and how some of it is found that an older renderer wrote: after a key, in its order. */
+/**
+ * What holds rendered HTML beside its content, and how some of it is found that an older renderer wrote: after a key, in the
+ * order of the table's own key, so that each row is looked at once. `first` is a key before every other.
+ */
 const SOURCES = {
   // Of editions the newest alone: older ones are read for comparing, from their content.
-  editions: `select array[document_id, number::text] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from editions e
-    where renderer < ${RENDERER_VERSION} and number = (select max(number) from editions where document_id = e.document_id) and array[document_id, number::text] > $1::text[] order by 1 limit $2::int`,
-  posts: `select array[id] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from posts where renderer < ${RENDERER_VERSION} and array[id] > $1::text[] order by 1 limit $2::int`,
-  submissions: `select array[entry_id, person_id, number::text] as key, content, schema_version as "schemaVersion", comment, comment_schema_version as "commentVersion" from submissions
-    where renderer < ${RENDERER_VERSION} and array[entry_id, person_id, number::text] > $1::text[] order by 1 limit $2::int`,
+  editions: {
+    first: ['', '0'],
+    text: `select array[document_id, number::text] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from editions e
+      where renderer < ${RENDERER_VERSION} and number = (select max(number) from editions where document_id = e.document_id) and (document_id, number) > (($1::text[])[1], ($1::text[])[2]::int) order by document_id, number limit $2::int`,
+  },
+  posts: {
+    first: [''],
+    text: `select array[id] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from posts where renderer < ${RENDERER_VERSION} and id > ($1::text[])[1] order by id limit $2::int`,
+  },
+  submissions: {
+    first: ['', '', '0'],
+    text: `select array[entry_id, person_id, number::text] as key, content, schema_version as "schemaVersion", comment, comment_schema_version as "commentVersion" from submissions
+      where renderer < ${RENDERER_VERSION} and (entry_id, person_id, number) > (($1::text[])[1], ($1::text[])[2], ($1::text[])[3]::int) order by entry_id, person_id, number limit $2::int`,
+  },
 } as const
 export type RenderedTable = keyof typeof SOURCES
 export const RENDERED_TABLES = Object.keys(SOURCES) as RenderedTable[]
 
-export async function listOutdated(db: Database, table: RenderedTable, after: readonly string[], most: number): Promise<Outdated[]> {
-  const { rows } = await db.query<Outdated & { commentVersion: number | null }>(SOURCES[table], [after, most])
+/** Some rows of a table after a key, or from the beginning. */
+export async function listOutdated(db: Database, table: RenderedTable, after: readonly string[] | null, most: number): Promise<Outdated[]> {
+  const { text, first } = SOURCES[table]
+  const { rows } = await db.query<Outdated & { commentVersion: number | null }>(text, [after ?? first, most])
   return rows.map(({ comment, commentVersion, ...row }) => ({ ...asWrittenNow(row), comment: comment === null ? null : asWrittenNow({ content: comment, schemaVersion: commentVersion }).content }))
 }
 

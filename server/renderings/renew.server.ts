@@ -27,9 +27,9 @@ const WRITERS: Record<RenderedTable, (db: Database, row: Outdated) => Promise<vo
 export async function renewRenderings(): Promise<number> {
   let renewed = 0
   for (const table of RENDERED_TABLES) {
-    let after: readonly string[] = []
+    let after: readonly string[] | null = null
     for (;;) {
-      const rows = await listOutdated(pool, table, after, SOME)
+      const rows: Outdated[] = await listOutdated(pool, table, after, SOME)
       for (const row of rows) {
         try {
           await WRITERS[table](pool, row)

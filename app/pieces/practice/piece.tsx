@@ -29,7 +29,7 @@ function PracticeSettings({ editor, position }: SettingsProps) {
         )}
       />
       <p className={problem ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
-        <span>{problem || 'Under each answer stands what is said to whoever chooses it. Students get it when they check, never before.'}</span>
+        <span>{problem || 'Beneath each answer is the feedback for whoever chooses it. Students get it when they check, never before.'}</span>
       </p>
     </>
   )

@@ -20,7 +20,7 @@ export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<Choi
             </label>
             <div className="choice-texts">
               <RichField label={`Choice ${at + 1}`} placeholder={`Choice ${at + 1}`} start={blankOr(choice.text)} {...field} onChange={(text) => set(choice.id, { text })} />
-              <RichField label={`What is said to choice ${at + 1}`} placeholder="What is said to whoever chooses it" start={blankOr(choice.feedback)} {...field} onChange={(feedback) => set(choice.id, { feedback })} />
+              <RichField label={`Feedback for choice ${at + 1}`} placeholder="Feedback for students who choose it" start={blankOr(choice.feedback)} {...field} onChange={(feedback) => set(choice.id, { feedback })} />
             </div>
             <button type="button" className="link-button" onClick={() => onChange({ ...answer, choices: choices.filter(({ id }) => id !== choice.id) })}>
               Take out<span className="visually-hidden"> choice {at + 1}</span>

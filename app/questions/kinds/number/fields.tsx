@@ -3,7 +3,7 @@ import { RichField } from '../../../writing/rich-field.tsx'
 import { blankOr, Field } from '../../field.tsx'
 import type { AnswerFieldsProps } from '../fields-props.ts'
 
-const SORTS: Record<Tolerance['sort'], string> = { percent: 'percent', absolute: 'more or less', figures: 'significant figures' }
+const SORTS: Record<Tolerance['sort'], string> = { percent: 'percent', absolute: 'more or less (same unit)', figures: 'significant figures' }
 
 /** A number or a formula, how near it must be, and what is said. */
 export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<NumberAnswer>) {
@@ -21,11 +21,11 @@ export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<Numb
             <input value={unit} placeholder="such as t, m², kg/m" onChange={(event) => onChange({ ...answer, unit: event.target.value })} />
           </label>
           <label>
-            <span>Within</span>
+            <span>Accepted within</span>
             <input type="number" min={tolerance.sort === 'figures' ? 1 : 0} step="any" value={tolerance.amount} onChange={(event) => onChange({ ...answer, tolerance: { sort: tolerance.sort, amount: Number(event.target.value) } })} />
           </label>
           <label>
-            <span className="visually-hidden">How near</span>
+            <span className="visually-hidden">Unit of the accepted difference</span>
             <select value={tolerance.sort} onChange={(event) => onChange({ ...answer, tolerance: { sort: event.target.value as Tolerance['sort'], amount: event.target.value === 'figures' ? 3 : tolerance.amount } })}>
               {Object.entries(SORTS).map(([sort, words]) => (
                 <option key={sort} value={sort}>{words}</option>
@@ -34,9 +34,9 @@ export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<Numb
           </label>
         </div>
       </Field>
-      <Field label="What is said">
-        <RichField label="When it is right" placeholder="When it is right…" start={blankOr(whenRight)} {...field} onChange={(text) => onChange({ ...answer, whenRight: text })} />
-        <RichField label="When it is not right" placeholder="When it is not right…" start={blankOr(whenWrong)} {...field} onChange={(text) => onChange({ ...answer, whenWrong: text })} />
+      <Field label="Feedback">
+        <RichField label="Feedback when the answer is right" placeholder="When the answer is right…" start={blankOr(whenRight)} {...field} onChange={(text) => onChange({ ...answer, whenRight: text })} />
+        <RichField label="Feedback when the answer is wrong" placeholder="When the answer is wrong…" start={blankOr(whenWrong)} {...field} onChange={(text) => onChange({ ...answer, whenWrong: text })} />
       </Field>
     </>
   )
