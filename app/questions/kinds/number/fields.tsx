@@ -3,7 +3,7 @@ import { RichField } from '../../../writing/rich-field.tsx'
 import { blankOr, Field } from '../../field.tsx'
 import type { AnswerFieldsProps } from '../fields-props.ts'
 
-const SORTS: Record<Tolerance['sort'], string> = { percent: 'percent', absolute: 'more or less (same unit)', figures: 'significant figures' }
+const SORTS: Record<Tolerance['sort'], string> = { percent: 'percent', absolute: 'more or less', figures: 'significant figures' }
 
 /** A number or a formula, how near it must be, and what is said. */
 export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<NumberAnswer>) {
