@@ -1,5 +1,6 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { relative } from 'node:path'
 import { z } from 'zod'
 import { buildWhenNeeded } from './build-when-needed.ts'
 import { requireChromium, requireEpubcheck, requireJava, requireJudges } from './packages.ts'
@@ -13,7 +14,10 @@ rmSync(RESULTS, { recursive: true, force: true })
 mkdirSync(RESULTS, { recursive: true })
 
 let passed = 0
-let failed = 0
+/** What failed, by name: said again at the end, where it is not buried under what other parts print. */
+const failures: string[] = []
+/** What passed only when it was tried again. */
+const unsteady: string[] = []
 
 function run(...command: string[]): boolean {
   return spawnSync(process.execPath, command, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, FORCE_COLOR: '0' } }).status === 0
@@ -23,20 +27,54 @@ function run(...command: string[]): boolean {
 function check(name: string, ...command: string[]): void {
   console.log(`\n== ${name}`)
   if (run(...command)) passed++
-  else failed++
+  else failures.push(name)
 }
 
-const vitestResult = z.object({ numPassedTests: z.number(), numFailedTests: z.number(), numFailedTestSuites: z.number() })
-const playwrightResult = z.object({ stats: z.object({ expected: z.number(), unexpected: z.number(), flaky: z.number() }) })
+interface Outcome {
+  passed: number
+  failed: string[]
+  unsteady: string[]
+}
+
+const vitestResult = z.object({
+  testResults: z.array(z.object({ name: z.string(), status: z.string(), assertionResults: z.array(z.object({ status: z.string(), fullName: z.string() })) })),
+})
+
+/** What a run of Vitest came to; a file that could not be run at all counts as one failure. */
+function vitestOutcome(json: unknown): Outcome {
+  const files = vitestResult.parse(json).testResults
+  const tests = files.flatMap(({ name, assertionResults }) => assertionResults.map((test) => ({ ...test, fullName: `${relative('.', name)} › ${test.fullName}` })))
+  const failed = tests.filter(({ status }) => status === 'failed').map(({ fullName }) => fullName)
+  const unread = files.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.every((test) => test.status !== 'failed')).map(({ name }) => relative('.', name))
+  return { passed: tests.filter(({ status }) => status === 'passed').length, failed: [...failed, ...unread], unsteady: [] }
+}
 
 function vitest(project: string): void {
   console.log(`\n== ${project} tests`)
   const file = `${RESULTS}/${project}.json`
   const isFine = run('node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`)
-  count(isFine, () => {
-    const { numPassedTests, numFailedTests } = vitestResult.parse(JSON.parse(readFileSync(file, 'utf8')))
-    return [numPassedTests, numFailedTests]
-  })
+  count(project, isFine, file, vitestOutcome)
+}
+
+interface Suite {
+  title: string
+  suites?: Suite[]
+  specs?: { title: string; tests: { status: string }[] }[]
+}
+const suite: z.ZodType<Suite> = z.lazy(() =>
+  z.object({ title: z.string(), suites: z.array(suite).optional(), specs: z.array(z.object({ title: z.string(), tests: z.array(z.object({ status: z.string() })) })).optional() }),
+)
+const playwrightResult = z.object({ suites: z.array(suite) })
+
+function playwrightOutcome(json: unknown): Outcome {
+  const named = (status: string): string[] => playwrightResult.parse(json).suites.flatMap((each) => titles(each, status, []))
+  return { passed: named('expected').length + named('flaky').length, failed: named('unexpected'), unsteady: named('flaky') }
+}
+
+function titles({ title, suites = [], specs = [] }: Suite, status: string, above: readonly string[]): string[] {
+  const path = [...above, title]
+  const own = specs.flatMap((spec) => spec.tests.filter((test) => test.status === status).map(() => [...path, spec.title].join(' › ')))
+  return [...own, ...suites.flatMap((each) => titles(each, status, path))]
 }
 
 function playwright(): void {
@@ -44,20 +82,19 @@ function playwright(): void {
   const file = `${RESULTS}/browser.json`
   process.env.PLAYWRIGHT_JSON_OUTPUT_NAME = file
   const isFine = run('node_modules/@playwright/test/cli.js', 'test', '--reporter=line,json')
-  count(isFine, () => {
-    const { stats } = playwrightResult.parse(JSON.parse(readFileSync(file, 'utf8')))
-    return [stats.expected + stats.flaky, stats.unexpected]
-  })
+  count('browser', isFine, file, playwrightOutcome)
 }
 
-/** Adds a runner's figures; a runner that failed without a failed test, or without figures, counts as one failure. */
-function count(isFine: boolean, figures: () => readonly [number, number]): void {
+/** Adds what a part came to; a part that failed without a failed test, or without figures, counts as one failure. */
+function count(part: string, isFine: boolean, file: string, read: (json: unknown) => Outcome): void {
   try {
-    const [good, bad] = figures()
-    passed += good
-    failed += isFine ? bad : Math.max(1, bad)
-  } catch {
-    failed++
+    const outcome = read(JSON.parse(readFileSync(file, 'utf8')))
+    passed += outcome.passed
+    failures.push(...outcome.failed)
+    unsteady.push(...outcome.unsteady)
+    if (!isFine && outcome.failed.length === 0) failures.push(`${part}: an error outside its tests`)
+  } catch (error) {
+    failures.push(`${part}: no figures (${error instanceof Error ? error.message : String(error)})`)
   }
 }
 
@@ -84,5 +121,7 @@ if (wants('server')) vitest('server')
 if (wants('browser')) playwright()
 if (wants('faults')) vitest('faults')
 
-console.log(`\n${passed} passed, ${failed} failed`)
-process.exit(failed > 0 ? 1 : 0)
+for (const name of unsteady) console.log(`\nPassed only when tried again: ${name}`)
+for (const name of failures) console.log(`\nFailed: ${name}`)
+console.log(`\n${passed} passed, ${failures.length} failed`)
+process.exit(failures.length > 0 ? 1 : 0)

@@ -1,4 +1,4 @@
-import { cursorAfter, expect, kept, sheet, storedText, test, type House } from './setup/house.ts'
+import { cursorAfter, expect, kept, keptInBrowser, sheet, storedText, test, type House } from './setup/house.ts'
 import { withClient } from '../server/setup/app.ts'
 import { setFull } from '../server/setup/full.ts'
 
@@ -26,8 +26,7 @@ test('with the server gone one goes on writing; after reload and return nothing 
   await page.keyboard.type(' Written without a server.', { delay: 5 })
   await expect(page.locator('.saving')).toContainText(/Not sent: “.*Written/)
   await page.keyboard.type(' And more.', { delay: 5 })
-  await expect(sheet(page)).toContainText('And more.')
-  await page.waitForTimeout(300)
+  await keptInBrowser(page, 'And more.')
   await page.reload().catch(() => null)
   await house.startAgain()
   await page.goto(address)
@@ -42,7 +41,7 @@ test('a tab closed without connection sends its work when another opens, and oth
   await cursorAfter(page, 'First.')
   await page.keyboard.type(' From the closed tab.', { delay: 5 })
   await expect(page.locator('.saving')).toContainText('Not sent')
-  await page.waitForTimeout(300)
+  await keptInBrowser(page, 'From the closed tab.')
   const other = await house.open('coauthor', address)
   await cursorAfter(other, 'Second.')
   await other.keyboard.type(' From the other.')
@@ -70,6 +69,7 @@ test('a tab that ends while its words are on their way writes them once', async 
   await expect.poll(() => arrived).toBeGreaterThan(0)
   await page.keyboard.type(' And typed meanwhile.')
   await expect(page.locator('.saving')).not.toContainText('Everything kept')
+  await keptInBrowser(page, 'And typed meanwhile.')
   await page.close({ runBeforeUnload: false })
   await cursorAfter(other, 'Second.')
   await other.keyboard.type(' From the other.')

@@ -109,6 +109,20 @@ export async function kept(page: Page): Promise<void> {
   await expect(page.locator('.saving')).toContainText('Everything kept')
 }
 
+/** Waits until the browser itself holds these words: what is typed later than that is lost with a tab that is killed. */
+export async function keptInBrowser(page: Page, words: string): Promise<void> {
+  const texts = (): Promise<string> =>
+    page.evaluate(async () => {
+      const opened = indexedDB.open('fieldstone')
+      await new Promise((done) => (opened.onsuccess = done))
+      const all = opened.result.transaction('work').objectStore('work').getAll()
+      await new Promise((done) => (all.onsuccess = done))
+      opened.result.close()
+      return [...JSON.stringify(all.result).matchAll(/"text":"([^"]*)"/g)].map(([, text]) => text).join('')
+    })
+  await expect.poll(texts).toContain(words)
+}
+
 /** Puts the cursor at the end of the block with these words. */
 export async function cursorAfter(page: Page, words: string): Promise<void> {
   await sheet(page).getByText(words, { exact: false }).first().click()
