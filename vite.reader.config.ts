@@ -4,5 +4,11 @@ import { defineConfig } from 'vite'
 export default defineConfig({
   base: '/reader/',
   publicDir: false,
-  build: { outDir: 'build/reader', manifest: 'manifest.json', assetsInlineLimit: 0, target: 'es2020', rollupOptions: { input: { room: 'reader/room.ts' } } },
+  build: {
+    outDir: 'build/reader',
+    manifest: 'manifest.json',
+    assetsInlineLimit: 0,
+    target: 'es2020',
+    rollupOptions: { input: { room: 'reader/room.ts' } },
+  },
 })

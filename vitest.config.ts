@@ -15,9 +15,28 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], exclude, testTimeout: 120_000 } },
       // Each file has a database of its own; but one stops PostgreSQL under all of them, and some look at the processor: one by one, unless those are left out.
-      { test: { name: 'server', include: ['test/server/**/*.test.ts'], exclude, globalSetup: ['test/server/setup/cluster.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: process.env.QUICK === '1' } },
+      {
+        test: {
+          name: 'server',
+          include: ['test/server/**/*.test.ts'],
+          exclude,
+          globalSetup: ['test/server/setup/cluster.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+          fileParallelism: process.env.QUICK === '1',
+        },
+      },
       // Long and rough: the nightly `bin/test faults`, not part of every run.
-      { test: { name: 'faults', include: ['test/faults/**/*.test.ts'], globalSetup: ['test/server/setup/cluster.ts'], testTimeout: 600_000, hookTimeout: 120_000, fileParallelism: false } },
+      {
+        test: {
+          name: 'faults',
+          include: ['test/faults/**/*.test.ts'],
+          globalSetup: ['test/server/setup/cluster.ts'],
+          testTimeout: 600_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 })

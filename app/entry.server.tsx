@@ -11,7 +11,13 @@ import { NonceContext } from './shell/nonce.ts'
 export const streamTimeout = 8_000
 
 /** The application's pages, rendered on the server. */
-export default async function handleRequest(request: Request, status: number, headers: Headers, entry: EntryContext, context: AppLoadContext): Promise<Response> {
+export default async function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  entry: EntryContext,
+  context: AppLoadContext,
+): Promise<Response> {
   headers.set('Content-Security-Policy', applicationPolicy(context.nonce, await allowedOrigins()))
   headers.set('Content-Type', 'text/html; charset=utf-8')
   headers.set('Cache-Control', 'no-store')
@@ -43,5 +49,12 @@ export default async function handleRequest(request: Request, status: number, he
 /** What went wrong in a loader or action; what a request itself caused is not logged as an error. */
 export const handleError: HandleErrorFunction = (error, { request, context }) => {
   if (request.signal.aborted) return
-  log.error({ requestId: context.requestId, path: new URL(request.url).pathname, error: error instanceof Error ? error.stack : String(error) }, 'a request failed')
+  log.error(
+    {
+      requestId: context.requestId,
+      path: new URL(request.url).pathname,
+      error: error instanceof Error ? error.stack : String(error),
+    },
+    'a request failed',
+  )
 }

@@ -17,7 +17,13 @@ export function loader({ request, context }: Route.LoaderArgs) {
 }
 
 // The person and the theme change with forms of their own; saving and reading need not ask for them again.
-export function shouldRevalidate({ formAction, defaultShouldRevalidate }: { formAction?: string; defaultShouldRevalidate: boolean }): boolean {
+export function shouldRevalidate({
+  formAction,
+  defaultShouldRevalidate,
+}: {
+  formAction?: string
+  defaultShouldRevalidate: boolean
+}): boolean {
   return formAction === undefined ? false : /^\/(theme|sign)/.test(formAction) && defaultShouldRevalidate
 }
 

@@ -24,10 +24,27 @@ export async function benchBackup(url: string): Promise<Figure[]> {
   try {
     const out = await most(['backup', file], url)
     const into = await most(['restore', file], empty)
-    const count = (at: string): Promise<string> => withClient(at, async (client) => (await client.query<{ sum: string }>('select count(*) || $1 || sum(length(bytes)) as sum from blob_chunks', [' pieces, '])).rows[0]!.sum)
+    const count = (at: string): Promise<string> =>
+      withClient(
+        at,
+        async (client) =>
+          (
+            await client.query<{ sum: string }>('select count(*) || $1 || sum(length(bytes)) as sum from blob_chunks', [
+              ' pieces, ',
+            ])
+          ).rows[0]!.sum,
+      )
     if ((await count(url)) !== (await count(empty))) throw new Error('What was restored is not what was kept.')
     const detail = `${(statSync(file).size / MB / 1024).toFixed(1)} GiB in the file; backup ${out.toFixed(0)} MB, restore ${into.toFixed(0)} MB`
-    return [{ name: 'Backup and restore of 3 GiB: memory of the command and all that it starts, in MB', ratio: Math.max(out, into), goal: 'at most 200', isReached: Math.max(out, into) <= 200, detail }]
+    return [
+      {
+        name: 'Backup and restore of 3 GiB: memory of the command and all that it starts, in MB',
+        ratio: Math.max(out, into),
+        goal: 'at most 200',
+        isReached: Math.max(out, into) <= 200,
+        detail,
+      },
+    ]
   } finally {
     rmSync(file, { force: true })
   }
@@ -35,7 +52,10 @@ export async function benchBackup(url: string): Promise<Figure[]> {
 
 /** The most memory that a command of `bin/fieldstone` took, in MB. */
 async function most(args: readonly string[], url: string): Promise<number> {
-  const child = spawn('bin/fieldstone', args, { env: { ...process.env, DATABASE_URL: url }, stdio: ['ignore', 'ignore', 'inherit'] })
+  const child = spawn('bin/fieldstone', args, {
+    env: { ...process.env, DATABASE_URL: url },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   let peak = 0
   const watch = setInterval(() => (peak = Math.max(peak, memoryWithChildren(child.pid!))), 20)
   const code = await new Promise<number | null>((done) => child.once('exit', done))

@@ -22,17 +22,31 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
   const { insertPublished } = await import('../server/editions/publish.server.ts')
   const { currentTree, dropTree } = await import('../server/documents/trees.server.ts')
   await pool.query(`insert into courses (id, title) values ('crowd', 'Crowd')`)
-  await pool.query(`insert into memberships (course_id, person_id, role) values ('crowd', 'student', 'student'), ('crowd', 'author', 'author')`)
+  await pool.query(
+    `insert into memberships (course_id, person_id, role) values ('crowd', 'student', 'student'), ('crowd', 'author', 'author')`,
+  )
   const { page } = readPage(longPage(12_000))
   const read = Array.from({ length: 40 }, (_, at) => `crowd-${at}`)
   const written = Array.from({ length: AUTHORS / TOGETHER }, (_, at) => `written-${at}`)
   await transaction(async (db) => {
-    await insertEntries(db, 'crowd', [{ id: 'crowd-unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
+    await insertEntries(db, 'crowd', [
+      { id: 'crowd-unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null },
+    ])
     for (const id of [...read, ...written]) {
       await createDocument(db, 'crowd', id, page)
       await insertPublished(db, id, 'author', { version: 0, page }, '', 1)
     }
-    await insertEntries(db, 'crowd', [...read, ...written].map((id) => ({ id, parentId: 'crowd-unit', kind: 'page' as const, title: id, documentId: id })))
+    await insertEntries(
+      db,
+      'crowd',
+      [...read, ...written].map((id) => ({
+        id,
+        parentId: 'crowd-unit',
+        kind: 'page' as const,
+        title: id,
+        documentId: id,
+      })),
+    )
   })
   await pool.query('analyze')
   const app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
@@ -41,13 +55,16 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
   const errors: string[] = []
   const times = { reading: [] as number[], writing: [] as number[] }
   const until = performance.now() + SECONDS * 1000
-  const pause = (least: number, most: number): Promise<void> => new Promise((done) => setTimeout(done, least + Math.random() * (most - least)))
+  const pause = (least: number, most: number): Promise<void> =>
+    new Promise((done) => setTimeout(done, least + Math.random() * (most - least)))
 
   const reader = async (): Promise<void> => {
     await pause(0, 3000)
     while (performance.now() < until) {
       const start = performance.now()
-      const response = await fetch(`${app.address}/read/crowd/${read[Math.floor(Math.random() * read.length)]}`, { headers: { cookie: student } }).catch(() => null)
+      const response = await fetch(`${app.address}/read/crowd/${read[Math.floor(Math.random() * read.length)]}`, {
+        headers: { cookie: student },
+      }).catch(() => null)
       await response?.text()
       if (response?.status !== 200) errors.push(`reading answered ${response?.status ?? 'nothing'}`)
       times.reading.push(performance.now() - start)
@@ -63,22 +80,43 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
     await pause(0, 1000)
     for (let count = 0; performance.now() < until; count++) {
       const token = `w${number}x${count}.`
-      const step = Step.fromJSON(schema, { stepType: 'replace', from: place, to: place, slice: { content: [{ type: 'text', text: token }] } })
+      const step = Step.fromJSON(schema, {
+        stepType: 'replace',
+        from: place,
+        to: place,
+        slice: { content: [{ type: 'text', text: token }] },
+      })
       const start = performance.now()
-      const response = await fetch(`${app.address}/documents/${id}/batches`, { method: 'POST', body: JSON.stringify({ id: `c${number}-${count}`, base: version, client: `crowd-${number}`, schemaVersion: SCHEMA_VERSION, steps: [step.toJSON() as unknown] }), headers: { cookie: authors[number]!, origin: app.address, 'content-type': 'application/json' } }).catch(() => null)
+      const response = await fetch(`${app.address}/documents/${id}/batches`, {
+        method: 'POST',
+        body: JSON.stringify({
+          id: `c${number}-${count}`,
+          base: version,
+          client: `crowd-${number}`,
+          schemaVersion: SCHEMA_VERSION,
+          steps: [step.toJSON() as unknown],
+        }),
+        headers: { cookie: authors[number]!, origin: app.address, 'content-type': 'application/json' },
+      }).catch(() => null)
       const answer = saveAnswer.safeParse(await response?.json().catch(() => null)).data
       if (answer?.status !== 'taken') {
         errors.push(`writing answered ${answer?.status ?? response?.status ?? 'nothing'}`)
         return
       }
       version = answer.to
-      place = new Mapping(answer.before.flatMap(({ steps }) => steps.map((json) => Step.fromJSON(schema, json).getMap()))).map(place) + token.length
+      place =
+        new Mapping(
+          answer.before.flatMap(({ steps }) => steps.map((json) => Step.fromJSON(schema, json).getMap())),
+        ).map(place) + token.length
       tokens.push(`${id} ${token}`)
       times.writing.push(performance.now() - start)
       await pause(200, 700)
     }
   }
-  await Promise.all([...Array.from({ length: READERS }, reader), ...Array.from({ length: AUTHORS }, (_, number) => writer(number))])
+  await Promise.all([
+    ...Array.from({ length: READERS }, reader),
+    ...Array.from({ length: AUTHORS }, (_, number) => writer(number)),
+  ])
   await app.stop()
   let lost = 0
   for (const id of written) {

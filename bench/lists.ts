@@ -11,15 +11,25 @@ export async function benchLists(url: string): Promise<Figure[]> {
   const { insertPublished } = await import('../server/editions/publish.server.ts')
   const sizes = { talks: [20, 2000], plans: [50, 2000] } as const
   for (const count of sizes.talks)
-    for (const [sort, inThread] of [['talk', 10], ['thread', count]] as const) {
+    for (const [sort, inThread] of [
+      ['talk', 10],
+      ['thread', count],
+    ] as const) {
       const course = `${sort}-course-${count}`
       const id = `${sort}-${count}`
       await pool.query('insert into courses (id, title) values ($1, $1)', [course])
-      await pool.query(`insert into memberships (course_id, person_id, role) values ($1, 'student', 'student'), ($1, 'author', 'author')`, [course])
+      await pool.query(
+        `insert into memberships (course_id, person_id, role) values ($1, 'student', 'student'), ($1, 'author', 'author')`,
+        [course],
+      )
       await transaction(async (db) => {
-        await insertEntries(db, course, [{ id: `${sort}-unit-${count}`, parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
+        await insertEntries(db, course, [
+          { id: `${sort}-unit-${count}`, parentId: null, kind: 'unit', title: 'Unit', documentId: null },
+        ])
         await createDocument(db, course, id, 'Talk')
-        await insertEntries(db, course, [{ id, parentId: `${sort}-unit-${count}`, kind: 'discussion', title: 'Talk', documentId: id }])
+        await insertEntries(db, course, [
+          { id, parentId: `${sort}-unit-${count}`, kind: 'discussion', title: 'Talk', documentId: id },
+        ])
         await insertPublished(db, id, 'author', { version: 0, page: readPage('<h1>Talk</h1><p>Say.</p>').page }, '', 1)
       })
       // The first post of so many begins a thread, the others reply to it.
@@ -36,9 +46,27 @@ export async function benchLists(url: string): Promise<Figure[]> {
     await pool.query(`insert into memberships (course_id, person_id, role) values ($1, 'author', 'author')`, [course])
     await transaction(async (db) => {
       const lessons = Math.ceil(count / 20)
-      await insertEntries(db, course, [{ id: `${course}-unit`, parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
-      await insertEntries(db, course, Array.from({ length: lessons }, (_, at) => ({ id: `${course}-l${at}`, parentId: `${course}-unit`, kind: 'lesson' as const, title: `Lesson ${at}`, documentId: null })))
-      const items = Array.from({ length: count }, (_, at) => ({ id: `${course}-${at}`, parentId: `${course}-l${Math.floor(at / 20)}`, kind: 'page' as const, title: `Page ${at}`, documentId: `${course}-${at}` }))
+      await insertEntries(db, course, [
+        { id: `${course}-unit`, parentId: null, kind: 'unit', title: 'Unit', documentId: null },
+      ])
+      await insertEntries(
+        db,
+        course,
+        Array.from({ length: lessons }, (_, at) => ({
+          id: `${course}-l${at}`,
+          parentId: `${course}-unit`,
+          kind: 'lesson' as const,
+          title: `Lesson ${at}`,
+          documentId: null,
+        })),
+      )
+      const items = Array.from({ length: count }, (_, at) => ({
+        id: `${course}-${at}`,
+        parentId: `${course}-l${Math.floor(at / 20)}`,
+        kind: 'page' as const,
+        title: `Page ${at}`,
+        documentId: `${course}-${at}`,
+      }))
       for (const { id, title } of items) await createDocument(db, course, id, title)
       await insertEntries(db, course, items)
     })
@@ -48,9 +76,24 @@ export async function benchLists(url: string): Promise<Figure[]> {
   try {
     const figures: Figure[] = []
     for (const [name, person, short, long] of [
-      ['A discussion of 2,000 posts in threads of ten opened, against one of 20', 'student', '/discuss/talk-course-20/talk-20', '/discuss/talk-course-2000/talk-2000'],
-      ['A discussion of 2,000 replies in one thread opened, against one of 20', 'student', '/discuss/thread-course-20/thread-20', '/discuss/thread-course-2000/thread-2000'],
-      ['A plan of 2,000 items opened, against one of 50', 'author', '/courses/plan-course-50/plan', '/courses/plan-course-2000/plan'],
+      [
+        'A discussion of 2,000 posts in threads of ten opened, against one of 20',
+        'student',
+        '/discuss/talk-course-20/talk-20',
+        '/discuss/talk-course-2000/talk-2000',
+      ],
+      [
+        'A discussion of 2,000 replies in one thread opened, against one of 20',
+        'student',
+        '/discuss/thread-course-20/thread-20',
+        '/discuss/thread-course-2000/thread-2000',
+      ],
+      [
+        'A plan of 2,000 items opened, against one of 50',
+        'author',
+        '/courses/plan-course-50/plan',
+        '/courses/plan-course-2000/plan',
+      ],
     ] as const) {
       const cookie = await cookieFor(url, app.port, person)
       const bytes = { short: 0, long: 0 }
@@ -59,9 +102,19 @@ export async function benchLists(url: string): Promise<Figure[]> {
         if (response.status !== 200) throw new Error(`${path} answered ${response.status}`)
         bytes[which] = (await response.arrayBuffer()).byteLength
       }
-      const [much, little] = await inTurn(15, () => open(long, 'long'), () => open(short, 'short'))
+      const [much, little] = await inTurn(
+        15,
+        () => open(long, 'long'),
+        () => open(short, 'short'),
+      )
       const ratio = median(much) / median(little)
-      figures.push({ name, ratio, goal: 'at most 3', isReached: ratio <= 3, detail: `${median(much).toFixed(0)} ms against ${median(little).toFixed(0)} ms; ${(bytes.long / 1024).toFixed(0)} kB against ${(bytes.short / 1024).toFixed(0)} kB` })
+      figures.push({
+        name,
+        ratio,
+        goal: 'at most 3',
+        isReached: ratio <= 3,
+        detail: `${median(much).toFixed(0)} ms against ${median(little).toFixed(0)} ms; ${(bytes.long / 1024).toFixed(0)} kB against ${(bytes.short / 1024).toFixed(0)} kB`,
+      })
     }
     return figures
   } finally {

@@ -12,7 +12,10 @@ const only = process.argv[2]
 const wants = (part: string): boolean => only === undefined || only === part
 const figures: Figure[] = []
 const report = (found: readonly Figure[]): void => {
-  for (const { name, ratio, goal, isReached, detail } of found) console.log(`${isReached ? 'reached' : 'MISSED '}  ${ratio.toFixed(2)}  (${goal})  ${name}\n               ${detail}`)
+  for (const { name, ratio, goal, isReached, detail } of found)
+    console.log(
+      `${isReached ? 'reached' : 'MISSED '}  ${ratio.toFixed(2)}  (${goal})  ${name}\n               ${detail}`,
+    )
   figures.push(...found)
 }
 
@@ -26,7 +29,10 @@ if (wants('books')) {
   requireJudges()
   report(await benchBooks())
 }
-if (['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants) || only === 'backup') {
+if (
+  ['saving', 'reading', 'typing', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants) ||
+  only === 'backup'
+) {
   requireChromium()
   buildWhenNeeded()
   const house = await benchHouse()

@@ -57,13 +57,26 @@ async function against(ours: Asked, theirs: Asked): Promise<{ ratio: number; det
       times[which].push(...result.times)
     }
   const ratio = median(found[0]) / median(found[1])
-  const each = (at: 0 | 1): string => `${median(found[at]).toFixed(0)} a second, median ${median(times[at]).toFixed(1)} ms, p95 ${percentile(times[at], 0.95).toFixed(1)} ms`
+  const each = (at: 0 | 1): string =>
+    `${median(found[at]).toFixed(0)} a second, median ${median(times[at]).toFixed(1)} ms, p95 ${percentile(times[at], 0.95).toFixed(1)} ms`
   return { ratio, detail: `${each(0)} against ${each(1)}; ${CONNECTIONS} connections` }
 }
 
-const atLeast = (name: string, goal: number, { ratio, detail }: { ratio: number; detail: string }): Figure => ({ name, ratio, goal: `at least ${goal}`, isReached: ratio >= goal, detail })
+const atLeast = (name: string, goal: number, { ratio, detail }: { ratio: number; detail: string }): Figure => ({
+  name,
+  ratio,
+  goal: `at least ${goal}`,
+  isReached: ratio >= goal,
+  detail,
+})
 /** How many times as long: the other way round, since what is measured are rates. */
-const atMost = (name: string, goal: number, { ratio, detail }: { ratio: number; detail: string }): Figure => ({ name, ratio: 1 / ratio, goal: `at most ${goal}`, isReached: 1 / ratio <= goal, detail })
+const atMost = (name: string, goal: number, { ratio, detail }: { ratio: number; detail: string }): Figure => ({
+  name,
+  ratio: 1 / ratio,
+  goal: `at most ${goal}`,
+  isReached: 1 / ratio <= goal,
+  detail,
+})
 
 /**
  * A student's page, session checked, in a course of 60 pages in units and lessons: against a bare node:http server that makes
@@ -73,15 +86,24 @@ export async function benchReading(url: string): Promise<Figure[]> {
   const { pool } = await import('../server/database/pool.server.ts')
   await seedCourse(pool, 'sixty', 60, 2000)
   await seedCourse(pool, 'long', 2000, 2000)
-  await pool.query(`insert into memberships (course_id, person_id, role) values ('sixty', 'student', 'student'), ('long', 'student', 'student')`)
+  await pool.query(
+    `insert into memberships (course_id, person_id, role) values ('sixty', 'student', 'student'), ('long', 'student', 'student')`,
+  )
   await pool.query('analyze')
   let app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
   const cookie = await cookieFor(url, app.port, 'student')
-  const page = (of: RunningApp, path = `/read/sixty/${PAGE}`): Asked => ({ address: of.address + path, headers: { cookie }, status: 200 })
+  const page = (of: RunningApp, path = `/read/sixty/${PAGE}`): Asked => ({
+    address: of.address + path,
+    headers: { cookie },
+    status: 200,
+  })
   const first = await fetch(page(app).address, { headers: { cookie } })
   const body = await first.text()
   const tag = first.headers.get('etag') ?? ''
-  const bare: ChildProcess = fork(fileURLToPath(import.meta.url), ['bare'], { env: { ...process.env, DATABASE_URL: url }, execArgv: ['--import', 'tsx'] })
+  const bare: ChildProcess = fork(fileURLToPath(import.meta.url), ['bare'], {
+    env: { ...process.env, DATABASE_URL: url },
+    execArgv: ['--import', 'tsx'],
+  })
   const port = await new Promise<number>((done) => {
     bare.once('message', (message) => done(message as number))
     bare.send({ body, tag, token: cookie.split('=')[1] ?? '' })
@@ -89,16 +111,33 @@ export async function benchReading(url: string): Promise<Figure[]> {
   const base: Asked = { address: `http://127.0.0.1:${port}/`, headers: { cookie }, status: 200 }
   const known = { 'If-None-Match': tag }
   const figures = [
-    atLeast(`A student’s page of ${(body.length / 1024).toFixed(0)} kB, requests a second against bare node:http with the same queries and bytes`, 0.4, await against(page(app), base)),
-    atLeast('The same known by its tag, against bare node:http that answers 304', 0.8, await against({ ...page(app), headers: { cookie, ...known }, status: 304 }, { ...base, headers: { cookie, ...known }, status: 304 })),
-    atMost('A page in a course of 2,000 items against the same in one of 60', 1.3, await against(page(app, '/read/long/long-page-1000'), page(app))),
+    atLeast(
+      `A student’s page of ${(body.length / 1024).toFixed(0)} kB, requests a second against bare node:http with the same queries and bytes`,
+      0.4,
+      await against(page(app), base),
+    ),
+    atLeast(
+      'The same known by its tag, against bare node:http that answers 304',
+      0.8,
+      await against(
+        { ...page(app), headers: { cookie, ...known }, status: 304 },
+        { ...base, headers: { cookie, ...known }, status: 304 },
+      ),
+    ),
+    atMost(
+      'A page in a course of 2,000 items against the same in one of 60',
+      1.3,
+      await against(page(app, '/read/long/long-page-1000'), page(app)),
+    ),
   ]
   bare.kill()
   await app.stop()
   // The same page in the same school after it has grown: a second database in the same cluster, a process each.
   const large = new URL(url)
   large.pathname = `/large_${process.pid}`
-  await withClient(url.replace(/\/[^/]*$/, '/postgres'), (client) => client.query(`create database large_${process.pid}`))
+  await withClient(url.replace(/\/[^/]*$/, '/postgres'), (client) =>
+    client.query(`create database large_${process.pid}`),
+  )
   await migrate(large.href, 'db/migrations')
   await withClient(large.href, async (client) => {
     await makeSchool(client)
@@ -111,7 +150,16 @@ export async function benchReading(url: string): Promise<Figure[]> {
   const inLarge = await startApp(large.href, { environment: { LOG_LEVEL: 'silent' } })
   const largeCookie = await cookieFor(large.href, inLarge.port, 'student')
   const smallCookie = await cookieFor(url, app.port, 'student')
-  figures.push(atMost('A page in a large school (300 courses, 20,000 people, 100,000 posts, 445,000 notices) against a small one', 1.1, await against({ ...page(inLarge), headers: { cookie: largeCookie } }, { ...page(app), headers: { cookie: smallCookie } })))
+  figures.push(
+    atMost(
+      'A page in a large school (300 courses, 20,000 people, 100,000 posts, 445,000 notices) against a small one',
+      1.1,
+      await against(
+        { ...page(inLarge), headers: { cookie: largeCookie } },
+        { ...page(app), headers: { cookie: smallCookie } },
+      ),
+    ),
+  )
   await Promise.all([app.stop(), inLarge.stop()])
   return figures
 }
@@ -120,7 +168,12 @@ export async function benchReading(url: string): Promise<Figure[]> {
 async function serveBare(): Promise<void> {
   const { findSession } = await import('../server/people/queries.server.ts')
   const texts: { name: string; text: string; values: unknown[] }[] = []
-  const spy = { query: (query: { name: string; text: string; values: unknown[] }) => (texts.push(query), Promise.resolve({ rows: [] })) }
+  const spy = {
+    query: (query: { name: string; text: string; values: unknown[] }) => (
+      texts.push(query),
+      Promise.resolve({ rows: [] })
+    ),
+  }
   const { findEntryToRead } = await import('../server/reading/queries.server.ts')
   const pool = new pg.Pool({ connectionString: process.env.DATABASE_URL, max: 10 })
   process.once('message', (message) => {

@@ -17,17 +17,31 @@ export async function benchSaving(url: string): Promise<Figure[]> {
     await insertDocument(pool, id, 'course', words)
     await insertSnapshot(pool, id, 0, SCHEMA_VERSION, JSON.stringify(page.toJSON()))
   }
-  await pool.query('create table bare (id bigint generated always as identity primary key, document_id text, steps json)')
+  await pool.query(
+    'create table bare (id bigint generated always as identity primary key, document_id text, steps json)',
+  )
   const at = page.firstChild!.nodeSize + 1
-  const steps = [0, 1, 2].map((offset) => ({ stepType: 'replace', from: at + offset * 40, to: at + offset * 40, slice: { content: [{ type: 'text', text: 'stone ' }] } }))
+  const steps = [0, 1, 2].map((offset) => ({
+    stepType: 'replace',
+    from: at + offset * 40,
+    to: at + offset * 40,
+    slice: { content: [{ type: 'text', text: 'stone ' }] },
+  }))
   const json = JSON.stringify(steps)
   let base = 0
   const save = async (): Promise<void> => {
-    const answer = await acceptBatch('long', 'author', { id: `bench-${base}`, base, client: 'bench', schemaVersion: SCHEMA_VERSION, steps })
+    const answer = await acceptBatch('long', 'author', {
+      id: `bench-${base}`,
+      base,
+      client: 'bench',
+      schemaVersion: SCHEMA_VERSION,
+      steps,
+    })
     if (answer.status !== 'taken') throw new Error(JSON.stringify(answer))
     base = answer.to
   }
-  const insert = (): Promise<unknown> => pool.query({ name: 'bare', text: 'insert into bare (document_id, steps) values ($1, $2)', values: ['long', json] })
+  const insert = (): Promise<unknown> =>
+    pool.query({ name: 'bare', text: 'insert into bare (document_id, steps) values ($1, $2)', values: ['long', json] })
   const [saved, inserted] = await inTurn(300, save, insert)
   const ratio = percentile(saved, 0.95) / percentile(inserted, 0.95)
   dropTree('long')
@@ -54,7 +68,11 @@ async function overHttp(url: string, steps: unknown): Promise<number[]> {
   let base = 0
   for (let run = 0; run < 100; run++) {
     const start = performance.now()
-    const response = await fetch(`${app.address}/documents/http/batches`, { method: 'POST', body: JSON.stringify({ id: `http-${run}`, base, client: 'bench', schemaVersion: SCHEMA_VERSION, steps }), headers: { cookie, origin: app.address, 'content-type': 'application/json' } })
+    const response = await fetch(`${app.address}/documents/http/batches`, {
+      method: 'POST',
+      body: JSON.stringify({ id: `http-${run}`, base, client: 'bench', schemaVersion: SCHEMA_VERSION, steps }),
+      headers: { cookie, origin: app.address, 'content-type': 'application/json' },
+    })
     base = ((await response.json()) as { to: number }).to
     if (run >= 5) times.push(performance.now() - start)
   }

@@ -4,7 +4,10 @@ import { cookieFor, type RunningApp } from '../test/server/setup/app.ts'
 
 /** Runs work with a Chromium of its own. */
 export async function withBrowser<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] })
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-dev-shm-usage'],
+  })
   try {
     return await work(browser)
   } finally {

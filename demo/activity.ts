@@ -16,22 +16,81 @@ const chance = (name: string): number => (seedOf(name) >>> 0) / 2 ** 32
 /** How far a student keeps up: some do nearly everything, some hardly begin. */
 const zeal = (student: string): number => 0.25 + 0.75 * chance(`zeal ${student}`)
 
-const POSTS: readonly (readonly [person: string, words: string, day: number, replies: readonly (readonly [string, string])[]])[] = [
-  ['morwen', 'A bank behind my mother’s barn. It slopes to the north, so it stays wet until May. The worst metre is under the ash.', 38, [['wilf', 'I would look at the ash first: its roots lift whatever stands on them.'], ['tobias', 'Wilf is right. Move the line by two paces, or bridge the root with one long footing.']]],
-  ['sunniva', 'Flat ground, an old orchard. The bar goes in to the tape everywhere. No water that I can find in August.', 36, [['jory', 'Come back in March and look for rushes. Ours were gone in August too.']]],
-  ['noor', 'A terrace wall that bulges in the middle. Behind it somebody has laid a drain that ends nowhere.', 33, [['ines', 'That drain is your answer: the water comes out where the wall bulges. Open it before you touch a stone.'], ['noor', 'We found the end of it. It ran full for an hour.']]],
-  ['kofi', 'Peat over rock. The bar stops at 40 cm at one end and not at all at the other.', 30, [['hob', 'Then the wall begins at the end where it stops.']]],
+const POSTS: readonly (readonly [
+  person: string,
+  words: string,
+  day: number,
+  replies: readonly (readonly [string, string])[],
+])[] = [
+  [
+    'morwen',
+    'A bank behind my mother’s barn. It slopes to the north, so it stays wet until May. The worst metre is under the ash.',
+    38,
+    [
+      ['wilf', 'I would look at the ash first: its roots lift whatever stands on them.'],
+      ['tobias', 'Wilf is right. Move the line by two paces, or bridge the root with one long footing.'],
+    ],
+  ],
+  [
+    'sunniva',
+    'Flat ground, an old orchard. The bar goes in to the tape everywhere. No water that I can find in August.',
+    36,
+    [['jory', 'Come back in March and look for rushes. Ours were gone in August too.']],
+  ],
+  [
+    'noor',
+    'A terrace wall that bulges in the middle. Behind it somebody has laid a drain that ends nowhere.',
+    33,
+    [
+      [
+        'ines',
+        'That drain is your answer: the water comes out where the wall bulges. Open it before you touch a stone.',
+      ],
+      ['noor', 'We found the end of it. It ran full for an hour.'],
+    ],
+  ],
+  [
+    'kofi',
+    'Peat over rock. The bar stops at 40 cm at one end and not at all at the other.',
+    30,
+    [['hob', 'Then the wall begins at the end where it stops.']],
+  ],
   ['gwen', 'A field corner where two walls meet and one has gone. The stone is all there, under nettles.', 27, []],
-  ['dewi', 'Steep. You can stand on the uphill side and look over a wall that is chest high below.', 21, [['elin', 'Which side do you build from?'], ['dewi', 'Both, and I walk round by the gate forty times a day.']]],
+  [
+    'dewi',
+    'Steep. You can stand on the uphill side and look over a wall that is chest high below.',
+    21,
+    [
+      ['elin', 'Which side do you build from?'],
+      ['dewi', 'Both, and I walk round by the gate forty times a day.'],
+    ],
+  ],
 ]
 
 /** What was asked beneath pages, and answered. */
 const COMMENTS: Readonly<Record<string, typeof POSTS>> = {
   'slope-drainage-soil': [
-    ['gwen', 'What do I push in if I have no bar? The handle of a fork bends.', 29, [['tobias', 'A crowbar from any farm, or a length of 16 mm reinforcing rod with a cross-handle tied on.']]],
-    ['kofi', 'Is 60 cm from the top of the turf or from the soil?', 24, [['ines', 'From the soil. Lift a sod first, or you measure the roots.']]],
+    [
+      'gwen',
+      'What do I push in if I have no bar? The handle of a fork bends.',
+      29,
+      [['tobias', 'A crowbar from any farm, or a length of 16 mm reinforcing rod with a cross-handle tied on.']],
+    ],
+    [
+      'kofi',
+      'Is 60 cm from the top of the turf or from the soil?',
+      24,
+      [['ines', 'From the soil. Lift a sod first, or you measure the roots.']],
+    ],
   ],
-  throughs: [['noor', 'One of my throughs stands out 10 cm on the field side. Trim it?', 11, [['tobias', 'Leave it. It is a step for whoever mends the wall after you.']]]],
+  throughs: [
+    [
+      'noor',
+      'One of my throughs stands out 10 cm on the field side. Trim it?',
+      11,
+      [['tobias', 'Leave it. It is a step for whoever mends the wall after you.']],
+    ],
+  ],
   'choosing-stone': [['dewi', 'Does this hold for slate too? Mine rings whatever I do to it.', 8, []]],
 }
 
@@ -48,12 +107,23 @@ export async function seedActivity(db: Database, courseId: string, now: Date): P
 type At = (days: number) => Date
 
 async function seedReading(db: Database, courseId: string, at: At): Promise<void> {
-  const { rows } = await db.query<{ id: string }>(`select id from plan_entries where course_id = $1 and kind in ('page', 'chapter', 'link') and exists (select 1 from editions where document_id = plan_entries.document_id) order by id`, [courseId])
+  const { rows } = await db.query<{ id: string }>(
+    `select id from plan_entries where course_id = $1 and kind in ('page', 'chapter', 'link') and exists (select 1 from editions where document_id = plan_entries.document_id) order by id`,
+    [courseId],
+  )
   for (const [place, { id }] of rows.entries())
     for (const student of students) {
       if (chance(`read ${student} ${id}`) > zeal(student) * (1.15 - (place / rows.length) * 0.6)) continue
-      await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [id, student, at(40 * chance(`day ${student} ${id}`))])
-      if (chance(`vote ${student} ${id}`) < 0.25) await db.query('insert into votes (entry_id, person_id, did_help) values ($1, $2, $3)', [id, student, chance(`helped ${student} ${id}`) < 0.82])
+      await db.query(
+        'insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing',
+        [id, student, at(40 * chance(`day ${student} ${id}`))],
+      )
+      if (chance(`vote ${student} ${id}`) < 0.25)
+        await db.query('insert into votes (entry_id, person_id, did_help) values ($1, $2, $3)', [
+          id,
+          student,
+          chance(`helped ${student} ${id}`) < 0.82,
+        ])
     }
 }
 
@@ -64,17 +134,38 @@ async function seedPosts(db: Database, at: At): Promise<void> {
 
 async function seedThreads(db: Database, entryId: string, threads: typeof POSTS, at: At): Promise<void> {
   let number = 0
-  const post = async (personId: string, words: string, day: number, parentId: string | null, rootId: string | null): Promise<string> => {
+  const post = async (
+    personId: string,
+    words: string,
+    day: number,
+    parentId: string | null,
+    rootId: string | null,
+  ): Promise<string> => {
     const id = `demo-${entryId}-${++number}`
     const passage = passageOf(words)
-    await insertPost(db, { id, entryId, parentId, rootId: rootId ?? id, personId, content: JSON.stringify(passage.toJSON()), html: passageHtml(passage), words, at: at(day) })
-    if (students.includes(personId)) await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, personId, at(day)])
+    await insertPost(db, {
+      id,
+      entryId,
+      parentId,
+      rootId: rootId ?? id,
+      personId,
+      content: JSON.stringify(passage.toJSON()),
+      html: passageHtml(passage),
+      words,
+      at: at(day),
+    })
+    if (students.includes(personId))
+      await db.query(
+        'insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing',
+        [entryId, personId, at(day)],
+      )
     return id
   }
   for (const [person, words, day, replies] of threads) {
     const root = await post(person, words, day, null, null)
     let last = root
-    for (const [reply, [who, said]] of replies.entries()) last = await post(who, said, day - 1 - reply, reply === 0 ? root : last, root)
+    for (const [reply, [who, said]] of replies.entries())
+      last = await post(who, said, day - 1 - reply, reply === 0 ? root : last, root)
     if (replies.some(([who]) => who === 'ines' || who === 'tobias')) await updateHelpful(db, last, true)
   }
 }
@@ -86,23 +177,51 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
     if (chance(`attempt ${student}`) > zeal(student)) continue
     const day = 4 + 20 * chance(`attempt day ${student}`)
     const seed = seedOf(`seed ${student}`)
-    const attempt = await insertAttempt(db, { id: `demo-attempt-${student}`, entryId, personId: student, number: 1, documentId: entryId, edition: 1, seed, startedAt: at(day), finishedAt: at(day - 0.02) })
+    const attempt = await insertAttempt(db, {
+      id: `demo-attempt-${student}`,
+      entryId,
+      personId: student,
+      number: 1,
+      documentId: entryId,
+      edition: 1,
+      seed,
+      startedAt: at(day),
+      finishedAt: at(day - 0.02),
+    })
     for (const { id, content } of questions) {
       const values = valuesOf(content, id, seed, 'en-GB')!
       const knows = chance(`knows ${student} ${id}`) < zeal(student) * (id === 'batter' ? 0.65 : 0.95)
       const { answer } = content
       const formula = answer.sort === 'number' ? readFormula(answer.value) : null
       const right = formula?.ok ? formula.formula.valueOf(values) : 0
-      const given = answer.sort === 'number' ? `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim() : answer.choices.filter(({ isRight }, index) => (answer.mode === 'several' ? isRight && (knows || index === 0) : knows ? isRight : !isRight && index === (chance(`wrong ${student}`) < 0.7 ? 0 : 2))).map((choice) => choice.id)
+      const given =
+        answer.sort === 'number'
+          ? `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim()
+          : answer.choices
+              .filter(({ isRight }, index) =>
+                answer.mode === 'several'
+                  ? isRight && (knows || index === 0)
+                  : knows
+                    ? isRight
+                    : !isRight && index === (chance(`wrong ${student}`) < 0.7 ? 0 : 2),
+              )
+              .map((choice) => choice.id)
       const graded = kindOfAnswer(answer).grade(answer, values, given)
       if (graded.ok) await upsertAnswer(db, attempt.id, id, given, graded.share)
       if (content.hints.length > 0 && !knows) await upsertHint(db, attempt.id, id, content.hints.length)
     }
-    await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, student, at(day - 0.02)])
+    await db.query(
+      'insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing',
+      [entryId, student, at(day - 0.02)],
+    )
   }
 }
 
-const WORK = ['It took me five hours, two of them looking for stones that were under my feet. I laid the second course twice: the joints ran up in one line. 64 cm at the foot, 48 at knee height, so the batter is about one to six.', 'Four hours with a stop for rain. The footing rocked until I took it out and dug again. 60 and 46 cm. The hearting went in by hand.', 'Six hours. I fell in love with one stone and built around it, which was wrong. Everything else stands. 62 and 50 cm.']
+const WORK = [
+  'It took me five hours, two of them looking for stones that were under my feet. I laid the second course twice: the joints ran up in one line. 64 cm at the foot, 48 at knee height, so the batter is about one to six.',
+  'Four hours with a stop for rain. The footing rocked until I took it out and dug again. 60 and 46 cm. The hearting went in by hand.',
+  'Six hours. I fell in love with one stone and built around it, which was wrong. Everything else stands. 62 and 50 cm.',
+]
 
 async function seedHandIns(db: Database, at: At): Promise<void> {
   const entryId = 'your-own-metre'
@@ -110,11 +229,32 @@ async function seedHandIns(db: Database, at: At): Promise<void> {
     if (chance(`metre ${student}`) > zeal(student) * 0.9) continue
     const day = 1 + 9 * chance(`metre day ${student}`)
     const passage = passageOf(WORK[place % WORK.length]!)
-    await insertSubmission(db, { entryId, personId: student, content: JSON.stringify(passage.toJSON()), html: passageHtml(passage), files: [], isLate: false, at: at(day) })
-    await db.query('insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing', [entryId, student, at(day)])
+    await insertSubmission(db, {
+      entryId,
+      personId: student,
+      content: JSON.stringify(passage.toJSON()),
+      html: passageHtml(passage),
+      files: [],
+      isLate: false,
+      at: at(day),
+    })
+    await db.query(
+      'insert into progress (entry_id, person_id, opened_at, done_at) values ($1, $2, $3, $3) on conflict do nothing',
+      [entryId, student, at(day)],
+    )
     if (day < 5) continue
-    const comment = passageOf('The batter is right. Look along the face once more before you say that it is finished: the third stone from the left stands proud.')
-    await updateReturned(db, entryId, student, 1, { content: JSON.stringify(comment.toJSON()), html: passageHtml(comment) }, 'ines', at(day - 2))
+    const comment = passageOf(
+      'The batter is right. Look along the face once more before you say that it is finished: the third stone from the left stands proud.',
+    )
+    await updateReturned(
+      db,
+      entryId,
+      student,
+      1,
+      { content: JSON.stringify(comment.toJSON()), html: passageHtml(comment) },
+      'ines',
+      at(day - 2),
+    )
   }
 }
 
@@ -123,14 +263,38 @@ const KEPT = ['slope-drainage-soil', 'gloves-hammers-chisels', 'choosing-stone',
 /** What people keep for themselves, and what they were told of; all of it mailed long ago. */
 async function seedMarks(db: Database, courseId: string, at: At): Promise<void> {
   for (const student of students) {
-    for (const entry of KEPT) if (student === 'jory' || chance(`bookmark ${student} ${entry}`) < 0.3) await db.query('insert into bookmarks (entry_id, person_id, created_at) values ($1, $2, $3)', [entry, student, at(20 * chance(`kept ${student} ${entry}`))])
-    if (student === 'jory' || chance(`follow ${student}`) < 0.4) await db.query('insert into follows (entry_id, person_id, created_at) values ($1, $2, $3)', ['your-site-in-three-photos', student, at(25)])
+    for (const entry of KEPT)
+      if (student === 'jory' || chance(`bookmark ${student} ${entry}`) < 0.3)
+        await db.query('insert into bookmarks (entry_id, person_id, created_at) values ($1, $2, $3)', [
+          entry,
+          student,
+          at(20 * chance(`kept ${student} ${entry}`)),
+        ])
+    if (student === 'jory' || chance(`follow ${student}`) < 0.4)
+      await db.query('insert into follows (entry_id, person_id, created_at) values ($1, $2, $3)', [
+        'your-site-in-three-photos',
+        student,
+        at(25),
+      ])
     const told: [sort: string, entry: string, words: string, address: string, day: number][] = [
       ['edition', 'throughs', 'New edition of “Throughs, and where they go”', `/read/${courseId}/throughs`, 12],
       ['edition', 'handbook', 'New: “A Waller’s Handbook”, all of it', `/read/${courseId}/handbook`, 6],
-      ...(student === 'jory' ? [['reply', 'your-site-in-three-photos', 'Dewi Pryderog answered in “Your site in three photos”', `/discuss/${courseId}/your-site-in-three-photos`, 1] as [string, string, string, string, number]] : []),
+      ...(student === 'jory'
+        ? [
+            [
+              'reply',
+              'your-site-in-three-photos',
+              'Dewi Pryderog answered in “Your site in three photos”',
+              `/discuss/${courseId}/your-site-in-three-photos`,
+              1,
+            ] as [string, string, string, string, number],
+          ]
+        : []),
     ]
     for (const [sort, entry, words, address, day] of told)
-      await db.query('insert into notices (person_id, course_id, entry_id, sort, words, address, created_at, seen_at, mailed_at) values ($1, $2, $3, $4, $5, $6, $7::timestamptz, $8::timestamptz, $7::timestamptz)', [student, courseId, entry, sort, words, address, at(day), day > 3 ? at(day - 1) : null])
+      await db.query(
+        'insert into notices (person_id, course_id, entry_id, sort, words, address, created_at, seen_at, mailed_at) values ($1, $2, $3, $4, $5, $6, $7::timestamptz, $8::timestamptz, $7::timestamptz)',
+        [student, courseId, entry, sort, words, address, at(day), day > 3 ? at(day - 1) : null],
+      )
   }
 }

@@ -11,7 +11,28 @@ interface DemoTemplate {
 }
 
 export const demoTemplates: readonly DemoTemplate[] = [
-  { id: 'site-diary', name: 'Site diary', description: 'A day out of doors: weather, what was done, what to bring next time.', kind: 'page', reach: 'everyone', by: 'tobias' },
-  { id: 'field-task', name: 'Field task', description: 'Something to look at and bring back, with help for whoever sees nothing.', kind: 'assignment', reach: 'everyone', by: 'ines' },
-  { id: 'safety-briefing', name: 'Safety briefing', description: 'Read out before the first stone is lifted.', kind: 'page', reach: 'course', by: 'tobias' },
+  {
+    id: 'site-diary',
+    name: 'Site diary',
+    description: 'A day out of doors: weather, what was done, what to bring next time.',
+    kind: 'page',
+    reach: 'everyone',
+    by: 'tobias',
+  },
+  {
+    id: 'field-task',
+    name: 'Field task',
+    description: 'Something to look at and bring back, with help for whoever sees nothing.',
+    kind: 'assignment',
+    reach: 'everyone',
+    by: 'ines',
+  },
+  {
+    id: 'safety-briefing',
+    name: 'Safety briefing',
+    description: 'Read out before the first stone is lifted.',
+    kind: 'page',
+    reach: 'course',
+    by: 'tobias',
+  },
 ]

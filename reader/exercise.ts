@@ -20,7 +20,8 @@ async function send(form: HTMLFormElement, button: HTMLButtonElement | null): Pr
   try {
     const response = await fetch(location.pathname, { method: 'POST', body, headers: { Accept: 'application/json' } })
     const answer = (await response.json()) as { html?: string; reason?: string }
-    if (answer.html === undefined) return say(result, answer.reason ?? 'The answer could not be checked. Try again in a moment.')
+    if (answer.html === undefined)
+      return say(result, answer.reason ?? 'The answer could not be checked. Try again in a moment.')
     const intent = button?.value
     const holder = document.createElement('template')
     // What the server wrote from a checked question, the same that stands in the page without script.
@@ -79,5 +80,8 @@ function countMissing(): void {
   form.querySelector<HTMLAnchorElement>('[data-first-open]')!.href = `#${open[0]?.id ?? ''}`
   if (open.length === 0) askToFinish(form, false)
   const missing = open.length
-  place.textContent = missing === 0 ? 'Everything is answered.' : `${missing} ${missing === 1 ? 'question is' : 'questions are'} not answered yet.`
+  place.textContent =
+    missing === 0
+      ? 'Everything is answered.'
+      : `${missing} ${missing === 1 ? 'question is' : 'questions are'} not answered yet.`
 }

@@ -8,7 +8,8 @@ export function partsOf(piece: HTMLElement): { part: HTMLElement; heading: HTMLE
   const found: { part: HTMLElement; heading: HTMLElement }[] = []
   for (const part of piece.children) {
     const heading = part.firstElementChild
-    if (part instanceof HTMLElement && heading instanceof HTMLElement && /^H[2-6]$/.test(heading.tagName)) found.push({ part, heading })
+    if (part instanceof HTMLElement && heading instanceof HTMLElement && /^H[2-6]$/.test(heading.tagName))
+      found.push({ part, heading })
   }
   return found
 }

@@ -21,7 +21,11 @@ export function makePractice(piece: HTMLElement): void {
 
 async function send(body: URLSearchParams): Promise<string> {
   try {
-    const response = await fetch(location.pathname + location.search, { method: 'POST', body, headers: { Accept: 'application/json' } })
+    const response = await fetch(location.pathname + location.search, {
+      method: 'POST',
+      body,
+      headers: { Accept: 'application/json' },
+    })
     const answer = (await response.json()) as { html?: string; reason?: string }
     if (answer.html !== undefined) return answer.html
     return paragraph(answer.reason ?? 'The answer could not be checked. Try again in a moment.')

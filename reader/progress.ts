@@ -1,7 +1,13 @@
 /** How long the end of a text must be in sight before it counts as read, in milliseconds. */
 const LOOK = 2500
 
-const post = (fields: Record<string, string>): Promise<Response> => fetch(location.pathname, { method: 'POST', body: new URLSearchParams(fields), headers: { Accept: 'application/json' }, keepalive: true })
+const post = (fields: Record<string, string>): Promise<Response> =>
+  fetch(location.pathname, {
+    method: 'POST',
+    body: new URLSearchParams(fields),
+    headers: { Accept: 'application/json' },
+    keepalive: true,
+  })
 
 /** Marks a page as read once its end has been in sight for a while; what was taken back by hand stays so. */
 export function markWhenRead(): void {
@@ -9,7 +15,9 @@ export function markWhenRead(): void {
   const button = form?.querySelector('button')
   if (!form || !button || button.disabled) return
   const taken = `unread ${location.pathname}`
-  form.addEventListener('submit', () => (button.value === 'undone' ? sessionStorage.setItem(taken, 'yes') : sessionStorage.removeItem(taken)))
+  form.addEventListener('submit', () =>
+    button.value === 'undone' ? sessionStorage.setItem(taken, 'yes') : sessionStorage.removeItem(taken),
+  )
   if (form.dataset.done === 'yes' || sessionStorage.getItem(taken)) return
   let timer: ReturnType<typeof setTimeout> | undefined
   const observer = new IntersectionObserver(([entry]) => {
@@ -18,7 +26,10 @@ export function markWhenRead(): void {
   })
   observer.observe(form)
   const done = async (): Promise<void> => {
-    const { done: isDone } = (await post({ intent: 'done' }).then((response) => response.json(), () => ({}))) as { done?: boolean }
+    const { done: isDone } = (await post({ intent: 'done' }).then(
+      (response) => response.json(),
+      () => ({}),
+    )) as { done?: boolean }
     if (!isDone) return
     observer.disconnect()
     form.dataset.done = 'yes'
@@ -33,11 +44,15 @@ export function markWhenRead(): void {
 
 /** In a chapter, keeps where the reader is, by the heading last passed, so that the book opens there again. */
 export function keepPlace(): void {
-  if (!document.querySelector('.page-content.is-chapter') || document.querySelector('.done-form button:disabled')) return
+  if (!document.querySelector('.page-content.is-chapter') || document.querySelector('.done-form button:disabled'))
+    return
   let told: string | null = null
   const tell = (): void => {
     const headings = [...document.querySelectorAll<HTMLElement>('.page-content :is(h2, h3)[id]')]
-    const heading = headings.findLast((each) => each.getClientRects().length > 0 && each.getBoundingClientRect().top < window.innerHeight / 2)?.id ?? ''
+    const heading =
+      headings.findLast(
+        (each) => each.getClientRects().length > 0 && each.getBoundingClientRect().top < window.innerHeight / 2,
+      )?.id ?? ''
     if (heading === told) return
     told = heading
     void post({ intent: 'place', heading }).catch(() => undefined)

@@ -17,7 +17,9 @@ function followReading(): void {
     waiting = false
     const top = window.innerHeight * 0.3
     // A heading that is folded away has no place on the screen.
-    const here = headings.findLastIndex((heading) => heading && heading.getClientRects().length > 0 && heading.getBoundingClientRect().top < top)
+    const here = headings.findLastIndex(
+      (heading) => heading && heading.getClientRects().length > 0 && heading.getBoundingClientRect().top < top,
+    )
     links.forEach((link, at) => {
       if (at === Math.max(0, here)) link.setAttribute('aria-current', 'true')
       else link.removeAttribute('aria-current')

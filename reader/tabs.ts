@@ -48,7 +48,12 @@ export function makeTabs(piece: HTMLElement): void {
     const isRtl = getComputedStyle(row).direction === 'rtl'
     const forward = isRtl ? 'ArrowLeft' : 'ArrowRight'
     const back = isRtl ? 'ArrowRight' : 'ArrowLeft'
-    const next = { [forward]: (at + 1) % buttons.length, [back]: (at - 1 + buttons.length) % buttons.length, Home: 0, End: buttons.length - 1 }[event.key]
+    const next = {
+      [forward]: (at + 1) % buttons.length,
+      [back]: (at - 1 + buttons.length) % buttons.length,
+      Home: 0,
+      End: buttons.length - 1,
+    }[event.key]
     if (at < 0 || next === undefined) return
     event.preventDefault()
     select(next, true)
@@ -60,6 +65,7 @@ export function makeTabs(piece: HTMLElement): void {
 
 /** The heading under which a piece stands, to name its row of tabs. */
 function nearestHeading(piece: HTMLElement): HTMLElement | null {
-  for (let at = piece.previousElementSibling; at; at = at.previousElementSibling) if (at instanceof HTMLElement && /^H[1-6]$/.test(at.tagName) && at.id) return at
+  for (let at = piece.previousElementSibling; at; at = at.previousElementSibling)
+    if (at instanceof HTMLElement && /^H[1-6]$/.test(at.tagName) && at.id) return at
   return null
 }

@@ -15,7 +15,9 @@ export async function restore(url: string, file: string): Promise<void> {
   if (!(await isArchive(file))) throw new Error('That file is not a backup of Fieldstone.')
   const client = new pg.Client({ connectionString: url })
   await client.connect()
-  const { rows } = await client.query<{ count: number }>(`select count(*)::int as count from information_schema.tables where table_schema = 'public'`)
+  const { rows } = await client.query<{ count: number }>(
+    `select count(*)::int as count from information_schema.tables where table_schema = 'public'`,
+  )
   await client.end()
   if (rows[0]?.count !== 0) throw new Error('The database is not empty; a backup is restored into an empty one.')
   await run('pg_restore', ['--no-owner', '--single-transaction', '--exit-on-error', `--dbname=${url}`, file])

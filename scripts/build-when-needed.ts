@@ -3,7 +3,21 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 
-const SOURCES = ['app', 'core', 'server', 'reader', 'public', 'scripts', 'db', 'vite.config.ts', 'vite.reader.config.ts', 'vite.alone.config.ts', 'vite.tools.config.ts', 'react-router.config.ts', 'package-lock.json']
+const SOURCES = [
+  'app',
+  'core',
+  'server',
+  'reader',
+  'public',
+  'scripts',
+  'db',
+  'vite.config.ts',
+  'vite.reader.config.ts',
+  'vite.alone.config.ts',
+  'vite.tools.config.ts',
+  'react-router.config.ts',
+  'package-lock.json',
+]
 const FINGERPRINT = 'build/fingerprint'
 
 /** A fingerprint of everything that is built. */
@@ -22,7 +36,9 @@ export function buildWhenNeeded(): void {
   const now = fingerprint()
   if (existsSync(FINGERPRINT) && readFileSync(FINGERPRINT, 'utf8') === now) return
   console.log('Building Fieldstone (some 20 seconds)…')
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/build.ts'], { encoding: 'utf8' })
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'scripts/build.ts'], {
+    encoding: 'utf8',
+  })
   if (status !== 0) throw new Error(`The build failed:\n${stdout}\n${stderr}`)
   writeFileSync(FINGERPRINT, now)
 }

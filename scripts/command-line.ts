@@ -61,7 +61,11 @@ async function textOf(file: string): Promise<string> {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(await readFile(file))
   } catch (error) {
-    throw new BadInput(error instanceof TypeError ? `${file} is not text in UTF-8.` : `${file} can’t be read: ${error instanceof Error ? error.message : String(error)}`)
+    throw new BadInput(
+      error instanceof TypeError
+        ? `${file} is not text in UTF-8.`
+        : `${file} can’t be read: ${error instanceof Error ? error.message : String(error)}`,
+    )
   }
 }
 
@@ -87,7 +91,10 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
   },
   clean: async (file) => {
     const { blocks, report } = cleanHtml(await textOf(file))
-    const page = schema.node('doc', null, [schema.node('title'), ...(blocks.length > 0 ? blocks : [schema.node('paragraph')])])
+    const page = schema.node('doc', null, [
+      schema.node('title'),
+      ...(blocks.length > 0 ? blocks : [schema.node('paragraph')]),
+    ])
     return { html: printSource(page).html.replace(/^<h1><\/h1>\n/, ''), report }
   },
   'source-check': async (file) => {
@@ -96,14 +103,22 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
     return { diagnostics }
   },
   proof: async (file) => {
-    const findings = proof(await pageOf(file)).map((finding) => ({ ...finding, criterion: ruleOf(finding.rule)?.criterion, repairs: ruleOf(finding.rule)?.repairs }))
+    const findings = proof(await pageOf(file)).map((finding) => ({
+      ...finding,
+      criterion: ruleOf(finding.rule)?.criterion,
+      repairs: ruleOf(finding.rule)?.repairs,
+    }))
     if (findings.length > 0) process.exitCode = 1
     return { findings }
   },
   write: async (file) => printSource(await pageOf(file)).html,
   stats: async (file) => {
     const page = await pageOf(file)
-    return { title: page.firstChild?.textContent ?? '', ...statistics(page), paragraphs: plainText(page).split('\n').filter(Boolean).length - 1 }
+    return {
+      title: page.firstChild?.textContent ?? '',
+      ...statistics(page),
+      paragraphs: plainText(page).split('\n').filter(Boolean).length - 1,
+    }
   },
 }
 
@@ -118,7 +133,8 @@ async function main([command = '', ...files]: string[]): Promise<void> {
   if (files.length === 0) throw new BadInput(`“${command}” needs a file.`)
   for (const file of files) {
     const result = await run(file)
-    if (files.length > 1) console.log(JSON.stringify({ file, ...(typeof result === 'string' ? { html: result } : result) }))
+    if (files.length > 1)
+      console.log(JSON.stringify({ file, ...(typeof result === 'string' ? { html: result } : result) }))
     else process.stdout.write(typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`)
   }
 }
@@ -135,12 +151,33 @@ async function bookOf(file: string, as: BringAs): Promise<{ book: Book; notes: r
     '.docx': async () => readWord(await bytes(), as, name, freshId),
     '.epub': async () => readEpub(await bytes(), name, freshId),
   }
-  const read = await (readers[extname(file)] ?? (async () => ({ ok: true, brought: broughtText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId) }) as const))()
+  const read = await (
+    readers[extname(file)] ??
+    (async () =>
+      ({
+        ok: true,
+        brought: broughtText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId),
+      }) as const)
+  )()
   if (!read.ok) throw new BadInput(`${file}: ${read.reason}`)
   const { opening, parts, notes } = read.brought
-  const pictures = new Map(await Promise.all(read.brought.pictures.map(async ({ id, bytes }) => [id, await pictureOf(bytes)] as const)))
+  const pictures = new Map(
+    await Promise.all(read.brought.pictures.map(async ({ id, bytes }) => [id, await pictureOf(bytes)] as const)),
+  )
   let number = 0
-  const book: Book = { identifier: `urn:uuid:${randomUUID()}`, language: 'en', direction: 'ltr', authors: [], modified: new Date().toISOString().replace(/\.\d+Z$/, 'Z'), opening: opening.page, parts: parts.map((part) => ({ title: part.title, chapters: part.chapters.map((each) => ({ ...each, number: String(++number) })) })), pictures }
+  const book: Book = {
+    identifier: `urn:uuid:${randomUUID()}`,
+    language: 'en',
+    direction: 'ltr',
+    authors: [],
+    modified: new Date().toISOString().replace(/\.\d+Z$/, 'Z'),
+    opening: opening.page,
+    parts: parts.map((part) => ({
+      title: part.title,
+      chapters: part.chapters.map((each) => ({ ...each, number: String(++number) })),
+    })),
+    pictures,
+  }
   return { book, notes }
 }
 
@@ -159,15 +196,31 @@ function tell(from: string, notes: readonly BroughtNote[]): void {
 async function convert([from, to, ...more]: string[]): Promise<void> {
   if (!from || !to || more.length > 0) throw new BadInput('“convert” needs two files: what to read, and what to write.')
   const ending = extname(to)
-  if (!['.md', '.json', '.html', '.htm', '.epub'].includes(ending)) throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md, .epub or .json.`)
+  if (!['.md', '.json', '.html', '.htm', '.epub'].includes(ending))
+    throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md, .epub or .json.`)
   const { book, notes } = await bookOf(from, ending === '.epub' ? 'book' : 'page')
   tell(from, notes)
   if (ending === '.epub') return writeFile(to, zipEpub(epubFiles(book, EBOOK_STYLE)))
   if (ending.startsWith('.htm')) return writeFile(to, webDocument(book, await aloneFiles()))
-  if (book.parts.length > 0) throw new BadInput(`${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`)
+  if (book.parts.length > 0)
+    throw new BadInput(
+      `${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`,
+    )
   const lost = shelfItemsOf(book.opening).length
-  if (lost > 0) tell(from, [{ sort: 'left out', message: `${lost === 1 ? 'A picture is' : `${lost} pictures are`} not in ${to}: a file of this kind holds none. Convert to .html or .epub to keep ${lost === 1 ? 'it' : 'them'}.`, count: 1 }])
-  await writeFile(to, ending === '.md' ? toMarkdown(book.opening) : JSON.stringify({ version: SCHEMA_VERSION, document: book.opening.toJSON() as unknown }))
+  if (lost > 0)
+    tell(from, [
+      {
+        sort: 'left out',
+        message: `${lost === 1 ? 'A picture is' : `${lost} pictures are`} not in ${to}: a file of this kind holds none. Convert to .html or .epub to keep ${lost === 1 ? 'it' : 'them'}.`,
+        count: 1,
+      },
+    ])
+  await writeFile(
+    to,
+    ending === '.md'
+      ? toMarkdown(book.opening)
+      : JSON.stringify({ version: SCHEMA_VERSION, document: book.opening.toJSON() as unknown }),
+  )
 }
 
 /** The style and script of files that stand alone; built when they are not there yet. */
@@ -175,7 +228,11 @@ async function aloneFiles(): Promise<{ style: string; script: string }> {
   // Built itself, this file lies beside them.
   const isBuilt = import.meta.url.includes('/build/tools/')
   if (!isBuilt) buildWhenNeeded()
-  const [style, script] = await Promise.all(['alone.css', 'alone.js'].map((file) => readFile(new URL(`${isBuilt ? '../' : '../build/'}alone/${file}`, import.meta.url), 'utf8')))
+  const [style, script] = await Promise.all(
+    ['alone.css', 'alone.js'].map((file) =>
+      readFile(new URL(`${isBuilt ? '../' : '../build/'}alone/${file}`, import.meta.url), 'utf8'),
+    ),
+  )
   return { style: style!, script: script! }
 }
 
@@ -188,7 +245,8 @@ function databaseUrl(): string {
 /** The first manager of a school, who can make everything else; or another, when nobody can sign in any more. It stands in the audit trail. */
 async function makeManager([email = '', ...name]: string[]): Promise<void> {
   const address = email.trim().toLowerCase()
-  if (!/^[^\s@]+@[^\s@]+$/.test(address) || name.length === 0) throw new BadInput('“manager” needs the e-mail address that somebody signs in with, and their name.')
+  if (!/^[^\s@]+@[^\s@]+$/.test(address) || name.length === 0)
+    throw new BadInput('“manager” needs the e-mail address that somebody signs in with, and their name.')
   const token = randomBytes(32).toString('base64url')
   await inDatabase(async (client) => {
     await client.query('begin')
@@ -197,8 +255,14 @@ async function makeManager([email = '', ...name]: string[]): Promise<void> {
        on conflict (email) where deleted_at is null do update set is_manager = true returning id`,
       [nanoid(12), name.join(' ').slice(0, 200), address],
     )
-    await client.query('insert into password_resets (token_hash, person_id) values ($1::bytea, $2::text)', [createHash('sha256').update(token).digest(), rows[0]!.id])
-    await client.query(`insert into audit (person_id, act, about, address) values ($1::text, 'rights', 'made a manager by whoever runs the server', 'command line')`, [rows[0]!.id])
+    await client.query('insert into password_resets (token_hash, person_id) values ($1::bytea, $2::text)', [
+      createHash('sha256').update(token).digest(),
+      rows[0]!.id,
+    ])
+    await client.query(
+      `insert into audit (person_id, act, about, address) values ($1::text, 'rights', 'made a manager by whoever runs the server', 'command line')`,
+      [rows[0]!.id],
+    )
     await client.query('commit')
   })
   console.log(new URL(`/new-password?way=${token}`, process.env.ADDRESS ?? 'http://127.0.0.1:4310').href)
@@ -208,9 +272,15 @@ async function makeManager([email = '', ...name]: string[]): Promise<void> {
 async function takeSecondStepOff([email]: string[]): Promise<void> {
   if (!email) throw new BadInput('“second-step-off” needs the address that somebody signs in with.')
   await inDatabase(async (client) => {
-    const { rows } = await client.query<{ id: string }>('update people set totp_secret = null, totp_used = null where email = $1::text and deleted_at is null and totp_secret is not null returning id', [email.trim().toLowerCase()])
+    const { rows } = await client.query<{ id: string }>(
+      'update people set totp_secret = null, totp_used = null where email = $1::text and deleted_at is null and totp_secret is not null returning id',
+      [email.trim().toLowerCase()],
+    )
     if (!rows[0]) throw new BadInput(`Nobody signs in as ${email} with a second step.`)
-    await client.query(`insert into audit (person_id, act, about, address) values ($1::text, 'second step', 'taken off by whoever runs the server', 'command line')`, [rows[0].id])
+    await client.query(
+      `insert into audit (person_id, act, about, address) values ($1::text, 'second step', 'taken off by whoever runs the server', 'command line')`,
+      [rows[0].id],
+    )
   })
 }
 

@@ -14,12 +14,19 @@ application, and the stand-ins for what is outside. Ctrl+C stops everything; the
   --reset    throws the data away and begins with fresh demo data
   --help     this page`
 
-const { values } = parseArgs({ options: { port: { type: 'string' }, reset: { type: 'boolean' }, help: { type: 'boolean' } } })
+const { values } = parseArgs({
+  options: { port: { type: 'string' }, reset: { type: 'boolean' }, help: { type: 'boolean' } },
+})
 if (values.help) {
   console.log(HELP)
   process.exit(0)
 }
-const wished = z.coerce.number().int().min(1).max(65_000).safeParse(values.port ?? 4310)
+const wished = z.coerce
+  .number()
+  .int()
+  .min(1)
+  .max(65_000)
+  .safeParse(values.port ?? 4310)
 if (!wished.success) {
   console.error(`--port takes a number from 1 to 65000, not “${values.port}”.`)
   process.exit(2)
@@ -27,14 +34,20 @@ if (!wished.success) {
 
 const DATA = '.data'
 const STATE = join(DATA, 'demo.json')
-const state = z.object({ ports: z.object({ app: z.number(), standins: z.number(), mail: z.number().default(0), database: z.number() }), processes: z.array(z.number()) }).partial()
+const state = z
+  .object({
+    ports: z.object({ app: z.number(), standins: z.number(), mail: z.number().default(0), database: z.number() }),
+    processes: z.array(z.number()),
+  })
+  .partial()
 mkdirSync(DATA, { recursive: true })
 const before = existsSync(STATE) ? (state.safeParse(JSON.parse(readFileSync(STATE, 'utf8'))).data ?? {}) : {}
 
 /** Ends processes of a demo that was killed, if they are still ours. */
 for (const pid of before.processes ?? []) {
   const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : ''
-  if (/build\/server\/index\.js|standins\/main\.ts/.test(command) && readCwd(pid) === process.cwd()) process.kill(pid, 'SIGKILL')
+  if (/build\/server\/index\.js|standins\/main\.ts/.test(command) && readCwd(pid) === process.cwd())
+    process.kill(pid, 'SIGKILL')
 }
 
 function readCwd(pid: number): string {
@@ -59,7 +72,19 @@ const ports = {
 const cluster: Cluster = startCluster(folder, ports.database)
 await ensureDatabase(cluster, 'fieldstone')
 
-const environment = { ...process.env, DATABASE_URL: cluster.url('fieldstone'), PORT: String(ports.app), DEMO: 'true', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', SMTP_URL: `smtp://127.0.0.1:${ports.mail}`, STANDINS_MAIL_PORT: String(ports.mail), STANDINS_PORT: String(ports.standins), STANDINS: `millrace.localhost=${ports.standins}`, STANDINS_DATA: join(DATA, 'standins'), NODE_ENV: 'production' }
+const environment = {
+  ...process.env,
+  DATABASE_URL: cluster.url('fieldstone'),
+  PORT: String(ports.app),
+  DEMO: 'true',
+  LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+  SMTP_URL: `smtp://127.0.0.1:${ports.mail}`,
+  STANDINS_MAIL_PORT: String(ports.mail),
+  STANDINS_PORT: String(ports.standins),
+  STANDINS: `millrace.localhost=${ports.standins}`,
+  STANDINS_DATA: join(DATA, 'standins'),
+  NODE_ENV: 'production',
+}
 const seeded = spawnSync(process.execPath, ['--import', 'tsx', 'demo/main.ts'], { stdio: 'inherit', env: environment })
 if (seeded.status !== 0) {
   cluster.stop()
@@ -118,7 +143,10 @@ process.on('SIGINT', () => void stop())
 process.on('SIGTERM', () => void stop())
 
 for (let attempt = 0; attempt < 600; attempt++) {
-  const isReady = await fetch(`http://127.0.0.1:${ports.app}/health/ready`).then(({ ok }) => ok, () => false)
+  const isReady = await fetch(`http://127.0.0.1:${ports.app}/health/ready`).then(
+    ({ ok }) => ok,
+    () => false,
+  )
   if (isReady) break
   await new Promise((done) => setTimeout(done, 100))
 }
@@ -130,6 +158,9 @@ Millrace     http://millrace.localhost:${ports.standins}   (a made-up host of fi
 Mail         http://mail.localhost:${ports.standins}   (what would have been sent)
 
 Sign in with one click, or with the password “${DEMO_PASSWORD}” as
-${demoPeople.filter(({ shown }) => shown).map(({ email, name, role }) => `  ${email.padEnd(30)} ${name}, ${role}`).join('\n')}
+${demoPeople
+  .filter(({ shown }) => shown)
+  .map(({ email, name, role }) => `  ${email.padEnd(30)} ${name}, ${role}`)
+  .join('\n')}
 
 Ctrl+C stops it; the data stays in ${DATA}/.`)

@@ -11,12 +11,15 @@ export function requirePackages(file: string | (() => string | null), packages: 
   const has = (): boolean => (typeof file === 'string' ? existsSync(file) : file() !== null)
   if (has()) return
   if (!isRoot || !existsSync('/usr/bin/apt-get')) {
-    console.error(`Fieldstone needs ${what}. Install it with:\n  sudo apt-get install --no-install-recommends ${packages.join(' ')}\nthen run this again.`)
+    console.error(
+      `Fieldstone needs ${what}. Install it with:\n  sudo apt-get install --no-install-recommends ${packages.join(' ')}\nthen run this again.`,
+    )
     process.exit(2)
   }
   console.log(`Installing ${what} (${packages.join(' ')})…`)
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const apt = (...args: string[]): number => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: environment }).status ?? 1
+  const apt = (...args: string[]): number =>
+    spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: environment }).status ?? 1
   const install = (): number => apt('install', '-y', '-qq', '--no-install-recommends', ...packages)
   if (install() !== 0) {
     apt('update', '-qq')
@@ -28,7 +31,11 @@ export function requirePackages(file: string | (() => string | null), packages: 
 }
 
 /** Debian's Chromium for browser tests and for printing PDF, with fonts for signs and other scripts. */
-const CHROMIUM = ['/usr/bin/chromium', ['chromium', 'fonts-noto-color-emoji', 'fonts-noto-core'], 'Debian’s Chromium'] as const
+const CHROMIUM = [
+  '/usr/bin/chromium',
+  ['chromium', 'fonts-noto-color-emoji', 'fonts-noto-core'],
+  'Debian’s Chromium',
+] as const
 
 export function requireChromium(): void {
   requirePackages(...CHROMIUM)
@@ -37,12 +44,18 @@ export function requireChromium(): void {
 /** The same where it is of use and not needed: without the right to install, PDF is what is missing. */
 export function wishChromium(): void {
   if (existsSync(CHROMIUM[0]) || (isRoot && existsSync('/usr/bin/apt-get'))) return requireChromium()
-  console.log(`Without Debian’s package chromium no PDF can be made; everything else works. To have it:\n  sudo apt-get install --no-install-recommends ${CHROMIUM[1].join(' ')}`)
+  console.log(
+    `Without Debian’s package chromium no PDF can be made; everything else works. To have it:\n  sudo apt-get install --no-install-recommends ${CHROMIUM[1].join(' ')}`,
+  )
 }
 
 /** Reads documents and PDF beside us, in tests. */
 export function requireJudges(): void {
-  requirePackages(() => (existsSync('/usr/bin/pandoc') && existsSync('/usr/bin/pdfinfo') ? '' : null), ['pandoc', 'poppler-utils'], 'pandoc and poppler-utils')
+  requirePackages(
+    () => (existsSync('/usr/bin/pandoc') && existsSync('/usr/bin/pdfinfo') ? '' : null),
+    ['pandoc', 'poppler-utils'],
+    'pandoc and poppler-utils',
+  )
 }
 
 /** Java, for the HTML checker in tests. */

@@ -14,7 +14,9 @@ const isRoot = process.getuid?.() === 0
 
 function binaries(): string | null {
   if (!existsSync(ROOT)) return null
-  const newest = readdirSync(ROOT).filter((version) => existsSync(join(ROOT, version, 'bin/initdb'))).sort((a, b) => Number(b) - Number(a))[0]
+  const newest = readdirSync(ROOT)
+    .filter((version) => existsSync(join(ROOT, version, 'bin/initdb')))
+    .sort((a, b) => Number(b) - Number(a))[0]
   return newest ? join(ROOT, newest, 'bin') : null
 }
 
@@ -26,8 +28,15 @@ interface Run {
 /** Runs a PostgreSQL program as the user who owns the cluster. */
 function run(program: string, ...args: string[]): Run {
   const path = join(binaries() ?? '', program)
-  const command = isRoot ? ['runuser', '-u', 'postgres', '--', 'env', 'LC_ALL=C.UTF-8', path, ...args] : ['env', 'LC_ALL=C.UTF-8', path, ...args]
-  const { status, stdout, stderr } = spawnSync(command[0]!, command.slice(1), { cwd: '/', stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8', timeout: 120_000 })
+  const command = isRoot
+    ? ['runuser', '-u', 'postgres', '--', 'env', 'LC_ALL=C.UTF-8', path, ...args]
+    : ['env', 'LC_ALL=C.UTF-8', path, ...args]
+  const { status, stdout, stderr } = spawnSync(command[0]!, command.slice(1), {
+    cwd: '/',
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+    timeout: 120_000,
+  })
   return { status: status ?? 1, output: `${stdout}${stderr}` }
 }
 
@@ -36,7 +45,8 @@ export function reachableFolder(wished: string): string {
   const path = resolve(wished)
   if (!isRoot) return path
   for (let at = dirname(path); at !== '/'; at = dirname(at)) {
-    if (existsSync(at) && (statSync(at).mode & 0o001) === 0) return `/var/tmp/fieldstone-${createHash('sha1').update(path).digest('hex').slice(0, 12)}`
+    if (existsSync(at) && (statSync(at).mode & 0o001) === 0)
+      return `/var/tmp/fieldstone-${createHash('sha1').update(path).digest('hex').slice(0, 12)}`
   }
   return path
 }
@@ -74,11 +84,24 @@ export function startCluster(wished: string, port: number, { isLasting = true } 
   if (!existsSync(join(folder, 'PG_VERSION'))) {
     mkdirSync(folder, { recursive: true })
     if (isRoot) {
-      const [uid, gid] = ['-u', '-g'].map((flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout))
+      const [uid, gid] = ['-u', '-g'].map((flag) =>
+        Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout),
+      )
       chownSync(folder, uid!, gid!)
     }
     chmodSync(folder, 0o700)
-    const made = run('initdb', '-D', folder, '-U', 'app', '-A', 'trust', '--encoding=UTF8', '--locale=C.UTF-8', '--no-sync')
+    const made = run(
+      'initdb',
+      '-D',
+      folder,
+      '-U',
+      'app',
+      '-A',
+      'trust',
+      '--encoding=UTF8',
+      '--locale=C.UTF-8',
+      '--no-sync',
+    )
     if (made.status !== 0) throw new Error(`PostgreSQL could not make its cluster: ${made.output}`)
   }
   const sockets = `/tmp/fieldstone-pg-${port}`

@@ -14,7 +14,12 @@ function precompress(folder: string): void {
     const path = join(folder, file)
     const bytes = readFileSync(path)
     if (bytes.length < LEAST) continue
-    writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length } }))
+    writeFileSync(
+      `${path}.br`,
+      brotliCompressSync(bytes, {
+        params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+      }),
+    )
     writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }))
   }
 }

@@ -20,7 +20,12 @@ const failures: string[] = []
 const unsteady: string[] = []
 
 function run(...command: string[]): boolean {
-  return spawnSync(process.execPath, command, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, FORCE_COLOR: '0' } }).status === 0
+  return (
+    spawnSync(process.execPath, command, {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, FORCE_COLOR: '0' },
+    }).status === 0
+  )
 }
 
 /** A check that is right or wrong as a whole. */
@@ -37,22 +42,47 @@ interface Outcome {
 }
 
 const vitestResult = z.object({
-  testResults: z.array(z.object({ name: z.string(), status: z.string(), assertionResults: z.array(z.object({ status: z.string(), fullName: z.string() })) })),
+  testResults: z.array(
+    z.object({
+      name: z.string(),
+      status: z.string(),
+      assertionResults: z.array(z.object({ status: z.string(), fullName: z.string() })),
+    }),
+  ),
 })
 
 /** What a run of Vitest came to; a file that could not be run at all counts as one failure. */
 function vitestOutcome(json: unknown): Outcome {
   const files = vitestResult.parse(json).testResults
-  const tests = files.flatMap(({ name, assertionResults }) => assertionResults.map((test) => ({ ...test, fullName: `${relative('.', name)} › ${test.fullName}` })))
+  const tests = files.flatMap(({ name, assertionResults }) =>
+    assertionResults.map((test) => ({ ...test, fullName: `${relative('.', name)} › ${test.fullName}` })),
+  )
   const failed = tests.filter(({ status }) => status === 'failed').map(({ fullName }) => fullName)
-  const unread = files.filter(({ status, assertionResults }) => status === 'failed' && assertionResults.every((test) => test.status !== 'failed')).map(({ name }) => relative('.', name))
-  return { passed: tests.filter(({ status }) => status === 'passed').length, failed: [...failed, ...unread], unsteady: [] }
+  const unread = files
+    .filter(
+      ({ status, assertionResults }) =>
+        status === 'failed' && assertionResults.every((test) => test.status !== 'failed'),
+    )
+    .map(({ name }) => relative('.', name))
+  return {
+    passed: tests.filter(({ status }) => status === 'passed').length,
+    failed: [...failed, ...unread],
+    unsteady: [],
+  }
 }
 
 function vitest(project: string): void {
   console.log(`\n== ${project} tests`)
   const file = `${RESULTS}/${project}.json`
-  const isFine = run('node_modules/vitest/vitest.mjs', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${file}`)
+  const isFine = run(
+    'node_modules/vitest/vitest.mjs',
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${file}`,
+  )
   count(project, isFine, file, vitestOutcome)
 }
 
@@ -62,18 +92,29 @@ interface Suite {
   specs?: { title: string; tests: { status: string }[] }[]
 }
 const suite: z.ZodType<Suite> = z.lazy(() =>
-  z.object({ title: z.string(), suites: z.array(suite).optional(), specs: z.array(z.object({ title: z.string(), tests: z.array(z.object({ status: z.string() })) })).optional() }),
+  z.object({
+    title: z.string(),
+    suites: z.array(suite).optional(),
+    specs: z.array(z.object({ title: z.string(), tests: z.array(z.object({ status: z.string() })) })).optional(),
+  }),
 )
 const playwrightResult = z.object({ suites: z.array(suite) })
 
 function playwrightOutcome(json: unknown): Outcome {
-  const named = (status: string): string[] => playwrightResult.parse(json).suites.flatMap((each) => titles(each, status, []))
-  return { passed: named('expected').length + named('flaky').length, failed: named('unexpected'), unsteady: named('flaky') }
+  const named = (status: string): string[] =>
+    playwrightResult.parse(json).suites.flatMap((each) => titles(each, status, []))
+  return {
+    passed: named('expected').length + named('flaky').length,
+    failed: named('unexpected'),
+    unsteady: named('flaky'),
+  }
 }
 
 function titles({ title, suites = [], specs = [] }: Suite, status: string, above: readonly string[]): string[] {
   const path = [...above, title]
-  const own = specs.flatMap((spec) => spec.tests.filter((test) => test.status === status).map(() => [...path, spec.title].join(' › ')))
+  const own = specs.flatMap((spec) =>
+    spec.tests.filter((test) => test.status === status).map(() => [...path, spec.title].join(' › ')),
+  )
   return [...own, ...suites.flatMap((each) => titles(each, status, path))]
 }
 
@@ -98,7 +139,8 @@ function count(part: string, isFine: boolean, file: string, read: (json: unknown
   }
 }
 
-const wants = (part: string): boolean => (only === undefined && part !== 'faults' && !(isQuick && part === 'browser')) || only === part
+const wants = (part: string): boolean =>
+  (only === undefined && part !== 'faults' && !(isQuick && part === 'browser')) || only === part
 // The server prints PDF with Chromium; Java runs two checkers.
 if (!isQuick && (wants('browser') || wants('server'))) requireChromium()
 if (!isQuick && (wants('core') || wants('server'))) {
@@ -110,10 +152,34 @@ if (wants('static')) {
   check('theme', '--import', 'tsx', 'scripts/theme-css.tsx')
   check('types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen')
   // Every day only what has changed is looked at again.
-  check('type check', 'node_modules/typescript/bin/tsc', '--noEmit', ...(isQuick ? ['--incremental', '--tsBuildInfoFile', '.data/typescript.json'] : []))
+  check(
+    'type check',
+    'node_modules/typescript/bin/tsc',
+    '--noEmit',
+    ...(isQuick ? ['--incremental', '--tsBuildInfoFile', '.data/typescript.json'] : []),
+  )
   check('licences', '--import', 'tsx', 'scripts/licences.ts', '--check')
-  check('lint', 'node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0', ...(isQuick ? ['--cache', '--cache-location', '.data/eslint.json'] : []))
-  check('layers', 'node_modules/dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', 'core', 'server', 'app', 'reader', 'standins', 'demo', 'scripts')
+  check(
+    'lint',
+    'node_modules/eslint/bin/eslint.js',
+    '.',
+    '--max-warnings',
+    '0',
+    ...(isQuick ? ['--cache', '--cache-location', '.data/eslint.json'] : []),
+  )
+  check(
+    'layers',
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core',
+    'server',
+    'app',
+    'reader',
+    'standins',
+    'demo',
+    'scripts',
+  )
 }
 if (wants('core')) vitest('core')
 if (wants('server') || wants('browser') || wants('faults')) buildWhenNeeded()

@@ -12,9 +12,21 @@ const schema = z.object({
   STANDINS: z
     .string()
     .default('')
-    .transform((text) => Object.fromEntries(text.split(',').flatMap((pair) => (/^([a-z0-9.-]+)=(\d+)$/.exec(pair) ? [[pair.split('=')[0]!, Number(pair.split('=')[1])]] : []))) as Record<string, number | undefined>),
+    .transform(
+      (text) =>
+        Object.fromEntries(
+          text
+            .split(',')
+            .flatMap((pair) =>
+              /^([a-z0-9.-]+)=(\d+)$/.exec(pair) ? [[pair.split('=')[0]!, Number(pair.split('=')[1])]] : [],
+            ),
+        ) as Record<string, number | undefined>,
+    ),
   /** The mail server that notices go to, such as smtp://127.0.0.1:2525; none are mailed when it is left out. */
-  SMTP_URL: z.string().regex(/^smtps?:\/\//, 'an address that begins with smtp:// or smtps:// was expected').optional(),
+  SMTP_URL: z
+    .string()
+    .regex(/^smtps?:\/\//, 'an address that begins with smtp:// or smtps:// was expected')
+    .optional(),
   MAIL_FROM: z.string().max(200).default('Fieldstone <fieldstone@fieldstone.example>'),
   /** Set behind a proxy that ends https: cookies become Secure, addresses begin with https. */
   HTTPS: z.stringbool().default(false),
@@ -38,7 +50,9 @@ export function readConfig(environment: Record<string, string | undefined>): Con
   const result = schema.safeParse(environment)
   if (result.success) return result.data
   const issue = result.error.issues[0]
-  throw new Error(`Fieldstone can't start: the setting ${issue?.path.join('.') ?? ''} ${environment[String(issue?.path[0])] === undefined ? 'is missing' : 'is not usable'} (${issue?.message ?? ''}).`)
+  throw new Error(
+    `Fieldstone can't start: the setting ${issue?.path.join('.') ?? ''} ${environment[String(issue?.path[0])] === undefined ? 'is missing' : 'is not usable'} (${issue?.message ?? ''}).`,
+  )
 }
 
 export const config = readConfig(process.env)

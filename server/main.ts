@@ -40,7 +40,11 @@ let isStopping = false
 let isStarting = true
 app.get('/health/live', (_request, response) => void response.type('text').send('alive\n'))
 app.get('/health/ready', (_request, response) => {
-  if (isStopping || isStarting) return void response.status(503).type('text').send(isStopping ? 'stopping\n' : 'starting\n')
+  if (isStopping || isStarting)
+    return void response
+      .status(503)
+      .type('text')
+      .send(isStopping ? 'stopping\n' : 'starting\n')
   pool.query('select 1').then(
     () => response.type('text').send('ready\n'),
     () => response.status(503).type('text').send('the database does not answer\n'),
@@ -49,7 +53,11 @@ app.get('/health/ready', (_request, response) => {
 
 app.use((_request, response, next) => {
   if (!isStarting) return next()
-  response.status(503).set({ 'Retry-After': '5', 'Cache-Control': 'no-store' }).type('text').send('Fieldstone is starting. Nothing is lost; try again in a moment.\n')
+  response
+    .status(503)
+    .set({ 'Retry-After': '5', 'Cache-Control': 'no-store' })
+    .type('text')
+    .send('Fieldstone is starting. Nothing is lost; try again in a moment.\n')
 })
 
 // Sealed frames live on a host name of their own: whatever is asked for there has no session and reaches nothing else.
@@ -58,7 +66,10 @@ app.use((request, response, next) => (request.headers.host === sealedHost ? serv
 // A name that leads here but is not ours is somebody's trick, or a proxy set up wrongly.
 app.use((request, response, next) => {
   if (isOwnHost(request.headers.host, config)) return next()
-  response.status(421).type('text').send(`Fieldstone is found at ${config.ADDRESS ?? ''} alone.\n`)
+  response
+    .status(421)
+    .type('text')
+    .send(`Fieldstone is found at ${config.ADDRESS ?? ''} alone.\n`)
 })
 
 app.use((_request, response, next) => {
@@ -67,7 +78,12 @@ app.use((_request, response, next) => {
 })
 
 // Files of the build carry a hash of their content in their names, and lie there packed already.
-const forever = { index: false, enableBrotli: true, orderPreference: ['br', 'gz'], serveStatic: { immutable: true, maxAge: '1y', fallthrough: false } } satisfies Parameters<typeof expressStaticGzip>[1]
+const forever = {
+  index: false,
+  enableBrotli: true,
+  orderPreference: ['br', 'gz'],
+  serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+} satisfies Parameters<typeof expressStaticGzip>[1]
 app.use('/assets', expressStaticGzip(`${root}build/client/assets`, forever))
 app.use('/reader/assets', expressStaticGzip(`${root}build/reader/assets`, forever))
 app.get('/icon.svg', (_request, response) => response.sendFile(`${root}build/client/icon.svg`, { maxAge: '1d' }))
@@ -86,19 +102,43 @@ app.use((request, response, next) => {
   response.on('finish', () => {
     const ms = performance.now() - started
     countRequest(request.path, response.statusCode, ms)
-    log.info({ requestId, method: request.method, path: request.path, status: response.statusCode, ms: Math.round(ms), person: response.locals.person?.id }, 'request')
+    log.info(
+      {
+        requestId,
+        method: request.method,
+        path: request.path,
+        status: response.statusCode,
+        ms: Math.round(ms),
+        person: response.locals.person?.id,
+      },
+      'request',
+    )
   })
   const isReading = request.method === 'GET' || request.method === 'HEAD'
-  const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/bring)$/.test(request.path) ? MOST_FILE : MOST_BODY
+  const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/bring)$/.test(request.path)
+    ? MOST_FILE
+    : MOST_BODY
   const length = Number(request.headers['content-length'] ?? (isReading ? 0 : NaN))
-  if (Number.isNaN(length) || length > most) return void response.status(413).type('text').send(`That is more than one request may hold (${most / 1024 / 1024} MB).\n`)
+  if (Number.isNaN(length) || length > most)
+    return void response
+      .status(413)
+      .type('text')
+      .send(`That is more than one request may hold (${most / 1024 / 1024} MB).\n`)
   if (!isReading && !isOwnOrigin(request.headers.origin, request.headers.host, config))
-    return void response.status(403).type('text').send('This request did not come from a page of Fieldstone, so nothing was done.\n')
+    return void response
+      .status(403)
+      .type('text')
+      .send('This request did not come from a page of Fieldstone, so nothing was done.\n')
   next()
 })
 
 // Answers are packed on the way; a part of a file is a part of its bytes as they are.
-app.use(compression({ filter: (request, response) => response.getHeader('Content-Range') === undefined && compression.filter(request, response) }))
+app.use(
+  compression({
+    filter: (request, response) =>
+      response.getHeader('Content-Range') === undefined && compression.filter(request, response),
+  }),
+)
 
 app.use((request, response, next) => {
   const settle = (found: FoundSession | null, isDown: boolean): void => {
@@ -120,13 +160,21 @@ app.use(
   createRequestHandler({
     build: withTrouble(build as unknown as ServerBuild),
     getLoadContext: (request, response) => {
-      const { requestId = '', nonce = '', person = null, isDatabaseDown: isDown = false, visited = null } = response.locals
+      const {
+        requestId = '',
+        nonce = '',
+        person = null,
+        isDatabaseDown: isDown = false,
+        visited = null,
+      } = response.locals
       return { requestId, nonce, person, isDatabaseDown: isDown, address: request.ip ?? '', visited }
     },
   }),
 )
 
-const server = createServer((request, response) => (isStarting ? void app(request, response) : quickPage(request, response, () => void app(request, response))))
+const server = createServer((request, response) =>
+  isStarting ? void app(request, response) : quickPage(request, response, () => void app(request, response)),
+)
 attachSockets(server)
 
 async function stop(signal: string): Promise<void> {
@@ -152,7 +200,11 @@ async function databaseAnswers(): Promise<void> {
       return void (await pool.query('select 1'))
     } catch (error) {
       if (!isDatabaseDown(error)) throw error
-      if (attempt % 15 === 0) log.warn({ error: error instanceof Error ? error.message : String(error) }, 'the database does not answer; waiting for it')
+      if (attempt % 15 === 0)
+        log.warn(
+          { error: error instanceof Error ? error.message : String(error) },
+          'the database does not answer; waiting for it',
+        )
       await new Promise((done) => setTimeout(done, 2000))
     }
   }

@@ -23,7 +23,11 @@ const escape = (words: string): string => words.replace(/[&<>"']/g, (sign) => `&
 export class Millrace {
   #films: Film[]
 
-  constructor(private readonly folder: string, private readonly origin: string, samples: readonly Film[]) {
+  constructor(
+    private readonly folder: string,
+    private readonly origin: string,
+    samples: readonly Film[],
+  ) {
     mkdirSync(folder, { recursive: true })
     const list = join(folder, 'films.json')
     this.#films = existsSync(list) ? (JSON.parse(readFileSync(list, 'utf8')) as Film[]) : [...samples]
@@ -42,8 +46,15 @@ export class Millrace {
     if (area === '') return this.#page(response, 200, 'Millrace Video', this.#list())
     if (area === 'oembed') return this.#oembed(response, url.searchParams.get('url') ?? '')
     if (!film) return this.#page(response, 404, 'Nothing here', '<p>There is no film at this address.</p>')
-    if (film.view === 'owner' && url.searchParams.get('owner') !== 'yes') return this.#page(response, 403, 'Not shown', '<p>This film is shown to its owner alone.</p>')
-    if (area === 'v') return this.#page(response, 200, film.title, `${this.#player(film)}<p>Share address: <code>${this.origin}/v/${film.id}</code></p><p>Embed code:<br><textarea readonly rows="3" cols="70" aria-label="Embed code">${escape(this.#code(film))}</textarea></p>`)
+    if (film.view === 'owner' && url.searchParams.get('owner') !== 'yes')
+      return this.#page(response, 403, 'Not shown', '<p>This film is shown to its owner alone.</p>')
+    if (area === 'v')
+      return this.#page(
+        response,
+        200,
+        film.title,
+        `${this.#player(film)}<p>Share address: <code>${this.origin}/v/${film.id}</code></p><p>Embed code:<br><textarea readonly rows="3" cols="70" aria-label="Embed code">${escape(this.#code(film))}</textarea></p>`,
+      )
     if (area === 'embed') return this.#bare(response, film)
     if (area === 'file') return this.#send(request, response, film)
     this.#page(response, 404, 'Nothing here', '<p>There is nothing at this address.</p>')
@@ -59,7 +70,9 @@ export class Millrace {
 
   #list(): string {
     const rows = this.#films.map(
-      (film) => `<li><a href="/v/${film.id}?owner=yes">${escape(film.title)}</a> — shown to ${film.view === 'owner' ? 'its owner' : 'everybody'}
+      (
+        film,
+      ) => `<li><a href="/v/${film.id}?owner=yes">${escape(film.title)}</a> — shown to ${film.view === 'owner' ? 'its owner' : 'everybody'}
 <form method="post" action="/view/${film.id}?to=${film.view === 'owner' ? 'everybody' : 'owner'}"><button>Show to ${film.view === 'owner' ? 'everybody' : 'owner alone'}</button></form></li>`,
     )
     return `<ul>${rows.join('')}</ul><h2>Upload a film</h2><form id="up"><label>Title <input name="title" required></label> <label>File <input type="file" name="file" accept="video/*" required></label>
@@ -69,13 +82,17 @@ export class Millrace {
 
   #page(response: ServerResponse, status: number, title: string, body: string): void {
     response.writeHead(status, { 'Content-Type': 'text/html; charset=utf-8', 'X-Content-Type-Options': 'nosniff' })
-    response.end(`<!doctype html><html lang="en"><meta charset="utf-8"><title>${escape(title)}</title><style>body{font:16px/1.5 system-ui;max-width:46rem;margin:2rem auto;padding:0 1rem}form{display:inline-block;margin:.2rem}</style><h1>${escape(title)}</h1>${body}<p><a href="/">Millrace Video</a>: a stand-in, nothing here is real.</p></html>`)
+    response.end(
+      `<!doctype html><html lang="en"><meta charset="utf-8"><title>${escape(title)}</title><style>body{font:16px/1.5 system-ui;max-width:46rem;margin:2rem auto;padding:0 1rem}form{display:inline-block;margin:.2rem}</style><h1>${escape(title)}</h1>${body}<p><a href="/">Millrace Video</a>: a stand-in, nothing here is real.</p></html>`,
+    )
   }
 
   /** The film alone, for frames in other pages. */
   #bare(response: ServerResponse, film: Film): void {
     response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8' })
-    response.end(`<!doctype html><html lang="en"><meta charset="utf-8"><title>${escape(film.title)}</title><style>html,body{margin:0;height:100%;background:#000}video{width:100%!important;height:100%;max-height:none!important}</style>${this.#player(film)}</html>`)
+    response.end(
+      `<!doctype html><html lang="en"><meta charset="utf-8"><title>${escape(film.title)}</title><style>html,body{margin:0;height:100%;background:#000}video{width:100%!important;height:100%;max-height:none!important}</style>${this.#player(film)}</html>`,
+    )
   }
 
   #oembed(response: ServerResponse, address: string): void {
@@ -83,7 +100,19 @@ export class Millrace {
     const film = this.#films.find((each) => each.id === id)
     const status = !film ? 404 : film.view === 'owner' ? 401 : 200
     response.writeHead(status, { 'Content-Type': 'application/json' })
-    response.end(status === 200 && film ? JSON.stringify({ version: '1.0', type: 'video', provider_name: 'Millrace Video', title: film.title, width: film.width, height: film.height, html: this.#code(film) }) : '{}')
+    response.end(
+      status === 200 && film
+        ? JSON.stringify({
+            version: '1.0',
+            type: 'video',
+            provider_name: 'Millrace Video',
+            title: film.title,
+            width: film.width,
+            height: film.height,
+            html: this.#code(film),
+          })
+        : '{}',
+    )
   }
 
   #change(film: Film, url: URL, response: ServerResponse): void {
@@ -103,7 +132,14 @@ export class Millrace {
     const id = randomBytes(5).toString('hex')
     const file = join(this.folder, id)
     writeFileSync(file, Buffer.concat(parts))
-    this.#films.push({ id, title: (url.searchParams.get('title') ?? '').slice(0, 200) || 'Untitled', view: url.searchParams.get('view') === 'owner' ? 'owner' : 'everybody', width: 640, height: 360, file })
+    this.#films.push({
+      id,
+      title: (url.searchParams.get('title') ?? '').slice(0, 200) || 'Untitled',
+      view: url.searchParams.get('view') === 'owner' ? 'owner' : 'everybody',
+      width: 640,
+      height: 360,
+      file,
+    })
     this.#save()
     response.writeHead(200, { 'Content-Type': 'text/plain' }).end(id)
   }
@@ -111,8 +147,15 @@ export class Millrace {
   #send(request: IncomingMessage, response: ServerResponse, film: Film): void {
     const size = statSync(film.file).size
     const range = /^bytes=(\d+)-(\d*)$/.exec(request.headers.range ?? '')
-    const [from, to] = range ? [Number(range[1]), range[2] ? Math.min(size - 1, Number(range[2])) : size - 1] : [0, size - 1]
-    response.writeHead(range ? 206 : 200, { 'Content-Type': 'video/webm', 'Accept-Ranges': 'bytes', 'Content-Length': Math.max(0, to - from + 1), ...(range ? { 'Content-Range': `bytes ${from}-${to}/${size}` } : {}) })
+    const [from, to] = range
+      ? [Number(range[1]), range[2] ? Math.min(size - 1, Number(range[2])) : size - 1]
+      : [0, size - 1]
+    response.writeHead(range ? 206 : 200, {
+      'Content-Type': 'video/webm',
+      'Accept-Ranges': 'bytes',
+      'Content-Length': Math.max(0, to - from + 1),
+      ...(range ? { 'Content-Range': `bytes ${from}-${to}/${size}` } : {}),
+    })
     if (from > to) return void response.end()
     createReadStream(film.file, { start: from, end: to }).pipe(response)
   }

@@ -1,4 +1,11 @@
 declare module 'commonmark-spec' {
-  const spec: { readonly tests: readonly { readonly markdown: string; readonly html: string; readonly section: string; readonly number: number }[] }
+  const spec: {
+    readonly tests: readonly {
+      readonly markdown: string
+      readonly html: string
+      readonly section: string
+      readonly number: number
+    }[]
+  }
   export default spec
 }

@@ -21,11 +21,27 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const found = await requireOpenPlace(request, context, params.courseId, params.itemId)
   if (found.place.kind !== 'assignment') failure('no such place', 404)
   const who = participant(found)
-  const [parts, draft, submissions] = await Promise.all([roomParts(found), findDraft(pool, who.place.id, who.personId), listSubmissions(pool, who.place.id, who.personId)])
-  return { parts, draft, submissions, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, mayHandIn: who.mayTakePart && !who.isAuthor, dueAt: who.place.settings.dueAt, isPast: who.place.settings.dueAt !== null && new Date(who.place.settings.dueAt) < new Date() }
+  const [parts, draft, submissions] = await Promise.all([
+    roomParts(found),
+    findDraft(pool, who.place.id, who.personId),
+    listSubmissions(pool, who.place.id, who.personId),
+  ])
+  return {
+    parts,
+    draft,
+    submissions,
+    courseId: params.courseId,
+    entryId: who.place.id,
+    isAuthor: who.isAuthor,
+    mayHandIn: who.mayTakePart && !who.isAuthor,
+    dueAt: who.place.settings.dueAt,
+    isPast: who.place.settings.dueAt !== null && new Date(who.place.settings.dueAt) < new Date(),
+  }
 }
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? 'Assignment'} – Fieldstone` }]
+export const meta = ({ loaderData }: Route.MetaArgs) => [
+  { title: `${loaderData?.parts.title ?? 'Assignment'} – Fieldstone` },
+]
 
 const PAUSE = 900
 
@@ -37,17 +53,41 @@ export default function Assignment({ loaderData }: Route.ComponentProps) {
   return (
     <RoomFrame parts={parts}>
       <section className="assignment" aria-label="Your work">
-        {dueAt && <p className="assignment-due">Due {shortMoment(dueAt, parts.timeZone)}{isPast && '. That has passed; what you hand in now is marked as late'}.</p>}
-        {isAuthor && <p><a href={`/courses/${courseId}/hand-ins/${entryId}`}>What students handed in</a></p>}
+        {dueAt && (
+          <p className="assignment-due">
+            Due {shortMoment(dueAt, parts.timeZone)}
+            {isPast && '. That has passed; what you hand in now is marked as late'}.
+          </p>
+        )}
+        {isAuthor && (
+          <p>
+            <a href={`/courses/${courseId}/hand-ins/${entryId}`}>What students handed in</a>
+          </p>
+        )}
         {!isAuthor && !mayHandIn && <p className="soft">You read here as a guest; students hand in.</p>}
-        {submissions.map((each) => <HandedIn key={each.number} submission={each} timeZone={parts.timeZone} isNewest={each === newest} />)}
-        {mayHandIn && !isWriting && <Button className="needs-script" onClick={() => setWriting(true)}>{newest?.returnedAt ? 'Work on it again' : 'Hand in anew'}</Button>}
+        {submissions.map((each) => (
+          <HandedIn key={each.number} submission={each} timeZone={parts.timeZone} isNewest={each === newest} />
+        ))}
+        {mayHandIn && !isWriting && (
+          <Button className="needs-script" onClick={() => setWriting(true)}>
+            {newest?.returnedAt ? 'Work on it again' : 'Hand in anew'}
+          </Button>
+        )}
         {mayHandIn && (
           <noscript>
-            <p className="soft">To write and hand in, turn on JavaScript in your browser. You can read everything without it.</p>
+            <p className="soft">
+              To write and hand in, turn on JavaScript in your browser. You can read everything without it.
+            </p>
           </noscript>
         )}
-        {mayHandIn && isWriting && <Work key={submissions.length} {...{ courseId, entryId }} start={draft ?? (newest ? { content: newest.content, files: newest.files } : null)} onHandedIn={() => setWriting(false)} />}
+        {mayHandIn && isWriting && (
+          <Work
+            key={submissions.length}
+            {...{ courseId, entryId }}
+            start={draft ?? (newest ? { content: newest.content, files: newest.files } : null)}
+            onHandedIn={() => setWriting(false)}
+          />
+        )}
       </section>
     </RoomFrame>
   )
@@ -60,7 +100,8 @@ interface WorkProps {
   onHandedIn(): void
 }
 
-type Kept = { sort: 'nothing' } | { sort: 'keeping' } | { sort: 'kept'; at: string } | { sort: 'problem'; words: string }
+type Kept =
+  { sort: 'nothing' } | { sort: 'keeping' } | { sort: 'kept'; at: string } | { sort: 'problem'; words: string }
 
 /** What is being written, kept as a draft by itself. */
 function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
@@ -78,9 +119,22 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
   const ask = (request: WorkRequest): Promise<{ ok: boolean; reason?: string; html?: string }> => {
     // One after the other, so that a draft on its way never comes after the hand-in.
     const next = order.current.then(() =>
-      fetch(`/assignments/${courseId}/${entryId}/work`, { method: 'POST', body: JSON.stringify(request), headers: { 'Content-Type': 'application/json' } }).then(
-        (response) => (response.status === 401 ? { ok: false, reason: 'You are no longer signed in. Sign in in another tab; what you wrote is still here.' } : (response.json() as Promise<{ ok: boolean; reason?: string; html?: string }>)),
-        () => ({ ok: false, reason: 'The server does not answer. What you wrote is still here; it is kept as soon as the server is back.' }),
+      fetch(`/assignments/${courseId}/${entryId}/work`, {
+        method: 'POST',
+        body: JSON.stringify(request),
+        headers: { 'Content-Type': 'application/json' },
+      }).then(
+        (response) =>
+          response.status === 401
+            ? {
+                ok: false,
+                reason: 'You are no longer signed in. Sign in in another tab; what you wrote is still here.',
+              }
+            : (response.json() as Promise<{ ok: boolean; reason?: string; html?: string }>),
+        () => ({
+          ok: false,
+          reason: 'The server does not answer. What you wrote is still here; it is kept as soon as the server is back.',
+        }),
       ),
     )
     order.current = next
@@ -91,8 +145,13 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
     setKept({ sort: 'keeping' })
     timer.current = setTimeout(() => {
       void ask({ intent: 'draft', content: now, files: withFiles }).then((answer) => {
-        setKept(answer.ok ? { sort: 'kept', at: new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()) } : { sort: 'problem', words: answer.reason ?? '' })
-        if (!answer.ok && answer.reason?.startsWith('The server')) timer.current = setTimeout(() => keep(now, withFiles), 3000)
+        setKept(
+          answer.ok
+            ? { sort: 'kept', at: new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()) }
+            : { sort: 'problem', words: answer.reason ?? '' },
+        )
+        if (!answer.ok && answer.reason?.startsWith('The server'))
+          timer.current = setTimeout(() => keep(now, withFiles), 3000)
       })
     }, PAUSE)
   }
@@ -119,8 +178,23 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
   return (
     <div className="assignment-work needs-script">
       <h2>Your answer</h2>
-      <RichField label="Your answer" placeholder="Write here. It is kept as a draft by itself; nobody else sees it until you hand it in." start={start?.content} {...{ courseId }} uploadTo="contributions" onChange={(now) => (setContent(now), setPreview(null), keep(now, files))} />
-      <FileList files={files} onRemove={(id) => { const rest = files.filter((file) => file.id !== id); setFiles(rest); keep(content, rest) }} removeIcon={<X size={13} aria-hidden />} />
+      <RichField
+        label="Your answer"
+        placeholder="Write here. It is kept as a draft by itself; nobody else sees it until you hand it in."
+        start={start?.content}
+        {...{ courseId }}
+        uploadTo="contributions"
+        onChange={(now) => (setContent(now), setPreview(null), keep(now, files))}
+      />
+      <FileList
+        files={files}
+        onRemove={(id) => {
+          const rest = files.filter((file) => file.id !== id)
+          setFiles(rest)
+          keep(content, rest)
+        }}
+        removeIcon={<X size={13} aria-hidden />}
+      />
       {preview !== null && (
         <section className="post-preview" aria-label="As your teacher will see it">
           <p className="soft small">As your teacher will see it</p>
@@ -128,11 +202,34 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
         </section>
       )}
       <div className="post-actions">
-        <Button type="primary" loading={isSending} onClick={() => void handIn()}>Hand in</Button>
-        <Button onClick={() => void ask({ intent: 'preview', content }).then((answer) => (answer.ok ? setPreview(answer.html || '<p>There is nothing written yet.</p>') : setKept({ sort: 'problem', words: answer.reason ?? '' })))}>Preview</Button>
-        <Button icon={<Paperclip size={14} aria-hidden />} onClick={() => chooser.current?.click()}>Add a file</Button>
-        <span className={kept.sort === 'problem' ? 'post-problem' : 'soft small'} role={kept.sort === 'problem' ? 'alert' : 'status'}>
-          {kept.sort === 'keeping' ? 'Keeping…' : kept.sort === 'kept' ? `Draft kept, ${kept.at}` : kept.sort === 'problem' ? kept.words : ''}
+        <Button type="primary" loading={isSending} onClick={() => void handIn()}>
+          Hand in
+        </Button>
+        <Button
+          onClick={() =>
+            void ask({ intent: 'preview', content }).then((answer) =>
+              answer.ok
+                ? setPreview(answer.html || '<p>There is nothing written yet.</p>')
+                : setKept({ sort: 'problem', words: answer.reason ?? '' }),
+            )
+          }
+        >
+          Preview
+        </Button>
+        <Button icon={<Paperclip size={14} aria-hidden />} onClick={() => chooser.current?.click()}>
+          Add a file
+        </Button>
+        <span
+          className={kept.sort === 'problem' ? 'post-problem' : 'soft small'}
+          role={kept.sort === 'problem' ? 'alert' : 'status'}
+        >
+          {kept.sort === 'keeping'
+            ? 'Keeping…'
+            : kept.sort === 'kept'
+              ? `Draft kept, ${kept.at}`
+              : kept.sort === 'problem'
+                ? kept.words
+                : ''}
         </span>
       </div>
       <input

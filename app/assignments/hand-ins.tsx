@@ -6,7 +6,12 @@ import { emptyPassage } from '../../core/document/empty-passage.ts'
 import { identifier } from '../../core/document/wire.ts'
 import { initials } from '../../core/people/initials.ts'
 import { giveBack } from '../../server/assignments/assignment.server.ts'
-import { type HandInStanding, listStandings, listSubmissions, type Submission } from '../../server/assignments/queries.server.ts'
+import {
+  type HandInStanding,
+  listStandings,
+  listSubmissions,
+  type Submission,
+} from '../../server/assignments/queries.server.ts'
 import { recordDeed } from '../../server/audit/audit.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { findEntry } from '../../server/plan/queries.server.ts'
@@ -31,9 +36,22 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   if (entry?.kind !== 'assignment') failure('no such place', 404)
   const standings = await listStandings(pool, course.id, entry.id)
   const { of } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
-  const chosen = standings.find(({ personId }) => personId === of) ?? standings.find(({ handedInAt }) => handedInAt !== null) ?? null
-  if (chosen?.handedInAt) await recordDeed(pool, { act: 'hand-ins read', personId: person.id, courseId: course.id, about: `“${entry.title}” of ${chosen.name}`, address: context.address })
-  return { entry: { id: entry.id, title: entry.title, dueAt: entry.settings.dueAt }, standings, chosen, submissions: chosen ? await listSubmissions(pool, entry.id, chosen.personId) : [] }
+  const chosen =
+    standings.find(({ personId }) => personId === of) ?? standings.find(({ handedInAt }) => handedInAt !== null) ?? null
+  if (chosen?.handedInAt)
+    await recordDeed(pool, {
+      act: 'hand-ins read',
+      personId: person.id,
+      courseId: course.id,
+      about: `“${entry.title}” of ${chosen.name}`,
+      address: context.address,
+    })
+  return {
+    entry: { id: entry.id, title: entry.title, dueAt: entry.settings.dueAt },
+    standings,
+    chosen,
+    submissions: chosen ? await listSubmissions(pool, entry.id, chosen.personId) : [],
+  }
 }
 
 export async function action({ request, context, params }: Route.ActionArgs) {
@@ -43,11 +61,19 @@ export async function action({ request, context, params }: Route.ActionArgs) {
   if (!parsed.success) return data({ ok: false as const, reason: 'That was not understood.' }, { status: 400 })
   const entry = identifier.safeParse(params.itemId).success ? await findEntry(pool, course.id, params.itemId) : null
   if (entry?.kind !== 'assignment') failure('no such place', 404)
-  const result = await giveBack({ personId: person.id, name: person.name }, { courseId: course.id, entryId: entry.id, title: entry.title }, parsed.data.personId, parsed.data.number, parsed.data.comment)
+  const result = await giveBack(
+    { personId: person.id, name: person.name },
+    { courseId: course.id, entryId: entry.id, title: entry.title },
+    parsed.data.personId,
+    parsed.data.number,
+    parsed.data.comment,
+  )
   return data(result, { status: result.ok ? 200 : 422 })
 }
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `Handed in: ${loaderData?.entry.title ?? ''} – Fieldstone` }]
+export const meta = ({ loaderData }: Route.MetaArgs) => [
+  { title: `Handed in: ${loaderData?.entry.title ?? ''} – Fieldstone` },
+]
 
 /** What students handed in, one of them at a time, with a field to answer in. */
 export default function HandIns({ loaderData: { entry, standings, chosen, submissions } }: Route.ComponentProps) {
@@ -62,14 +88,24 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
       <div className="panes hand-ins">
         <nav className="hand-in-list" aria-label="Students">
           <p className="hand-in-count">
-            <b>{handed}</b> of {standings.length} handed in, <b>{waiting}</b> {waiting === 1 ? 'waits' : 'wait'} for an answer
+            <b>{handed}</b> of {standings.length} handed in, <b>{waiting}</b> {waiting === 1 ? 'waits' : 'wait'} for an
+            answer
           </p>
           <ul>
             {standings.map((each) => (
               <li key={each.personId}>
-                <Link to={`?of=${each.personId}`} aria-current={each.personId === chosen?.personId || undefined} preventScrollReset>
-                  <span className="face" style={{ backgroundColor: each.colour }} aria-hidden>{initials(each.name)}</span>
-                  <span className="hand-in-name">{each.name}<small className="soft">{standingWords(each, course.timeZone)}</small></span>
+                <Link
+                  to={`?of=${each.personId}`}
+                  aria-current={each.personId === chosen?.personId || undefined}
+                  preventScrollReset
+                >
+                  <span className="face" style={{ backgroundColor: each.colour }} aria-hidden>
+                    {initials(each.name)}
+                  </span>
+                  <span className="hand-in-name">
+                    {each.name}
+                    <small className="soft">{standingWords(each, course.timeZone)}</small>
+                  </span>
                 </Link>
               </li>
             ))}
@@ -79,7 +115,20 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
           <h1>
             <Link to={`/courses/${course.id}/items/${entry.id}`}>{entry.title}</Link>
           </h1>
-          {chosen ? <OneStudent key={`${chosen.personId} ${submissions.length}`} {...{ chosen, submissions }} timeZone={course.timeZone} courseId={course.id} /> : <p className="soft">{standings.length === 0 ? 'The course has no students yet.' : 'Nobody has handed in yet. What students hand in stands here, with a field to answer in.'}</p>}
+          {chosen ? (
+            <OneStudent
+              key={`${chosen.personId} ${submissions.length}`}
+              {...{ chosen, submissions }}
+              timeZone={course.timeZone}
+              courseId={course.id}
+            />
+          ) : (
+            <p className="soft">
+              {standings.length === 0
+                ? 'The course has no students yet.'
+                : 'Nobody has handed in yet. What students hand in stands here, with a field to answer in.'}
+            </p>
+          )}
         </main>
       </div>
     </div>
@@ -88,26 +137,65 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
 
 function standingWords({ handedInAt, isLate, returnedAt }: HandInStanding, timeZone: string): string {
   if (!handedInAt) return 'nothing yet'
-  return returnedAt ? `given back ${shortMoment(returnedAt, timeZone)}` : `handed in ${shortMoment(handedInAt, timeZone)}${isLate ? ', late' : ''}`
+  return returnedAt
+    ? `given back ${shortMoment(returnedAt, timeZone)}`
+    : `handed in ${shortMoment(handedInAt, timeZone)}${isLate ? ', late' : ''}`
 }
 
-function OneStudent({ chosen, submissions, timeZone, courseId }: { chosen: HandInStanding; submissions: readonly Submission[]; timeZone: string; courseId: string }) {
+function OneStudent({
+  chosen,
+  submissions,
+  timeZone,
+  courseId,
+}: {
+  chosen: HandInStanding
+  submissions: readonly Submission[]
+  timeZone: string
+  courseId: string
+}) {
   const fetcher = useFetcher<typeof action>()
   const [comment, setComment] = useState<object>(emptyPassage)
   const newest = submissions[0]
   if (!newest) return <p className="soft">{chosen.name} has handed in nothing yet.</p>
-  const giveIt = (): void => void fetcher.submit(JSON.stringify({ personId: chosen.personId, number: newest.number, comment }), { method: 'post', encType: 'application/json' })
+  const giveIt = (): void =>
+    void fetcher.submit(JSON.stringify({ personId: chosen.personId, number: newest.number, comment }), {
+      method: 'post',
+      encType: 'application/json',
+    })
   const result = fetcher.state === 'idle' ? fetcher.data : undefined
   return (
     <>
       <h2>{chosen.name}</h2>
-      {submissions.map((each) => <HandedIn key={`${each.number} ${each.returnedAt ?? ''}`} submission={each} timeZone={timeZone} isNewest={each === newest} />)}
+      {submissions.map((each) => (
+        <HandedIn
+          key={`${each.number} ${each.returnedAt ?? ''}`}
+          submission={each}
+          timeZone={timeZone}
+          isNewest={each === newest}
+        />
+      ))}
       <section className="answer-field" aria-label="Your comment">
-        <RichField key={newest.returnedAt ?? ''} label="Your comment" placeholder={newest.returnedAt ? 'Say it again, better…' : `What do you say to ${chosen.name.split(' ')[0]}?`} courseId={courseId} uploadTo="contributions" onChange={setComment} onSend={giveIt} />
-        {result && !result.ok && <p className="post-problem" role="alert">{result.reason}</p>}
+        <RichField
+          key={newest.returnedAt ?? ''}
+          label="Your comment"
+          placeholder={newest.returnedAt ? 'Say it again, better…' : `What do you say to ${chosen.name.split(' ')[0]}?`}
+          courseId={courseId}
+          uploadTo="contributions"
+          onChange={setComment}
+          onSend={giveIt}
+        />
+        {result && !result.ok && (
+          <p className="post-problem" role="alert">
+            {result.reason}
+          </p>
+        )}
         <div className="post-actions">
-          <Button type="primary" loading={fetcher.state !== 'idle'} onClick={giveIt}>{newest.returnedAt ? 'Replace the comment' : 'Give back with this comment'}</Button>
-          <span className="soft small" role="status">{result?.ok ? `${chosen.name} was told.` : `${chosen.name.split(' ')[0]} is told when you give it back.`}</span>
+          <Button type="primary" loading={fetcher.state !== 'idle'} onClick={giveIt}>
+            {newest.returnedAt ? 'Replace the comment' : 'Give back with this comment'}
+          </Button>
+          <span className="soft small" role="status">
+            {result?.ok ? `${chosen.name} was told.` : `${chosen.name.split(' ')[0]} is told when you give it back.`}
+          </span>
         </div>
       </section>
     </>

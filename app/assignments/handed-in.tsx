@@ -4,7 +4,15 @@ import type { HandedFiles, Submission } from '../../server/assignments/queries.s
 import { shortMoment } from '../shell/moments.ts'
 
 /** Files with their names, each to be fetched, or taken out where that is still possible. */
-export function FileList({ files, onRemove, removeIcon }: { files: HandedFiles; onRemove?: (id: string) => void; removeIcon?: ReactNode }) {
+export function FileList({
+  files,
+  onRemove,
+  removeIcon,
+}: {
+  files: HandedFiles
+  onRemove?: (id: string) => void
+  removeIcon?: ReactNode
+}) {
   if (files.length === 0) return null
   return (
     <ul className="file-list" aria-label="Files">
@@ -23,7 +31,15 @@ export function FileList({ files, onRemove, removeIcon }: { files: HandedFiles; 
 }
 
 /** Something that was handed in, with what an author said to it. */
-export function HandedIn({ submission, timeZone, isNewest }: { submission: Submission; timeZone: string; isNewest: boolean }) {
+export function HandedIn({
+  submission,
+  timeZone,
+  isNewest,
+}: {
+  submission: Submission
+  timeZone: string
+  isNewest: boolean
+}) {
   const { number, html, files, handedInAt, isLate, commentHtml, returnedAt, returnedBy } = submission
   return (
     <details className="handed-in" open={isNewest}>

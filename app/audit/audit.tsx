@@ -9,7 +9,11 @@ import type { Route } from './+types/audit'
 import './audit.css'
 
 const query = z.object({
-  before: z.string().regex(/^\d{1,18}$/).nullable().catch(null),
+  before: z
+    .string()
+    .regex(/^\d{1,18}$/)
+    .nullable()
+    .catch(null),
   act: z.enum(ACTS).nullable().catch(null),
   words: typedWords,
 })
@@ -33,13 +37,24 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
       <Strip person={person} />
       <main className="audit">
         <h1>Audit trail</h1>
-        <p className="soft">Changes of rights, sign-ins, files taken out, and reading of what students handed in. Kept for a year. Times are UTC.</p>
+        <p className="soft">
+          Changes of rights, sign-ins, files taken out, and reading of what students handed in. Kept for a year. Times
+          are UTC.
+        </p>
         <Form role="search" className="audit-bar">
           <select name="act" aria-label="What" defaultValue={asked.act ?? ''}>
             <option value="">Everything</option>
-            {acts.map((act) => <option key={act}>{act}</option>)}
+            {acts.map((act) => (
+              <option key={act}>{act}</option>
+            ))}
           </select>
-          <input type="search" name="words" defaultValue={asked.words} aria-label="Find by word or name" placeholder="Find by word or name" />
+          <input
+            type="search"
+            name="words"
+            defaultValue={asked.words}
+            aria-label="Find by word or name"
+            placeholder="Find by word or name"
+          />
           <button className="plain-button">Find</button>
         </Form>
         {deeds.length === 0 ? (
@@ -47,12 +62,20 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
         ) : (
           <table>
             <thead>
-              <tr><th scope="col">When</th><th scope="col">Who</th><th scope="col">What</th><th scope="col">About</th><th scope="col">From</th></tr>
+              <tr>
+                <th scope="col">When</th>
+                <th scope="col">Who</th>
+                <th scope="col">What</th>
+                <th scope="col">About</th>
+                <th scope="col">From</th>
+              </tr>
             </thead>
             <tbody>
               {deeds.map((deed) => (
                 <tr key={deed.id}>
-                  <td><time dateTime={deed.at}>{moment.format(new Date(deed.at))}</time></td>
+                  <td>
+                    <time dateTime={deed.at}>{moment.format(new Date(deed.at))}</time>
+                  </td>
                   <td>{deed.person ?? 'nobody signed in'}</td>
                   <td>{deed.act}</td>
                   <td>{[deed.course, deed.about].filter(Boolean).join(': ')}</td>
@@ -62,7 +85,15 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
             </tbody>
           </table>
         )}
-        {hasMore && <p><Link to={`?${new URLSearchParams({ ...(asked.act ? { act: asked.act } : {}), words: asked.words, before: deeds.at(-1)!.id }).toString()}`}>Earlier entries</Link></p>}
+        {hasMore && (
+          <p>
+            <Link
+              to={`?${new URLSearchParams({ ...(asked.act ? { act: asked.act } : {}), words: asked.words, before: deeds.at(-1)!.id }).toString()}`}
+            >
+              Earlier entries
+            </Link>
+          </p>
+        )}
       </main>
     </div>
   )

@@ -9,7 +9,16 @@ import { replaceExercise } from '../../server/exercises/queries.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
 import { findEntry } from '../../server/plan/queries.server.ts'
 import { addQuestion, keepQuestion, readQuestion } from '../../server/questions/bank.server.ts'
-import { deleteFolder, findQuestion, findQuestionUses, insertFolder, listQuestions, updateFolder, updateFolderName, updateQuestionDeleted } from '../../server/questions/queries.server.ts'
+import {
+  deleteFolder,
+  findQuestion,
+  findQuestionUses,
+  insertFolder,
+  listQuestions,
+  updateFolder,
+  updateFolderName,
+  updateQuestionDeleted,
+} from '../../server/questions/queries.server.ts'
 import type { Course } from '../../server/courses/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
@@ -17,14 +26,21 @@ import { kindOfAnswer, questionKind } from '../../core/questions/kinds/registry.
 import type { Route } from './+types/question-bank'
 import { type BankAnswer, type BankRequest, bankRequest } from './question-requests.ts'
 
-const query = z.object({ id: identifier.optional(), words: z.string().max(200).catch(''), kind: questionKind.nullable().catch(null) })
+const query = z.object({
+  id: identifier.optional(),
+  words: z.string().max(200).catch(''),
+  kind: questionKind.nullable().catch(null),
+})
 
 /** Questions that fit, or one of them whole; as JSON. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const { course } = await requireCourse(context, request, params.courseId, 'write', true)
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))
   if (!asked.success) throw data(null, { status: 400 })
-  if (asked.data.id === undefined) return Response.json(await listQuestions(pool, course.id, { folderId: null, kind: asked.data.kind, words: asked.data.words }))
+  if (asked.data.id === undefined)
+    return Response.json(
+      await listQuestions(pool, course.id, { folderId: null, kind: asked.data.kind, words: asked.data.words }),
+    )
   const question = await findQuestion(pool, course.id, asked.data.id)
   if (!question) throw data(null, { status: 404 })
   return Response.json(question)
@@ -44,15 +60,23 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
     case 'add': {
       const read = readQuestion(asked.content)
       if (!read.ok) return read
-      if (await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content)) return { ok: true, version: 1 }
+      if (await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content))
+        return { ok: true, version: 1 }
       const known = await findQuestion(pool, course.id, asked.id)
-      return known ? { ok: true, version: known.version } : { ok: false, reason: 'This question could not be put into the bank. Make it anew; what you wrote is still here.' }
+      return known
+        ? { ok: true, version: known.version }
+        : {
+            ok: false,
+            reason: 'This question could not be put into the bank. Make it anew; what you wrote is still here.',
+          }
     }
     case 'keep': {
       const read = readQuestion(asked.content)
       if (!read.ok) return read
       const version = await keepQuestion(course.id, personId, asked.version, asked.id, asked.title, read.content)
-      return version === null ? { ok: false, isBehind: true, reason: 'Somebody else changed this question meanwhile, or it was deleted.' } : { ok: true, version }
+      return version === null
+        ? { ok: false, isBehind: true, reason: 'Somebody else changed this question meanwhile, or it was deleted.' }
+        : { ok: true, version }
     }
     case 'try':
       return tried(asked, course)
@@ -62,14 +86,21 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
     case 'delete': {
       const { titles, answered } = await findQuestionUses(pool, course.id, asked.ids)
       await updateQuestionDeleted(pool, course.id, asked.ids, true)
-      const where = titles.length > 0 ? [`It stands in ${titles.map((title) => `“${title}”`).join(', ')}, and goes from there with the next edition.`] : []
+      const where =
+        titles.length > 0
+          ? [
+              `It stands in ${titles.map((title) => `“${title}”`).join(', ')}, and goes from there with the next edition.`,
+            ]
+          : []
       return { ok: true, uses: [...where, ...usesWords({ ...NO_USES, answered })] }
     }
     case 'restore':
       await updateQuestionDeleted(pool, course.id, asked.ids, false)
       return { ok: true }
     case 'add folder':
-      return (await insertFolder(pool, course.id, asked.id, asked.name)) ? { ok: true } : { ok: false, reason: `There is a folder “${asked.name}” already.` }
+      return (await insertFolder(pool, course.id, asked.id, asked.name))
+        ? { ok: true }
+        : { ok: false, reason: `There is a folder “${asked.name}” already.` }
     case 'rename folder':
       await updateFolderName(pool, course.id, asked.id, asked.name)
       return { ok: true }
@@ -93,10 +124,34 @@ function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): 
   if (problem) return { ok: false, reason: problem }
   const question = { id: 'tried', position: 1, points: 1, title: '', content: read.content }
   const values = valuesOf(read.content, 'tried', asked.seed, course.language)
-  if (!values) return { ok: false, reason: 'None of its versions has an answer yet. Look through the versions to see why.' }
+  if (!values)
+    return { ok: false, reason: 'None of its versions has an answer yet. Look through the versions to see why.' }
   const kind = kindOfAnswer(read.content.answer)
   const given = asked.given === null ? null : kind.given(asked.given)
   const graded = given === null ? null : kind.grade(read.content.answer, values, given)
-  const answer = graded === null || given === null ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length } : { questionId: 'tried', given: typeof given === 'string' ? given : [...given], share: graded.ok ? graded.share : null, tries: 1, hints: read.content.hints.length }
-  return { ok: true, html: questionHtml({ question, values, answer }, { language: course.language, attempt: 0, name: '', isTold: true, isJudged: true, mayAnswer: true, isPreview: true }).text }
+  const answer =
+    graded === null || given === null
+      ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length }
+      : {
+          questionId: 'tried',
+          given: typeof given === 'string' ? given : [...given],
+          share: graded.ok ? graded.share : null,
+          tries: 1,
+          hints: read.content.hints.length,
+        }
+  return {
+    ok: true,
+    html: questionHtml(
+      { question, values, answer },
+      {
+        language: course.language,
+        attempt: 0,
+        name: '',
+        isTold: true,
+        isJudged: true,
+        mayAnswer: true,
+        isPreview: true,
+      },
+    ).text,
+  }
 }

@@ -21,7 +21,9 @@ function start(): Worker {
 }
 
 /** Asks the worker; null when it failed. */
-export function askChecks<Sort extends keyof Checks>(request: Extract<CheckRequest, { sort: Sort }>): Promise<Checks[Sort]['answer'] | null> {
+export function askChecks<Sort extends keyof Checks>(
+  request: Extract<CheckRequest, { sort: Sort }>,
+): Promise<Checks[Sort]['answer'] | null> {
   worker ??= start()
   const id = ++asked
   return new Promise((done) => {

@@ -17,7 +17,21 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const person = requirePerson(context, request)
   const { words, from } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const courses = await listCourses(pool, person.id, person.isManager, words, from)
-  return { person, words, from, part: COURSES_A_PART, hasMore: courses.length > COURSES_A_PART, courses: courses.slice(0, COURSES_A_PART).map((course) => ({ id: course.id, title: course.title, role: course.role, mayWrite: may({ isManager: person.isManager, role: course.role }, 'write') })) }
+  return {
+    person,
+    words,
+    from,
+    part: COURSES_A_PART,
+    hasMore: courses.length > COURSES_A_PART,
+    courses: courses
+      .slice(0, COURSES_A_PART)
+      .map((course) => ({
+        id: course.id,
+        title: course.title,
+        role: course.role,
+        mayWrite: may({ isManager: person.isManager, role: course.role }, 'write'),
+      })),
+  }
 }
 
 const ROLE = { author: 'You write here', student: 'You learn here', guest: 'You read here' } as const
@@ -30,12 +44,21 @@ export default function Home({ loaderData: { person, courses, words, from, part,
         <h1>Courses</h1>
         {(hasMore || from > 0 || words !== '') && (
           <Form role="search" className="home-search">
-            <input type="search" name="words" key={words} defaultValue={words} aria-label="Find a course by words of its title" placeholder="Find a course" />
+            <input
+              type="search"
+              name="words"
+              key={words}
+              defaultValue={words}
+              aria-label="Find a course by words of its title"
+              placeholder="Find a course"
+            />
             <button className="plain-button">Find</button>
           </Form>
         )}
         {courses.length === 0 && words !== '' && <p>No course has these words in its title.</p>}
-        {courses.length === 0 && words === '' && <p>You are not in a course yet. A teacher or the manager of the school can let you in.</p>}
+        {courses.length === 0 && words === '' && (
+          <p>You are not in a course yet. A teacher or the manager of the school can let you in.</p>
+        )}
         <ul>
           {courses.map(({ id, title, role, mayWrite }) => (
             <li key={id}>
@@ -47,8 +70,14 @@ export default function Home({ loaderData: { person, courses, words, from, part,
         </ul>
         {(hasMore || from > 0) && (
           <nav aria-label="More courses" className="home-parts">
-            {from > 0 && <Link to={`/?${new URLSearchParams({ words, from: String(Math.max(0, from - part)) }).toString()}`}>Previous {part}</Link>}
-            {hasMore && <Link to={`/?${new URLSearchParams({ words, from: String(from + part) }).toString()}`}>Next {part}</Link>}
+            {from > 0 && (
+              <Link to={`/?${new URLSearchParams({ words, from: String(Math.max(0, from - part)) }).toString()}`}>
+                Previous {part}
+              </Link>
+            )}
+            {hasMore && (
+              <Link to={`/?${new URLSearchParams({ words, from: String(from + part) }).toString()}`}>Next {part}</Link>
+            )}
           </nav>
         )}
       </main>

@@ -3,7 +3,13 @@ import { Bell, BellRing } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { mustPostFirst, readThreadOf, readThreads, type Thread, whyNotWrite } from '../../server/discussions/discussion.server.ts'
+import {
+  mustPostFirst,
+  readThreadOf,
+  readThreads,
+  type Thread,
+  whyNotWrite,
+} from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { countPosts, isFollowing } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.server.ts'
@@ -19,17 +25,44 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const who = participant(found)
   const asked = new URL(request.url).searchParams
   const [postId, before] = [asked.get('post'), asked.get('before')]
-  const [parts, threads, sought, mustFirst, count, follows] = await Promise.all([roomParts(found), readThreads(who, identifier.safeParse(before).data ?? null), postId === null ? null : readThreadOf(who, postId), mustPostFirst(who), countPosts(pool, who.place.id), isFollowing(pool, who.place.id, who.personId)])
-  return { parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' }, isComments: found.place.kind !== 'discussion', threads: withSought(threads, sought), mustFirst, count, follows, courseId: params.courseId, entryId: who.place.id, isAuthor: who.isAuthor, whyNot: whyNotWrite(who) }
+  const [parts, threads, sought, mustFirst, count, follows] = await Promise.all([
+    roomParts(found),
+    readThreads(who, identifier.safeParse(before).data ?? null),
+    postId === null ? null : readThreadOf(who, postId),
+    mustPostFirst(who),
+    countPosts(pool, who.place.id),
+    isFollowing(pool, who.place.id, who.personId),
+  ])
+  return {
+    parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' },
+    isComments: found.place.kind !== 'discussion',
+    threads: withSought(threads, sought),
+    mustFirst,
+    count,
+    follows,
+    courseId: params.courseId,
+    entryId: who.place.id,
+    isAuthor: who.isAuthor,
+    whyNot: whyNotWrite(who),
+  }
 }
 
 /** The threads with one that somebody was sent to among them, where it belongs by its date. */
-function withSought(list: { threads: Thread[]; hasMore: boolean }, sought: Thread | null): { threads: Thread[]; hasMore: boolean; lastId?: string | null } {
+function withSought(
+  list: { threads: Thread[]; hasMore: boolean },
+  sought: Thread | null,
+): { threads: Thread[]; hasMore: boolean; lastId?: string | null } {
   if (!sought) return list
-  return { ...list, threads: newestFirst([...list.threads.filter(({ post }) => post.id !== sought.post.id), sought]), lastId: list.threads.at(-1)?.post.id ?? null }
+  return {
+    ...list,
+    threads: newestFirst([...list.threads.filter(({ post }) => post.id !== sought.post.id), sought]),
+    lastId: list.threads.at(-1)?.post.id ?? null,
+  }
 }
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? 'Discussion'} – Fieldstone` }]
+export const meta = ({ loaderData }: Route.MetaArgs) => [
+  { title: `${loaderData?.parts.title ?? 'Discussion'} – Fieldstone` },
+]
 
 // What changes is told by the socket and asked for by itself.
 export const shouldRevalidate = (): boolean => false
@@ -56,14 +89,26 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   return (
     <RoomFrame parts={parts}>
       <section className="discussion" aria-label="Discussion">
-        {isComments && <p><a href={`/read/${courseId}/${entryId}`}>Back to the page</a></p>}
+        {isComments && (
+          <p>
+            <a href={`/read/${courseId}/${entryId}`}>Back to the page</a>
+          </p>
+        )}
         <div className="discussion-bar">
-          <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : isComments ? 'Comments' : 'What people wrote'}</h2>
+          <h2>
+            {mustFirst
+              ? `${count} ${count === 1 ? 'post' : 'posts'} so far`
+              : isComments
+                ? 'Comments'
+                : 'What people wrote'}
+          </h2>
           <FollowButton address={address} isOn={loaderData.follows} />
         </div>
         {whyNot === null && (
           <noscript>
-            <p className="discussion-why">To write here, turn on JavaScript in your browser. You can read everything without it.</p>
+            <p className="discussion-why">
+              To write here, turn on JavaScript in your browser. You can read everything without it.
+            </p>
           </noscript>
         )}
         {whyNot === null ? (
@@ -84,17 +129,33 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
         ) : (
           <p className="discussion-why">{whyNot}</p>
         )}
-        {mustFirst ? <p className="discussion-why">What others wrote comes into sight once you have written yourself.</p> : threads.threads.length === 0 && <p className="soft">Nobody has written yet. {whyNot === null && 'Yours would be the first.'}</p>}
+        {mustFirst ? (
+          <p className="discussion-why">What others wrote comes into sight once you have written yourself.</p>
+        ) : (
+          threads.threads.length === 0 && (
+            <p className="soft">Nobody has written yet. {whyNot === null && 'Yours would be the first.'}</p>
+          )
+        )}
         <div className="discussion-undo" role="status">
           {takenBack !== null && (
             <p>
               {problem || 'Your post was taken back.'}{' '}
-              <button type="button" ref={undo} className="link-button" onClick={() => void bringBack(takenBack)}>Bring it back</button>{' '}
-              <button type="button" className="plain-button" aria-label="Close" onClick={() => setTakenBack(null)}>×</button>
+              <button type="button" ref={undo} className="link-button" onClick={() => void bringBack(takenBack)}>
+                Bring it back
+              </button>{' '}
+              <button type="button" className="plain-button" aria-label="Close" onClick={() => setTakenBack(null)}>
+                ×
+              </button>
             </p>
           )}
         </div>
-        <ThreadList threads={threads} {...{ address, courseId, isAuthor, whyNot }} timeZone={parts.timeZone} onChanged={threads.put} onTakenBack={setTakenBack} />
+        <ThreadList
+          threads={threads}
+          {...{ address, courseId, isAuthor, whyNot }}
+          timeZone={parts.timeZone}
+          onChanged={threads.put}
+          onTakenBack={setTakenBack}
+        />
       </section>
     </RoomFrame>
   )
@@ -107,7 +168,13 @@ function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
     if (answer.ok) setFollows(!follows)
   }
   return (
-    <Button className="needs-script" size="small" icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />} aria-pressed={follows} onClick={() => void toggle()}>
+    <Button
+      className="needs-script"
+      size="small"
+      icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />}
+      aria-pressed={follows}
+      onClick={() => void toggle()}
+    >
       {follows ? 'You are told of replies' : 'Tell me of replies'}
     </Button>
   )

@@ -16,8 +16,12 @@ export function HideForm({ onHide, onCancel }: { onHide(reason: string): void; o
         Why is it hidden? Whoever wrote it reads this.
         <Input autoFocus value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} />
       </label>
-      <Button size="small" htmlType="submit">Hide the post</Button>
-      <Button size="small" type="text" onClick={onCancel}>Cancel</Button>
+      <Button size="small" htmlType="submit">
+        Hide the post
+      </Button>
+      <Button size="small" type="text" onClick={onCancel}>
+        Cancel
+      </Button>
     </form>
   )
 }

@@ -26,7 +26,7 @@ const STORE = 'fieldstone-unsent'
 /** What was being written here when the page was left, kept in this browser. */
 function keptDraft(key: string): object | undefined {
   try {
-    return JSON.parse(localStorage.getItem(`${STORE} ${key}`) ?? 'null') as object | undefined ?? undefined
+    return (JSON.parse(localStorage.getItem(`${STORE} ${key}`) ?? 'null') as object | undefined) ?? undefined
   } catch {
     return undefined
   }
@@ -42,7 +42,18 @@ function keepDraft(key: string, content: object | null): void {
 }
 
 /** Writes a post: looked at before it is sent, kept in this browser until it is. */
-export function PostComposer({ address, courseId, parentId, label, placeholder, send, change, isOpen = false, onSent, onCancel }: Props) {
+export function PostComposer({
+  address,
+  courseId,
+  parentId,
+  label,
+  placeholder,
+  send,
+  change,
+  isOpen = false,
+  onSent,
+  onCancel,
+}: Props) {
   const key = `${address} ${change?.id ?? parentId ?? 'thread'}`
   const [draft, setDraft] = useState<object | undefined>(change?.content)
   // What the field begins with; the field itself keeps what is written in it.
@@ -72,7 +83,10 @@ export function PostComposer({ address, courseId, parentId, label, placeholder, 
     if (isSending) return
     setSending(true)
     const content = draft ?? emptyPassage
-    const answer = await askPosts(address, change ? { intent: 'rewrite', id: change.id, content } : { intent: 'write', id: id.current, parentId, content })
+    const answer = await askPosts(
+      address,
+      change ? { intent: 'rewrite', id: change.id, content } : { intent: 'write', id: id.current, parentId, content },
+    )
     setSending(false)
     if (!answer.ok) return setProblem(answer.reason)
     keepDraft(key, null)
@@ -91,19 +105,41 @@ export function PostComposer({ address, courseId, parentId, label, placeholder, 
   }
   return (
     <div className="post-composer needs-script">
-      <RichField key={round} label={label} placeholder={placeholder} start={begun} courseId={courseId} uploadTo="contributions" isOpen={isOpen && round === 0} onChange={onChange} onSend={() => void sendIt()} />
+      <RichField
+        key={round}
+        label={label}
+        placeholder={placeholder}
+        start={begun}
+        courseId={courseId}
+        uploadTo="contributions"
+        isOpen={isOpen && round === 0}
+        onChange={onChange}
+        onSend={() => void sendIt()}
+      />
       {preview !== null && (
         <section className="post-preview" aria-label="As others will see it">
           <p className="soft small">As others will see it</p>
           <div className="page-content" dangerouslySetInnerHTML={{ __html: preview }} />
         </section>
       )}
-      {problem && <p className="post-problem" role="alert">{problem}</p>}
+      {problem && (
+        <p className="post-problem" role="alert">
+          {problem}
+        </p>
+      )}
       {(draft !== undefined || onCancel) && (
         <div className="post-actions">
-          <Button type="primary" size="small" loading={isSending} onClick={() => void sendIt()}>{send}</Button>
-          <Button size="small" onClick={() => void look()}>Preview</Button>
-          {onCancel && <Button size="small" type="text" onClick={onCancel}>Cancel</Button>}
+          <Button type="primary" size="small" loading={isSending} onClick={() => void sendIt()}>
+            {send}
+          </Button>
+          <Button size="small" onClick={() => void look()}>
+            Preview
+          </Button>
+          {onCancel && (
+            <Button size="small" type="text" onClick={onCancel}>
+              Cancel
+            </Button>
+          )}
           <span className="soft small">Ctrl+Enter sends</span>
         </div>
       )}

@@ -3,7 +3,13 @@ import { z } from 'zod'
 import { MOST_REPLIES_AT_ONCE, PART_REPLIES } from '../../core/discussions/parts.ts'
 import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { actOnPost, readThread, readThreads, rewritePost, writePost } from '../../server/discussions/discussion.server.ts'
+import {
+  actOnPost,
+  readThread,
+  readThreads,
+  rewritePost,
+  writePost,
+} from '../../server/discussions/discussion.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
@@ -13,10 +19,23 @@ import { tooOften } from '../../server/web/rate.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
 
-const query = z.object({ before: identifier.optional(), thread: identifier.optional(), count: z.coerce.number().int().min(1).max(MOST_REPLIES_AT_ONCE).optional(), mine: identifier.optional() })
+const query = z.object({
+  before: identifier.optional(),
+  thread: identifier.optional(),
+  count: z.coerce.number().int().min(1).max(MOST_REPLIES_AT_ONCE).optional(),
+  mine: identifier.optional(),
+})
 
 // eslint-disable-next-line no-control-regex -- control characters are what is refused
-const reason = z.string().trim().min(1, 'Say why, in a few words: whoever wrote it reads the reason.').max(500, 'A reason holds at most 500 characters.').refine((words) => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words), 'The reason holds a character that can’t be shown.')
+const reason = z
+  .string()
+  .trim()
+  .min(1, 'Say why, in a few words: whoever wrote it reads the reason.')
+  .max(500, 'A reason holds at most 500 characters.')
+  .refine(
+    (words) => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words),
+    'The reason holds a character that can’t be shown.',
+  )
 
 /** Everything that can be asked of what people write under an item. */
 export const postRequest = z.discriminatedUnion('intent', [
@@ -24,7 +43,10 @@ export const postRequest = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('rewrite'), id: identifier, content: z.unknown() }),
   z.object({ intent: z.literal('preview'), content: z.unknown() }),
   z.object({ intent: z.literal('follow'), isOn: z.boolean() }),
-  z.object({ intent: z.enum(['take back', 'bring back', 'helpful', 'not helpful', 'lock', 'unlock', 'show']), id: identifier }),
+  z.object({
+    intent: z.enum(['take back', 'bring back', 'helpful', 'not helpful', 'lock', 'unlock', 'show']),
+    id: identifier,
+  }),
   z.object({ intent: z.literal('hide'), id: identifier, reason }),
 ])
 export type PostRequest = z.infer<typeof postRequest>
@@ -56,13 +78,25 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, postRequest, MOST_BYTES)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  const tooMany = asked.intent === 'preview' ? tooOften(who.personId, 'preview') : asked.intent === 'write' || asked.intent === 'rewrite' ? tooOften(who.personId, 'post') : null
+  const tooMany =
+    asked.intent === 'preview'
+      ? tooOften(who.personId, 'preview')
+      : asked.intent === 'write' || asked.intent === 'rewrite'
+        ? tooOften(who.personId, 'post')
+        : null
   if (tooMany) return Response.json({ ok: false, reason: tooMany }, { status: 429 })
   if (asked.intent === 'preview') return previewAnswer(who, asked.content)
   if (asked.intent === 'follow') {
     await updateFollow(pool, who.place.id, who.personId, asked.isOn)
     return Response.json({ ok: true })
   }
-  const result = asked.intent === 'write' ? await writePost(who, { ...asked, unsafeContent: asked.content }) : asked.intent === 'rewrite' ? await rewritePost(who, asked.id, asked.content) : asked.intent === 'hide' ? await actOnPost(who, asked.id, { act: 'hide', reason: asked.reason }) : await actOnPost(who, asked.id, { act: asked.intent })
+  const result =
+    asked.intent === 'write'
+      ? await writePost(who, { ...asked, unsafeContent: asked.content })
+      : asked.intent === 'rewrite'
+        ? await rewritePost(who, asked.id, asked.content)
+        : asked.intent === 'hide'
+          ? await actOnPost(who, asked.id, { act: 'hide', reason: asked.reason })
+          : await actOnPost(who, asked.id, { act: asked.intent })
   return Response.json(result, { status: result.ok ? 200 : 422 })
 }

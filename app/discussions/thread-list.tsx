@@ -9,7 +9,9 @@ import './discussion.css'
 export function ThreadList({ threads, ...context }: { threads: Threads } & PostContext) {
   return (
     <>
-      <p className="news" role="status" aria-live="polite">{threads.news}</p>
+      <p className="news" role="status" aria-live="polite">
+        {threads.news}
+      </p>
       <ol className="threads">
         {threads.threads.map((thread) => (
           <li key={thread.post.id}>
@@ -17,7 +19,11 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
           </li>
         ))}
       </ol>
-      {threads.hasMore && <Button className="needs-script" onClick={() => void threads.more()}>Earlier threads</Button>}
+      {threads.hasMore && (
+        <Button className="needs-script" onClick={() => void threads.more()}>
+          Earlier threads
+        </Button>
+      )}
       {threads.hasMore && threads.threads.length > 0 && (
         <noscript>
           <a href={`?before=${threads.threads.at(-1)!.post.id}`}>Earlier threads</a>
@@ -27,7 +33,11 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
   )
 }
 
-function OneThread({ thread: { post, replies }, onEarlier, ...context }: { thread: Thread; onEarlier(): Promise<void> } & PostContext) {
+function OneThread({
+  thread: { post, replies },
+  onEarlier,
+  ...context
+}: { thread: Thread; onEarlier(): Promise<void> } & PostContext) {
   const missing = post.replies - replies.length
   const names = new Map([post, ...replies].map((each) => [each.id, each.person]))
   return (
@@ -35,14 +45,27 @@ function OneThread({ thread: { post, replies }, onEarlier, ...context }: { threa
       <PostCard post={post} answering={null} isThreadLocked={post.isLocked} {...context} />
       {(replies.length > 0 || missing > 0) && (
         <div className="replies">
-          {missing > 0 && <button type="button" className="link-button needs-script" onClick={() => void onEarlier()}>Show {missing <= PART_REPLIES ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}` : `earlier answers (${missing})`}</button>}
+          {missing > 0 && (
+            <button type="button" className="link-button needs-script" onClick={() => void onEarlier()}>
+              Show{' '}
+              {missing <= PART_REPLIES
+                ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}`
+                : `earlier answers (${missing})`}
+            </button>
+          )}
           {missing > 0 && (
             <noscript>
               <a href={`?post=${post.id}#post-${post.id}`}>Earlier answers</a>
             </noscript>
           )}
           {replies.map((reply) => (
-            <PostCard key={reply.id} post={reply} answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier answer')} isThreadLocked={post.isLocked} {...context} />
+            <PostCard
+              key={reply.id}
+              post={reply}
+              answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier answer')}
+              isThreadLocked={post.isLocked}
+              {...context}
+            />
           ))}
         </div>
       )}

@@ -19,7 +19,11 @@ export interface Threads {
 const all = (threads: readonly Thread[]): SeenPost[] => threads.flatMap(({ post, replies }) => [post, ...replies])
 
 /** The threads under an item, kept up to date: whatever others write appears by itself. */
-export function useThreads(entryId: string, address: string, start: { threads: readonly Thread[]; hasMore: boolean; lastId?: string | null }): Threads {
+export function useThreads(
+  entryId: string,
+  address: string,
+  start: { threads: readonly Thread[]; hasMore: boolean; lastId?: string | null },
+): Threads {
   const [threads, setThreads] = useState(start.threads)
   const [hasMore, setMore] = useState(start.hasMore)
   const [news, setNews] = useState('')
@@ -27,18 +31,33 @@ export function useThreads(entryId: string, address: string, start: { threads: r
   latest.current = threads
   // Up to where they are all here; one that somebody was sent to may be older.
   const last = useRef(start.lastId === undefined ? (start.threads.at(-1)?.post.id ?? null) : start.lastId)
-  const opened = useRef(new Set(start.threads.filter(({ replies }) => replies.length > SHOWN_REPLIES).map(({ post }) => post.id)))
+  const opened = useRef(
+    new Set(start.threads.filter(({ replies }) => replies.length > SHOWN_REPLIES).map(({ post }) => post.id)),
+  )
 
   const refresh = useCallback(async () => {
     const first = await fetchThreads(address, null)
     if (!first) return
     const shown = new Map(latest.current.map((thread) => [thread.post.id, thread]))
-    const parts = await Promise.all([...opened.current].map((id) => fetchThread(address, id, { count: Math.min(MOST_REPLIES_AT_ONCE, Math.max(1, shown.get(id)?.replies.length ?? 1)) })))
+    const parts = await Promise.all(
+      [...opened.current].map((id) =>
+        fetchThread(address, id, {
+          count: Math.min(MOST_REPLIES_AT_ONCE, Math.max(1, shown.get(id)?.replies.length ?? 1)),
+        }),
+      ),
+    )
     const byId = new Map(first.threads.map((thread) => [thread.post.id, thread]))
     for (const thread of parts) if (thread) byId.set(thread.post.id, withEarlier(shown.get(thread.post.id), thread))
     const known = new Set(all(latest.current).map(({ id }) => id))
-    const older = latest.current.filter(({ post }) => !first.threads.some((thread) => thread.post.id === post.id) && (first.threads.length === 0 || post.at < first.threads.at(-1)!.post.at))
-    const next = [...first.threads.map(({ post }) => byId.get(post.id)!), ...older.map((thread) => byId.get(thread.post.id) ?? thread)]
+    const older = latest.current.filter(
+      ({ post }) =>
+        !first.threads.some((thread) => thread.post.id === post.id) &&
+        (first.threads.length === 0 || post.at < first.threads.at(-1)!.post.at),
+    )
+    const next = [
+      ...first.threads.map(({ post }) => byId.get(post.id)!),
+      ...older.map((thread) => byId.get(thread.post.id) ?? thread),
+    ]
     const fresh = all(next).filter(({ id, isMine }) => !known.has(id) && !isMine).length
     setThreads(next)
     if (older.length === 0) setMore(first.hasMore)
@@ -51,7 +70,9 @@ export function useThreads(entryId: string, address: string, start: { threads: r
     let isOver = false
     let waiting: ReturnType<typeof setTimeout> | undefined
     const connect = (isAgain: boolean): void => {
-      socket = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/live?posts=${entryId}`)
+      socket = new WebSocket(
+        `${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/live?posts=${entryId}`,
+      )
       // Many at once are looked at once.
       socket.onmessage = () => (waiting ??= setTimeout(() => ((waiting = undefined), void refresh()), 150))
       socket.onopen = () => isAgain && void refresh()
@@ -77,7 +98,12 @@ export function useThreads(entryId: string, address: string, start: { threads: r
       const next = await fetchThreads(address, last.current)
       if (!next) return
       last.current = next.threads.at(-1)?.post.id ?? last.current
-      setThreads((list) => newestFirst([...list, ...next.threads.filter(({ post }) => !list.some((thread) => thread.post.id === post.id))]))
+      setThreads((list) =>
+        newestFirst([
+          ...list,
+          ...next.threads.filter(({ post }) => !list.some((thread) => thread.post.id === post.id)),
+        ]),
+      )
       setMore(next.hasMore)
     },
     earlier: async (rootId) => {
@@ -85,7 +111,19 @@ export function useThreads(entryId: string, address: string, start: { threads: r
       const thread = await fetchThread(address, rootId, { before })
       if (!thread) return
       opened.current.add(rootId)
-      setThreads((list) => list.map((each) => (each.post.id === rootId ? { ...each, replies: [...thread.replies.filter(({ id }) => !each.replies.some((reply) => reply.id === id)), ...each.replies] } : each)))
+      setThreads((list) =>
+        list.map((each) =>
+          each.post.id === rootId
+            ? {
+                ...each,
+                replies: [
+                  ...thread.replies.filter(({ id }) => !each.replies.some((reply) => reply.id === id)),
+                  ...each.replies,
+                ],
+              }
+            : each,
+        ),
+      )
     },
     put: (post) => {
       setNews('')
@@ -95,19 +133,33 @@ export function useThreads(entryId: string, address: string, start: { threads: r
 }
 
 /** Threads newest first, as the server has them. */
-export const newestFirst = (threads: readonly Thread[]): Thread[] => [...threads].sort((a, b) => (a.post.at < b.post.at ? 1 : a.post.at > b.post.at ? -1 : 0))
+export const newestFirst = (threads: readonly Thread[]): Thread[] =>
+  [...threads].sort((a, b) => (a.post.at < b.post.at ? 1 : a.post.at > b.post.at ? -1 : 0))
 
 /** What was shown of a thread before the part that has come anew stays before it. */
 function withEarlier(shown: Thread | undefined, part: Thread): Thread {
   const first = part.replies[0]
-  return shown && first ? { ...part, replies: [...shown.replies.filter(({ at, id }) => at < first.at && !part.replies.some((reply) => reply.id === id)), ...part.replies] } : part
+  return shown && first
+    ? {
+        ...part,
+        replies: [
+          ...shown.replies.filter(({ at, id }) => at < first.at && !part.replies.some((reply) => reply.id === id)),
+          ...part.replies,
+        ],
+      }
+    : part
 }
 
 function placed(list: readonly Thread[], post: SeenPost): Thread[] {
-  if (post.parentId === null) return list.some((thread) => thread.post.id === post.id) ? list.map((thread) => (thread.post.id === post.id ? { ...thread, post } : thread)) : [{ post, replies: [] }, ...list]
+  if (post.parentId === null)
+    return list.some((thread) => thread.post.id === post.id)
+      ? list.map((thread) => (thread.post.id === post.id ? { ...thread, post } : thread))
+      : [{ post, replies: [] }, ...list]
   return list.map((thread) => {
     if (thread.post.id !== post.rootId) return thread
     const isKnown = thread.replies.some(({ id }) => id === post.id)
-    return isKnown ? { ...thread, replies: thread.replies.map((reply) => (reply.id === post.id ? post : reply)) } : { post: { ...thread.post, replies: thread.post.replies + 1 }, replies: [...thread.replies, post] }
+    return isKnown
+      ? { ...thread, replies: thread.replies.map((reply) => (reply.id === post.id ? post : reply)) }
+      : { post: { ...thread.post, replies: thread.post.replies + 1 }, replies: [...thread.replies, post] }
   })
 }

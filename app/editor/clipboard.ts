@@ -29,10 +29,12 @@ export function dismissPaste(view: EditorView): void {
 export function pasteWordsAlone(view: EditorView): void {
   const last = lastPaste(view.state)
   if (!last || !undo(view.state, view.dispatch)) return
-  void cleaning().then(({ cleanText }) => {
-    put(view, cleanText(last.text), { ...last, reading: 'words' })
-    view.focus()
-  }).catch(() => undefined)
+  void cleaning()
+    .then(({ cleanText }) => {
+      put(view, cleanText(last.text), { ...last, reading: 'words' })
+      view.focus()
+    })
+    .catch(() => undefined)
 }
 
 /** The cleaning brings the HTML parser with it: fetched when the sheet is open, at the latest with the first paste. */
@@ -50,7 +52,10 @@ interface Takers {
  * a page can't hold. What was copied from a sheet keeps its own way, which loses nothing. `onFiles` is asked first
  * whether it takes the files of a clipboard that holds no words.
  */
-export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers, schema: Schema): Plugin<LastPaste | null> {
+export function coreClipboard(
+  { onFiles, onEmbed, onTrouble, players }: Takers,
+  schema: Schema,
+): Plugin<LastPaste | null> {
   setTimeout(() => void cleaning().catch(() => undefined), 800)
   return new Plugin<LastPaste | null>({
     key,
@@ -95,13 +100,24 @@ export function coreClipboard({ onFiles, onEmbed, onTrouble, players }: Takers, 
   /** Cleans HTML from elsewhere and puts it where the cursor is; false where blocks have no place. */
   function take(view: EditorView, html: string, text: string): boolean {
     if (!takesBlocks(view.state, view.state.selection.$from.depth)) return false
-    void cleaning().then(({ cleanHtml, cleanText }) => {
-      if (view.isDestroyed) return
-      const cleaned = cleanHtml(html)
-      const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
-      if (isEmpty && text === '') return onTrouble(`Nothing was pasted: the clipboard holds no words that a page can take. ${cleaned.report}`)
-      put(view, isEmpty ? cleanText(text) : cleaned, { report: cleaned.report, reading: isEmpty ? 'words' : 'clean', text: text || cleaned.blocks.map((block) => block.textContent).join('\n') })
-    }, () => onTrouble('What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.'))
+    void cleaning().then(
+      ({ cleanHtml, cleanText }) => {
+        if (view.isDestroyed) return
+        const cleaned = cleanHtml(html)
+        const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
+        if (isEmpty && text === '')
+          return onTrouble(`Nothing was pasted: the clipboard holds no words that a page can take. ${cleaned.report}`)
+        put(view, isEmpty ? cleanText(text) : cleaned, {
+          report: cleaned.report,
+          reading: isEmpty ? 'words' : 'clean',
+          text: text || cleaned.blocks.map((block) => block.textContent).join('\n'),
+        })
+      },
+      () =>
+        onTrouble(
+          'What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.',
+        ),
+    )
     return true
   }
 }
@@ -120,17 +136,34 @@ function takesBlocks({ selection: { $from } }: EditorState, depth: number): bool
 
 function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): void {
   // The editor's schema is generated from the same kinds, but is another object: content crosses as JSON.
-  const content = Fragment.fromJSON(view.state.schema, blocks.map((block) => block.toJSON() as unknown))
+  const content = Fragment.fromJSON(
+    view.state.schema,
+    blocks.map((block) => block.toJSON() as unknown),
+  )
   const isOpen = (block: Node | null): boolean => block?.type.name === 'paragraph'
   const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
-  const transaction = closeHistory(view.state.tr).replaceSelection(slice).setMeta('paste', true).setMeta(key, { last: { ...last, report } })
+  const transaction = closeHistory(view.state.tr)
+    .replaceSelection(slice)
+    .setMeta('paste', true)
+    .setMeta(key, { last: { ...last, report } })
   const problem = problemOf(transaction)
   // Deep inside other pieces there may be no room for what came: its words come all the same.
-  if (problem && last.reading === 'clean') return wordsOnly(view, content, { ...last, report: `Pasted as words alone, for here there is no room for more: ${problem}` })
+  if (problem && last.reading === 'clean')
+    return wordsOnly(view, content, {
+      ...last,
+      report: `Pasted as words alone, for here there is no room for more: ${problem}`,
+    })
   view.dispatch(transaction.scrollIntoView())
 }
 
 function wordsOnly(view: EditorView, content: Fragment, last: LastPaste): void {
-  const transaction = closeHistory(view.state.tr).deleteSelection().insertText(content.textBetween(0, content.size, ' ', ' '))
-  view.dispatch(transaction.setMeta('paste', true).setMeta(key, { last: { ...last, reading: 'words' } }).scrollIntoView())
+  const transaction = closeHistory(view.state.tr)
+    .deleteSelection()
+    .insertText(content.textBetween(0, content.size, ' ', ' '))
+  view.dispatch(
+    transaction
+      .setMeta('paste', true)
+      .setMeta(key, { last: { ...last, reading: 'words' } })
+      .scrollIntoView(),
+  )
 }

@@ -5,7 +5,20 @@ import { schema } from '../../core/document/schema.ts'
 import { readPage } from '../../core/html/read.ts'
 import { printSource } from '../../core/source/print.ts'
 import { deleteBody, selectBody } from './select-body.ts'
-import { insertRule, insertTable, linkRange, pieceAt, removeAt, setLink, toggle, toggleList, toHeading, toParagraph, wrap, writeBeside } from './commands.ts'
+import {
+  insertRule,
+  insertTable,
+  linkRange,
+  pieceAt,
+  removeAt,
+  setLink,
+  toggle,
+  toggleList,
+  toHeading,
+  toParagraph,
+  wrap,
+  writeBeside,
+} from './commands.ts'
 
 /** A state with the cursor at `|`, or the passage between two of them marked. */
 function stateOf(html: string): EditorState {
@@ -42,7 +55,12 @@ test.each<[string, string, Command, string]>([
   ['a heading', '<p>a|</p>', toHeading(3), '<h3>a</h3>'],
   ['a heading back', '<h3>a|</h3>', toParagraph, '<p>a</p>'],
   ['a list', '<p>|a</p><p>b|</p>', toggleList('bulletList'), '<ul><li>a</li><li>b</li></ul>'],
-  ['a list of the other kind', '<ul><li>a|</li><li>b</li></ul>', toggleList('orderedList'), '<ol><li>a</li><li>b</li></ol>'],
+  [
+    'a list of the other kind',
+    '<ul><li>a|</li><li>b</li></ul>',
+    toggleList('orderedList'),
+    '<ol><li>a</li><li>b</li></ol>',
+  ],
   ['a list taken off', '<ul><li>|a</li><li>b|</li></ul>', toggleList('bulletList'), '<p>a</p><p>b</p>'],
   ['a box round two paragraphs', '<p>|a</p><p>b|</p><p>c</p>', wrap('box'), `${BOX}<p>a</p><p>b</p></div><p>c</p>`],
   ['a box in a box', `${BOX}<p>a|</p></div>`, wrap('box'), `${BOX}${BOX}<p>a</p></div></div>`],
@@ -50,21 +68,39 @@ test.each<[string, string, Command, string]>([
   ['a rule after the block', '<p>a|</p><p>b</p>', insertRule, '<p>a</p><hr><p>b</p>'],
   ['writing below a box', `${BOX}<p>a|</p></div><p>b</p>`, writeBeside('below'), `${BOX}<p>a</p></div><p></p><p>b</p>`],
   ['writing above a box', `${BOX}<p>a|</p></div>`, writeBeside('above'), `<p></p>${BOX}<p>a</p></div>`],
-  ['writing below a table in a box', `${BOX}<table><tr><td>a|</table></div>`, writeBeside('below'), `${BOX}<table><tbody><tr><td>a</td></tr></tbody></table><p></p></div>`],
-  ['a link', '<p>see |the map|</p>', setLink('https://maps.example/'), '<p>see <a href="https://maps.example/">the map</a></p>'],
+  [
+    'writing below a table in a box',
+    `${BOX}<table><tr><td>a|</table></div>`,
+    writeBeside('below'),
+    `${BOX}<table><tbody><tr><td>a</td></tr></tbody></table><p></p></div>`,
+  ],
+  [
+    'a link',
+    '<p>see |the map|</p>',
+    setLink('https://maps.example/'),
+    '<p>see <a href="https://maps.example/">the map</a></p>',
+  ],
   ['a link with words of its own', '<p>see |</p>', setLink('#water', 'below'), '<p>see <a href="#water">below</a></p>'],
-  ['a link changed from inside', '<p><a href="#a">the |map</a> x</p>', setLink('#b'), '<p><a href="#b">the map</a> x</p>'],
+  [
+    'a link changed from inside',
+    '<p><a href="#a">the |map</a> x</p>',
+    setLink('#b'),
+    '<p><a href="#b">the map</a> x</p>',
+  ],
   ['a link removed', '<p><a href="#a">the <b>|map</b></a> x</p>', setLink(null), '<p>the <strong>map</strong> x</p>'],
 ])('%s', (_name, before, command, after) => expect(run(before, command)?.html).toBe(after))
 
 test('a table takes the place of an empty paragraph, the cursor its first cell', () => {
   const result = run('<p>|</p>', insertTable(2, 2))
-  expect(result?.html).toBe('<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table>')
+  expect(result?.html).toBe(
+    '<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table>',
+  )
   expect(result?.state.selection.$from.node(-1).type.name).toBe('tableHeader')
 })
 
 test('in the title nothing but plain text', () => {
-  for (const command of [toggle('strong'), toHeading(2), toggleList('bulletList'), wrap('box')]) expect(run('<h1>T|</h1><p>x</p>', command)).toBeNull()
+  for (const command of [toggle('strong'), toHeading(2), toggleList('bulletList'), wrap('box')])
+    expect(run('<h1>T|</h1><p>x</p>', command)).toBeNull()
 })
 
 test('after the title a table stands after it, not in it', () => {

@@ -13,33 +13,50 @@ const node = (state: EditorState, name: string): NodeType => {
   return type
 }
 
-export const toggle = (mark: string): Command => (state, dispatch, view) => toggleMark(state.schema.marks[mark]!)(state, dispatch, view)
+export const toggle =
+  (mark: string): Command =>
+  (state, dispatch, view) =>
+    toggleMark(state.schema.marks[mark]!)(state, dispatch, view)
 
-export const toParagraph: Command = (state, dispatch, view) => setBlockType(node(state, 'paragraph'))(state, dispatch, view)
+export const toParagraph: Command = (state, dispatch, view) =>
+  setBlockType(node(state, 'paragraph'))(state, dispatch, view)
 
-export const toHeading = (level: number): Command => (state, dispatch, view) => setBlockType(node(state, 'heading'), { level })(state, dispatch, view)
+export const toHeading =
+  (level: number): Command =>
+  (state, dispatch, view) =>
+    setBlockType(node(state, 'heading'), { level })(state, dispatch, view)
 
 /** Wraps in a list, turns one kind of list into the other, or takes the items out of it. */
-export const toggleList = (name: 'bulletList' | 'orderedList'): Command => (state, dispatch, view) => {
-  const list = ancestor(state.selection.$from, (type) => type.isInGroup('list'))
-  if (!list) return wrapInList(node(state, name))(state, dispatch, view)
-  if (list.name === name) return liftListItem(node(state, 'listItem'))(state, dispatch, view)
-  dispatch?.(state.tr.setNodeMarkup(list.position, node(state, name)))
-  return true
-}
+export const toggleList =
+  (name: 'bulletList' | 'orderedList'): Command =>
+  (state, dispatch, view) => {
+    const list = ancestor(state.selection.$from, (type) => type.isInGroup('list'))
+    if (!list) return wrapInList(node(state, name))(state, dispatch, view)
+    if (list.name === name) return liftListItem(node(state, 'listItem'))(state, dispatch, view)
+    dispatch?.(state.tr.setNodeMarkup(list.position, node(state, name)))
+    return true
+  }
 
 /** Wraps the marked blocks in a quotation or a box. */
-export const wrap = (name: 'quotation' | 'box'): Command => (state, dispatch, view) => (state.selection.$from.depth >= MOST_DEPTH - 2 ? false : wrapIn(node(state, name))(state, dispatch, view))
+export const wrap =
+  (name: 'quotation' | 'box'): Command =>
+  (state, dispatch, view) =>
+    state.selection.$from.depth >= MOST_DEPTH - 2 ? false : wrapIn(node(state, name))(state, dispatch, view)
 
-export const removeAt = (position: number): Command => (state, dispatch) => {
-  const piece = state.doc.nodeAt(position)
-  if (!piece) return false
-  dispatch?.(state.tr.delete(position, position + piece.nodeSize).scrollIntoView())
-  return true
-}
+export const removeAt =
+  (position: number): Command =>
+  (state, dispatch) => {
+    const piece = state.doc.nodeAt(position)
+    if (!piece) return false
+    dispatch?.(state.tr.delete(position, position + piece.nodeSize).scrollIntoView())
+    return true
+  }
 
 /** Puts a block after the one the cursor is in, or in place of it when it is empty. */
-function insertBlock(state: EditorState, make: () => ReturnType<NodeType['createAndFill']>): Parameters<Command>[0]['tr'] | null {
+function insertBlock(
+  state: EditorState,
+  make: () => ReturnType<NodeType['createAndFill']>,
+): Parameters<Command>[0]['tr'] | null {
   const { $from } = state.selection
   const block = make()
   if (!block || $from.depth === 0) return null
@@ -56,20 +73,34 @@ export const insertRule: Command = (state, dispatch) => {
   const transaction = insertBlock(state, () => node(state, 'rule').create())
   if (!transaction) return false
   const after = transaction.mapping.map(state.selection.to)
-  const next = TextSelection.findFrom(transaction.doc.resolve(Math.min(after + 1, transaction.doc.content.size)), 1, true)
+  const next = TextSelection.findFrom(
+    transaction.doc.resolve(Math.min(after + 1, transaction.doc.content.size)),
+    1,
+    true,
+  )
   if (next) transaction.setSelection(next)
   dispatch?.(transaction)
   return true
 }
 
-export const insertTable = (rows: number, columns: number): Command => (state, dispatch) => {
-  const [table, row, cell, header] = ['table', 'tableRow', 'tableCell', 'tableHeader'].map((name) => node(state, name)) as [NodeType, NodeType, NodeType, NodeType]
-  const rowOf = (type: NodeType): ReturnType<NodeType['create']> => row.create(null, Array.from({ length: columns }, () => type.createAndFill()!))
-  const transaction = insertBlock(state, () => table.create(null, [rowOf(header), ...Array.from({ length: rows - 1 }, () => rowOf(cell))]))
-  if (!transaction) return false
-  dispatch?.(transaction)
-  return true
-}
+export const insertTable =
+  (rows: number, columns: number): Command =>
+  (state, dispatch) => {
+    const [table, row, cell, header] = ['table', 'tableRow', 'tableCell', 'tableHeader'].map((name) =>
+      node(state, name),
+    ) as [NodeType, NodeType, NodeType, NodeType]
+    const rowOf = (type: NodeType): ReturnType<NodeType['create']> =>
+      row.create(
+        null,
+        Array.from({ length: columns }, () => type.createAndFill()!),
+      )
+    const transaction = insertBlock(state, () =>
+      table.create(null, [rowOf(header), ...Array.from({ length: rows - 1 }, () => rowOf(cell))]),
+    )
+    if (!transaction) return false
+    dispatch?.(transaction)
+    return true
+  }
 
 export interface Place {
   readonly name: string
@@ -78,33 +109,42 @@ export interface Place {
 }
 
 function ancestor($at: ResolvedPos, matches: (type: NodeType) => boolean): Place | null {
-  for (let depth = $at.depth; depth > 0; depth--) if (matches($at.node(depth).type)) return { name: $at.node(depth).type.name, position: $at.before(depth), depth }
+  for (let depth = $at.depth; depth > 0; depth--)
+    if (matches($at.node(depth).type)) return { name: $at.node(depth).type.name, position: $at.before(depth), depth }
   return null
 }
 
-const PIECE_KINDS = new Set(Object.values<NodeKind>(nodeKinds).filter(({ isPiece }) => isPiece).map(({ name }) => name))
+const PIECE_KINDS = new Set(
+  Object.values<NodeKind>(nodeKinds)
+    .filter(({ isPiece }) => isPiece)
+    .map(({ name }) => name),
+)
 
 /** The innermost piece the cursor stands in, or the one that is selected. */
 export function pieceAt(state: EditorState): Place | null {
   const { selection } = state
-  if (selection instanceof NodeSelection && !selection.node.isInline) return { name: selection.node.type.name, position: selection.from, depth: selection.$from.depth + 1 }
+  if (selection instanceof NodeSelection && !selection.node.isInline)
+    return { name: selection.node.type.name, position: selection.from, depth: selection.$from.depth + 1 }
   return ancestor(selection.$from, (type) => PIECE_KINDS.has(type.name))
 }
 
 /** Begins a paragraph before or after a piece, outside it. Writing is possible on every side of everything. */
-export const writeBeside = (side: 'above' | 'below', position?: number): Command => (state, dispatch) => {
-  const at = position ?? pieceAt(state)?.position
-  const piece = at === undefined ? null : state.doc.nodeAt(at)
-  const place = at === undefined || !piece ? state.selection.$from.after(1) : side === 'above' ? at : at + piece.nodeSize
-  const paragraph = node(state, 'paragraph')
-  const $place = state.doc.resolve(place)
-  if (!$place.parent.canReplaceWith($place.index(), $place.index(), paragraph)) return false
-  if (dispatch) {
-    const transaction = state.tr.insert(place, paragraph.create())
-    dispatch(transaction.setSelection(TextSelection.create(transaction.doc, place + 1)).scrollIntoView())
+export const writeBeside =
+  (side: 'above' | 'below', position?: number): Command =>
+  (state, dispatch) => {
+    const at = position ?? pieceAt(state)?.position
+    const piece = at === undefined ? null : state.doc.nodeAt(at)
+    const place =
+      at === undefined || !piece ? state.selection.$from.after(1) : side === 'above' ? at : at + piece.nodeSize
+    const paragraph = node(state, 'paragraph')
+    const $place = state.doc.resolve(place)
+    if (!$place.parent.canReplaceWith($place.index(), $place.index(), paragraph)) return false
+    if (dispatch) {
+      const transaction = state.tr.insert(place, paragraph.create())
+      dispatch(transaction.setSelection(TextSelection.create(transaction.doc, place + 1)).scrollIntoView())
+    }
+    return true
   }
-  return true
-}
 
 /** Makes a blank of the marked words, called by them; words that are one already are plain again. */
 export const toggleBlank: Command = (state, dispatch) => {
@@ -117,26 +157,37 @@ export const toggleBlank: Command = (state, dispatch) => {
   }
   const words = state.doc.textBetween(from, to, ' ', ' ').trim()
   if (words === '' || !state.selection.$from.parent.type.allowsMarkType(type)) return false
-  dispatch?.(state.tr.addMark(from, to, type.create({ name: words.slice(0, MOST_BLANK_NAME).toWellFormed() })).scrollIntoView())
+  dispatch?.(
+    state.tr.addMark(from, to, type.create({ name: words.slice(0, MOST_BLANK_NAME).toWellFormed() })).scrollIntoView(),
+  )
   return true
 }
 
 /** Sets or changes the link of the marked text, or of the link the cursor stands in; null removes it. */
-export const setLink = (href: string | null, fallbackText?: string): Command => (state, dispatch) => {
-  const type = state.schema.marks.link!
-  const range = linkRange(state) ?? { from: state.selection.from, to: state.selection.to }
-  const transaction = state.tr
-  if (range.from === range.to) {
-    if (!href) return false
-    const words = fallbackText || href
-    dispatch?.(transaction.insert(range.from, state.schema.text(words, [...(state.selection.$from.marks() ?? []), type.create({ href })])).scrollIntoView())
+export const setLink =
+  (href: string | null, fallbackText?: string): Command =>
+  (state, dispatch) => {
+    const type = state.schema.marks.link!
+    const range = linkRange(state) ?? { from: state.selection.from, to: state.selection.to }
+    const transaction = state.tr
+    if (range.from === range.to) {
+      if (!href) return false
+      const words = fallbackText || href
+      dispatch?.(
+        transaction
+          .insert(
+            range.from,
+            state.schema.text(words, [...(state.selection.$from.marks() ?? []), type.create({ href })]),
+          )
+          .scrollIntoView(),
+      )
+      return true
+    }
+    transaction.removeMark(range.from, range.to, type)
+    if (href) transaction.addMark(range.from, range.to, type.create({ href }))
+    dispatch?.(transaction)
     return true
   }
-  transaction.removeMark(range.from, range.to, type)
-  if (href) transaction.addMark(range.from, range.to, type.create({ href }))
-  dispatch?.(transaction)
-  return true
-}
 
 /** The link around the cursor, with its address; null outside a link or with a marked passage. */
 export function linkRange(state: EditorState): { from: number; to: number; href: string } | null {
@@ -145,7 +196,12 @@ export function linkRange(state: EditorState): { from: number; to: number; href:
   const type = state.schema.marks.link!
   const { parent, parentOffset } = $from
   const start = parent.childAfter(parentOffset)
-  const index = start.node && type.isInSet(start.node.marks) ? start.index : parent.childBefore(parentOffset).node && type.isInSet(parent.childBefore(parentOffset).node!.marks) ? parent.childBefore(parentOffset).index : -1
+  const index =
+    start.node && type.isInSet(start.node.marks)
+      ? start.index
+      : parent.childBefore(parentOffset).node && type.isInSet(parent.childBefore(parentOffset).node!.marks)
+        ? parent.childBefore(parentOffset).index
+        : -1
   if (index < 0) return null
   const mark = type.isInSet(parent.child(index).marks)!
   let [first, last] = [index, index]

@@ -17,8 +17,12 @@ export function othersCursors(): Plugin {
         const presence = transaction.getMeta(key) as Presence | undefined
         const mapped = set.map(transaction.mapping, transaction.doc)
         if (!presence) return mapped
-        const others = mapped.remove(mapped.find(undefined, undefined, (spec) => (spec as { client?: string }).client === presence.client))
-        return presence.cursor && !presence.gone ? others.add(transaction.doc, decorations(presence, presence.cursor, transaction.doc)) : others
+        const others = mapped.remove(
+          mapped.find(undefined, undefined, (spec) => (spec as { client?: string }).client === presence.client),
+        )
+        return presence.cursor && !presence.gone
+          ? others.add(transaction.doc, decorations(presence, presence.cursor, transaction.doc))
+          : others
       },
     },
     props: { decorations: (state) => key.getState(state) },
@@ -32,8 +36,18 @@ export function cursorMeta(presence: Presence): [PluginKey, Presence] {
 
 function decorations({ client, name, colour }: Presence, { anchor, head }: Cursor, page: Node): Decoration[] {
   const [from, to] = [Math.min(anchor, head), Math.max(anchor, head)]
-  const caret = Decoration.widget(Math.min(head, page.content.size), () => caretElement(name, colour), { client, side: 10, ignoreSelection: true, key: `${client} ${head}` })
-  const marked = Decoration.inline(from, Math.min(to, page.content.size), { style: `background-color: color-mix(in srgb, ${colour} 22%, transparent)` }, { client })
+  const caret = Decoration.widget(Math.min(head, page.content.size), () => caretElement(name, colour), {
+    client,
+    side: 10,
+    ignoreSelection: true,
+    key: `${client} ${head}`,
+  })
+  const marked = Decoration.inline(
+    from,
+    Math.min(to, page.content.size),
+    { style: `background-color: color-mix(in srgb, ${colour} 22%, transparent)` },
+    { client },
+  )
   return from === to ? [caret] : [caret, marked]
 }
 

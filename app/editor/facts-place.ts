@@ -12,7 +12,16 @@ export function facts(): Plugin {
     key,
     state: { init: () => line, apply: () => line },
     props: {
-      decorations: (state) => (state.doc.firstChild ? DecorationSet.create(state.doc, [Decoration.widget(state.doc.firstChild.nodeSize, factsPlace(state), { side: -1, key: 'facts', ignoreSelection: true })]) : null),
+      decorations: (state) =>
+        state.doc.firstChild
+          ? DecorationSet.create(state.doc, [
+              Decoration.widget(state.doc.firstChild.nodeSize, factsPlace(state), {
+                side: -1,
+                key: 'facts',
+                ignoreSelection: true,
+              }),
+            ])
+          : null,
     },
   })
 }

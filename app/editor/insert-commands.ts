@@ -50,27 +50,32 @@ function placed(state: EditorState, { from, to }: { from: number; to: number }, 
   else if (block.isLeaf) transaction.setSelection(NodeSelection.create(transaction.doc, from))
   // After the last block there would be no line to write on.
   const after = from + block.nodeSize
-  if (after === transaction.doc.content.size && !block.isTextblock) transaction.insert(after, state.schema.nodes.paragraph!.create())
+  if (after === transaction.doc.content.size && !block.isTextblock)
+    transaction.insert(after, state.schema.nodes.paragraph!.create())
   return transaction.scrollIntoView()
 }
 
 /** Puts a block at the cursor. */
-export const insertPiece = (make: (state: EditorState) => Node, levels = 2): Command => (state, dispatch) => {
-  const place = insertionPlace(state)
-  if (!place || !fits(state, levels)) return false
-  dispatch?.(placed(state, place, make(state)))
-  return true
-}
+export const insertPiece =
+  (make: (state: EditorState) => Node, levels = 2): Command =>
+  (state, dispatch) => {
+    const place = insertionPlace(state)
+    if (!place || !fits(state, levels)) return false
+    dispatch?.(placed(state, place, make(state)))
+    return true
+  }
 
 /** Puts the marked blocks into a new piece, or an empty one at the cursor. */
-export const insertAround = (make: (state: EditorState, blocks: Fragment | null) => Node, levels = 2): Command => (state, dispatch) => {
-  if (!fits(state, levels)) return false
-  const marked = markedBlocks(state)
-  const place = marked ?? insertionPlace(state)
-  if (!place) return false
-  dispatch?.(placed(state, place, make(state, marked?.blocks ?? null)))
-  return true
-}
+export const insertAround =
+  (make: (state: EditorState, blocks: Fragment | null) => Node, levels = 2): Command =>
+  (state, dispatch) => {
+    if (!fits(state, levels)) return false
+    const marked = markedBlocks(state)
+    const place = marked ?? insertionPlace(state)
+    if (!place) return false
+    dispatch?.(placed(state, place, make(state, marked?.blocks ?? null)))
+    return true
+  }
 
 /** The headings that inserting tabs here would make parts of: those marked, or those around the heading of the cursor. */
 export function meantHeadings(state: EditorState): HeadingRun | null {
@@ -81,23 +86,33 @@ export function meantHeadings(state: EditorState): HeadingRun | null {
 }
 
 /** Tabs or an accordion: from the headings that are meant, else around the marked blocks, else two empty parts. */
-export const insertParts = (piece: PartsPiece): Command => (state, dispatch, view) => {
-  const run = meantHeadings(state)
-  if (!run) {
-    const part = (blocks?: Fragment | null): Node => fill(state, 'part', Fragment.from(state.schema.nodes.partTitle!.create()).append(blocks ?? Fragment.from(state.schema.nodes.paragraph!.create())))
-    return insertAround((_state, blocks) => fill(state, piece, [part(blocks), part()]))(state, dispatch, view)
+export const insertParts =
+  (piece: PartsPiece): Command =>
+  (state, dispatch, view) => {
+    const run = meantHeadings(state)
+    if (!run) {
+      const part = (blocks?: Fragment | null): Node =>
+        fill(
+          state,
+          'part',
+          Fragment.from(state.schema.nodes.partTitle!.create()).append(
+            blocks ?? Fragment.from(state.schema.nodes.paragraph!.create()),
+          ),
+        )
+      return insertAround((_state, blocks) => fill(state, piece, [part(blocks), part()]))(state, dispatch, view)
+    }
+    if (!fits(state, 2)) return false
+    if (dispatch) {
+      const transaction = transactionOf(state, headingsToParts(state.doc, run, piece))
+      dispatch(transaction.setSelection(Selection.near(transaction.doc.resolve(run.from + 3))).scrollIntoView())
+    }
+    return true
   }
-  if (!fits(state, 2)) return false
-  if (dispatch) {
-    const transaction = transactionOf(state, headingsToParts(state.doc, run, piece))
-    dispatch(transaction.setSelection(Selection.near(transaction.doc.resolve(run.from + 3))).scrollIntoView())
-  }
-  return true
-}
 
 export function partsOutcome(state: EditorState, name: string): string {
   const run = meantHeadings(state)
-  if (run) return `${run.titles.length === 1 ? 'The heading' : `The ${run.titles.length} headings`} ${list(run.titles)} become${run.titles.length === 1 ? 's' : ''} the titles.`
+  if (run)
+    return `${run.titles.length === 1 ? 'The heading' : `The ${run.titles.length} headings`} ${list(run.titles)} become${run.titles.length === 1 ? 's' : ''} the titles.`
   return aroundOutcome(state, `go into the first part of the ${name}.`, 'Begins with two empty parts.')
 }
 
@@ -110,16 +125,34 @@ function list(titles: readonly string[]): string {
   return titles.length > 3 ? `${named.join(', ')} and ${titles.length - 3} more` : named.join(', ')
 }
 
-export const newReveal: Command = insertAround((state, blocks) => fill(state, 'reveal', Fragment.from(state.schema.nodes.partTitle!.create()).append(blocks ?? Fragment.from(state.schema.nodes.paragraph!.create()))))
+export const newReveal: Command = insertAround((state, blocks) =>
+  fill(
+    state,
+    'reveal',
+    Fragment.from(state.schema.nodes.partTitle!.create()).append(
+      blocks ?? Fragment.from(state.schema.nodes.paragraph!.create()),
+    ),
+  ),
+)
 export const newBox: Command = insertAround((state, blocks) => fill(state, 'box', blocks ?? undefined), 1)
 export const newQuotation: Command = insertAround((state, blocks) => fill(state, 'quotation', blocks ?? undefined), 1)
-export const newColumns: Command = insertAround((state, blocks) => fill(state, 'columns', [fill(state, 'column', blocks ?? undefined), fill(state, 'column')]))
+export const newColumns: Command = insertAround((state, blocks) =>
+  fill(state, 'columns', [fill(state, 'column', blocks ?? undefined), fill(state, 'column')]),
+)
 export const newContents: Command = insertPiece((state) => fill(state, 'contents'), 0)
 export const newHtmlPiece: Command = insertPiece((state) => fill(state, 'htmlPiece'), 0)
-export const newPractice: Command = insertAround((state, blocks) => fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]), 3)
+export const newPractice: Command = insertAround(
+  (state, blocks) =>
+    fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]),
+  3,
+)
 
 /** Puts a block that is selected as a whole at a place, with a line to write on after it, as one step of undo. */
-export function placeBlock({ state, view }: { state: EditorState; view: { dispatch(transaction: Transaction): void } }, node: Node, place: { from: number; to: number } | null): void {
+export function placeBlock(
+  { state, view }: { state: EditorState; view: { dispatch(transaction: Transaction): void } },
+  node: Node,
+  place: { from: number; to: number } | null,
+): void {
   if (!place) return
   const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
   const after = place.from + node.nodeSize

@@ -27,7 +27,10 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose(): void
   const apply = (): void => {
     const href = safeAddress(completed(address))
     if (address.trim() === '') setProblem('Type or paste an address.')
-    else if (href === null) setProblem('That is not an address a page may link to. Use one that begins with https://, http:// or mailto:, or a #place in this page.')
+    else if (href === null)
+      setProblem(
+        'That is not an address a page may link to. Use one that begins with https://, http:// or mailto:, or a #place in this page.',
+      )
     else run(href)
   }
   return (
@@ -53,8 +56,20 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose(): void
           apply()
         }}
       >
-        <Form.Item layout="vertical" label="Address" htmlFor="link-address" validateStatus={problem ? 'error' : ''} help={problem}>
-          <Input id="link-address" autoFocus value={address} placeholder="https://… or #place" onChange={(event) => setAddress(event.target.value)} />
+        <Form.Item
+          layout="vertical"
+          label="Address"
+          htmlFor="link-address"
+          validateStatus={problem ? 'error' : ''}
+          help={problem}
+        >
+          <Input
+            id="link-address"
+            autoFocus
+            value={address}
+            placeholder="https://… or #place"
+            onChange={(event) => setAddress(event.target.value)}
+          />
         </Form.Item>
         {needsWords && (
           <Form.Item layout="vertical" label="Words to show" htmlFor="link-words">

@@ -45,9 +45,11 @@ export function openParts(): Plugin<Open> {
         mousedown(view, event) {
           const title = event.target instanceof HTMLElement ? event.target.closest<HTMLElement>('.part-title') : null
           const holder = title?.parentElement
-          if (!title || !holder || !(holder.matches('.reveal') || holder.parentElement?.matches('.accordion'))) return false
+          if (!title || !holder || !(holder.matches('.reveal') || holder.parentElement?.matches('.accordion')))
+            return false
           const { right, left } = title.getBoundingClientRect()
-          const isSign = getComputedStyle(title).direction === 'rtl' ? event.clientX > right - 26 : event.clientX < left + 26
+          const isSign =
+            getComputedStyle(title).direction === 'rtl' ? event.clientX > right - 26 : event.clientX < left + 26
           if (!isSign) return false
           event.preventDefault()
           view.dispatch(togglePart(view.state, view.posAtDOM(title, 0) - 2))
@@ -65,7 +67,8 @@ function openAround({ selection: { $from } }: EditorState, parts: Set<number>): 
     if (node.type.name === 'reveal') parts.add($from.before(depth))
     if (node.type.name !== 'part') continue
     const piece = $from.node(depth - 1)
-    if (piece.type.name === 'tabs') for (const position of partPositions(piece, $from.before(depth - 1))) parts.delete(position)
+    if (piece.type.name === 'tabs')
+      for (const position of partPositions(piece, $from.before(depth - 1))) parts.delete(position)
     parts.add($from.before(depth))
   }
 }
@@ -83,7 +86,8 @@ function arranged({ doc }: EditorState, parts: Set<number>): Open {
     if (!PIECES.has(node.type.name)) return !node.isTextblock
     if (node.type.name === 'reveal') {
       known.add(position)
-      if (parts.has(position)) decorations.push(Decoration.node(position, position + node.nodeSize, { class: 'is-open' }))
+      if (parts.has(position))
+        decorations.push(Decoration.node(position, position + node.nodeSize, { class: 'is-open' }))
       return true
     }
     const positions = partPositions(node, position)
@@ -91,7 +95,9 @@ function arranged({ doc }: EditorState, parts: Set<number>): Open {
     if (node.type.name === 'tabs') {
       if (!positions.some((each) => parts.has(each))) parts.add(positions[0]!)
     }
-    for (const [index, each] of positions.entries()) if (parts.has(each)) decorations.push(Decoration.node(each, each + node.child(index).nodeSize, { class: 'is-open' }))
+    for (const [index, each] of positions.entries())
+      if (parts.has(each))
+        decorations.push(Decoration.node(each, each + node.child(index).nodeSize, { class: 'is-open' }))
     return true
   })
   for (const position of parts) if (!known.has(position)) parts.delete(position)

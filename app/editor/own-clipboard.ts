@@ -31,8 +31,12 @@ export function serializeOwn(fragment: Fragment, document: Document): DocumentFr
 
 function written(fragment: Fragment): HtmlNode[] {
   return fragment.content.map((node) => {
-    const bare: HtmlNode = node.isText ? text(node.text ?? '') : (kinds[node.type.name] as NodeKind).write(node, written(node.content), 'source')
-    return node.marks.toReversed().reduce<HtmlNode>((inner, mark) => (kinds[mark.type.name] as MarkKind).write(mark, [inner], 'source'), bare)
+    const bare: HtmlNode = node.isText
+      ? text(node.text ?? '')
+      : (kinds[node.type.name] as NodeKind).write(node, written(node.content), 'source')
+    return node.marks
+      .toReversed()
+      .reduce<HtmlNode>((inner, mark) => (kinds[mark.type.name] as MarkKind).write(mark, [inner], 'source'), bare)
   })
 }
 
@@ -49,7 +53,19 @@ function toDom(node: HtmlNode, document: Document): globalThis.Node {
 export function parseOwn(dom: globalThis.Node, schema: Schema): Slice {
   const holder = dom instanceof Element ? dom.querySelector(`[${OWN}]`) : null
   try {
-    if (holder) return Slice.maxOpen(checked(Fragment.fromJSON(schema, upgraded(JSON.parse(holder.getAttribute(OWN) ?? '[]') as unknown, Number(holder.getAttribute(VERSION) ?? 1)))), true)
+    if (holder)
+      return Slice.maxOpen(
+        checked(
+          Fragment.fromJSON(
+            schema,
+            upgraded(
+              JSON.parse(holder.getAttribute(OWN) ?? '[]') as unknown,
+              Number(holder.getAttribute(VERSION) ?? 1),
+            ),
+          ),
+        ),
+        true,
+      )
   } catch {
     // Not ours after all, or from a newer Fieldstone.
   }
@@ -73,9 +89,14 @@ function checked(fragment: Fragment): Fragment {
 }
 
 /** The editor's own way of copying, in the place of the one made from `parseDOM`, which knows no settings. */
-export const ownClipboard = (schema: Schema): Pick<EditorProps, 'clipboardSerializer' | 'clipboardParser' | 'transformPasted'> => ({
+export const ownClipboard = (
+  schema: Schema,
+): Pick<EditorProps, 'clipboardSerializer' | 'clipboardParser' | 'transformPasted'> => ({
   clipboardParser: { parseSlice: (dom: globalThis.Node) => parseOwn(dom, schema) } as never,
-  clipboardSerializer: { serializeFragment: (fragment: Fragment, { document: into = document } = {}) => serializeOwn(fragment, into as Document) } as never,
+  clipboardSerializer: {
+    serializeFragment: (fragment: Fragment, { document: into = document } = {}) =>
+      serializeOwn(fragment, into as Document),
+  } as never,
   transformPasted: (slice, view) => {
     try {
       checked(slice.content)

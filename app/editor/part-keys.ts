@@ -61,12 +61,14 @@ function isBlockPlace($at: ResolvedPos, depth: number): boolean {
   return parent.canReplaceWith(index, index, $at.doc.type.schema.nodes.paragraph!)
 }
 
-const afterPiece = (depth: number): Command => (state, dispatch) => {
-  const after = state.selection.$from.after(depth)
-  const transaction = state.tr.insert(after, state.schema.nodes.paragraph!.create())
-  dispatch?.(transaction.setSelection(TextSelection.create(transaction.doc, after + 1)).scrollIntoView())
-  return true
-}
+const afterPiece =
+  (depth: number): Command =>
+  (state, dispatch) => {
+    const after = state.selection.$from.after(depth)
+    const transaction = state.tr.insert(after, state.schema.nodes.paragraph!.create())
+    dispatch?.(transaction.setSelection(TextSelection.create(transaction.doc, after + 1)).scrollIntoView())
+    return true
+  }
 
 /** Backspace at the start of a title takes nothing away; at the start of what stands under one it goes into it. */
 export const backspaceAtEdge: Command = (state, dispatch) => {

@@ -13,7 +13,12 @@ export function pieceFrames(): Plugin {
           const node = $from.node(depth)
           if (!kindOf(node).isPiece || node.type.isInGroup('list')) continue
           const start = $from.before(depth)
-          frames.push(Decoration.node(start, start + node.nodeSize, { class: frames.length === 0 ? 'is-here' : 'is-around', 'data-piece-name': kindLabel(node.type.name) }))
+          frames.push(
+            Decoration.node(start, start + node.nodeSize, {
+              class: frames.length === 0 ? 'is-here' : 'is-around',
+              'data-piece-name': kindLabel(node.type.name),
+            }),
+          )
         }
         return DecorationSet.create(doc, frames)
       },

@@ -16,15 +16,19 @@ export const selectBody: Command = (state, dispatch) => {
   const isInTitle = $from.depth > 0 && $from.parent.type.name === 'title'
   const [from, to] = isInTitle ? [1, start - 1] : [start, state.doc.content.size]
   const selection = TextSelection.between(state.doc.resolve(from), state.doc.resolve(to), 1)
-  const isWhole = isInTitle || (selection.$from.index(0) === 1 && selection.$to.index(0) === state.doc.childCount - 1 && isAtEdges(selection))
+  const isWhole =
+    isInTitle ||
+    (selection.$from.index(0) === 1 && selection.$to.index(0) === state.doc.childCount - 1 && isAtEdges(selection))
   dispatch?.(state.tr.setSelection(isWhole ? selection : new AllSelection(state.doc)))
   return true
 }
 
 /** True when nothing of the first and last block is left out. */
 function isAtEdges({ $from, $to }: Selection): boolean {
-  for (let depth = $from.depth; depth > 0; depth--) if (($from.index(depth - 1) !== 0 && depth > 1) || ($from.parentOffset !== 0 && depth === $from.depth)) return false
-  for (let depth = $to.depth; depth > 1; depth--) if ($to.index(depth - 1) !== $to.node(depth - 1).childCount - 1) return false
+  for (let depth = $from.depth; depth > 0; depth--)
+    if (($from.index(depth - 1) !== 0 && depth > 1) || ($from.parentOffset !== 0 && depth === $from.depth)) return false
+  for (let depth = $to.depth; depth > 1; depth--)
+    if ($to.index(depth - 1) !== $to.node(depth - 1).childCount - 1) return false
   return $to.parentOffset === $to.parent.content.size
 }
 

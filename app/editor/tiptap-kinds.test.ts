@@ -5,14 +5,29 @@ import { kindExtensions } from './tiptap-kinds.ts'
 
 const editor = getSchema(kindExtensions())
 
-const FIELDS = ['content', 'group', 'marks', 'inline', 'atom', 'code', 'defining', 'isolating', 'selectable', 'inclusive', 'excludes', 'tableRole', 'linebreakReplacement'] as const
+const FIELDS = [
+  'content',
+  'group',
+  'marks',
+  'inline',
+  'atom',
+  'code',
+  'defining',
+  'isolating',
+  'selectable',
+  'inclusive',
+  'excludes',
+  'tableRole',
+  'linebreakReplacement',
+] as const
 
 /** A spec by its fields that matter, absent and undefined alike. */
 function fields(spec: Record<string, unknown>): Record<string, unknown> {
   return Object.fromEntries(FIELDS.map((field) => [field, spec[field]]).filter(([, value]) => value !== undefined))
 }
 
-const defaults = (spec: { attrs?: Record<string, { default?: unknown }> | null }): [string, unknown][] => Object.entries(spec.attrs ?? {}).map(([name, attr]) => [name, attr.default])
+const defaults = (spec: { attrs?: Record<string, { default?: unknown }> | null }): [string, unknown][] =>
+  Object.entries(spec.attrs ?? {}).map(([name, attr]) => [name, attr.default])
 
 test('both schemas have the same nodes and marks, in the same order', () => {
   expect(Object.keys(editor.nodes)).toEqual(Object.keys(schema.nodes))

@@ -26,7 +26,12 @@ function attributesOf(written: HtmlElement): Record<string, string> {
 const unread = (): null => null
 
 function attributes(kind: NodeKind | MarkKind): Record<string, object> {
-  return Object.fromEntries(Object.entries(attributeSpecs(kind)).map(([name, spec]) => [name, { default: spec.default as unknown, validate: spec.validate, rendered: false, parseHTML: unread }]))
+  return Object.fromEntries(
+    Object.entries(attributeSpecs(kind)).map(([name, spec]) => [
+      name,
+      { default: spec.default as unknown, validate: spec.validate, rendered: false, parseHTML: unread },
+    ]),
+  )
 }
 
 /** Fields of a node's spec that Tiptap does not carry over by itself. */
@@ -34,7 +39,9 @@ const OWN_FIELDS = ['tableRole', 'linebreakReplacement'] as const
 
 function nodeExtension(kind: NodeKind, priority: number, top: TopKind): AnyExtension {
   const { spec } = kind
-  const own = Object.fromEntries(OWN_FIELDS.filter((field) => field in spec).map((field) => [field, spec[field] as unknown]))
+  const own = Object.fromEntries(
+    OWN_FIELDS.filter((field) => field in spec).map((field) => [field, spec[field] as unknown]),
+  )
   return Node.create({
     name: kind.name,
     priority,
@@ -42,7 +49,9 @@ function nodeExtension(kind: NodeKind, priority: number, top: TopKind): AnyExten
     ...spec,
     addAttributes: () => attributes(kind),
     parseHTML: () => kind.parseDOM,
-    ...(kind.name === 'text' || kind.name === top ? {} : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'sheet')) as never }),
+    ...(kind.name === 'text' || kind.name === top
+      ? {}
+      : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'sheet')) as never }),
     extendNodeSchema: (extension) => (extension.name === kind.name ? own : {}),
   })
 }

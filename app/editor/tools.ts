@@ -1,6 +1,24 @@
 import { redo, undo } from '@tiptap/pm/history'
 import { type Command, type EditorState } from '@tiptap/pm/state'
-import { Bold, Heading2, Heading3, Heading4, Italic, List, ListOrdered, type LucideIcon, Minus, Pilcrow, Quote, Redo2, SquareDashed, SquarePen, Table, Underline, Undo2 } from 'lucide-react'
+import {
+  Bold,
+  Heading2,
+  Heading3,
+  Heading4,
+  Italic,
+  List,
+  ListOrdered,
+  type LucideIcon,
+  Minus,
+  Pilcrow,
+  Quote,
+  Redo2,
+  SquareDashed,
+  SquarePen,
+  Table,
+  Underline,
+  Undo2,
+} from 'lucide-react'
 import { insertRule, insertTable, toggle, toggleBlank, toggleList, toHeading, toParagraph, wrap } from './commands.ts'
 
 export type ToolGroup = 'block' | 'text' | 'list' | 'insert' | 'history'
@@ -30,10 +48,12 @@ function hasMark(name: string): (state: EditorState) => boolean {
   }
 }
 
-const isBlock = (name: string, level?: number) => (state: EditorState): boolean => {
-  const { parent } = state.selection.$from
-  return parent.type.name === name && (level === undefined || parent.attrs.level === level)
-}
+const isBlock =
+  (name: string, level?: number) =>
+  (state: EditorState): boolean => {
+    const { parent } = state.selection.$from
+    return parent.type.name === name && (level === undefined || parent.attrs.level === level)
+  }
 
 function isInside(name: string): (state: EditorState) => boolean {
   return ({ selection: { $from } }) => {
@@ -45,26 +65,183 @@ function isInside(name: string): (state: EditorState) => boolean {
 /** The innermost list decides which list tool is on. */
 function isInList(name: string): (state: EditorState) => boolean {
   return ({ selection: { $from } }) => {
-    for (let depth = $from.depth; depth > 0; depth--) if ($from.node(depth).type.isInGroup('list')) return $from.node(depth).type.name === name
+    for (let depth = $from.depth; depth > 0; depth--)
+      if ($from.node(depth).type.isInGroup('list')) return $from.node(depth).type.name === name
     return false
   }
 }
 
 export const TOOLS: readonly Tool[] = [
-  { id: 'paragraph', group: 'block', name: 'Paragraph', keys: 'Ctrl+Alt+0', help: 'Plain text of the page.', icon: Pilcrow, command: toParagraph, isOn: isBlock('paragraph'), whyNot: plainTitle },
-  { id: 'heading-2', group: 'block', name: 'Heading 2', keys: 'Ctrl+Alt+2', help: 'A main part of the page.', icon: Heading2, command: toHeading(2), isOn: isBlock('heading', 2), whyNot: plainTitle },
-  { id: 'heading-3', group: 'block', name: 'Heading 3', keys: 'Ctrl+Alt+3', help: 'A part within a main part.', icon: Heading3, command: toHeading(3), isOn: isBlock('heading', 3), whyNot: plainTitle },
-  { id: 'heading-4', group: 'block', name: 'Heading 4', keys: 'Ctrl+Alt+4', help: 'The smallest part with a heading.', icon: Heading4, command: toHeading(4), isOn: isBlock('heading', 4), whyNot: plainTitle },
-  { id: 'bold', group: 'text', name: 'Bold', keys: 'Ctrl+B', help: 'Stresses words strongly.', icon: Bold, command: toggle('strong'), isOn: hasMark('strong'), whyNot: plainTitle },
-  { id: 'italic', group: 'text', name: 'Italic', keys: 'Ctrl+I', help: 'Stresses words lightly, marks titles and terms.', icon: Italic, command: toggle('emphasis'), isOn: hasMark('emphasis'), whyNot: plainTitle },
-  { id: 'underline', group: 'text', name: 'Underline', keys: 'Ctrl+U', help: 'Underlines. Readers may take it for a link.', icon: Underline, command: toggle('underline'), isOn: hasMark('underline'), whyNot: plainTitle },
-  { id: 'bullets', group: 'list', name: 'List', keys: 'Ctrl+Shift+8', help: 'Items without an order.', icon: List, command: toggleList('bulletList'), isOn: isInList('bulletList'), whyNot: plainTitle },
-  { id: 'numbers', group: 'list', name: 'Numbered list', keys: 'Ctrl+Shift+7', help: 'Items in their order.', icon: ListOrdered, command: toggleList('orderedList'), isOn: isInList('orderedList'), whyNot: plainTitle },
-  { id: 'box', group: 'insert', name: 'Box', keys: '', help: 'Sets the marked paragraphs apart on a ground of their own.', icon: SquareDashed, command: wrap('box'), isOn: isInside('box'), whyNot: (state) => (inTitle(state) ? 'The title stands in no box.' : 'Pieces nest no deeper here.') },
-  { id: 'quotation', group: 'insert', name: 'Quotation', keys: '', help: 'Somebody else’s words.', icon: Quote, command: wrap('quotation'), isOn: isInside('quotation'), whyNot: (state) => (inTitle(state) ? 'The title is no quotation.' : 'Pieces nest no deeper here.') },
-  { id: 'table', group: 'insert', name: 'Table', keys: '', help: 'Three rows, three columns, the first row as header.', icon: Table, command: insertTable(3, 3), whyNot: plainTitle },
-  { id: 'rule', group: 'insert', name: 'Rule', keys: '', help: 'A line between two matters.', icon: Minus, command: insertRule, whyNot: plainTitle },
-  { id: 'blank', group: 'insert', name: 'Blank', keys: '', help: 'Words that are asked for anew in each page made from this one as a template.', icon: SquarePen, command: toggleBlank, isOn: hasMark('blank'), whyNot: (state) => (inTitle(state) ? 'The title is asked for anyway.' : 'Mark the words first.') },
-  { id: 'undo', group: 'history', name: 'Undo', keys: 'Ctrl+Z', help: 'Takes back your last change; others’ stay.', icon: Undo2, command: undo, whyNot: () => 'You have changed nothing yet.' },
-  { id: 'redo', group: 'history', name: 'Redo', keys: 'Ctrl+Y', help: 'Makes again what you took back.', icon: Redo2, command: redo, whyNot: () => 'You have taken nothing back.' },
+  {
+    id: 'paragraph',
+    group: 'block',
+    name: 'Paragraph',
+    keys: 'Ctrl+Alt+0',
+    help: 'Plain text of the page.',
+    icon: Pilcrow,
+    command: toParagraph,
+    isOn: isBlock('paragraph'),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'heading-2',
+    group: 'block',
+    name: 'Heading 2',
+    keys: 'Ctrl+Alt+2',
+    help: 'A main part of the page.',
+    icon: Heading2,
+    command: toHeading(2),
+    isOn: isBlock('heading', 2),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'heading-3',
+    group: 'block',
+    name: 'Heading 3',
+    keys: 'Ctrl+Alt+3',
+    help: 'A part within a main part.',
+    icon: Heading3,
+    command: toHeading(3),
+    isOn: isBlock('heading', 3),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'heading-4',
+    group: 'block',
+    name: 'Heading 4',
+    keys: 'Ctrl+Alt+4',
+    help: 'The smallest part with a heading.',
+    icon: Heading4,
+    command: toHeading(4),
+    isOn: isBlock('heading', 4),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'bold',
+    group: 'text',
+    name: 'Bold',
+    keys: 'Ctrl+B',
+    help: 'Stresses words strongly.',
+    icon: Bold,
+    command: toggle('strong'),
+    isOn: hasMark('strong'),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'italic',
+    group: 'text',
+    name: 'Italic',
+    keys: 'Ctrl+I',
+    help: 'Stresses words lightly, marks titles and terms.',
+    icon: Italic,
+    command: toggle('emphasis'),
+    isOn: hasMark('emphasis'),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'underline',
+    group: 'text',
+    name: 'Underline',
+    keys: 'Ctrl+U',
+    help: 'Underlines. Readers may take it for a link.',
+    icon: Underline,
+    command: toggle('underline'),
+    isOn: hasMark('underline'),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'bullets',
+    group: 'list',
+    name: 'List',
+    keys: 'Ctrl+Shift+8',
+    help: 'Items without an order.',
+    icon: List,
+    command: toggleList('bulletList'),
+    isOn: isInList('bulletList'),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'numbers',
+    group: 'list',
+    name: 'Numbered list',
+    keys: 'Ctrl+Shift+7',
+    help: 'Items in their order.',
+    icon: ListOrdered,
+    command: toggleList('orderedList'),
+    isOn: isInList('orderedList'),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'box',
+    group: 'insert',
+    name: 'Box',
+    keys: '',
+    help: 'Sets the marked paragraphs apart on a ground of their own.',
+    icon: SquareDashed,
+    command: wrap('box'),
+    isOn: isInside('box'),
+    whyNot: (state) => (inTitle(state) ? 'The title stands in no box.' : 'Pieces nest no deeper here.'),
+  },
+  {
+    id: 'quotation',
+    group: 'insert',
+    name: 'Quotation',
+    keys: '',
+    help: 'Somebody else’s words.',
+    icon: Quote,
+    command: wrap('quotation'),
+    isOn: isInside('quotation'),
+    whyNot: (state) => (inTitle(state) ? 'The title is no quotation.' : 'Pieces nest no deeper here.'),
+  },
+  {
+    id: 'table',
+    group: 'insert',
+    name: 'Table',
+    keys: '',
+    help: 'Three rows, three columns, the first row as header.',
+    icon: Table,
+    command: insertTable(3, 3),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'rule',
+    group: 'insert',
+    name: 'Rule',
+    keys: '',
+    help: 'A line between two matters.',
+    icon: Minus,
+    command: insertRule,
+    whyNot: plainTitle,
+  },
+  {
+    id: 'blank',
+    group: 'insert',
+    name: 'Blank',
+    keys: '',
+    help: 'Words that are asked for anew in each page made from this one as a template.',
+    icon: SquarePen,
+    command: toggleBlank,
+    isOn: hasMark('blank'),
+    whyNot: (state) => (inTitle(state) ? 'The title is asked for anyway.' : 'Mark the words first.'),
+  },
+  {
+    id: 'undo',
+    group: 'history',
+    name: 'Undo',
+    keys: 'Ctrl+Z',
+    help: 'Takes back your last change; others’ stay.',
+    icon: Undo2,
+    command: undo,
+    whyNot: () => 'You have changed nothing yet.',
+  },
+  {
+    id: 'redo',
+    group: 'history',
+    name: 'Redo',
+    keys: 'Ctrl+Y',
+    help: 'Makes again what you took back.',
+    icon: Redo2,
+    command: redo,
+    whyNot: () => 'You have taken nothing back.',
+  },
 ]

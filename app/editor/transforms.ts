@@ -10,13 +10,19 @@ export function transactionOf(state: EditorState, transform: Transform): Transac
 }
 
 /** A command from a change of the core; it does not apply where there is nothing to change. */
-export function changing(make: (state: EditorState) => Transform | null, place?: (state: EditorState) => number): Command {
+export function changing(
+  make: (state: EditorState) => Transform | null,
+  place?: (state: EditorState) => number,
+): Command {
   return (state, dispatch) => {
     const transform = make(state)
     if (!transform) return false
     if (dispatch) {
       const transaction = transactionOf(state, transform)
-      if (place) transaction.setSelection(Selection.near(transaction.doc.resolve(Math.min(place(state), transaction.doc.content.size))))
+      if (place)
+        transaction.setSelection(
+          Selection.near(transaction.doc.resolve(Math.min(place(state), transaction.doc.content.size))),
+        )
       dispatch(transaction.scrollIntoView())
     }
     return true

@@ -8,10 +8,12 @@ import { toggle, toggleList } from './commands.ts'
 import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece } from './part-keys.ts'
 
 /** A command for items of lists, where the schema has them. */
-export const inList = (make: (item: NonNullable<(typeof pageSchema.nodes)[string]>) => Command): Command => (state, dispatch, view) => {
-  const item = state.schema.nodes.listItem
-  return item ? make(item)(state, dispatch, view) : false
-}
+export const inList =
+  (make: (item: NonNullable<(typeof pageSchema.nodes)[string]>) => Command): Command =>
+  (state, dispatch, view) => {
+    const item = state.schema.nodes.listItem
+    return item ? make(item)(state, dispatch, view) : false
+  }
 
 const lineBreak: Command = (state, dispatch) => {
   if (state.selection.$from.parent.type.name === 'title') return true

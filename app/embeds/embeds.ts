@@ -11,6 +11,10 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   await requireCourse(context, request, params.courseId, 'write', true)
   const body = await readJson(request, 100_000)
   const parsed = asked.safeParse(body.ok ? body.value : null)
-  if (!parsed.success) return Response.json({ sort: 'problem', reason: 'That is too long for an address or an embed code.' }, { status: 400 })
+  if (!parsed.success)
+    return Response.json(
+      { sort: 'problem', reason: 'That is too long for an address or an embed code.' },
+      { status: 400 },
+    )
   return Response.json(await examine(parsed.data.text))
 }

@@ -26,7 +26,14 @@ const origin = z
     return z.NEVER
   })
 const asked = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('add'), origin, name: z.string().trim().min(1, 'Give the host a name that authors know it by.').max(100), oembed: z.union([z.literal(''), z.url('The oEmbed address begins with https://.')]).transform((value) => value || null) }),
+  z.object({
+    intent: z.literal('add'),
+    origin,
+    name: z.string().trim().min(1, 'Give the host a name that authors know it by.').max(100),
+    oembed: z
+      .union([z.literal(''), z.url('The oEmbed address begins with https://.')])
+      .transform((value) => value || null),
+  }),
   z.object({ intent: z.literal('allow'), origin }),
   z.object({ intent: z.literal('forbid'), origin }),
 ])
@@ -41,12 +48,23 @@ export async function action({ request, context }: Route.ActionArgs) {
   const person = requirePerson(context, request)
   if (!person.isManager) failure('no right', 403)
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
-  if (!parsed.success) return data({ problem: parsed.error.issues[0]?.message ?? 'That can’t be kept.' }, { status: 400 })
+  if (!parsed.success)
+    return data({ problem: parsed.error.issues[0]?.message ?? 'That can’t be kept.' }, { status: 400 })
   const trouble = parsed.data.intent === 'forbid' ? null : hostProblem(parsed.data.origin)
   if (trouble) return data({ problem: trouble }, { status: 400 })
-  if (parsed.data.intent === 'add') await putHost(pool, { origin: parsed.data.origin, name: parsed.data.name, oembed: parsed.data.oembed, isAllowed: true }, person.id)
+  if (parsed.data.intent === 'add')
+    await putHost(
+      pool,
+      { origin: parsed.data.origin, name: parsed.data.name, oembed: parsed.data.oembed, isAllowed: true },
+      person.id,
+    )
   else await setHostAllowed(pool, parsed.data.origin, parsed.data.intent === 'allow')
-  await recordDeed(pool, { act: 'host', personId: person.id, about: `${parsed.data.origin} ${parsed.data.intent === 'forbid' ? 'forbidden' : 'allowed'}`, address: context.address })
+  await recordDeed(pool, {
+    act: 'host',
+    personId: person.id,
+    about: `${parsed.data.origin} ${parsed.data.intent === 'forbid' ? 'forbidden' : 'allowed'}`,
+    address: context.address,
+  })
   forgetHosts()
   return { problem: '' }
 }
@@ -61,11 +79,22 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
       <Strip person={person} />
       <main className="hosts">
         <h1>Hosts</h1>
-        <p className="soft">Players of allowed hosts stand in pages. What comes from any other host is shown as a link card, which says why.</p>
+        <p className="soft">
+          Players of allowed hosts stand in pages. What comes from any other host is shown as a link card, which says
+          why.
+        </p>
         {result?.problem && <Alert type="warning" title={result.problem} />}
         <table>
           <thead>
-            <tr><th scope="col">Host</th><th scope="col">Address</th><th scope="col">Answers oEmbed</th><th scope="col">In pages</th><th scope="col"><span className="visually-hidden">Change</span></th></tr>
+            <tr>
+              <th scope="col">Host</th>
+              <th scope="col">Address</th>
+              <th scope="col">Answers oEmbed</th>
+              <th scope="col">In pages</th>
+              <th scope="col">
+                <span className="visually-hidden">Change</span>
+              </th>
+            </tr>
           </thead>
           <tbody>
             {hosts.map(({ origin: address, name, oembed, isAllowed }) => (
@@ -77,7 +106,13 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
                 <td>
                   <Form method="post">
                     <input type="hidden" name="origin" value={address} />
-                    <Button size="small" htmlType="submit" name="intent" value={isAllowed ? 'forbid' : 'allow'} aria-label={`${isAllowed ? 'Forbid' : 'Allow'} ${name}`}>
+                    <Button
+                      size="small"
+                      htmlType="submit"
+                      name="intent"
+                      value={isAllowed ? 'forbid' : 'allow'}
+                      aria-label={`${isAllowed ? 'Forbid' : 'Allow'} ${name}`}
+                    >
                       {isAllowed ? 'Forbid' : 'Allow'}
                     </Button>
                   </Form>
@@ -90,10 +125,21 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
         <Form method="post" className="hosts-add">
           <h2>Allow another host</h2>
           <input type="hidden" name="intent" value="add" />
-          <label>Name<input name="name" required maxLength={100} placeholder="Village Video" /></label>
-          <label>Address<input name="origin" required maxLength={300} placeholder="https://video.example" /></label>
-          <label>oEmbed address, if it has one<input name="oembed" maxLength={500} placeholder="https://video.example/oembed" /></label>
-          <Button type="primary" htmlType="submit">Allow</Button>
+          <label>
+            Name
+            <input name="name" required maxLength={100} placeholder="Village Video" />
+          </label>
+          <label>
+            Address
+            <input name="origin" required maxLength={300} placeholder="https://video.example" />
+          </label>
+          <label>
+            oEmbed address, if it has one
+            <input name="oembed" maxLength={500} placeholder="https://video.example/oembed" />
+          </label>
+          <Button type="primary" htmlType="submit">
+            Allow
+          </Button>
         </Form>
       </main>
     </div>

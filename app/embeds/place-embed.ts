@@ -4,16 +4,35 @@ import type { Examined } from '../../server/embeds/examine.server.ts'
 
 /** Asks the server what an address or embed code is. */
 export async function askEmbed(courseId: string, text: string): Promise<Examined> {
-  const response = await fetch(`/courses/${courseId}/embeds`, { method: 'POST', body: JSON.stringify({ text }), headers: { 'Content-Type': 'application/json' } }).catch(() => null)
-  if (!response) return { sort: 'problem', reason: 'That could not be asked. Look whether there is a connection, then try again.' }
-  return ((await response.json().catch(() => null)) as Examined | null) ?? { sort: 'problem', reason: 'That could not be found out just now. Try again in a moment.' }
+  const response = await fetch(`/courses/${courseId}/embeds`, {
+    method: 'POST',
+    body: JSON.stringify({ text }),
+    headers: { 'Content-Type': 'application/json' },
+  }).catch(() => null)
+  if (!response)
+    return { sort: 'problem', reason: 'That could not be asked. Look whether there is a connection, then try again.' }
+  return (
+    ((await response.json().catch(() => null)) as Examined | null) ?? {
+      sort: 'problem',
+      reason: 'That could not be found out just now. Try again in a moment.',
+    }
+  )
 }
 
 /** Puts a player or link card where the cursor is, and selects it. */
 export function placeEmbed(editor: Editor, found: Exclude<Examined, { sort: 'problem' }>): void {
   const { state } = editor
   const { player, linkCard } = state.schema.nodes
-  const node = found.sort === 'player' ? player!.create({ address: found.address, link: found.link, title: found.title, width: found.width, height: found.height }) : linkCard!.create({ address: found.address, title: found.title })
+  const node =
+    found.sort === 'player'
+      ? player!.create({
+          address: found.address,
+          link: found.link,
+          title: found.title,
+          width: found.width,
+          height: found.height,
+        })
+      : linkCard!.create({ address: found.address, title: found.title })
   placeBlock(editor, node, insertionPlace(state))
 }
 

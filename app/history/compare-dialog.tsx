@@ -52,7 +52,11 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
     if (!old || old === 'failed') return
     const steps = changeSteps(pageFromJson(editor.state.doc.toJSON()), old)
     const transaction = closeHistory(editor.state.tr)
-    for (const step of stepsFromJson(steps.map((each) => each.toJSON() as unknown), editor.state.schema)) transaction.step(step)
+    for (const step of stepsFromJson(
+      steps.map((each) => each.toJSON() as unknown),
+      editor.state.schema,
+    ))
+      transaction.step(step)
     if (transaction.docChanged) editor.view.dispatch(transaction.scrollIntoView())
     onClose()
   }
@@ -62,7 +66,9 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
       <span>{name}</span>
       <select value={value} onChange={(event) => set(event.target.value)}>
         {[...names].map(([version, words]) => (
-          <option key={version} value={version}>{words}</option>
+          <option key={version} value={version}>
+            {words}
+          </option>
         ))}
       </select>
     </label>
@@ -76,7 +82,13 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
       footer={
         <>
           <span className="compare-told soft" role="status">
-            {old === 'failed' || fresh === 'failed' ? 'One of the two can’t be shown just now. It is kept; try again in a moment.' : !isReady ? 'Fetching…' : different === 0 ? 'No word differs.' : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}
+            {old === 'failed' || fresh === 'failed'
+              ? 'One of the two can’t be shown just now. It is kept; try again in a moment.'
+              : !isReady
+                ? 'Fetching…'
+                : different === 0
+                  ? 'No word differs.'
+                  : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}
           </span>
           <Button onClick={onClose}>Close</Button>
           <Button type="primary" disabled={!isReady || left === NOW || old.eq(now)} onClick={bringBack}>
@@ -89,7 +101,9 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
         {choice('First', left, setLeft)}
         {choice('Second', right, setRight)}
       </div>
-      <p className="soft small">Bringing one back is a change like any other: what stands now stays in the past, and Ctrl+Z takes it back.</p>
+      <p className="soft small">
+        Bringing one back is a change like any other: what stands now stays in the past, and Ctrl+Z takes it back.
+      </p>
       <div className="compare-text" tabIndex={0} role="region" aria-label="The differences">
         <Blocks blocks={blocks} />
       </div>
@@ -101,11 +115,21 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
 function Blocks({ blocks }: { blocks: readonly ComparedBlock[] }) {
   return nearChanges(blocks).map((each, at) =>
     'alike' in each ? (
-      <p key={at} className="compare-gap soft">{each.alike} {each.alike === 1 ? 'paragraph' : 'paragraphs'} alike</p>
+      <p key={at} className="compare-gap soft">
+        {each.alike} {each.alike === 1 ? 'paragraph' : 'paragraphs'} alike
+      </p>
     ) : (
       <p key={at} className={`compare-block is-${each.sort}`}>
         {each.place && <small>{each.place}</small>}
-        {each.words.map(({ sort, text }, index) => (sort === 'added' ? <ins key={index}>{text || ' '}</ins> : sort === 'removed' ? <del key={index}>{text || ' '}</del> : <span key={index}>{text}</span>))}
+        {each.words.map(({ sort, text }, index) =>
+          sort === 'added' ? (
+            <ins key={index}>{text || ' '}</ins>
+          ) : sort === 'removed' ? (
+            <del key={index}>{text || ' '}</del>
+          ) : (
+            <span key={index}>{text}</span>
+          ),
+        )}
       </p>
     ),
   )

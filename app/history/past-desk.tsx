@@ -21,7 +21,9 @@ interface Past {
 }
 
 async function ask(documentId: string, before?: number): Promise<Past | null> {
-  const response = await fetch(`/documents/${documentId}/past${before === undefined ? '' : `?before=${before}`}`).catch(() => null)
+  const response = await fetch(`/documents/${documentId}/past${before === undefined ? '' : `?before=${before}`}`).catch(
+    () => null,
+  )
   return response?.ok ? ((await response.json()) as Past) : null
 }
 
@@ -33,7 +35,10 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
   // While somebody writes, the list is asked for again when the writing pauses.
   useEffect(() => {
     let isGone = false
-    const timer = setTimeout(() => void ask(documentId).then((found) => !isGone && (setDown(found === null), found && setPast(found))), past === null ? 0 : 1500)
+    const timer = setTimeout(
+      () => void ask(documentId).then((found) => !isGone && (setDown(found === null), found && setPast(found))),
+      past === null ? 0 : 1500,
+    )
     return () => {
       isGone = true
       clearTimeout(timer)
@@ -41,26 +46,53 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked for again when the page has changed
   }, [documentId, version])
 
-  if (!past) return <p className="desk-empty soft">{isDown ? 'The past can’t be asked for just now. It is kept; try again in a moment.' : 'Asking for the past…'}</p>
+  if (!past)
+    return (
+      <p className="desk-empty soft">
+        {isDown ? 'The past can’t be asked for just now. It is kept; try again in a moment.' : 'Asking for the past…'}
+      </p>
+    )
   const moments: Moment[] = [
-    ...past.sittings.map(({ to, person, at, words }): Moment => ({ version: to, name: `${person ?? 'Fieldstone'}, ${shortMoment(at, timeZone)}`, words })),
-    ...editions.map(({ version: at, number, at: when }): Moment => ({ version: at, name: `Edition ${number}, ${shortMoment(when, timeZone)}`, words: '' })),
+    ...past.sittings.map(({ to, person, at, words }): Moment => ({
+      version: to,
+      name: `${person ?? 'Fieldstone'}, ${shortMoment(at, timeZone)}`,
+      words,
+    })),
+    ...editions.map(({ version: at, number, at: when }): Moment => ({
+      version: at,
+      name: `Edition ${number}, ${shortMoment(when, timeZone)}`,
+      words: '',
+    })),
   ]
-  const entries = [...past.sittings.map((sitting) => ({ sort: 'sitting' as const, at: sitting.to, sitting })), ...editions.filter((edition) => edition.version > 0 || past.older === null).map((edition) => ({ sort: 'edition' as const, at: edition.version + 0.5, edition }))].sort((a, b) => b.at - a.at)
-  const more = (): void => void ask(documentId, past.older ?? 0).then((found) => found && setPast({ sittings: [...past.sittings, ...found.sittings], older: found.older }))
+  const entries = [
+    ...past.sittings.map((sitting) => ({ sort: 'sitting' as const, at: sitting.to, sitting })),
+    ...editions
+      .filter((edition) => edition.version > 0 || past.older === null)
+      .map((edition) => ({ sort: 'edition' as const, at: edition.version + 0.5, edition })),
+  ].sort((a, b) => b.at - a.at)
+  const more = (): void =>
+    void ask(documentId, past.older ?? 0).then(
+      (found) => found && setPast({ sittings: [...past.sittings, ...found.sittings], older: found.older }),
+    )
   return (
     <>
-      {entries.length === 0 && <p className="desk-empty soft">Nothing has been written yet. Every sitting at this page is listed here, with who it was and what was done.</p>}
+      {entries.length === 0 && (
+        <p className="desk-empty soft">
+          Nothing has been written yet. Every sitting at this page is listed here, with who it was and what was done.
+        </p>
+      )}
       <ol className="past-list">
         {entries.map((entry) =>
           entry.sort === 'edition' ? (
             <li key={`e${entry.edition.number}`} className="past-edition">
               <h3>
-                Edition {entry.edition.number} {entry.edition === editions[0] && <span className="soft">students read this</span>}
+                Edition {entry.edition.number}{' '}
+                {entry.edition === editions[0] && <span className="soft">students read this</span>}
               </h3>
               {entry.edition.note && <p>{entry.edition.note}</p>}
               <p className="soft small">
-                {entry.edition.person}, {shortMoment(entry.edition.at, timeZone)} · {entry.edition.words.toLocaleString('en')} words
+                {entry.edition.person}, {shortMoment(entry.edition.at, timeZone)} ·{' '}
+                {entry.edition.words.toLocaleString('en')} words
               </p>
             </li>
           ) : (
@@ -70,7 +102,17 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
               </p>
               <p className="soft small">
                 {shortMoment(entry.sitting.at, timeZone)} ·{' '}
-                <button type="button" className="link-button" onClick={() => setCompared({ version: entry.sitting.to, name: `${entry.sitting.person ?? 'Fieldstone'}, ${shortMoment(entry.sitting.at, timeZone)}`, words: entry.sitting.words })}>
+                <button
+                  type="button"
+                  className="link-button"
+                  onClick={() =>
+                    setCompared({
+                      version: entry.sitting.to,
+                      name: `${entry.sitting.person ?? 'Fieldstone'}, ${shortMoment(entry.sitting.at, timeZone)}`,
+                      words: entry.sitting.words,
+                    })
+                  }
+                >
                   Compare or bring back
                 </button>
               </p>
@@ -85,7 +127,9 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
           </button>
         </p>
       )}
-      {compared && <CompareDialog {...{ editor, documentId, moments }} start={compared} onClose={() => setCompared(null)} />}
+      {compared && (
+        <CompareDialog {...{ editor, documentId, moments }} start={compared} onClose={() => setCompared(null)} />
+      )}
     </>
   )
 }

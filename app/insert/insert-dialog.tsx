@@ -11,7 +11,12 @@ import { matching } from './matching.ts'
 import { takeTypedAhead } from './typed-ahead.ts'
 import './insert-dialog.css'
 
-const GROUPS: readonly (readonly [OfferGroup, string])[] = [['fold', 'Fold and order'], ['apart', 'Set apart'], ['look', 'Look and touch'], ['practise', 'Practise']]
+const GROUPS: readonly (readonly [OfferGroup, string])[] = [
+  ['fold', 'Fold and order'],
+  ['apart', 'Set apart'],
+  ['look', 'Look and touch'],
+  ['practise', 'Practise'],
+]
 const OFFERS: readonly Offer[] = PIECES.flatMap(({ offer }) => offer ?? [])
 
 interface Props {
@@ -93,14 +98,40 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
     event.preventDefault()
     choose(next.name)
   }
-  const outcome = isEmbed ? embedOutcome(embed) : !offer ? 'No piece has that name. Try a word for what it should do.' : can ? (offer.outcome?.(editor.state) ?? '') : 'Not at this place: put the cursor into the text of the page.'
+  const outcome = isEmbed
+    ? embedOutcome(embed)
+    : !offer
+      ? 'No piece has that name. Try a word for what it should do.'
+      : can
+        ? (offer.outcome?.(editor.state) ?? '')
+        : 'Not at this place: put the cursor into the text of the page.'
   return (
-    <Modal open closable={false} title={null} footer={null} width={706} className="insert-dialog" onCancel={onClose} focusable={{ focusTriggerAfterClose: false }} styles={{ body: { padding: 0 }, container: { padding: 0 } }} aria-label="Insert">
+    <Modal
+      open
+      closable={false}
+      title={null}
+      footer={null}
+      width={706}
+      className="insert-dialog"
+      onCancel={onClose}
+      focusable={{ focusTriggerAfterClose: false }}
+      styles={{ body: { padding: 0 }, container: { padding: 0 } }}
+      aria-label="Insert"
+    >
       <div onKeyDown={move}>
         <label className="insert-field">
           <Plus size={18} aria-hidden />
           <span className="visually-hidden">Insert: a name</span>
-          <input autoFocus value={typed} placeholder="Type a name, or paste an address or embed code…" role="combobox" aria-expanded="true" aria-controls="insert-cards" aria-activedescendant={offer && cardId(offer.name)} onChange={(event) => setTyped(event.target.value)} />
+          <input
+            autoFocus
+            value={typed}
+            placeholder="Type a name, or paste an address or embed code…"
+            role="combobox"
+            aria-expanded="true"
+            aria-controls="insert-cards"
+            aria-activedescendant={offer && cardId(offer.name)}
+            onChange={(event) => setTyped(event.target.value)}
+          />
           <kbd title="On an empty line, / opens this">/</kbd>
         </label>
         {typed === '' && (
@@ -116,13 +147,24 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
         {typed === '' && (
           <nav className="insert-groups" aria-label="Groups of pieces">
             {GROUPS.map(([group, name]) => (
-              <button key={group} type="button" aria-current={offer?.group === group || undefined} onClick={() => choose(OFFERS.find((each) => each.group === group)?.name ?? '')}>
+              <button
+                key={group}
+                type="button"
+                aria-current={offer?.group === group || undefined}
+                onClick={() => choose(OFFERS.find((each) => each.group === group)?.name ?? '')}
+              >
                 {name}
               </button>
             ))}
           </nav>
         )}
-        <div className={isEmbed ? 'insert-cards is-bare' : 'insert-cards'} id="insert-cards" role="listbox" aria-label="Pieces" ref={cards}>
+        <div
+          className={isEmbed ? 'insert-cards is-bare' : 'insert-cards'}
+          id="insert-cards"
+          role="listbox"
+          aria-label="Pieces"
+          ref={cards}
+        >
           {GROUPS.map(([group, name]) => {
             const own = found.filter((each) => each.group === group)
             if (own.length === 0) return null
@@ -131,7 +173,14 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
                 <h2 aria-hidden>{name}</h2>
                 <div className="insert-grid">
                   {own.map((each) => (
-                    <Card key={each.name} offer={each} isChosen={each === offer} canInsert={possible.get(each.name) ?? false} onChoose={() => setChosen(each.name)} onInsert={() => insert(each)} />
+                    <Card
+                      key={each.name}
+                      offer={each}
+                      isChosen={each === offer}
+                      canInsert={possible.get(each.name) ?? false}
+                      onChoose={() => setChosen(each.name)}
+                      onInsert={() => insert(each)}
+                    />
                   ))}
                 </div>
               </div>
@@ -139,12 +188,25 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
           })}
         </div>
         <div className="insert-foot">
-          <span className="soft" role="status">{outcome}</span>
+          <span className="soft" role="status">
+            {outcome}
+          </span>
           <button type="button" className="plain-button" onClick={onClose}>
             Cancel
           </button>
-          <button type="button" className="primary-button" aria-disabled={isEmbed ? !embed || embed === 'asking' || embed.sort === 'problem' : !can} onClick={() => (isEmbed ? insertEmbed() : insert(offer))}>
-            {isEmbed ? (embed && embed !== 'asking' && embed.sort === 'card' ? 'Insert link card' : 'Insert player') : offer ? `Insert ${offer.name.toLowerCase().replace('html', 'HTML')}` : 'Insert'}
+          <button
+            type="button"
+            className="primary-button"
+            aria-disabled={isEmbed ? !embed || embed === 'asking' || embed.sort === 'problem' : !can}
+            onClick={() => (isEmbed ? insertEmbed() : insert(offer))}
+          >
+            {isEmbed
+              ? embed && embed !== 'asking' && embed.sort === 'card'
+                ? 'Insert link card'
+                : 'Insert player'
+              : offer
+                ? `Insert ${offer.name.toLowerCase().replace('html', 'HTML')}`
+                : 'Insert'}
           </button>
         </div>
       </div>
@@ -154,7 +216,8 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
 
 function embedOutcome(embed: Examined | 'asking' | null): string {
   if (!embed || embed === 'asking') return 'Looking what this is, as students would see it…'
-  if (embed.sort === 'player') return `${embed.title || 'A player without a title'}, ${embed.width} × ${embed.height}. ${embedWords(embed)}`
+  if (embed.sort === 'player')
+    return `${embed.title || 'A player without a title'}, ${embed.width} × ${embed.height}. ${embedWords(embed)}`
   return embed.sort === 'card' ? `${embed.title || embed.address}: a link card. ${embed.reason}` : embed.reason
 }
 
@@ -166,17 +229,42 @@ function columnsOf(cards: HTMLElement | null): number {
   return grid ? Math.max(1, getComputedStyle(grid).gridTemplateColumns.split(' ').length) : 1
 }
 
-function neighbour(key: string, offers: readonly Offer[], current: Offer | undefined, columns: number): Offer | undefined {
+function neighbour(
+  key: string,
+  offers: readonly Offer[],
+  current: Offer | undefined,
+  columns: number,
+): Offer | undefined {
   const at = current ? offers.indexOf(current) : 0
   const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns, ArrowUp: -columns }[key]
   if (step === undefined) return undefined
   return offers[Math.min(offers.length - 1, Math.max(0, at + step))]
 }
 
-function Card({ offer, isChosen, canInsert, onChoose, onInsert }: { offer: Offer; isChosen: boolean; canInsert: boolean; onChoose(): void; onInsert(): void }) {
+function Card({
+  offer,
+  isChosen,
+  canInsert,
+  onChoose,
+  onInsert,
+}: {
+  offer: Offer
+  isChosen: boolean
+  canInsert: boolean
+  onChoose(): void
+  onInsert(): void
+}) {
   const { name, help, effort, Example } = offer
   return (
-    <div id={cardId(name)} className={isChosen ? 'insert-card is-chosen' : 'insert-card'} role="option" aria-selected={isChosen} aria-disabled={!canInsert} onClick={onChoose} onDoubleClick={onInsert}>
+    <div
+      id={cardId(name)}
+      className={isChosen ? 'insert-card is-chosen' : 'insert-card'}
+      role="option"
+      aria-selected={isChosen}
+      aria-disabled={!canInsert}
+      onClick={onChoose}
+      onDoubleClick={onInsert}
+    >
       <span className="insert-example" aria-hidden>
         <Example />
       </span>

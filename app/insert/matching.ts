@@ -5,6 +5,7 @@ export function matching(offers: readonly Offer[], typed: string): readonly Offe
   const words = typed.trim().toLowerCase().split(/\s+/).filter(Boolean)
   if (words.length === 0) return offers
   const fits = offers.filter(({ name, help }) => words.every((word) => `${name} ${help}`.toLowerCase().includes(word)))
-  const rank = ({ name }: Offer): number => (name.toLowerCase().startsWith(words[0]!) ? 0 : name.toLowerCase().includes(words[0]!) ? 1 : 2)
+  const rank = ({ name }: Offer): number =>
+    name.toLowerCase().startsWith(words[0]!) ? 0 : name.toLowerCase().includes(words[0]!) ? 1 : 2
   return [...fits].sort((a, b) => rank(a) - rank(b))
 }

@@ -15,7 +15,8 @@ export function arriving(): Plugin<DecorationSet> {
         const set = before.map(transaction.mapping, transaction.doc)
         const change = transaction.getMeta(key) as Change | undefined
         if (!change) return set
-        if ('remove' in change) return set.remove(set.find(undefined, undefined, (spec: { id?: object }) => spec.id === change.remove))
+        if ('remove' in change)
+          return set.remove(set.find(undefined, undefined, (spec: { id?: object }) => spec.id === change.remove))
         const { id, position, name } = change.add
         return set.add(transaction.doc, [Decoration.widget(position, () => line(id, name), { id, side: 1 })])
       },
@@ -42,7 +43,11 @@ function line(id: object, name: string): HTMLElement {
 export class Arriving {
   readonly #id = {}
 
-  constructor(private readonly editor: Editor, position: number, name: string) {
+  constructor(
+    private readonly editor: Editor,
+    position: number,
+    name: string,
+  ) {
     editor.view.dispatch(editor.state.tr.setMeta(key, { add: { id: this.#id, position, name } }))
   }
 
@@ -53,7 +58,9 @@ export class Arriving {
 
   /** Takes the line away. Where it stood; null when that part of the page is gone. */
   end(): number | null {
-    const found = key.getState(this.editor.state)?.find(undefined, undefined, (spec: { id?: object }) => spec.id === this.#id)[0]
+    const found = key
+      .getState(this.editor.state)
+      ?.find(undefined, undefined, (spec: { id?: object }) => spec.id === this.#id)[0]
     this.editor.view.dispatch(this.editor.state.tr.setMeta(key, { remove: this.#id }))
     return found?.from ?? null
   }

@@ -31,7 +31,13 @@ export interface FilesOutcome {
 }
 
 /** Sends files to the shelf and puts the pictures where they were dropped or pasted, each as it arrives. */
-export async function placeFiles(editor: Editor, courseId: string, files: readonly File[], at?: number, to: UploadTo = 'uploads'): Promise<FilesOutcome> {
+export async function placeFiles(
+  editor: Editor,
+  courseId: string,
+  files: readonly File[],
+  at?: number,
+  to: UploadTo = 'uploads',
+): Promise<FilesOutcome> {
   const placed: ShelfThing[] = []
   const problems: string[] = []
   const start = at ?? insertionPlace(editor.state)?.to ?? editor.state.doc.content.size
@@ -53,7 +59,8 @@ export async function placeFiles(editor: Editor, courseId: string, files: readon
 export function setPictureAlt(editor: Editor, item: string, alt: string): void {
   const transaction = editor.state.tr
   editor.state.doc.descendants((node, position) => {
-    if (node.type.name === 'picture' && node.attrs.item === item && node.attrs.alt === null) transaction.setNodeAttribute(position, 'alt', alt)
+    if (node.type.name === 'picture' && node.attrs.item === item && node.attrs.alt === null)
+      transaction.setNodeAttribute(position, 'alt', alt)
     return !node.isTextblock
   })
   if (transaction.docChanged) editor.view.dispatch(transaction)

@@ -1,7 +1,13 @@
 import { z } from 'zod'
 import { pool } from '../../server/database/pool.server.ts'
 import { accountPage } from '../../server/people/account-page.server.ts'
-import { beginSecondStep, changePassword, type Changed, endSecondStep, signOutElsewhere } from '../../server/people/account.server.ts'
+import {
+  beginSecondStep,
+  changePassword,
+  type Changed,
+  endSecondStep,
+  signOutElsewhere,
+} from '../../server/people/account.server.ts'
 import { countSessions, type Person } from '../../server/people/queries.server.ts'
 import { freshSecret, hasSecondStep } from '../../server/people/second-step.server.ts'
 import { sessionHash } from '../../server/people/sessions.server.ts'
@@ -28,7 +34,8 @@ const asked = z.discriminatedUnion('intent', [
 export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
   const person = requirePerson(context, request)
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
-  if (!parsed.success) return answer(request, person, { ok: false, reason: 'That was not understood. Load the page again.' })
+  if (!parsed.success)
+    return answer(request, person, { ok: false, reason: 'That was not understood. Load the page again.' })
   const who = { person, address: context.address, session: sessionHash(request.headers.get('Cookie') ?? undefined) }
   return answer(request, person, await run(parsed.data, who))
 }
@@ -40,7 +47,9 @@ function run(wanted: z.infer<typeof asked>, who: Parameters<typeof changePasswor
     case 'elsewhere':
       return signOutElsewhere(who)
     case 'second step':
-      return who.person.isManager ? beginSecondStep(who, wanted.secret, wanted.code) : Promise.resolve({ ok: false, reason: 'Two-step sign-in is for managers.' })
+      return who.person.isManager
+        ? beginSecondStep(who, wanted.secret, wanted.code)
+        : Promise.resolve({ ok: false, reason: 'Two-step sign-in is for managers.' })
     case 'no second step':
       return endSecondStep(who, wanted.current)
   }
@@ -49,5 +58,14 @@ function run(wanted: z.infer<typeof asked>, who: Parameters<typeof changePasswor
 async function answer(request: Request, person: Person, result: Changed | null): Promise<Response> {
   const has = await hasSecondStep(pool, person.id)
   const fresh = person.isManager && !has ? await freshSecret(person.email) : null
-  return readingAnswer(request, accountPage(themeOf(request), person, { sessions: await countSessions(pool, person.id), hasSecondStep: has, fresh }, result), { status: result && !result.ok ? 422 : 200 })
+  return readingAnswer(
+    request,
+    accountPage(
+      themeOf(request),
+      person,
+      { sessions: await countSessions(pool, person.id), hasSecondStep: has, fresh },
+      result,
+    ),
+    { status: result && !result.ok ? 422 : 200 },
+  )
 }

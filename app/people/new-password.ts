@@ -16,19 +16,30 @@ export async function loader({ request, context }: Route.LoaderArgs): Promise<Re
   return readingAnswer(request, newPasswordPage(themeOf(request), way, way === null ? null : await resetOf(way), null))
 }
 
-const asked = z.union([z.object({ way: z.string().max(100), fresh: z.string().max(1000) }), z.object({ email: z.string().trim().min(1).max(200) })])
+const asked = z.union([
+  z.object({ way: z.string().max(100), fresh: z.string().max(1000) }),
+  z.object({ email: z.string().trim().min(1).max(200) }),
+])
 
 export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
   const theme = themeOf(request)
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
-  if (!parsed.success) return readingAnswer(request, newPasswordPage(theme, null, null, { ok: false, reason: 'Type the address you sign in with.' }), { status: 422 })
+  if (!parsed.success)
+    return readingAnswer(
+      request,
+      newPasswordPage(theme, null, null, { ok: false, reason: 'Type the address you sign in with.' }),
+      { status: 422 },
+    )
   const tooMany = tooOften(context.address, 'reset')
-  if (tooMany) return readingAnswer(request, newPasswordPage(theme, null, null, { ok: false, reason: tooMany }), { status: 429 })
+  if (tooMany)
+    return readingAnswer(request, newPasswordPage(theme, null, null, { ok: false, reason: tooMany }), { status: 429 })
   if ('email' in parsed.data) {
     await askNewPassword(parsed.data.email)
     return readingAnswer(request, newPasswordPage(theme, null, null, { ok: true, words: SENT }))
   }
   const { way, fresh } = parsed.data
   const result = await resetPassword(way, fresh, context.address)
-  return readingAnswer(request, newPasswordPage(theme, way, result.ok ? null : await resetOf(way), result), { status: result.ok ? 200 : 422 })
+  return readingAnswer(request, newPasswordPage(theme, way, result.ok ? null : await resetOf(way), result), {
+    status: result.ok ? 200 : 422,
+  })
 }

@@ -26,7 +26,13 @@ async function demoPeople() {
   const people = await listPeople(pool)
   const shown = new Map<string, number>()
   return people
-    .map(({ id, name, email, isManager, role, colour }) => ({ id, name, email, colour, role: isManager ? 'Manager' : (ROLE[role as keyof typeof ROLE] ?? 'Outside') }))
+    .map(({ id, name, email, isManager, role, colour }) => ({
+      id,
+      name,
+      email,
+      colour,
+      role: isManager ? 'Manager' : (ROLE[role as keyof typeof ROLE] ?? 'Outside'),
+    }))
     .filter(({ role }) => {
       shown.set(role, (shown.get(role) ?? 0) + 1)
       return shown.get(role)! <= 2
@@ -48,18 +54,43 @@ const askedCode = z.object({ token: z.string().regex(/^[\w-]{43}$/), code: z.str
 export async function action({ request, context }: Route.ActionArgs) {
   if (context.isDatabaseDown) failure('database', 503)
   const fields: Record<string, unknown> = Object.fromEntries(await request.formData())
-  if (config.DEMO && typeof fields.demo === 'string') Object.assign(fields, { email: fields.demo, password: DEMO_PASSWORD })
+  if (config.DEMO && typeof fields.demo === 'string')
+    Object.assign(fields, { email: fields.demo, password: DEMO_PASSWORD })
   const from = { address: context.address, device: deviceOf(request.headers.get('Cookie') ?? undefined) }
   const second = askedCode.safeParse(fields)
-  const parsed = second.success ? { success: true as const, data: { email: '', password: '' } } : asked.safeParse(fields)
-  if (!parsed.success) return data({ message: null, token: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
+  const parsed = second.success
+    ? { success: true as const, data: { email: '', password: '' } }
+    : asked.safeParse(fields)
+  if (!parsed.success)
+    return data({ message: null, token: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
   const token = second.data?.token
-  const result = second.success ? await finishSignIn(second.data.token, second.data.code, from) : await signIn(parsed.data.email, parsed.data.password, from)
-  if (result.ok) throw redirect(ownPath(new URL(request.url).searchParams.get('to')), { headers: await welcome(result.person, from) })
+  const result = second.success
+    ? await finishSignIn(second.data.token, second.data.code, from)
+    : await signIn(parsed.data.email, parsed.data.password, from)
+  if (result.ok)
+    throw redirect(ownPath(new URL(request.url).searchParams.get('to')), {
+      headers: await welcome(result.person, from),
+    })
   const none = {} as { email?: string[]; password?: string[] }
-  if (result.reason === 'code') return data({ message: token === undefined ? null : 'That code is wrong or was already used. Wait for the next one.', token: result.token, errors: none }, { status: token === undefined ? 200 : 401 })
-  const message = result.reason === 'wrong' ? (token === undefined ? 'That name and password don’t belong together. Try again.' : 'That took too long. Sign in again from the beginning.') : `That was tried too often. Wait ${waitWords(result.wait)}, then try again.`
-  return data({ message, token: result.reason === 'wrong' ? null : (token ?? null), errors: none }, { status: result.reason === 'wrong' ? 401 : 429 })
+  if (result.reason === 'code')
+    return data(
+      {
+        message: token === undefined ? null : 'That code is wrong or was already used. Wait for the next one.',
+        token: result.token,
+        errors: none,
+      },
+      { status: token === undefined ? 200 : 401 },
+    )
+  const message =
+    result.reason === 'wrong'
+      ? token === undefined
+        ? 'That name and password don’t belong together. Try again.'
+        : 'That took too long. Sign in again from the beginning.'
+      : `That was tried too often. Wait ${waitWords(result.wait)}, then try again.`
+  return data(
+    { message, token: result.reason === 'wrong' ? null : (token ?? null), errors: none },
+    { status: result.reason === 'wrong' ? 401 : 429 },
+  )
 }
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
@@ -78,22 +109,58 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
           {actionData?.token ? (
             <Form.Item layout="vertical" label="Code from your authenticator app" htmlFor="code">
               <input type="hidden" name="token" value={actionData.token} />
-              <input className="sign-in-field" id="code" name="code" inputMode="numeric" autoComplete="one-time-code" maxLength={10} autoFocus />
+              <input
+                className="sign-in-field"
+                id="code"
+                name="code"
+                inputMode="numeric"
+                autoComplete="one-time-code"
+                maxLength={10}
+                autoFocus
+              />
             </Form.Item>
           ) : (
             <>
-          <Form.Item layout="vertical" label="Address" htmlFor="email" validateStatus={errors.email ? 'error' : ''} help={errors.email?.[0]}>
-            <input className="sign-in-field" id="email" name="email" type="email" autoComplete="username" aria-invalid={Boolean(errors.email)} />
-          </Form.Item>
-          <Form.Item layout="vertical" label="Password" htmlFor="password" validateStatus={errors.password ? 'error' : ''} help={errors.password?.[0]}>
-            <input className="sign-in-field" id="password" name="password" type="password" autoComplete="current-password" aria-invalid={Boolean(errors.password)} />
-          </Form.Item>
+              <Form.Item
+                layout="vertical"
+                label="Address"
+                htmlFor="email"
+                validateStatus={errors.email ? 'error' : ''}
+                help={errors.email?.[0]}
+              >
+                <input
+                  className="sign-in-field"
+                  id="email"
+                  name="email"
+                  type="email"
+                  autoComplete="username"
+                  aria-invalid={Boolean(errors.email)}
+                />
+              </Form.Item>
+              <Form.Item
+                layout="vertical"
+                label="Password"
+                htmlFor="password"
+                validateStatus={errors.password ? 'error' : ''}
+                help={errors.password?.[0]}
+              >
+                <input
+                  className="sign-in-field"
+                  id="password"
+                  name="password"
+                  type="password"
+                  autoComplete="current-password"
+                  aria-invalid={Boolean(errors.password)}
+                />
+              </Form.Item>
             </>
           )}
           <Button type="primary" htmlType="submit" loading={isBusy}>
             Sign in
           </Button>
-          <p className="sign-in-forgot"><a href="/new-password">I forgot my password</a></p>
+          <p className="sign-in-forgot">
+            <a href="/new-password">I forgot my password</a>
+          </p>
         </PostForm>
         {loaderData.people.length > 0 && <DemoPeople people={loaderData.people} />}
       </div>
@@ -105,7 +172,9 @@ function DemoPeople({ people }: { people: Route.ComponentProps['loaderData']['pe
   return (
     <section className="demo-people" aria-labelledby="demo-people">
       <h2 id="demo-people">Look round as</h2>
-      <p className="soft small">Skerrow Field School is made up, and so are its people. Each signs in with one click.</p>
+      <p className="soft small">
+        Skerrow Field School is made up, and so are its people. Each signs in with one click.
+      </p>
       <PostForm method="post">
         {people.map(({ id, name, email, role, colour }) => (
           <button key={id} name="demo" value={email} className="demo-person">

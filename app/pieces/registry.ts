@@ -16,6 +16,22 @@ import { table } from './table/piece.tsx'
 import { tabs } from './tabs/piece.tsx'
 
 /** Every piece that the interface knows something about, in the order of the insert dialog. */
-export const PIECES: readonly Piece[] = [tabs, accordion, reveal, columns, contents, box, quotation, table, rule, picture, player, linkCard, htmlPiece, practice, bankQuestion]
+export const PIECES: readonly Piece[] = [
+  tabs,
+  accordion,
+  reveal,
+  columns,
+  contents,
+  box,
+  quotation,
+  table,
+  rule,
+  picture,
+  player,
+  linkCard,
+  htmlPiece,
+  practice,
+  bankQuestion,
+]
 
 export const pieceOf = (kind: string): Piece | undefined => PIECES.find((piece) => piece.kind === kind)

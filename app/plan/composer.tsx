@@ -28,7 +28,8 @@ interface Props {
 
 const TROUBLE = {
   away: 'The server does not answer. The lines are kept here and sent by themselves; go on typing.',
-  'signed out': 'You have been signed out. The lines are kept here and sent when you have signed in again in another window.',
+  'signed out':
+    'You have been signed out. The lines are kept here and sent when you have signed in again in another window.',
 }
 
 /**
@@ -60,7 +61,11 @@ export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Prop
     const ids = lines.map(({ id }) => id)
     const { entries } = plant(plan, afterId, lines, () => ids.shift()!)
     const last = entries.at(-1)
-    if (last) onPlace({ afterId: lines.filter((line) => line.kind !== 'aim').at(-1)!.id, depth: pathTo([...plan, ...entries], last.id).length - 1 })
+    if (last)
+      onPlace({
+        afterId: lines.filter((line) => line.kind !== 'aim').at(-1)!.id,
+        depth: pathTo([...plan, ...entries], last.id).length - 1,
+      })
   }
   const enter = (): void => {
     const title = said.title.slice(0, PLAN_TITLE_LENGTH).toWellFormed().trim()
@@ -90,13 +95,24 @@ export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Prop
     if (!/[\r\n]/.test(text.trim())) return
     event.preventDefault()
     const { lines, notes } = parseOutline(text, depth)
-    if (lines.length > 0) add(lines.map((line) => ({ ...line, title: line.title || 'Untitled', id: nanoid(12) })), notes)
+    if (lines.length > 0)
+      add(
+        lines.map((line) => ({ ...line, title: line.title || 'Untitled', id: nanoid(12) })),
+        notes,
+      )
   }
   return (
     <li role="treeitem" aria-level={depth + 1} className="composer-holder">
       <div className={`composer depth-${depth}`}>
         {kinds.length > 1 ? (
-          <Select size="small" aria-label="What the line becomes" popupMatchSelectWidth={false} value={kind === 'aim' ? usual : kind} onChange={setChosen} options={kinds.map((each) => ({ value: each, label: kindOfEntry(each).label }))} />
+          <Select
+            size="small"
+            aria-label="What the line becomes"
+            popupMatchSelectWidth={false}
+            value={kind === 'aim' ? usual : kind}
+            onChange={setChosen}
+            options={kinds.map((each) => ({ value: each, label: kindOfEntry(each).label }))}
+          />
         ) : (
           <span className="composer-kind">{becomes}</span>
         )}
@@ -117,8 +133,14 @@ export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Prop
           Done
         </button>
       </div>
-      <p id="composer-help" className={`composer-help depth-${depth} ${trouble ? 'is-problem' : 'soft'}`} role={trouble ? 'alert' : undefined}>
-        {trouble ? TROUBLE[trouble] : 'Enter for the next line · Tab deeper · Shift+Tab back · “Discussion: …”, “Book: …” or a web address say what a line is · Esc when done'}
+      <p
+        id="composer-help"
+        className={`composer-help depth-${depth} ${trouble ? 'is-problem' : 'soft'}`}
+        role={trouble ? 'alert' : undefined}
+      >
+        {trouble
+          ? TROUBLE[trouble]
+          : 'Enter for the next line · Tab deeper · Shift+Tab back · “Discussion: …”, “Book: …” or a web address say what a line is · Esc when done'}
       </p>
     </li>
   )

@@ -1,13 +1,21 @@
 import type { App } from 'antd'
 
 /** Asks whether something is to be deleted that others have to do with, and says in what way. */
-export function confirmed(modal: ReturnType<typeof App.useApp>['modal'], title: string, uses: readonly string[]): Promise<boolean> {
+export function confirmed(
+  modal: ReturnType<typeof App.useApp>['modal'],
+  title: string,
+  uses: readonly string[],
+): Promise<boolean> {
   return new Promise((done) => {
     modal.confirm({
       title: `Delete “${title}”?`,
       content: (
         <>
-          <ul className="uses">{uses.map((words) => <li key={words}>{words}</li>)}</ul>
+          <ul className="uses">
+            {uses.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
           <p>Students lose sight of it at once. Nothing is destroyed: it can be brought back, with all of this.</p>
         </>
       ),

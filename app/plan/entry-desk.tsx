@@ -10,14 +10,25 @@ import { dialogAddress } from './dialog-address.ts'
 import type { PlanRequest } from './plan-requests.ts'
 
 interface Props {
-  entry: { readonly id: string; readonly kind: EntryKind; readonly documentId: string | null; readonly opensAt: string | null; readonly settings: EntrySettings }
+  entry: {
+    readonly id: string
+    readonly kind: EntryKind
+    readonly documentId: string | null
+    readonly opensAt: string | null
+    readonly settings: EntrySettings
+  }
   courseId: string
   timeZone: string
   /** The introduction has a sheet now. Left out where the sheet is what is being looked at. */
   onIntroduced?: () => void
 }
 
-const DONE_WORDS: Record<DoneRule, string> = { read: 'read to its end', posted: 'written in', answered: 'answered to its end', 'handed in': 'handed in' }
+const DONE_WORDS: Record<DoneRule, string> = {
+  read: 'read to its end',
+  posted: 'written in',
+  answered: 'answered to its end',
+  'handed in': 'handed in',
+}
 
 /** What is set about an entry: when it opens, when it is done, and what its kind has besides. Kept as soon as it is changed. */
 export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
@@ -29,7 +40,11 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
   const [said, setSaid] = useState<{ isProblem: boolean; words: string } | null>(null)
   const ask = async (request: PlanRequest): Promise<boolean> => {
     const outcome = await askPlan(courseId, request)
-    setSaid(outcome.ok ? { isProblem: false, words: 'Kept.' } : { isProblem: true, words: outcome.reason ?? 'That did not work.' })
+    setSaid(
+      outcome.ok
+        ? { isProblem: false, words: 'Kept.' }
+        : { isProblem: true, words: outcome.reason ?? 'That did not work.' },
+    )
     if (outcome.ok) void revalidator.revalidate()
     return outcome.ok
   }
@@ -42,7 +57,9 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
   const { label, done, holds } = kindOfEntry(kind)
   const name = label.toLowerCase()
   const isOuter = kind === 'unit' || kind === 'lesson'
-  const moment = (words: string, value: string | null, keep: (iso: string | null) => void) => <MomentField {...{ words, value, timeZone, keep }} />
+  const moment = (words: string, value: string | null, keep: (iso: string | null) => void) => (
+    <MomentField {...{ words, value, timeZone, keep }} />
+  )
   return (
     <div className="entry-desk">
       <section>
@@ -50,16 +67,34 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
         {moment('Opens for students', entry.opensAt, (iso) => void ask({ intent: 'settings', id, opensAt: iso }))}
         {kind === 'discussion' && moment('Closes', settings.closesAt, (closesAt) => set({ closesAt }))}
         {(kind === 'assignment' || kind === 'exercise') && moment('Due', settings.dueAt, (dueAt) => set({ dueAt }))}
-        <p className="soft small">Time of the course: {timeZone.replaceAll('_', ' ')}. Empty: at once, without an end.</p>
+        <p className="soft small">
+          Time of the course: {timeZone.replaceAll('_', ' ')}. Empty: at once, without an end.
+        </p>
       </section>
       {isOuter && (
         <section>
           <h2>What for</h2>
-          <TextField words="Aims, one a line" value={settings.aims.join('\n')} isLong keep={(text) => set({ aims: text.split('\n').map((line) => line.trim()).filter(Boolean) })} />
+          <TextField
+            words="Aims, one a line"
+            value={settings.aims.join('\n')}
+            isLong
+            keep={(text) =>
+              set({
+                aims: text
+                  .split('\n')
+                  .map((line) => line.trim())
+                  .filter(Boolean),
+              })
+            }
+          />
           <button
             type="button"
             className="desk-button"
-            onClick={() => (entry.documentId === null ? void ask({ intent: 'introduce', id }).then((ok) => ok && onIntroduced?.()) : onIntroduced?.())}
+            onClick={() =>
+              entry.documentId === null
+                ? void ask({ intent: 'introduce', id }).then((ok) => ok && onIntroduced?.())
+                : onIntroduced?.()
+            }
             hidden={!onIntroduced}
           >
             {entry.documentId === null ? 'Write its introduction' : 'Open its introduction'}
@@ -69,13 +104,26 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
       {(holds.length > 0 || done.length > 0) && (
         <section>
           <h2>{holds.length > 0 ? 'In what order' : 'When it is done'}</h2>
-          {holds.length > 0 && <Check words="One after the other: each opens when what stands before it is done" isOn={settings.inSequence} keep={(inSequence) => set({ inSequence })} />}
+          {holds.length > 0 && (
+            <Check
+              words="One after the other: each opens when what stands before it is done"
+              isOn={settings.inSequence}
+              keep={(inSequence) => set({ inSequence })}
+            />
+          )}
           {holds.length === 0 && done.length === 1 && <p>Done when a student has {done[0] && DONE_WORDS[done[0]]}.</p>}
           {done.length > 1 && (
             <label className="desk-field">
               <span>Done when it is</span>
-              <select value={settings.done ?? done[0]} onChange={(event) => set({ done: event.target.value as DoneRule })}>
-                {done.map((rule) => <option key={rule} value={rule}>{DONE_WORDS[rule]}</option>)}
+              <select
+                value={settings.done ?? done[0]}
+                onChange={(event) => set({ done: event.target.value as DoneRule })}
+              >
+                {done.map((rule) => (
+                  <option key={rule} value={rule}>
+                    {DONE_WORDS[rule]}
+                  </option>
+                ))}
               </select>
             </label>
           )}
@@ -92,14 +140,24 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
           <h2>
             Who writes when <a href={`/discuss/${courseId}/${id}`}>Open it</a>
           </h2>
-          <Check words="Students see what others wrote once they have written themselves" isOn={settings.postFirst} keep={(postFirst) => set({ postFirst })} />
-          <Check words="Locked: everybody reads, nobody writes" isOn={settings.isLocked} keep={(isLocked) => set({ isLocked })} />
+          <Check
+            words="Students see what others wrote once they have written themselves"
+            isOn={settings.postFirst}
+            keep={(postFirst) => set({ postFirst })}
+          />
+          <Check
+            words="Locked: everybody reads, nobody writes"
+            isOn={settings.isLocked}
+            keep={(isLocked) => set({ isLocked })}
+          />
         </section>
       )}
       {kind === 'assignment' && (
         <section>
           <h2>What comes in</h2>
-          <p><a href={`/courses/${courseId}/hand-ins/${id}`}>What students handed in</a></p>
+          <p>
+            <a href={`/courses/${courseId}/hand-ins/${id}`}>What students handed in</a>
+          </p>
         </section>
       )}
       {kind === 'exercise' && (
@@ -107,36 +165,64 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
           <h2>How it is done</h2>
           <label className="desk-field">
             <span>It is</span>
-            <select value={settings.mode} onChange={(event) => set({ mode: event.target.value as EntrySettings['mode'] })}>
+            <select
+              value={settings.mode}
+              onChange={(event) => set({ mode: event.target.value as EntrySettings['mode'] })}
+            >
               <option value="practice">practice: tried as often as one likes</option>
               <option value="counted">counted: its points are kept</option>
             </select>
           </label>
           <label className="desk-field">
             <span>Attempts</span>
-            <select value={settings.attempts ?? 'any'} onChange={(event) => set({ attempts: event.target.value === 'any' ? null : Number(event.target.value) })}>
+            <select
+              value={settings.attempts ?? 'any'}
+              onChange={(event) => set({ attempts: event.target.value === 'any' ? null : Number(event.target.value) })}
+            >
               <option value="any">as many as one likes</option>
-              {[1, 2, 3, 5, 10].map((count) => <option key={count} value={count}>{count}</option>)}
+              {[1, 2, 3, 5, 10].map((count) => (
+                <option key={count} value={count}>
+                  {count}
+                </option>
+              ))}
             </select>
           </label>
           <label className="desk-field">
             <span>What was right is told</span>
-            <select value={settings.feedback} onChange={(event) => set({ feedback: event.target.value as EntrySettings['feedback'] })}>
+            <select
+              value={settings.feedback}
+              onChange={(event) => set({ feedback: event.target.value as EntrySettings['feedback'] })}
+            >
               <option value="at once">after each answer</option>
               <option value="at the end">when the attempt is finished</option>
               <option value="never">never, only the points</option>
             </select>
           </label>
-          <Check words="Questions in another order for each student" isOn={settings.isShuffled} keep={(isShuffled) => set({ isShuffled })} />
+          <Check
+            words="Questions in another order for each student"
+            isOn={settings.isShuffled}
+            keep={(isShuffled) => set({ isShuffled })}
+          />
         </section>
       )}
       {!onIntroduced && (
         <section className="desk-actions">
-          {LEAVING.includes(kind) && <Link className="desk-button" to={dialogAddress(courseId, { sort: 'take out', id })}>Get it as a file…</Link>}
-          {TEMPLATE_KINDS.some((each) => each === kind) && <Link className="desk-button" to={dialogAddress(courseId, { sort: 'save template', id })}>Keep as a template…</Link>}
+          {LEAVING.includes(kind) && (
+            <Link className="desk-button" to={dialogAddress(courseId, { sort: 'take out', id })}>
+              Get it as a file…
+            </Link>
+          )}
+          {TEMPLATE_KINDS.some((each) => each === kind) && (
+            <Link className="desk-button" to={dialogAddress(courseId, { sort: 'save template', id })}>
+              Keep as a template…
+            </Link>
+          )}
         </section>
       )}
-      <p className={said?.isProblem ? 'desk-words entry-problem' : 'desk-words soft small'} role={said?.isProblem ? 'alert' : 'status'}>
+      <p
+        className={said?.isProblem ? 'desk-words entry-problem' : 'desk-words soft small'}
+        role={said?.isProblem ? 'alert' : 'status'}
+      >
         {said?.words ?? `What is set here holds for this ${name} at once, also for what is published.`}
       </p>
     </div>
@@ -153,7 +239,17 @@ function Check({ words, isOn, keep }: { words: string; isOn: boolean; keep(isOn:
 }
 
 /** Kept when the field is left or Enter is pressed, not with each key. */
-function TextField({ words, value, isLong = false, keep }: { words: string; value: string; isLong?: boolean; keep(text: string): void }) {
+function TextField({
+  words,
+  value,
+  isLong = false,
+  keep,
+}: {
+  words: string
+  value: string
+  isLong?: boolean
+  keep(text: string): void
+}) {
   const [typed, setTyped] = useState(value)
   const leave = (): void => {
     if (typed.trim() !== value) keep(typed.trim())
@@ -164,13 +260,28 @@ function TextField({ words, value, isLong = false, keep }: { words: string; valu
       {isLong ? (
         <textarea rows={4} value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={leave} />
       ) : (
-        <input value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={leave} onKeyDown={(event) => event.key === 'Enter' && leave()} />
+        <input
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={leave}
+          onKeyDown={(event) => event.key === 'Enter' && leave()}
+        />
       )}
     </label>
   )
 }
 
-function MomentField({ words, value, timeZone, keep }: { words: string; value: string | null; timeZone: string; keep(iso: string | null): void }) {
+function MomentField({
+  words,
+  value,
+  timeZone,
+  keep,
+}: {
+  words: string
+  value: string | null
+  timeZone: string
+  keep(iso: string | null): void
+}) {
   const [typed, setTyped] = useState(() => toField(value, timeZone))
   const leave = (): void => {
     const iso = fromField(typed, timeZone)
@@ -179,7 +290,13 @@ function MomentField({ words, value, timeZone, keep }: { words: string; value: s
   return (
     <label className="desk-field">
       <span>{words}</span>
-      <input type="datetime-local" value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={leave} onKeyDown={(event) => event.key === 'Enter' && leave()} />
+      <input
+        type="datetime-local"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={leave}
+        onKeyDown={(event) => event.key === 'Enter' && leave()}
+      />
     </label>
   )
 }

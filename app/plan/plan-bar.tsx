@@ -18,12 +18,25 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
     <>
       <div className="plan-bar">
         <h1 className="visually-hidden">Plan</h1>
-        <input type="search" className="plan-filter" placeholder="Filter by title" aria-label="Filter the plan by title" value={filter} onChange={(event) => onFilter(event.target.value)} />
+        <input
+          type="search"
+          className="plan-filter"
+          placeholder="Filter by title"
+          aria-label="Filter the plan by title"
+          value={filter}
+          onChange={(event) => onFilter(event.target.value)}
+        />
         <span className="plan-bar-end">
-          <Button icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />} onClick={() => onDialog({ sort: 'bring in' })}>
+          <Button
+            icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />}
+            onClick={() => onDialog({ sort: 'bring in' })}
+          >
             Bring in
           </Button>
-          <Button icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />} onClick={() => onDialog({ sort: 'use template' })}>
+          <Button
+            icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />}
+            onClick={() => onDialog({ sort: 'use template' })}
+          >
             From a template
           </Button>
           <Button type="primary" icon={<Plus size={16} aria-hidden />} onClick={onAdd}>

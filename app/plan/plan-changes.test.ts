@@ -17,6 +17,8 @@ test('when a row is deleted the next that stays gets the focus, at the end the o
 
 test('what was deleted is named, with what went along and what hung on it', () => {
   expect(deletedWords('Frost', 0, [])).toBe('“Frost” deleted.')
-  expect(deletedWords('Frost', 2, ['3 students have handed in work.'])).toBe('“Frost” and 2 under it deleted. 3 students have handed in work.')
+  expect(deletedWords('Frost', 2, ['3 students have handed in work.'])).toBe(
+    '“Frost” and 2 under it deleted. 3 students have handed in work.',
+  )
   expect(deletedWords('', 0, [])).toBe('The entry deleted.')
 })

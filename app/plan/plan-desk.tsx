@@ -28,12 +28,24 @@ interface Props {
 /** Beside the plan: how the course stands, what is set about one entry, what goes out and comes in. */
 export function PlanDesk({ plan, shownOf, course, entry, desk, onDesk, onOpen, transfers, moving }: Props) {
   const shown = desk === 'entry' && !entry ? 'course' : desk
-  const tabs = [{ id: 'course' as const, name: 'Course' }, ...(entry ? [{ id: 'entry' as const, name: kindOfEntry(entry.kind).label }] : []), { id: 'transfers' as const, name: 'Out and in', count: moving }]
+  const tabs = [
+    { id: 'course' as const, name: 'Course' },
+    ...(entry ? [{ id: 'entry' as const, name: kindOfEntry(entry.kind).label }] : []),
+    { id: 'transfers' as const, name: 'Out and in', count: moving },
+  ]
   return (
     <aside className="desk plan-desk" aria-label="Beside the plan">
       <DeskTabs name="Beside the plan" tabs={tabs} chosen={shown} onChoose={onDesk}>
         {shown === 'course' && <PlanSummary {...{ plan, shownOf }} />}
-        {shown === 'entry' && entry && <EntryDesk key={entry.id} entry={entry} courseId={course.id} timeZone={course.timeZone} onIntroduced={() => onOpen(entry.id)} />}
+        {shown === 'entry' && entry && (
+          <EntryDesk
+            key={entry.id}
+            entry={entry}
+            courseId={course.id}
+            timeZone={course.timeZone}
+            onIntroduced={() => onOpen(entry.id)}
+          />
+        )}
         {shown === 'transfers' && transfers}
       </DeskTabs>
     </aside>

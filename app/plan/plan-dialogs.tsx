@@ -30,11 +30,28 @@ export function PlanDialogs({ dialog, plan, courseId, transfers, afterId, onClos
   const entry = 'id' in dialog ? plan.find(({ id }) => id === dialog.id) : undefined
   switch (dialog.sort) {
     case 'save template':
-      return entry && <SaveTemplate key={entry.id} courseId={courseId} entryId={entry.id} onClose={onClose} onSaved={(words) => void message.success(words, 6)} />
+      return (
+        entry && (
+          <SaveTemplate
+            key={entry.id}
+            courseId={courseId}
+            entryId={entry.id}
+            onClose={onClose}
+            onSaved={(words) => void message.success(words, 6)}
+          />
+        )
+      )
     case 'take out':
       return entry && <TakeOut key={entry.id} {...{ entry, transfers, onClose, onBegun }} />
     case 'bring in':
-      return <BringIn courseId={courseId} after={plan.find(({ id }) => id === afterId) ?? null} onClose={onClose} onBegun={onBegun} />
+      return (
+        <BringIn
+          courseId={courseId}
+          after={plan.find(({ id }) => id === afterId) ?? null}
+          onClose={onClose}
+          onBegun={onBegun}
+        />
+      )
     case 'use template':
       return (
         <UseTemplate

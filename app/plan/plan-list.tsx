@@ -39,7 +39,10 @@ interface Props {
 export function PlanList(props: Props) {
   const { plan, rows, shown, focus, changes, composing, onCompose } = props
   const scroll = useRef<HTMLDivElement>(null)
-  const inSight = useWindow(shown.length, scroll, [shown.findIndex(({ id }) => id === focus.focused), shown.findIndex(({ id }) => id === composing?.afterId)])
+  const inSight = useWindow(shown.length, scroll, [
+    shown.findIndex(({ id }) => id === focus.focused),
+    shown.findIndex(({ id }) => id === composing?.afterId),
+  ])
   const drag = useRowDrag(plan, (id, place) => void changes.send({ intent: 'move', ids: [id], ...place }))
   const compose = composing && <PlanComposer key="composer" {...props} composing={composing} />
   const row = useRowProps(props)
@@ -47,7 +50,10 @@ export function PlanList(props: Props) {
     <div className="plan-scroll" ref={scroll}>
       {rows.length === 0 && !composing && (
         <div className="plan-empty">
-          <p>Lay the course out before writing: type its units, lessons and pages, a line each, or paste an outline you have.</p>
+          <p>
+            Lay the course out before writing: type its units, lessons and pages, a line each, or paste an outline you
+            have.
+          </p>
           <Button type="primary" onClick={() => onCompose({ afterId: null, depth: 0 })}>
             Begin the plan
           </Button>
@@ -60,7 +66,12 @@ export function PlanList(props: Props) {
               if ('gap' in piece) return [<li key={piece.key} role="none" style={{ blockSize: piece.gap }} />]
               const each = shown[piece.index]!
               return [
-                <PlanRowView key={each.id} {...row(each, piece.index)} measure={inSight.measure} drop={drag.drop?.overId === each.id ? drag.drop.words : null} />,
+                <PlanRowView
+                  key={each.id}
+                  {...row(each, piece.index)}
+                  measure={inSight.measure}
+                  drop={drag.drop?.overId === each.id ? drag.drop.words : null}
+                />,
                 // A neighbour in the same list: a row that comes before it leaves its field, and what is typed, alone.
                 composing?.afterId === each.id ? compose : null,
               ]
@@ -94,14 +105,28 @@ function PlanComposer({ composing, plan, trouble, focus, changes, onCompose }: P
 }
 
 /** What each row is given: what it shows, and what is done from it. */
-function useRowProps({ plan, rows, shown, shownOf, focus, changes, timeZone, onCompose, onOpen, onSettings, onPublish, onDialog }: Props) {
+function useRowProps({
+  plan,
+  rows,
+  shown,
+  shownOf,
+  focus,
+  changes,
+  timeZone,
+  onCompose,
+  onOpen,
+  onSettings,
+  onPublish,
+  onDialog,
+}: Props) {
   const [renaming, setRenaming] = useState<string | null>(null)
   const act = (row: Row, action: RowAction): void => {
     if (action.sort === 'go') focus.go(action.id)
     else if (action.sort === 'step') changes.step(row.id, action.direction)
     else if (action.sort === 'settings') onSettings(row.id)
     else if (action.sort === 'open') onOpen(row.id)
-    else if (action.sort === 'add') onCompose({ afterId: row.id, depth: depthOf(rows, row.id) + (action.isDeeper ? 1 : 0) })
+    else if (action.sort === 'add')
+      onCompose({ afterId: row.id, depth: depthOf(rows, row.id) + (action.isDeeper ? 1 : 0) })
     else if (action.sort === 'rename') setRenaming(row.id)
     else if (action.sort === 'delete') void changes.remove(row)
     else if (action.sort === 'undo') changes.undoDelete()

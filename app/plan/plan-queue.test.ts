@@ -3,11 +3,19 @@ import type { PlanOutcome, Unanswered } from './ask-plan.ts'
 import { PlanQueue } from './plan-queue.ts'
 import type { PlanRequest } from './plan-requests.ts'
 
-const add = (id: string, afterId: string | null): PlanRequest => ({ intent: 'add', afterId, lines: [{ id, title: id, depth: 2, kind: 'page' }] })
+const add = (id: string, afterId: string | null): PlanRequest => ({
+  intent: 'add',
+  afterId,
+  lines: [{ id, title: id, depth: 2, kind: 'page' }],
+})
 const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 0))
 
 /** A queue whose requests are answered by hand. */
-function byHand(): { queue: PlanQueue; asked: PlanRequest[]; answer: (outcome: PlanOutcome | Unanswered) => Promise<void> } {
+function byHand(): {
+  queue: PlanQueue
+  asked: PlanRequest[]
+  answer: (outcome: PlanOutcome | Unanswered) => Promise<void>
+} {
   const asked: PlanRequest[] = []
   let answering: (outcome: PlanOutcome | Unanswered) => void = () => undefined
   const queue = new PlanQueue((request) => {
@@ -19,12 +27,22 @@ function byHand(): { queue: PlanQueue; asked: PlanRequest[]; answer: (outcome: P
 
 test('changes are shown at once, sent in order, and lines that follow each other go together', async () => {
   const { queue, asked, answer } = byHand()
-  for (const [id, after] of [['a', null], ['b', 'a'], ['c', 'b'], ['d', 'elsewhere']] as const) void queue.send(add(id, after))
+  for (const [id, after] of [
+    ['a', null],
+    ['b', 'a'],
+    ['c', 'b'],
+    ['d', 'elsewhere'],
+  ] as const)
+    void queue.send(add(id, after))
   expect(queue.view()).toMatchObject({ waiting: 4, changes: { length: 4 }, trouble: null })
   await answer({ ok: true, version: 3 })
   await answer({ ok: true, version: 3 })
   await answer({ ok: true, version: 3 })
-  expect(asked.map((request) => request.intent === 'add' && request.lines.map(({ id }) => id))).toEqual([['a'], ['b', 'c'], ['d']])
+  expect(asked.map((request) => request.intent === 'add' && request.lines.map(({ id }) => id))).toEqual([
+    ['a'],
+    ['b', 'c'],
+    ['d'],
+  ])
   // The plan that the screen has does not hold them yet.
   expect(queue.view()).toMatchObject({ waiting: 0, changes: { length: 4 } })
   queue.loaded(2)

@@ -39,7 +39,10 @@ export class PlanQueue {
   readonly #listeners = new Set<() => void>()
 
   /** `onMade`: the server has changed something; the plan is to be loaded anew. */
-  constructor(private readonly ask: (request: PlanRequest) => Promise<PlanOutcome | Unanswered>, public onMade: () => void = () => undefined) {}
+  constructor(
+    private readonly ask: (request: PlanRequest) => Promise<PlanOutcome | Unanswered>,
+    public onMade: () => void = () => undefined,
+  ) {}
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener)
@@ -114,26 +117,40 @@ export class PlanQueue {
 
   #changed(): void {
     const waiting = this.#queue.filter(({ madeAt }) => madeAt === null).length
-    this.#view = { changes: this.#queue.flatMap(({ request }) => (isForeseen(request) ? [request] : [])), waiting, trouble: waiting > 0 ? this.#trouble : null }
+    this.#view = {
+      changes: this.#queue.flatMap(({ request }) => (isForeseen(request) ? [request] : [])),
+      waiting,
+      trouble: waiting > 0 ? this.#trouble : null,
+    }
     for (const listener of this.#listeners) listener()
   }
 }
 
 function isForeseen(request: PlanRequest): request is PlanRequest & PlanChange {
-  return request.intent === 'add' || request.intent === 'move' || request.intent === 'rename' || request.intent === 'delete'
+  return (
+    request.intent === 'add' || request.intent === 'move' || request.intent === 'rename' || request.intent === 'delete'
+  )
 }
 
 /** Lines of which each says what it becomes and stands after the one before it. */
 function follows(before: PlanRequest, next: PlanRequest): boolean {
   if (before.intent !== 'add' || next.intent !== 'add') return false
-  if (before.lines.length + next.lines.length > MOST_TOGETHER || [...before.lines, ...next.lines].some(({ kind }) => kind === undefined || kind === 'aim')) return false
+  if (
+    before.lines.length + next.lines.length > MOST_TOGETHER ||
+    [...before.lines, ...next.lines].some(({ kind }) => kind === undefined || kind === 'aim')
+  )
+    return false
   return next.afterId === before.lines.at(-1)?.id
 }
 
 const MOST_TOGETHER = 100
 
 function joined([first, ...rest]: readonly PlanRequest[]): PlanRequest {
-  return rest.reduce((all, each) => (all.intent === 'add' && each.intent === 'add' ? { ...all, lines: [...all.lines, ...each.lines] } : all), first!)
+  return rest.reduce(
+    (all, each) =>
+      all.intent === 'add' && each.intent === 'add' ? { ...all, lines: [...all.lines, ...each.lines] } : all,
+    first!,
+  )
 }
 
 const queues = new Map<string, PlanQueue>()

@@ -11,7 +11,10 @@ const title = z
   .min(1, 'A title can’t be empty.')
   .max(PLAN_TITLE_LENGTH, `A title holds at most ${PLAN_TITLE_LENGTH} characters.`)
   // eslint-disable-next-line no-control-regex -- control characters are what is refused
-  .refine((value) => value.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(value), 'The title holds a character that can’t be shown.')
+  .refine(
+    (value) => value.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(value),
+    'The title holds a character that can’t be shown.',
+  )
 
 /** Everything the plan can be asked to do, as the browser sends it. */
 export const planRequest = z.discriminatedUnion('intent', [
@@ -19,17 +22,35 @@ export const planRequest = z.discriminatedUnion('intent', [
     intent: z.literal('add'),
     afterId: identifier.nullable(),
     lines: z
-      .array(z.object({ id: identifier, title, depth: z.number().int().min(0).max(DEEPEST), kind: z.enum([...ENTRY_KINDS, 'aim']).optional(), address: changedSettings.shape.address }))
+      .array(
+        z.object({
+          id: identifier,
+          title,
+          depth: z.number().int().min(0).max(DEEPEST),
+          kind: z.enum([...ENTRY_KINDS, 'aim']).optional(),
+          address: changedSettings.shape.address,
+        }),
+      )
       .min(1)
       .max(MOST_LINES),
   }),
   z.object({ intent: z.literal('rename'), id: identifier, title }),
-  z.object({ intent: z.literal('move'), ids: z.array(identifier).min(1).max(500), parentId: identifier.nullable(), beforeId: identifier.nullable() }),
+  z.object({
+    intent: z.literal('move'),
+    ids: z.array(identifier).min(1).max(500),
+    parentId: identifier.nullable(),
+    beforeId: identifier.nullable(),
+  }),
   z.object({ intent: z.literal('delete'), ids: z.array(identifier).min(1).max(500) }),
   /** What deleting these would take from others. */
   z.object({ intent: z.literal('weigh'), ids: z.array(identifier).min(1).max(500) }),
   z.object({ intent: z.literal('restore'), deletionId: identifier }),
-  z.object({ intent: z.literal('settings'), id: identifier, opensAt: z.iso.datetime({ offset: true }).nullable().optional(), settings: changedSettings.optional() }),
+  z.object({
+    intent: z.literal('settings'),
+    id: identifier,
+    opensAt: z.iso.datetime({ offset: true }).nullable().optional(),
+    settings: changedSettings.optional(),
+  }),
   z.object({ intent: z.literal('introduce'), id: identifier }),
   z.object({ intent: z.literal('split'), id: identifier }),
   z.object({ intent: z.literal('publish'), id: identifier, note: editionNote, isTold: z.boolean() }),

@@ -45,7 +45,8 @@ interface Props {
 
 /** A line of the plan: unit, lesson or item. */
 export function PlanRowView(props: Props) {
-  const { row, plan, shown, timeZone, index, measure, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } = props
+  const { row, plan, shown, timeZone, index, measure, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } =
+    props
   const { setNodeRef, isOver } = useDroppable({ id: row.id })
   const ref = useCallback(
     (element: HTMLLIElement | null) => {
@@ -59,78 +60,129 @@ export function PlanRowView(props: Props) {
   const minutes = minutesOf(plan, row)
   const moment = (iso: string): string => shortMoment(iso, timeZone)
   // What is not published opens one day all the same.
-  const forStudents = shownBriefly(shown, row, plan, moment) || (row.opensAt && !isInSight(shown) ? `from ${moment(row.opensAt)}` : '')
-  const style = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const } : undefined
+  const forStudents =
+    shownBriefly(shown, row, plan, moment) || (row.opensAt && !isInSight(shown) ? `from ${moment(row.opensAt)}` : '')
+  const style = drag.transform
+    ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const }
+    : undefined
   return (
-      <li
-        ref={ref}
-        data-index={index}
-        role="treeitem"
-        aria-level={row.depth + 1}
-        aria-setsize={siblings.length}
-        aria-posinset={siblings.findIndex(({ id }) => id === row.id) + 1}
-        aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${forStudents && `, ${forStudents}`}`}
-        tabIndex={isTabStop ? 0 : -1}
-        data-id={row.id}
-        className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
-        onFocus={onFocus}
-        onKeyDown={onKey}
-        onDoubleClick={props.onRename}
-        style={style}
-      >
-        <span className="grip" {...drag.listeners} ref={drag.setNodeRef} aria-hidden>
-          <GripVertical size={14} />
+    <li
+      ref={ref}
+      data-index={index}
+      role="treeitem"
+      aria-level={row.depth + 1}
+      aria-setsize={siblings.length}
+      aria-posinset={siblings.findIndex(({ id }) => id === row.id) + 1}
+      aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${forStudents && `, ${forStudents}`}`}
+      tabIndex={isTabStop ? 0 : -1}
+      data-id={row.id}
+      className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
+      onFocus={onFocus}
+      onKeyDown={onKey}
+      onDoubleClick={props.onRename}
+      style={style}
+    >
+      <span className="grip" {...drag.listeners} ref={drag.setNodeRef} aria-hidden>
+        <GripVertical size={14} />
+      </span>
+      <KindIcon kind={row.kind} />
+      {isRenaming ? (
+        <TitleField title={row.title} onDone={onRenamed} />
+      ) : row.documentId !== null && isOpened(row.kind) ? (
+        <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
+          {titleOrKind(row)}
+        </button>
+      ) : (
+        <span className="row-title" dir="auto">
+          {titleOrKind(row)}
         </span>
-        <KindIcon kind={row.kind} />
-        {isRenaming ? (
-          <TitleField title={row.title} onDone={onRenamed} />
-        ) : row.documentId !== null && isOpened(row.kind) ? (
-          <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
-            {titleOrKind(row)}
-          </button>
-        ) : (
-          <span className="row-title" dir="auto">{titleOrKind(row)}</span>
+      )}
+      {row.kind === 'bookPart' && <span className="soft small">part</span>}
+      {row.lastPerson && row.lastAt && (
+        <span className="soft small row-last">
+          {row.lastPerson.split(' ')[0]}, {shortMoment(row.lastAt, timeZone)}
+        </span>
+      )}
+      {row.findings > 0 && (
+        <span
+          className="row-findings"
+          title={`${row.findings} ${row.findings === 1 ? 'finding' : 'findings'} of the proof`}
+        >
+          {row.findings}{' '}
+          <span className="visually-hidden">{row.findings === 1 ? 'finding' : 'findings'} of the proof</span>
+        </span>
+      )}
+      <span className="row-state">
+        {row.state && (
+          <>
+            <Stone state={row.state} isNamed={false} /> {stateWords(row.state)}
+          </>
         )}
-        {row.kind === 'bookPart' && <span className="soft small">part</span>}
-        {row.lastPerson && row.lastAt && (
-          <span className="soft small row-last">
-            {row.lastPerson.split(' ')[0]}, {shortMoment(row.lastAt, timeZone)}
+      </span>
+      <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
+      <span className="row-opens">
+        {forStudents && (
+          <span className="row-shown" title={shownReason(shown, row, plan, moment)}>
+            {shown.sort === 'inside' ? (
+              <EyeOff size={13} strokeWidth={1.75} aria-hidden />
+            ) : shown.sort === 'closed' ? (
+              <Lock size={13} strokeWidth={1.75} aria-hidden />
+            ) : (
+              <CalendarClock size={13} strokeWidth={1.75} aria-hidden />
+            )}{' '}
+            {forStudents}
           </span>
         )}
-        {row.findings > 0 && (
-          <span className="row-findings" title={`${row.findings} ${row.findings === 1 ? 'finding' : 'findings'} of the proof`}>
-            {row.findings} <span className="visually-hidden">{row.findings === 1 ? 'finding' : 'findings'} of the proof</span>
-          </span>
-        )}
-        <span className="row-state">
-          {row.state && (
-            <>
-              <Stone state={row.state} isNamed={false} /> {stateWords(row.state)}
-            </>
-          )}
-        </span>
-        <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
-        <span className="row-opens">
-          {forStudents && (
-            <span className="row-shown" title={shownReason(shown, row, plan, moment)}>
-              {shown.sort === 'inside' ? <EyeOff size={13} strokeWidth={1.75} aria-hidden /> : shown.sort === 'closed' ? <Lock size={13} strokeWidth={1.75} aria-hidden /> : <CalendarClock size={13} strokeWidth={1.75} aria-hidden />} {forStudents}
-            </span>
-          )}
-        </span>
-        <RowMenu {...props} />
-        {drop && <span className="drop-line">{drop}</span>}
-      </li>
+      </span>
+      <RowMenu {...props} />
+      {drop && <span className="drop-line">{drop}</span>}
+    </li>
   )
 }
 
-function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish, onTemplate, onTakeOut }: Props) {
+function RowMenu({
+  row,
+  onRename,
+  onDelete,
+  onAdd,
+  onStep,
+  onOpen,
+  onSettings,
+  onSplit,
+  onPublish,
+  onTemplate,
+  onTakeOut,
+}: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
-    ...(row.documentId === null ? [] : [{ key: 'open', label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction', onClick: onOpen }]),
-    ...(holds.length > 0 ? [{ key: 'add', label: row.kind === 'book' || row.kind === 'bookPart' ? 'Add a chapter in it' : `Add to this ${label.toLowerCase()}`, onClick: onAdd }] : []),
+    ...(row.documentId === null
+      ? []
+      : [
+          {
+            key: 'open',
+            label: isOpened(row.kind) || row.kind === 'note' ? 'Open (Enter)' : 'Open its introduction',
+            onClick: onOpen,
+          },
+        ]),
+    ...(holds.length > 0
+      ? [
+          {
+            key: 'add',
+            label:
+              row.kind === 'book' || row.kind === 'bookPart'
+                ? 'Add a chapter in it'
+                : `Add to this ${label.toLowerCase()}`,
+            onClick: onAdd,
+          },
+        ]
+      : []),
     ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
-    ...(TEMPLATE_KINDS.some((kind) => kind === row.kind) ? [{ key: 'template', label: 'Keep as a template…', onClick: onTemplate }] : []),
-    ...(holds.length > 0 ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }] : []),
+    ...(TEMPLATE_KINDS.some((kind) => kind === row.kind)
+      ? [{ key: 'template', label: 'Keep as a template…', onClick: onTemplate }]
+      : []),
+    ...(holds.length > 0
+      ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }]
+      : []),
     ...(LEAVING.includes(row.kind) ? [{ key: 'out', label: 'Get it as a file…', onClick: onTakeOut }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
@@ -140,7 +192,12 @@ function RowMenu({ row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, o
   ]
   return (
     <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
-      <button type="button" tabIndex={-1} className="plain-button row-menu" aria-label={`What can be done with ${titleOrKind(row)}`}>
+      <button
+        type="button"
+        tabIndex={-1}
+        className="plain-button row-menu"
+        aria-label={`What can be done with ${titleOrKind(row)}`}
+      >
         <Ellipsis size={16} aria-hidden />
       </button>
     </Dropdown>

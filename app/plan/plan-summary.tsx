@@ -20,7 +20,9 @@ const OUT_OF_SIGHT: readonly (readonly [sort: Shown['sort'], one: string, many: 
 
 /** How the course stands, and how long its lessons take to read. */
 export function PlanSummary({ plan, shownOf }: { plan: readonly PlanRow[]; shownOf: ReadonlyMap<string, Shown> }) {
-  const lessons = inOrder(plan).filter(({ kind }) => kind === 'lesson').map((lesson) => ({ lesson, minutes: minutesOf(plan, lesson) }))
+  const lessons = inOrder(plan)
+    .filter(({ kind }) => kind === 'lesson')
+    .map((lesson) => ({ lesson, minutes: minutesOf(plan, lesson) }))
   const most = Math.max(1, ...lessons.map(({ minutes }) => minutes))
   return (
     <aside className="desk plan-desk" aria-label="How the course stands">

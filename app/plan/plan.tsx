@@ -48,7 +48,10 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const rows = useMemo(() => inOrder(plan), [plan])
   const shownOf = useMemo(() => shownToStudents(plan, now()), [plan])
-  const shown = useMemo(() => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())), [rows, filter])
+  const shown = useMemo(
+    () => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())),
+    [rows, filter],
+  )
   const changes = usePlanChanges(course.id, plan, shown, queue, focus)
   const made = (id: string): void => {
     focus.want(id)
@@ -60,21 +63,46 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const openSettings = (id: string): void => {
     focus.note(id)
     setDesk('entry')
-    requestAnimationFrame(() => document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus())
+    requestAnimationFrame(() =>
+      document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus(),
+    )
   }
-  const add = (): void => setComposing(focused && rows.some(({ id }) => id === focused) ? { afterId: focused, depth: depthOf(rows, focused) } : placeAtEnd(rows))
+  const add = (): void =>
+    setComposing(
+      focused && rows.some(({ id }) => id === focused)
+        ? { afterId: focused, depth: depthOf(rows, focused) }
+        : placeAtEnd(rows),
+    )
   return (
     <div className="screen">
       <Strip person={person} course={course} />
       <div className="panes">
         <main className="plan">
           <PlanBar {...{ plan, filter }} onFilter={setFilter} onDialog={setDialog} onAdd={add} />
-          <PlanList {...{ plan, rows, shown, shownOf, focus, changes, composing }} timeZone={course.timeZone} trouble={view.trouble} onCompose={setComposing} onOpen={open} onSettings={openSettings} onPublish={setPublishing} onDialog={setDialog} />
+          <PlanList
+            {...{ plan, rows, shown, shownOf, focus, changes, composing }}
+            timeZone={course.timeZone}
+            trouble={view.trouble}
+            onCompose={setComposing}
+            onOpen={open}
+            onSettings={openSettings}
+            onPublish={setPublishing}
+            onDialog={setDialog}
+          />
           <DeletedNotice words={changes.deleted} onUndo={changes.undoDelete} onClose={changes.forgetDeleted} />
         </main>
         <PlanDesk
           {...{ plan, shownOf, course, desk, moving }}
-          transfers={<TransfersDesk {...{ transfers, plan }} courseId={course.id} timeZone={course.timeZone} onBring={() => setDialog({ sort: 'bring in' })} onShow={focus.go} onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })} />}
+          transfers={
+            <TransfersDesk
+              {...{ transfers, plan }}
+              courseId={course.id}
+              timeZone={course.timeZone}
+              onBring={() => setDialog({ sort: 'bring in' })}
+              onShow={focus.go}
+              onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
+            />
+          }
           // What is set about a line is known, and can be changed, once the server has the line.
           entry={loaded.find(({ id }) => id === focused) ?? null}
           onDesk={setDesk}
@@ -95,7 +123,17 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         }}
         onMade={made}
       />
-      {publishing !== null && <PublishLesson key={publishing} plan={plan} entry={plan.find(({ id }) => id === publishing)!} courseId={course.id} timeZone={course.timeZone} onClose={() => setPublishing(null)} onPublished={(words) => void message.success(words, 5)} />}
+      {publishing !== null && (
+        <PublishLesson
+          key={publishing}
+          plan={plan}
+          entry={plan.find(({ id }) => id === publishing)!}
+          courseId={course.id}
+          timeZone={course.timeZone}
+          onClose={() => setPublishing(null)}
+          onPublished={(words) => void message.success(words, 5)}
+        />
+      )}
     </div>
   )
 }

@@ -13,7 +13,21 @@ import { Stone } from '../shell/stone.tsx'
 import { askPlan } from './ask-plan.ts'
 
 /** Publishes everything that has changed in a lesson or unit, with one note and, if wished, one notice. */
-export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPublished }: { plan: readonly PlanRow[]; entry: PlanRow; courseId: string; timeZone: string; onClose(): void; onPublished(words: string): void }) {
+export function PublishLesson({
+  plan,
+  entry,
+  courseId,
+  timeZone,
+  onClose,
+  onPublished,
+}: {
+  plan: readonly PlanRow[]
+  entry: PlanRow
+  courseId: string
+  timeZone: string
+  onClose(): void
+  onPublished(words: string): void
+}) {
   const revalidator = useRevalidator()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(true)
@@ -25,7 +39,9 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
   const after = afterOf(entry.id)
   const isTellable = isThere(after.shown)
   const publish = async (): Promise<void> => {
-    const outcome = await ask(() => askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold: isTold && isTellable }))
+    const outcome = await ask(() =>
+      askPlan(courseId, { intent: 'publish', id: entry.id, note, isTold: isTold && isTellable }),
+    )
     if (!outcome) return
     onPublished(`${outcome.count} ${outcome.count === 1 ? 'item' : 'items'} of “${entry.title}” published.`)
     onClose()
@@ -46,17 +62,27 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
         </>
       }
     >
-      {waiting.length === 0 ? <p className="dialog-words">Nothing in it has changed since it was published.</p> : <p className="dialog-words">All of these get their next edition together, or none does:</p>}
+      {waiting.length === 0 ? (
+        <p className="dialog-words">Nothing in it has changed since it was published.</p>
+      ) : (
+        <p className="dialog-words">All of these get their next edition together, or none does:</p>
+      )}
       <ul className="publish-list">
         {waiting.map((row) => (
           <li key={row.id}>
-            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)} <span className="soft small">{afterOf(row.id).reason}</span>
+            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)}{' '}
+            <span className="soft small">{afterOf(row.id).reason}</span>
           </li>
         ))}
       </ul>
       {problem && <Alert type="warning" title={problem} />}
       <Form.Item layout="vertical" label="What is new (shown to students)" htmlFor="lesson-note">
-        <Input id="lesson-note" value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
+        <Input
+          id="lesson-note"
+          value={note}
+          maxLength={NOTE_LENGTH}
+          onChange={(event) => setNote(event.target.value)}
+        />
       </Form.Item>
       {after.reason && <p className="dialog-words">Once published: {after.reason}</p>}
       <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />

@@ -3,11 +3,21 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { type RowAction, rowAction } from './row-keys.ts'
 
 const shown = [{ id: 'a' }, { id: 'b' }, { id: 'c' }]
-const press = (key: string, held: { alt?: boolean; ctrl?: boolean; meta?: boolean } = {}, row: Partial<Pick<PlanRow, 'id' | 'kind' | 'documentId'>> = {}): RowAction | null =>
-  rowAction({ key, altKey: held.alt ?? false, ctrlKey: held.ctrl ?? false, metaKey: held.meta ?? false }, { id: 'b', kind: 'page', documentId: 'd', ...row }, shown)
+const press = (
+  key: string,
+  held: { alt?: boolean; ctrl?: boolean; meta?: boolean } = {},
+  row: Partial<Pick<PlanRow, 'id' | 'kind' | 'documentId'>> = {},
+): RowAction | null =>
+  rowAction(
+    { key, altKey: held.alt ?? false, ctrlKey: held.ctrl ?? false, metaKey: held.meta ?? false },
+    { id: 'b', kind: 'page', documentId: 'd', ...row },
+    shown,
+  )
 
 test('arrows, Home and End go from row to row and stay at the ends (ARIA Authoring Practices, “Tree View”)', () => {
-  expect([press('ArrowUp'), press('ArrowDown'), press('Home'), press('End')]).toEqual(['a', 'c', 'a', 'c'].map((id) => ({ sort: 'go', id })))
+  expect([press('ArrowUp'), press('ArrowDown'), press('Home'), press('End')]).toEqual(
+    ['a', 'c', 'a', 'c'].map((id) => ({ sort: 'go', id })),
+  )
   expect(press('ArrowUp', {}, { id: 'a' })).toEqual({ sort: 'nothing' })
   expect(press('ArrowDown', {}, { id: 'c' })).toEqual({ sort: 'nothing' })
   // A row that the filter hides leads to the first.
@@ -15,7 +25,10 @@ test('arrows, Home and End go from row to row and stay at the ends (ARIA Authori
 })
 
 test('with Alt, arrows move the row itself', () => {
-  expect([press('ArrowUp', { alt: true }), press('ArrowDown', { alt: true })]).toEqual([{ sort: 'step', direction: 'up' }, { sort: 'step', direction: 'down' }])
+  expect([press('ArrowUp', { alt: true }), press('ArrowDown', { alt: true })]).toEqual([
+    { sort: 'step', direction: 'up' },
+    { sort: 'step', direction: 'down' },
+  ])
 })
 
 test('Enter opens what is written, goes deeper into what holds others, and with Alt shows what is set', () => {
@@ -27,6 +40,18 @@ test('Enter opens what is written, goes deeper into what holds others, and with 
 })
 
 test('the other keys of the plan, and none that are the browser’s', () => {
-  expect([press('F2'), press('Delete'), press('Insert'), press('z', { ctrl: true }), press('Z', { meta: true })]).toEqual([{ sort: 'rename' }, { sort: 'delete' }, { sort: 'add', isDeeper: false }, { sort: 'undo' }, { sort: 'undo' }])
+  expect([
+    press('F2'),
+    press('Delete'),
+    press('Insert'),
+    press('z', { ctrl: true }),
+    press('Z', { meta: true }),
+  ]).toEqual([
+    { sort: 'rename' },
+    { sort: 'delete' },
+    { sort: 'add', isDeeper: false },
+    { sort: 'undo' },
+    { sort: 'undo' },
+  ])
   for (const key of ['z', 'a', 'Tab', 'Escape', 'PageDown', 'F5']) expect(press(key), key).toBeNull()
 })

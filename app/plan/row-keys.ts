@@ -14,8 +14,13 @@ export type RowAction =
 type Key = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey' | 'metaKey'>
 
 /** What a key does on a row, among the rows that are shown; null for a key that is not the plan's. */
-export function rowAction({ key, altKey, ctrlKey, metaKey }: Key, row: Pick<PlanRow, 'id' | 'kind' | 'documentId'>, shown: readonly { readonly id: string }[]): RowAction | null {
-  if (altKey && (key === 'ArrowUp' || key === 'ArrowDown')) return { sort: 'step', direction: key === 'ArrowUp' ? 'up' : 'down' }
+export function rowAction(
+  { key, altKey, ctrlKey, metaKey }: Key,
+  row: Pick<PlanRow, 'id' | 'kind' | 'documentId'>,
+  shown: readonly { readonly id: string }[],
+): RowAction | null {
+  if (altKey && (key === 'ArrowUp' || key === 'ArrowDown'))
+    return { sort: 'step', direction: key === 'ArrowUp' ? 'up' : 'down' }
   const at = shown.findIndex(({ id }) => id === row.id)
   const ways: Record<string, number> = { ArrowUp: at - 1, ArrowDown: at + 1, Home: 0, End: shown.length - 1 }
   if (key in ways) {

@@ -1,5 +1,16 @@
 import { usesWords } from '../../core/plan/uses.ts'
-import { addLines, beginIntroduction, changeSettings, moveEntries, type PlanResult, removeEntries, rename, restore, splitIntoBook, weigh } from '../../server/plan/plan.server.ts'
+import {
+  addLines,
+  beginIntroduction,
+  changeSettings,
+  moveEntries,
+  type PlanResult,
+  removeEntries,
+  rename,
+  restore,
+  splitIntoBook,
+  weigh,
+} from '../../server/plan/plan.server.ts'
 import { publishLesson } from '../../server/editions/publish-lesson.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { getPlanVersion } from '../../server/plan/queries.server.ts'
@@ -10,12 +21,22 @@ import { type PlanRequest, planRequest } from './plan-requests.ts'
 const MOST_BYTES = 4_000_000
 
 /** Does what a request asks of the plan of a course; the caller has looked at the right to write. */
-export async function runPlanRequest(request: Request, courseId: string, person: { id: string; name: string }): Promise<{ outcome: PlanOutcome; status: number }> {
+export async function runPlanRequest(
+  request: Request,
+  courseId: string,
+  person: { id: string; name: string },
+): Promise<{ outcome: PlanOutcome; status: number }> {
   const unsafeBody = await readJson(request, MOST_BYTES)
   const parsed = planRequest.safeParse(unsafeBody.ok ? unsafeBody.value : null)
-  if (!parsed.success) return { outcome: { ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, status: 400 }
+  if (!parsed.success)
+    return {
+      outcome: { ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' },
+      status: 400,
+    }
   const outcome = await run(parsed.data, courseId, person)
-  return outcome.ok ? { outcome: { ...outcome, version: await getPlanVersion(pool, courseId) }, status: 200 } : { outcome, status: 409 }
+  return outcome.ok
+    ? { outcome: { ...outcome, version: await getPlanVersion(pool, courseId) }, status: 200 }
+    : { outcome, status: 409 }
 }
 
 async function run(asked: PlanRequest, courseId: string, person: { id: string; name: string }): Promise<PlanOutcome> {

@@ -28,7 +28,13 @@ export interface PlanChanges {
 }
 
 /** Everything that changes the plan, with what is said about it and where the focus goes. */
-export function usePlanChanges(courseId: string, plan: readonly PlanRow[], shown: readonly PlanRow[], queue: PlanQueue, focus: RowFocus): PlanChanges {
+export function usePlanChanges(
+  courseId: string,
+  plan: readonly PlanRow[],
+  shown: readonly PlanRow[],
+  queue: PlanQueue,
+  focus: RowFocus,
+): PlanChanges {
   const { message, modal } = App.useApp()
   const [deleted, setDeleted] = useState<Deleted | null>(null)
   const tell = (notes: readonly string[]): void => {
@@ -38,7 +44,15 @@ export function usePlanChanges(courseId: string, plan: readonly PlanRow[], shown
     const outcome = await queue.send(request)
     if (!outcome.ok) void message.error(outcome.reason ?? 'That did not work.', 6)
     tell(outcome.notes ?? [])
-    if (outcome.ok && outcome.deletionId && request.intent === 'delete') setDeleted({ deletionId: outcome.deletionId, words: deletedWords(plan.find(({ id }) => id === request.ids[0])?.title, (outcome.count ?? 1) - 1, outcome.uses ?? []) })
+    if (outcome.ok && outcome.deletionId && request.intent === 'delete')
+      setDeleted({
+        deletionId: outcome.deletionId,
+        words: deletedWords(
+          plan.find(({ id }) => id === request.ids[0])?.title,
+          (outcome.count ?? 1) - 1,
+          outcome.uses ?? [],
+        ),
+      })
   }
   // What students read may hold their work: whoever deletes it is told before.
   const weighing = useRef(false)

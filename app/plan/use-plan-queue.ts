@@ -11,7 +11,11 @@ import { type PlanQueue, queueOf, type QueueView } from './plan-queue.ts'
 const NOTHING: QueueView = { changes: [], waiting: 0, trouble: null }
 
 /** The plan with all that was changed here, whether the server has made it yet or not. */
-export function usePlanQueue(courseId: string, loaded: readonly PlanRow[], version: number): { plan: readonly PlanRow[]; queue: PlanQueue; view: QueueView } {
+export function usePlanQueue(
+  courseId: string,
+  loaded: readonly PlanRow[],
+  version: number,
+): { plan: readonly PlanRow[]; queue: PlanQueue; view: QueueView } {
   const queue = useMemo(() => queueOf(courseId, (request) => tryPlan(courseId, request)), [courseId])
   const view = useSyncExternalStore(queue.subscribe, queue.view, () => NOTHING)
   const revalidator = useRevalidator()
@@ -39,5 +43,19 @@ export function usePlanQueue(courseId: string, loaded: readonly PlanRow[], versi
 
 /** A row for an entry that only this window knows yet. */
 function rowOf({ id, parentId, kind, title, address, aims }: NewEntry): PlanRow {
-  return { id, parentId, kind, title, documentId: null, state: kindOfEntry(kind).isWritten ? 'draft' : null, edition: null, words: 0, findings: 0, lastPerson: null, lastAt: null, opensAt: null, settings: readSettings({ address, aims: aims.slice(0, MOST_AIMS) }) }
+  return {
+    id,
+    parentId,
+    kind,
+    title,
+    documentId: null,
+    state: kindOfEntry(kind).isWritten ? 'draft' : null,
+    edition: null,
+    words: 0,
+    findings: 0,
+    lastPerson: null,
+    lastAt: null,
+    opensAt: null,
+    settings: readSettings({ address, aims: aims.slice(0, MOST_AIMS) }),
+  }
 }

@@ -20,7 +20,8 @@ export function useRowFocus(): RowFocus {
   const list = useRef<HTMLUListElement>(null)
   const wanted = useRef<string | null>(null)
   const hasFocus = useRef(false)
-  const rowOf = (id: string): HTMLElement | null | undefined => list.current?.querySelector<HTMLElement>(`[data-id="${id}"]`)
+  const rowOf = (id: string): HTMLElement | null | undefined =>
+    list.current?.querySelector<HTMLElement>(`[data-id="${id}"]`)
   // What is to have the focus gets it as soon as it is there.
   useLayoutEffect(() => {
     const row = wanted.current && rowOf(wanted.current)

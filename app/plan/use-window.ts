@@ -10,7 +10,11 @@ const ROW = 34
 export type Shown = { readonly index: number } | { readonly gap: number; readonly key: string }
 
 /** The rows of a list that are in sight, a few around them, and those of `kept` (by index) wherever they are. */
-export function useWindow(count: number, scroll: RefObject<HTMLElement | null>, kept: readonly number[]): { readonly shown: readonly Shown[]; readonly measure: ((element: Element | null) => void) | undefined } {
+export function useWindow(
+  count: number,
+  scroll: RefObject<HTMLElement | null>,
+  kept: readonly number[],
+): { readonly shown: readonly Shown[]; readonly measure: ((element: Element | null) => void) | undefined } {
   const isAll = count <= FEW
   const virtual = useVirtualizer({
     count: isAll ? 0 : count,
@@ -19,7 +23,10 @@ export function useWindow(count: number, scroll: RefObject<HTMLElement | null>, 
     overscan: 12,
     // Before there is a screen: as high as one.
     initialRect: { width: 900, height: 800 },
-    rangeExtractor: (range) => [...new Set([...defaultRangeExtractor(range), ...kept.filter((index) => index >= 0 && index < count)])].sort((a, b) => a - b),
+    rangeExtractor: (range) =>
+      [...new Set([...defaultRangeExtractor(range), ...kept.filter((index) => index >= 0 && index < count)])].sort(
+        (a, b) => a - b,
+      ),
   })
   if (isAll) return { shown: Array.from({ length: count }, (_, index) => ({ index })), measure: undefined }
   const shown: Shown[] = []

@@ -25,8 +25,13 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { person } = await requireDocument(context, request, params.documentId)
   const body = await readJson(request, 10_000)
   const parsed = asked.safeParse(body.ok ? body.value : null)
-  if (!parsed.success) return Response.json({ reason: 'A finding is set aside with a reason, in at most 500 characters.' }, { status: 400 })
-  if (parsed.data.intent === 'dismiss') await insertDismissed(pool, params.documentId, parsed.data.fingerprint, parsed.data.reason, person.id)
+  if (!parsed.success)
+    return Response.json(
+      { reason: 'A finding is set aside with a reason, in at most 500 characters.' },
+      { status: 400 },
+    )
+  if (parsed.data.intent === 'dismiss')
+    await insertDismissed(pool, params.documentId, parsed.data.fingerprint, parsed.data.reason, person.id)
   else await deleteDismissed(pool, params.documentId, parsed.data.fingerprint)
   const tree = await currentTree(pool, params.documentId)
   if (tree) await countFacts(pool, params.documentId, tree.page)

@@ -11,7 +11,9 @@ export function findingMarks(): Plugin<DecorationSet> {
     key,
     state: {
       init: () => DecorationSet.empty,
-      apply: (transaction, before) => (transaction.getMeta(key) as DecorationSet | undefined) ?? (transaction.docChanged ? before.map(transaction.mapping, transaction.doc) : before),
+      apply: (transaction, before) =>
+        (transaction.getMeta(key) as DecorationSet | undefined) ??
+        (transaction.docChanged ? before.map(transaction.mapping, transaction.doc) : before),
     },
     props: { decorations: (state) => key.getState(state) },
   })
@@ -25,11 +27,14 @@ export function markFindings({ state, view }: Editor, findings: readonly Finding
       const node = state.doc.nodeAt(from)
       const isWhole = node !== null && !node.isText && from + node.nodeSize === to
       const attributes = { class: `finding is-${severity}` }
-      return isWhole ? Decoration.node(from, to, attributes, { severity }) : Decoration.inline(from, to, attributes, { severity })
+      return isWhole
+        ? Decoration.node(from, to, attributes, { severity })
+        : Decoration.inline(from, to, attributes, { severity })
     })
   // A transaction puts the cursor where the state has it: one that changes nothing could undo a click of this instant.
   const before = key.getState(state)?.find() ?? []
-  const shown = (list: readonly Decoration[]): string => JSON.stringify(list.map(({ from, to, spec }) => [from, to, (spec as { severity?: string }).severity]).sort())
+  const shown = (list: readonly Decoration[]): string =>
+    JSON.stringify(list.map(({ from, to, spec }) => [from, to, (spec as { severity?: string }).severity]).sort())
   if (shown(before) === shown(marks)) return
   view.dispatch(state.tr.setMeta(key, DecorationSet.create(state.doc, marks)).setMeta('addToHistory', false))
 }

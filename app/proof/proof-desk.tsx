@@ -22,19 +22,33 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
   return (
     <>
       <p className="desk-words soft" role="status">
-        {open.length === 0 ? 'Nothing to find on this page: alternative text, headings, lists, tables, links, contrast and frames are in order.' : `${open.length} ${open.length === 1 ? 'finding' : 'findings'}, looked over while you write.`}
+        {open.length === 0
+          ? 'Nothing to find on this page: alternative text, headings, lists, tables, links, contrast and frames are in order.'
+          : `${open.length} ${open.length === 1 ? 'finding' : 'findings'}, looked over while you write.`}
       </p>
-      {problem && <p className="desk-words field-problem" role="alert">{problem}</p>}
+      {problem && (
+        <p className="desk-words field-problem" role="alert">
+          {problem}
+        </p>
+      )}
       {(Object.keys(SEVERITIES) as Severity[]).map((severity) => {
         const own = open.filter((finding) => finding.severity === severity)
         return own.length === 0 ? null : (
           <section key={severity} className="findings" aria-label={SEVERITIES[severity]}>
             <h2>
-              <span><SeverityMark severity={severity} /> {SEVERITIES[severity]}</span> <span className="soft">{own.length}</span>
+              <span>
+                <SeverityMark severity={severity} /> {SEVERITIES[severity]}
+              </span>{' '}
+              <span className="soft">{own.length}</span>
             </h2>
             <ul>
               {own.map((finding) => (
-                <Entry key={finding.fingerprint} editor={editor} finding={finding} onDismiss={(reason) => void dismiss(finding, reason).then(said)} />
+                <Entry
+                  key={finding.fingerprint}
+                  editor={editor}
+                  finding={finding}
+                  onDismiss={(reason) => void dismiss(finding, reason).then(said)}
+                />
               ))}
             </ul>
           </section>
@@ -51,7 +65,11 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
                 <p>{finding.message}</p>
                 <p className="soft small">
                   {finding.person}: “{finding.reason}”{' '}
-                  <button type="button" className="link-button" onClick={() => void restore(finding.fingerprint).then(said)}>
+                  <button
+                    type="button"
+                    className="link-button"
+                    onClick={() => void restore(finding.fingerprint).then(said)}
+                  >
                     Take back
                   </button>
                 </p>
@@ -99,15 +117,30 @@ function Entry({ editor, finding, onDismiss }: { editor: Editor; finding: Findin
         <form className="finding-form" onSubmit={answer}>
           <label className="desk-field">
             <span>{asking.sort === 'words' ? asking.repair.asks : 'Why it may stay as it is'}</span>
-            <input autoFocus maxLength={500} value={words} onChange={(event) => setWords(event.target.value)} onKeyDown={(event) => event.key === 'Escape' && setAsking(null)} />
+            <input
+              autoFocus
+              maxLength={500}
+              value={words}
+              onChange={(event) => setWords(event.target.value)}
+              onKeyDown={(event) => event.key === 'Escape' && setAsking(null)}
+            />
           </label>
-          <button type="submit" className="desk-button">{asking.sort === 'words' ? asking.repair.label : 'Set aside'}</button>{' '}
-          <button type="button" className="link-button" onClick={() => setAsking(null)}>Cancel</button>
+          <button type="submit" className="desk-button">
+            {asking.sort === 'words' ? asking.repair.label : 'Set aside'}
+          </button>{' '}
+          <button type="button" className="link-button" onClick={() => setAsking(null)}>
+            Cancel
+          </button>
         </form>
       ) : (
         <p className="finding-actions">
           {rule.repairs.map((each) => (
-            <button key={each.id} type="button" className="desk-button" onClick={() => (each.asks ? setAsking({ sort: 'words', repair: each }) : repair(each.id))}>
+            <button
+              key={each.id}
+              type="button"
+              className="desk-button"
+              onClick={() => (each.asks ? setAsking({ sort: 'words', repair: each }) : repair(each.id))}
+            >
               {each.label}
               {each.asks ? '…' : ''}
             </button>
@@ -126,7 +159,10 @@ function show({ state, view }: Editor, finding: Finding): void {
   const now = proof(state.doc).find(({ fingerprint }) => fingerprint === finding.fingerprint)
   if (!now) return
   const node = state.doc.nodeAt(now.from)
-  const selection = node?.isAtom || node?.type.name === 'picture' ? NodeSelection.create(state.doc, now.from) : TextSelection.near(state.doc.resolve(node?.isText ? now.from : now.from + 1))
+  const selection =
+    node?.isAtom || node?.type.name === 'picture'
+      ? NodeSelection.create(state.doc, now.from)
+      : TextSelection.near(state.doc.resolve(node?.isText ? now.from : now.from + 1))
   view.dispatch(state.tr.setSelection(selection).scrollIntoView())
   view.focus()
 }

@@ -1,6 +1,10 @@
 import type { Severity } from '../../core/proof/rule.ts'
 
-export const SEVERITIES: Record<Severity, string> = { blocks: 'Blocks someone', right: 'Get this right', look: 'Worth a look' }
+export const SEVERITIES: Record<Severity, string> = {
+  blocks: 'Blocks someone',
+  right: 'Get this right',
+  look: 'Worth a look',
+}
 
 /** A filled wedge, a target, a dot: how much a finding matters, by its shape. */
 export function SeverityMark({ severity, isNamed = false }: { severity: Severity; isNamed?: boolean }) {
@@ -15,7 +19,13 @@ export function SeverityMark({ severity, isNamed = false }: { severity: Severity
     look: <circle cx="8" cy="8" r="3.4" fill="var(--slate)" />,
   }[severity]
   return (
-    <svg viewBox="0 0 16 16" width="15" height="15" className="severity" {...(isNamed ? { role: 'img', 'aria-label': SEVERITIES[severity] } : { 'aria-hidden': true })}>
+    <svg
+      viewBox="0 0 16 16"
+      width="15"
+      height="15"
+      className="severity"
+      {...(isNamed ? { role: 'img', 'aria-label': SEVERITIES[severity] } : { 'aria-hidden': true })}
+    >
       {shape}
     </svg>
   )

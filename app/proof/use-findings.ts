@@ -55,12 +55,20 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
   const reasons = new Map(dismissed.map((each) => [each.fingerprint, each]))
   const open = found?.filter(({ fingerprint }) => !reasons.has(fingerprint)) ?? null
   useEffect(() => {
-    if (editor && found) markFindings(editor, found.filter(({ fingerprint }) => !dismissed.some((each) => each.fingerprint === fingerprint)))
+    if (editor && found)
+      markFindings(
+        editor,
+        found.filter(({ fingerprint }) => !dismissed.some((each) => each.fingerprint === fingerprint)),
+      )
   }, [editor, found, dismissed])
 
   const send = useCallback(
     async (body: object): Promise<string | null> => {
-      const response = await fetch(`/documents/${documentId}/dismissed-findings`, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }).catch(() => null)
+      const response = await fetch(`/documents/${documentId}/dismissed-findings`, {
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: { 'Content-Type': 'application/json' },
+      }).catch(() => null)
       if (!response) return 'That did not get through. Look whether there is a connection, then try again.'
       const answer = (await response.json().catch(() => ({}))) as DismissedFinding[] | { reason?: string }
       if (!Array.isArray(answer)) return answer.reason ?? 'That could not be kept. Try again in a moment.'
@@ -71,7 +79,9 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
   )
   return {
     open,
-    aside: (found ?? []).flatMap((finding) => (reasons.has(finding.fingerprint) ? { ...finding, ...reasons.get(finding.fingerprint)! } : [])),
+    aside: (found ?? []).flatMap((finding) =>
+      reasons.has(finding.fingerprint) ? { ...finding, ...reasons.get(finding.fingerprint)! } : [],
+    ),
     dismiss: (finding, reason) => send({ intent: 'dismiss', fingerprint: finding.fingerprint, reason }),
     restore: (fingerprint) => send({ intent: 'restore', fingerprint }),
   }

@@ -17,11 +17,24 @@ interface Props {
 /** The questions of the bank, those that fit what is looked for. */
 export function BankList({ bank, folders, questions, asked, openId }: Props) {
   const isFiltered = asked.words !== '' || asked.kind !== null || asked.folder !== null
-  const newMenu = { items: (Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({ key: kind, label: QUESTION_KINDS[kind], onClick: () => bank.add(kind) })) }
+  const newMenu = {
+    items: (Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({
+      key: kind,
+      label: QUESTION_KINDS[kind],
+      onClick: () => bank.add(kind),
+    })),
+  }
   return (
     <nav className="bank-list" aria-label="Questions of the bank">
       <div className="bank-bar">
-        <input type="search" className="plan-filter" aria-label="Find a question by its words" placeholder="Find by words" defaultValue={asked.words} onChange={(event) => bank.set({ words: event.target.value || null })} />
+        <input
+          type="search"
+          className="plan-filter"
+          aria-label="Find a question by its words"
+          placeholder="Find by words"
+          defaultValue={asked.words}
+          onChange={(event) => bank.set({ words: event.target.value || null })}
+        />
         <Dropdown menu={newMenu} trigger={['click']}>
           <Button type="primary" icon={<Plus size={15} aria-hidden />}>
             New
@@ -32,7 +45,11 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
       <ul>
         {questions.map((question) => (
           <li key={question.id}>
-            <button type="button" aria-current={question.id === openId || undefined} onClick={() => bank.openOther(question.id)}>
+            <button
+              type="button"
+              aria-current={question.id === openId || undefined}
+              onClick={() => bank.openOther(question.id)}
+            >
               <b>{question.title || question.words || 'Without a title'}</b>
               <span className="soft">
                 {QUESTION_KINDS[question.kind]}
@@ -42,7 +59,13 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
           </li>
         ))}
       </ul>
-      {questions.length === 0 && !bank.fresh && <p className="bank-empty soft">{isFiltered ? 'No question fits. Take a filter away, or make a new one here.' : 'The bank is empty. “New” makes the first question.'}</p>}
+      {questions.length === 0 && !bank.fresh && (
+        <p className="bank-empty soft">
+          {isFiltered
+            ? 'No question fits. Take a filter away, or make a new one here.'
+            : 'The bank is empty. “New” makes the first question.'}
+        </p>
+      )}
       <div className="plan-undo" role="status">
         {bank.deleted && (
           <>
@@ -68,7 +91,11 @@ function Filters({ bank, folders, asked }: Pick<Props, 'bank' | 'folders' | 'ask
   return (
     <>
       <div className="bank-filters">
-        <select aria-label="Folder" value={asked.folder ?? 'all'} onChange={(event) => bank.set({ folder: valueOf(event.target.value) })}>
+        <select
+          aria-label="Folder"
+          value={asked.folder ?? 'all'}
+          onChange={(event) => bank.set({ folder: valueOf(event.target.value) })}
+        >
           <option value="all">All folders</option>
           <option value="">Not in a folder</option>
           {folders.map(({ id, name, count }) => (
@@ -77,7 +104,11 @@ function Filters({ bank, folders, asked }: Pick<Props, 'bank' | 'folders' | 'ask
             </option>
           ))}
         </select>
-        <select aria-label="Kind" value={asked.kind ?? 'all'} onChange={(event) => bank.set({ kind: valueOf(event.target.value) })}>
+        <select
+          aria-label="Kind"
+          value={asked.kind ?? 'all'}
+          onChange={(event) => bank.set({ kind: valueOf(event.target.value) })}
+        >
           <option value="all">All kinds</option>
           {Object.entries(QUESTION_KINDS).map(([kind, label]) => (
             <option key={kind} value={kind}>
@@ -85,7 +116,14 @@ function Filters({ bank, folders, asked }: Pick<Props, 'bank' | 'folders' | 'ask
             </option>
           ))}
         </select>
-        <Button size="small" type="text" icon={<FolderPlus size={15} aria-hidden />} aria-label="New folder" title="New folder" onClick={() => setNaming('')} />
+        <Button
+          size="small"
+          type="text"
+          icon={<FolderPlus size={15} aria-hidden />}
+          aria-label="New folder"
+          title="New folder"
+          onClick={() => setNaming('')}
+        />
       </div>
       {naming !== null && (
         <input

@@ -14,20 +14,36 @@ import { useBank } from './use-bank.ts'
 import '../../reader/content.css'
 import './bank.css'
 
-const query = z.object({ folder: z.string().max(60).nullable().catch(null), kind: questionKind.nullable().catch(null), words: z.string().max(200).catch(''), question: identifier.nullable().catch(null) })
+const query = z.object({
+  folder: z.string().max(60).nullable().catch(null),
+  kind: questionKind.nullable().catch(null),
+  words: z.string().max(200).catch(''),
+  question: identifier.nullable().catch(null),
+})
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const { course } = await requireCourse(context, request, params.courseId, 'write')
   const search = new URL(request.url).searchParams
-  const asked = query.parse({ folder: search.get('folder'), kind: search.get('kind'), words: search.get('words') ?? '', question: search.get('question') })
-  const [folders, questions, open] = await Promise.all([listFolders(pool, course.id), listQuestions(pool, course.id, { folderId: asked.folder, kind: asked.kind, words: asked.words }), asked.question ? findQuestion(pool, course.id, asked.question) : null])
+  const asked = query.parse({
+    folder: search.get('folder'),
+    kind: search.get('kind'),
+    words: search.get('words') ?? '',
+    question: search.get('question'),
+  })
+  const [folders, questions, open] = await Promise.all([
+    listFolders(pool, course.id),
+    listQuestions(pool, course.id, { folderId: asked.folder, kind: asked.kind, words: asked.words }),
+    asked.question ? findQuestion(pool, course.id, asked.question) : null,
+  ])
   return { folders, questions, open, asked, language: course.language }
 }
 
 export const meta = () => [{ title: 'Questions – Fieldstone' }]
 
 /** The question bank: folders and questions at the left, the one that is open at the right. */
-export default function BankScreen({ loaderData: { folders, questions, open, asked, language } }: Route.ComponentProps) {
+export default function BankScreen({
+  loaderData: { folders, questions, open, asked, language },
+}: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   const bank = useBank(frame?.course.id ?? '', open, asked.folder)
   if (!frame) return null
@@ -39,12 +55,19 @@ export default function BankScreen({ loaderData: { folders, questions, open, ask
       <div className="panes bank">
         <BankList {...{ bank, folders, questions, asked }} openId={shown?.id} />
         <main className="bank-open" aria-label="Question">
-          {!shown && <p className="bank-empty soft">Choose a question at the left, or make a new one. Each can be used in exercises and in pages.</p>}
+          {!shown && (
+            <p className="bank-empty soft">
+              Choose a question at the left, or make a new one. Each can be used in exercises and in pages.
+            </p>
+          )}
           {shown && shown.version !== null && open && (
             <div className="bank-actions">
               <label>
                 Folder{' '}
-                <select value={open.folderId ?? ''} onChange={(event) => void bank.move(open.id, event.target.value || null)}>
+                <select
+                  value={open.folderId ?? ''}
+                  onChange={(event) => void bank.move(open.id, event.target.value || null)}
+                >
                   <option value="">none</option>
                   {folders.map(({ id, name }) => (
                     <option key={id} value={id}>
@@ -53,12 +76,25 @@ export default function BankScreen({ loaderData: { folders, questions, open, ask
                   ))}
                 </select>
               </label>
-              <button type="button" className="link-button" onClick={() => void bank.remove(open.id, open.title || 'The question')}>
+              <button
+                type="button"
+                className="link-button"
+                onClick={() => void bank.remove(open.id, open.title || 'The question')}
+              >
                 Delete
               </button>
             </div>
           )}
-          {shown && <QuestionEditor key={shown.id} courseId={course.id} language={language} question={shown} folderId={asked.folder || null} onKept={({ id }) => bank.kept(id)} />}
+          {shown && (
+            <QuestionEditor
+              key={shown.id}
+              courseId={course.id}
+              language={language}
+              question={shown}
+              folderId={asked.folder || null}
+              onKept={({ id }) => bank.kept(id)}
+            />
+          )}
         </main>
       </div>
     </div>

@@ -6,6 +6,14 @@ self.onmessage = ({ data }: MessageEvent<{ number: number; content: QuestionCont
   try {
     self.postMessage({ number: data.number, check: checkQuestion(data.content, data.language) })
   } catch (error) {
-    self.postMessage({ number: data.number, check: { problems: [`The question can’t be looked through: ${String(error)}`], versions: [], combinations: 0, isSample: false } })
+    self.postMessage({
+      number: data.number,
+      check: {
+        problems: [`The question can’t be looked through: ${String(error)}`],
+        versions: [],
+        combinations: 0,
+        isSample: false,
+      },
+    })
   }
 }

@@ -16,7 +16,8 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
   const [edited, setEdited] = useState<EditedQuestion | null>(null)
   const [isKept, setKept] = useState(questionId !== undefined)
   useEffect(() => {
-    if (questionId !== undefined) return void fetchQuestion(courseId, questionId).then((question) => question && setEdited(question))
+    if (questionId !== undefined)
+      return void fetchQuestion(courseId, questionId).then((question) => question && setEdited(question))
     const timer = setTimeout(() => void fetchQuestions(courseId, words).then(setFound), words === '' ? 0 : 200)
     return () => clearTimeout(timer)
   }, [courseId, words, questionId])
@@ -37,7 +38,11 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
         edited ? (
           <>
             {questionId === undefined && <Button onClick={() => setEdited(null)}>Back to the bank</Button>}
-            <Button type="primary" disabled={!isKept} onClick={() => (questionId === undefined ? choose(edited.id) : onClose())}>
+            <Button
+              type="primary"
+              disabled={!isKept}
+              onClick={() => (questionId === undefined ? choose(edited.id) : onClose())}
+            >
               {questionId === undefined ? 'Put it in' : 'Done'}
             </Button>
           </>
@@ -46,27 +51,59 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
     >
       {edited ? (
         <div className="question-dialog-body">
-          <QuestionEditor courseId={courseId} language={language} question={edited} folderId={null} onKept={() => setKept(true)} />
+          <QuestionEditor
+            courseId={courseId}
+            language={language}
+            question={edited}
+            folderId={null}
+            onKept={() => setKept(true)}
+          />
         </div>
       ) : questionId === undefined ? (
         <>
           <div className="question-dialog-bar">
-            <input type="search" className="plan-filter" autoFocus aria-label="Find a question by its words" placeholder="Find by words" value={words} onChange={(event) => setWords(event.target.value)} />
+            <input
+              type="search"
+              className="plan-filter"
+              autoFocus
+              aria-label="Find a question by its words"
+              placeholder="Find by words"
+              value={words}
+              onChange={(event) => setWords(event.target.value)}
+            />
             <span className="soft">or make a new one:</span>
-            <Segmented<QuestionKind | 'none'> aria-label="Make a new question" value="none" options={(Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({ value: kind, label: QUESTION_KINDS[kind] }))} onChange={(kind) => kind !== 'none' && (setKept(false), setEdited({ id: nanoid(12), title: '', content: blankQuestion(kind, () => nanoid(8)), version: null }))} />
+            <Segmented<QuestionKind | 'none'>
+              aria-label="Make a new question"
+              value="none"
+              options={(Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({
+                value: kind,
+                label: QUESTION_KINDS[kind],
+              }))}
+              onChange={(kind) =>
+                kind !== 'none' &&
+                (setKept(false),
+                setEdited({ id: nanoid(12), title: '', content: blankQuestion(kind, () => nanoid(8)), version: null }))
+              }
+            />
           </div>
           <ul className="question-choices">
             {found?.map((question) => (
               <li key={question.id}>
                 <button type="button" onClick={() => choose(question.id)}>
                   <b>{question.title || question.words || 'Without a title'}</b>
-                  <span className="soft">{QUESTION_KINDS[question.kind]} · {question.words}</span>
+                  <span className="soft">
+                    {QUESTION_KINDS[question.kind]} · {question.words}
+                  </span>
                 </button>
               </li>
             ))}
           </ul>
           {found === null && <p role="alert">The bank can’t be reached just now. Try again in a moment.</p>}
-          {found?.length === 0 && <p className="soft">{words === '' ? 'The bank is empty. Make its first question here.' : 'No question has these words.'}</p>}
+          {found?.length === 0 && (
+            <p className="soft">
+              {words === '' ? 'The bank is empty. Make its first question here.' : 'No question has these words.'}
+            </p>
+          )}
         </>
       ) : (
         <p className="soft">Being fetched…</p>

@@ -47,7 +47,12 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
   const keep = (): void => {
     order.current = order.current.then(async () => {
       const now = latest.current
-      const answer = await askBank(courseId, version.current === null ? { intent: 'add', id: question.id, folderId, ...now } : { intent: 'keep', id: question.id, version: version.current, ...now })
+      const answer = await askBank(
+        courseId,
+        version.current === null
+          ? { intent: 'add', id: question.id, folderId, ...now }
+          : { intent: 'keep', id: question.id, version: version.current, ...now },
+      )
       if (!answer.ok) {
         setStanding({ sort: answer.isBehind ? 'behind' : 'problem', words: answer.reason ?? '' })
         if (answer.reason?.startsWith('The server')) timer.current = setTimeout(keep, 3000)
@@ -85,9 +90,27 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
     <div className="question-editor">
       <form className="question-form" onSubmit={(event) => event.preventDefault()}>
         <div className="question-head">
-          <Input aria-label="Title of the question" placeholder="Title, for finding it again" maxLength={300} value={title} onChange={(event) => change({ title: event.target.value })} />
-          <Select aria-label="Kind of question" value={kind} onChange={(to: QuestionKind) => set({ answer: turned(content.answer, to, () => nanoid(8)) })} options={Object.entries(QUESTION_KINDS).map(([value, label]) => ({ value, label }))} />
-          <span className={standing.sort === 'problem' || standing.sort === 'behind' ? 'question-standing is-problem' : 'question-standing'} role="status">
+          <Input
+            aria-label="Title of the question"
+            placeholder="Title, for finding it again"
+            maxLength={300}
+            value={title}
+            onChange={(event) => change({ title: event.target.value })}
+          />
+          <Select
+            aria-label="Kind of question"
+            value={kind}
+            onChange={(to: QuestionKind) => set({ answer: turned(content.answer, to, () => nanoid(8)) })}
+            options={Object.entries(QUESTION_KINDS).map(([value, label]) => ({ value, label }))}
+          />
+          <span
+            className={
+              standing.sort === 'problem' || standing.sort === 'behind'
+                ? 'question-standing is-problem'
+                : 'question-standing'
+            }
+            role="status"
+          >
             {standing.words}
             {standing.sort === 'behind' && (
               <Button size="small" onClick={() => ((version.current = (version.current ?? 1) + 1), keep())}>
@@ -97,25 +120,53 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
           </span>
         </div>
         <Field label="What is asked">
-          <RichField label="What is asked" placeholder="Write the question…" start={blankOr(content.prompt)} {...field} onChange={(prompt) => set({ prompt })} />
+          <RichField
+            label="What is asked"
+            placeholder="Write the question…"
+            start={blankOr(content.prompt)}
+            {...field}
+            onChange={(prompt) => set({ prompt })}
+          />
         </Field>
         <VariablesField variables={content.variables} conditions={content.conditions} onChange={set} />
         <AnswerFields answer={content.answer} field={field} onChange={(answer) => set({ answer })} />
         <Field label="Hints, one by one" note="Students take them when they want them.">
           {content.hints.map((hint, at) => (
             <div key={`${at} of ${content.hints.length}`} className="hint-row">
-              <RichField label={`Hint ${at + 1}`} placeholder="A step towards the answer…" start={blankOr(hint)} {...field} onChange={(text) => set({ hints: latest.current.content.hints.map((each, index) => (index === at ? text : each)) })} />
-              <button type="button" className="link-button" onClick={() => set({ hints: content.hints.filter((_each, index) => index !== at) })}>
+              <RichField
+                label={`Hint ${at + 1}`}
+                placeholder="A step towards the answer…"
+                start={blankOr(hint)}
+                {...field}
+                onChange={(text) =>
+                  set({ hints: latest.current.content.hints.map((each, index) => (index === at ? text : each)) })
+                }
+              />
+              <button
+                type="button"
+                className="link-button"
+                onClick={() => set({ hints: content.hints.filter((_each, index) => index !== at) })}
+              >
                 Take out<span className="visually-hidden"> hint {at + 1}</span>
               </button>
             </div>
           ))}
-          <button type="button" className="link-button" onClick={() => set({ hints: [...content.hints, emptyPassage] })}>
+          <button
+            type="button"
+            className="link-button"
+            onClick={() => set({ hints: [...content.hints, emptyPassage] })}
+          >
             Add a hint
           </button>
         </Field>
         <Field label="How it is done" note="Shown with the student’s own numbers, once right and wrong is told.">
-          <RichField label="How it is done" placeholder="The worked solution…" start={blankOr(content.solution)} {...field} onChange={(solution) => set({ solution })} />
+          <RichField
+            label="How it is done"
+            placeholder="The worked solution…"
+            start={blankOr(content.solution)}
+            {...field}
+            onChange={(solution) => set({ solution })}
+          />
         </Field>
       </form>
       <VersionsPanel courseId={courseId} language={language} content={content} />

@@ -42,7 +42,8 @@ export function useBank(courseId: string, open: Question | null, folder: string 
   useEffect(() => {
     if (open && fresh && open.id === fresh.id) setFresh(null)
   }, [open, fresh])
-  const set = (change: Readonly<Record<string, string | null>>): void => setSearch((search) => changed(search, change), { replace: true, preventScrollReset: true })
+  const set = (change: Readonly<Record<string, string | null>>): void =>
+    setSearch((search) => changed(search, change), { replace: true, preventScrollReset: true })
   return {
     fresh,
     deleted,
@@ -80,7 +81,11 @@ export function useBank(courseId: string, open: Question | null, folder: string 
     kept: (id) => {
       void revalidate()
       // It has an address of its own from now on; the editor stays as it is.
-      if (fresh) void navigate(`?${new URLSearchParams({ ...(folder === null ? {} : { folder }), question: id }).toString()}`, { replace: true, preventScrollReset: true })
+      if (fresh)
+        void navigate(`?${new URLSearchParams({ ...(folder === null ? {} : { folder }), question: id }).toString()}`, {
+          replace: true,
+          preventScrollReset: true,
+        })
     },
   }
 }

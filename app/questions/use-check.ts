@@ -12,7 +12,8 @@ export function useCheck(content: QuestionContent, language: string): QuestionCh
   useEffect(() => {
     const made = new Worker(new URL('./check.worker.ts', import.meta.url), { type: 'module' })
     worker.current = made
-    made.onmessage = ({ data }: MessageEvent<{ number: number; check: QuestionCheck }>) => data.number === asked.current && setCheck(data.check)
+    made.onmessage = ({ data }: MessageEvent<{ number: number; check: QuestionCheck }>) =>
+      data.number === asked.current && setCheck(data.check)
     return () => made.terminate()
   }, [])
   useEffect(() => {

@@ -9,13 +9,29 @@ import { useCheck } from './use-check.ts'
 const SHOWN = 100
 
 /** Beside a question: what is wrong with it, all its versions, and one of them to try. */
-export function VersionsPanel({ courseId, language, content }: { courseId: string; language: string; content: QuestionContent }) {
+export function VersionsPanel({
+  courseId,
+  language,
+  content,
+}: {
+  courseId: string
+  language: string
+  content: QuestionContent
+}) {
   const [tab, setTab] = useState<'versions' | 'try'>('versions')
   const check = useCheck(content, language)
   const bad = check?.versions.filter(({ problem }) => problem !== null) ?? []
   return (
     <aside className="desk versions-panel" aria-label="The question looked through">
-      <DeskTabs<'versions' | 'try'> name="The question looked through" tabs={[{ id: 'versions', name: 'Versions', count: check?.versions.length }, { id: 'try', name: 'Try it' }]} chosen={tab} onChoose={setTab}>
+      <DeskTabs<'versions' | 'try'>
+        name="The question looked through"
+        tabs={[
+          { id: 'versions', name: 'Versions', count: check?.versions.length },
+          { id: 'try', name: 'Try it' },
+        ]}
+        chosen={tab}
+        onChoose={setTab}
+      >
         {tab === 'try' ? (
           <TryIt courseId={courseId} content={content} />
         ) : (
@@ -31,20 +47,32 @@ export function VersionsPanel({ courseId, language, content }: { courseId: strin
                 <p className={bad.length > 0 ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
                   {bad.length > 0 ? <TriangleAlert size={15} aria-hidden /> : <CircleCheck size={15} aria-hidden />}
                   <span>
-                    {check.isSample ? `${check.versions.length.toLocaleString('en')} drawn of ${check.combinations.toLocaleString('en')} combinations. ` : `${check.versions.length.toLocaleString('en')} ${check.versions.length === 1 ? 'version' : 'versions'} of ${check.combinations.toLocaleString('en')} ${check.combinations === 1 ? 'combination' : 'combinations'}. `}
+                    {check.isSample
+                      ? `${check.versions.length.toLocaleString('en')} drawn of ${check.combinations.toLocaleString('en')} combinations. `
+                      : `${check.versions.length.toLocaleString('en')} ${check.versions.length === 1 ? 'version' : 'versions'} of ${check.combinations.toLocaleString('en')} ${check.combinations === 1 ? 'combination' : 'combinations'}. `}
                     {bad.length === 0 ? 'All can be used.' : `${bad.length} can’t be used; students never get those.`}
                   </span>
                 </p>
                 <ol className="version-list" aria-label="Versions" tabIndex={0}>
-                  {[...bad, ...check.versions.filter(({ problem }) => problem === null)].slice(0, SHOWN).map((version, at) => (
-                    <li key={at} className={version.problem ? 'is-bad' : ''}>
-                      {Object.keys(version.values).length > 0 && <code>{Object.entries(version.values).map(([name, value]) => `${name} = ${Number(value.toPrecision(6))}`).join(', ')}</code>}
-                      <span>{version.prompt}</span>
-                      {version.problem ? <b>{version.problem}</b> : <b>→ {version.answer}</b>}
-                    </li>
-                  ))}
+                  {[...bad, ...check.versions.filter(({ problem }) => problem === null)]
+                    .slice(0, SHOWN)
+                    .map((version, at) => (
+                      <li key={at} className={version.problem ? 'is-bad' : ''}>
+                        {Object.keys(version.values).length > 0 && (
+                          <code>
+                            {Object.entries(version.values)
+                              .map(([name, value]) => `${name} = ${Number(value.toPrecision(6))}`)
+                              .join(', ')}
+                          </code>
+                        )}
+                        <span>{version.prompt}</span>
+                        {version.problem ? <b>{version.problem}</b> : <b>→ {version.answer}</b>}
+                      </li>
+                    ))}
                 </ol>
-                {check.versions.length > SHOWN && <p className="soft small">The first {SHOWN} are shown, bad ones first.</p>}
+                {check.versions.length > SHOWN && (
+                  <p className="soft small">The first {SHOWN} are shown, bad ones first.</p>
+                )}
               </>
             )}
           </section>
@@ -73,7 +101,9 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
   const onSubmit = (event: React.FormEvent): void => {
     event.preventDefault()
     const form = event.target as HTMLFormElement
-    const given = [...new FormData(form)].flatMap(([name, value]) => (name === 'given' && typeof value === 'string' ? [value] : []))
+    const given = [...new FormData(form)].flatMap(([name, value]) =>
+      name === 'given' && typeof value === 'string' ? [value] : [],
+    )
     void ask(given)
   }
   return (
@@ -81,7 +111,11 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
       <Button size="small" onClick={() => setSeed(seed + 1)}>
         Another version
       </Button>
-      {problem && <p className="desk-advice is-trouble"><TriangleAlert size={15} aria-hidden /> {problem}</p>}
+      {problem && (
+        <p className="desk-advice is-trouble">
+          <TriangleAlert size={15} aria-hidden /> {problem}
+        </p>
+      )}
       <div ref={holder} className="page-content" onSubmit={onSubmit} dangerouslySetInnerHTML={{ __html: html }} />
     </section>
   )

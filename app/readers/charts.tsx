@@ -15,17 +15,33 @@ function useBrowser(): boolean {
 const axis = { tick: { fill: 'var(--soft-ink)', fontSize: 12.5 }, stroke: 'var(--strong-line)' }
 
 /** Horizontal bars, a row each; the table beneath says the same to whoever can't see them. */
-function Bars({ data, axisOf, children }: { data: readonly object[]; axisOf: { allowDecimals?: boolean; domain?: [number, number]; unit?: string }; children: ReactNode }) {
+function Bars({
+  data,
+  axisOf,
+  children,
+}: {
+  data: readonly object[]
+  axisOf: { allowDecimals?: boolean; domain?: [number, number]; unit?: string }
+  children: ReactNode
+}) {
   const height = data.length * ROW + 40
   if (!useBrowser()) return <div style={{ height }} />
   return (
     <div aria-hidden className="chart">
       <ResponsiveContainer width="100%" height={height}>
-        <BarChart data={[...data]} layout="vertical" accessibilityLayer={false} margin={{ top: 4, right: 24, bottom: 4, left: 4 }}>
+        <BarChart
+          data={[...data]}
+          layout="vertical"
+          accessibilityLayer={false}
+          margin={{ top: 4, right: 24, bottom: 4, left: 4 }}
+        >
           <CartesianGrid horizontal={false} stroke="var(--line)" />
           <XAxis type="number" {...axisOf} {...axis} />
           <YAxis type="category" dataKey="name" width={NAMES} tickFormatter={short} interval={0} {...axis} />
-          <Tooltip cursor={{ fill: 'var(--ground)' }} contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--edge)', color: 'var(--ink)' }} />
+          <Tooltip
+            cursor={{ fill: 'var(--ground)' }}
+            contentStyle={{ background: 'var(--sheet)', border: '1px solid var(--edge)', color: 'var(--ink)' }}
+          />
           {children}
         </BarChart>
       </ResponsiveContainer>

@@ -35,34 +35,62 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
     const ids = new Set(done)
     return { ...student, done: items.map(({ id }) => (ids.has(id) ? '1' : '0')).join('') }
   })
-  return { items, students, count, name, from, mostAttempts: MOST_ATTEMPTS, questions: await questionsOf(course.id, answers) }
+  return {
+    items,
+    students,
+    count,
+    name,
+    from,
+    mostAttempts: MOST_ATTEMPTS,
+    questions: await questionsOf(course.id, answers),
+  }
 }
 
 /** So many students are listed at once. */
 const STUDENTS = 30
 // eslint-disable-next-line no-control-regex -- control characters stand in nobody's name
-const asked = z.object({ name: z.string().trim().max(100).regex(/^[^\u0000-\u001f\u007f]*$/).catch(''), from: z.coerce.number().int().min(0).max(1_000_000).catch(0) })
+const asked = z.object({
+  name: z
+    .string()
+    .trim()
+    .max(100)
+    .regex(/^[^\u0000-\u001f\u007f]*$/)
+    .catch(''),
+  from: z.coerce.number().int().min(0).max(1_000_000).catch(0),
+})
 
 type Answers = Awaited<ReturnType<typeof listAnswersOfCourse>>
 
 /** How each question performed, and which wrong choice was taken most. */
 async function questionsOf(courseId: string, answers: Answers) {
   const sheets = new Map<string, Map<string, number>>()
-  for (const { attemptId, questionId, share } of answers) sheets.set(attemptId, (sheets.get(attemptId) ?? new Map()).set(questionId, share))
+  for (const { attemptId, questionId, share } of answers)
+    sheets.set(attemptId, (sheets.get(attemptId) ?? new Map()).set(questionId, share))
   const ids = [...new Set(answers.map(({ questionId }) => questionId))]
-  const contents = new Map((await listQuestionsByIds(pool, courseId, ids)).map(({ id, title, content }) => [id, { title, answer: content.answer, prompt: plainText(passageFromJson(content.prompt)) }]))
+  const contents = new Map(
+    (await listQuestionsByIds(pool, courseId, ids)).map(({ id, title, content }) => [
+      id,
+      { title, answer: content.answer, prompt: plainText(passageFromJson(content.prompt)) },
+    ]),
+  )
   return performance([...sheets.values()], ids).map((each) => {
     const question = contents.get(each.questionId)
     const given = answers.flatMap((answer) => (answer.questionId === each.questionId ? [answer.given as Given] : []))
     const mistake = question ? kindOfAnswer(question.answer).commonMistake(question.answer, given) : null
-    return { ...each, title: question?.title || question?.prompt.slice(0, 80) || 'A question that is no longer in the bank', wrong: mistake ? `${mistake.words.slice(0, 60)} (${mistake.times})` : '' }
+    return {
+      ...each,
+      title: question?.title || question?.prompt.slice(0, 80) || 'A question that is no longer in the bank',
+      wrong: mistake ? `${mistake.words.slice(0, 60)} (${mistake.times})` : '',
+    }
   })
 }
 
 export const meta = () => [{ title: 'Readers – Fieldstone' }]
 
 /** Who read, wrote, answered and handed in; and how the questions performed. */
-export default function Readers({ loaderData: { items, students, count, name, from, mostAttempts, questions } }: Route.ComponentProps) {
+export default function Readers({
+  loaderData: { items, students, count, name, from, mostAttempts, questions },
+}: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   if (!frame) return null
   const { person, course, plan } = frame
@@ -80,10 +108,15 @@ export default function Readers({ loaderData: { items, students, count, name, fr
       <main className="readers">
         <h1>Readers</h1>
         <p className="soft">
-          {count.all.toLocaleString('en')} {count.all === 1 ? 'student' : 'students'}, {rows.length} published {rows.length === 1 ? 'item' : 'items'}.
+          {count.all.toLocaleString('en')} {count.all === 1 ? 'student' : 'students'}, {rows.length} published{' '}
+          {rows.length === 1 ? 'item' : 'items'}.
         </p>
         {rows.length === 0 || count.all === 0 ? (
-          <p>{rows.length === 0 ? 'Nothing is published yet. Once it is, who read what stands here.' : 'The course has no students yet.'}</p>
+          <p>
+            {rows.length === 0
+              ? 'Nothing is published yet. Once it is, who read what stands here.'
+              : 'The course has no students yet.'}
+          </p>
         ) : (
           <>
             <section aria-labelledby="items-head">
@@ -92,17 +125,48 @@ export default function Readers({ loaderData: { items, students, count, name, fr
               <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="items-head">
                 <table>
                   <thead>
-                    <tr><th scope="col">Item</th><th scope="col">Done</th><th scope="col">Wrote</th><th scope="col">Posts</th><th scope="col">Answered</th><th scope="col">Handed in</th><th scope="col">It helped</th></tr>
+                    <tr>
+                      <th scope="col">Item</th>
+                      <th scope="col">Done</th>
+                      <th scope="col">Wrote</th>
+                      <th scope="col">Posts</th>
+                      <th scope="col">Answered</th>
+                      <th scope="col">Handed in</th>
+                      <th scope="col">It helped</th>
+                    </tr>
                   </thead>
                   <tbody>
                     {rows.map((row) => (
                       <tr key={row.id}>
-                        <th scope="row"><span className="reader-item"><KindIcon kind={row.kind} size={15} /> {row.title}</span></th>
-                        <td>{row.done} <span className="soft">{share(row.done)}</span></td>
-                        <td>{row.posts > 0 ? <a href={`/${row.kind === 'discussion' ? 'discuss' : 'read'}/${course.id}/${row.id}`}>{row.posted}</a> : ''}</td>
+                        <th scope="row">
+                          <span className="reader-item">
+                            <KindIcon kind={row.kind} size={15} /> {row.title}
+                          </span>
+                        </th>
+                        <td>
+                          {row.done} <span className="soft">{share(row.done)}</span>
+                        </td>
+                        <td>
+                          {row.posts > 0 ? (
+                            <a href={`/${row.kind === 'discussion' ? 'discuss' : 'read'}/${course.id}/${row.id}`}>
+                              {row.posted}
+                            </a>
+                          ) : (
+                            ''
+                          )}
+                        </td>
                         <td>{some(row.posts)}</td>
                         <td>{some(row.answered)}</td>
-                        <td>{row.handedIn > 0 ? <a href={`/courses/${course.id}/hand-ins/${row.id}`}>{row.handedIn}{row.waiting > 0 && `, ${row.waiting} ${row.waiting === 1 ? 'waits' : 'wait'}`}</a> : ''}</td>
+                        <td>
+                          {row.handedIn > 0 ? (
+                            <a href={`/courses/${course.id}/hand-ins/${row.id}`}>
+                              {row.handedIn}
+                              {row.waiting > 0 && `, ${row.waiting} ${row.waiting === 1 ? 'waits' : 'wait'}`}
+                            </a>
+                          ) : (
+                            ''
+                          )}
+                        </td>
                         <td>{row.helped + row.notYet > 0 ? `${row.helped} of ${row.helped + row.notYet}` : ''}</td>
                       </tr>
                     ))}
@@ -116,22 +180,53 @@ export default function Readers({ loaderData: { items, students, count, name, fr
               <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="students-head">
                 <table>
                   <thead>
-                    <tr><th scope="col">Student</th><th scope="col">Done</th><th scope="col">Which items</th><th scope="col">Posts</th><th scope="col">Last</th></tr>
+                    <tr>
+                      <th scope="col">Student</th>
+                      <th scope="col">Done</th>
+                      <th scope="col">Which items</th>
+                      <th scope="col">Posts</th>
+                      <th scope="col">Last</th>
+                    </tr>
                   </thead>
                   <tbody>
                     {students.map((student) => {
                       const done = rows.filter(({ id }) => student.done[places.get(id) ?? -1] === '1')
                       return (
                         <tr key={student.id}>
-                          <th scope="row"><span className="reader-item"><span className="face" style={{ backgroundColor: student.colour }} aria-hidden>{initials(student.name)}</span> {student.name}</span></th>
-                          <td>{done.length} of {rows.length}</td>
+                          <th scope="row">
+                            <span className="reader-item">
+                              <span className="face" style={{ backgroundColor: student.colour }} aria-hidden>
+                                {initials(student.name)}
+                              </span>{' '}
+                              {student.name}
+                            </span>
+                          </th>
                           <td>
-                            <span className="done-row" role="img" aria-label={done.length === 0 ? 'none' : done.map(({ title }) => title).join(', ')}>
-                              {rows.map(({ id, title, kind }) => <span key={id} title={`${title} (${kindOfEntry(kind).label.toLowerCase()})`} className={student.done[places.get(id) ?? -1] === '1' ? 'is-done' : ''} />)}
+                            {done.length} of {rows.length}
+                          </td>
+                          <td>
+                            <span
+                              className="done-row"
+                              role="img"
+                              aria-label={done.length === 0 ? 'none' : done.map(({ title }) => title).join(', ')}
+                            >
+                              {rows.map(({ id, title, kind }) => (
+                                <span
+                                  key={id}
+                                  title={`${title} (${kindOfEntry(kind).label.toLowerCase()})`}
+                                  className={student.done[places.get(id) ?? -1] === '1' ? 'is-done' : ''}
+                                />
+                              ))}
                             </span>
                           </td>
                           <td>{some(student.posts)}</td>
-                          <td>{student.seenAt ? shortMoment(student.seenAt, course.timeZone) : <span className="soft">never</span>}</td>
+                          <td>
+                            {student.seenAt ? (
+                              shortMoment(student.seenAt, course.timeZone)
+                            ) : (
+                              <span className="soft">never</span>
+                            )}
+                          </td>
                         </tr>
                       )
                     })}
@@ -145,11 +240,19 @@ export default function Readers({ loaderData: { items, students, count, name, fr
                 <p className="soft">Nobody has answered a question yet.</p>
               ) : (
                 <>
-                  <FacilityChart data={questions.map(({ title, facility }) => ({ name: title, right: Math.round(facility * 100) }))} />
+                  <FacilityChart
+                    data={questions.map(({ title, facility }) => ({ name: title, right: Math.round(facility * 100) }))}
+                  />
                   <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="questions-head">
                     <table>
                       <thead>
-                        <tr><th scope="col">Question</th><th scope="col">Answers</th><th scope="col">Facility</th><th scope="col">Discrimination</th><th scope="col">Wrong choice taken most</th></tr>
+                        <tr>
+                          <th scope="col">Question</th>
+                          <th scope="col">Answers</th>
+                          <th scope="col">Facility</th>
+                          <th scope="col">Discrimination</th>
+                          <th scope="col">Wrong choice taken most</th>
+                        </tr>
                       </thead>
                       <tbody>
                         {questions.map(({ questionId, title, answers, facility, discrimination, wrong }) => (
@@ -157,14 +260,25 @@ export default function Readers({ loaderData: { items, students, count, name, fr
                             <th scope="row">{title}</th>
                             <td>{answers}</td>
                             <td>{Math.round(facility * 100)} %</td>
-                            <td>{discrimination === null ? <span className="soft">too few answers</span> : discrimination.toFixed(2)}</td>
+                            <td>
+                              {discrimination === null ? (
+                                <span className="soft">too few answers</span>
+                              ) : (
+                                discrimination.toFixed(2)
+                              )}
+                            </td>
                             <td>{wrong}</td>
                           </tr>
                         ))}
                       </tbody>
                     </table>
                   </div>
-                  <p className="soft small">Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody. Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question tells little, below 0 something in it is wrong. First attempts are counted, of the newest {mostAttempts.toLocaleString('en')} at the most.</p>
+                  <p className="soft small">
+                    Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody.
+                    Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question
+                    tells little, below 0 something in it is wrong. First attempts are counted, of the newest{' '}
+                    {mostAttempts.toLocaleString('en')} at the most.
+                  </p>
                 </>
               )}
             </section>
@@ -177,15 +291,30 @@ export default function Readers({ loaderData: { items, students, count, name, fr
 
 /** Finding a student by name, and the way through a long list. */
 function StudentPages({ name, from, found, shown }: { name: string; from: number; found: number; shown: number }) {
-  const to = (place: number): string => `?${new URLSearchParams({ ...(name === '' ? {} : { name }), ...(place === 0 ? {} : { from: String(place) }) }).toString()}`
+  const to = (place: number): string =>
+    `?${new URLSearchParams({ ...(name === '' ? {} : { name }), ...(place === 0 ? {} : { from: String(place) }) }).toString()}`
   return (
     <Form className="student-pages" role="search" preventScrollReset>
-      <label htmlFor="student-name">Name</label> <input id="student-name" name="name" type="search" defaultValue={name} placeholder="Part of a name" /> <button type="submit" className="plain-button">Find</button>
+      <label htmlFor="student-name">Name</label>{' '}
+      <input id="student-name" name="name" type="search" defaultValue={name} placeholder="Part of a name" />{' '}
+      <button type="submit" className="plain-button">
+        Find
+      </button>
       <span className="soft" role="status">
-        {found === 0 ? 'Nobody has such a name.' : `${(from + 1).toLocaleString('en')} to ${(from + shown).toLocaleString('en')} of ${found.toLocaleString('en')}`}
+        {found === 0
+          ? 'Nobody has such a name.'
+          : `${(from + 1).toLocaleString('en')} to ${(from + shown).toLocaleString('en')} of ${found.toLocaleString('en')}`}
       </span>
-      {from > 0 && <Link to={to(Math.max(0, from - STUDENTS))} preventScrollReset>Previous</Link>}
-      {from + shown < found && <Link to={to(from + shown)} preventScrollReset>Next</Link>}
+      {from > 0 && (
+        <Link to={to(Math.max(0, from - STUDENTS))} preventScrollReset>
+          Previous
+        </Link>
+      )}
+      {from + shown < found && (
+        <Link to={to(from + shown)} preventScrollReset>
+          Next
+        </Link>
+      )}
     </Form>
   )
 }

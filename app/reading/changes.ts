@@ -14,6 +14,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   if (found instanceof Response) return found
   if (found.isShut) return readingAnswer(request, shutPage(found.visit, found.place), { status: 403 })
   const { since } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
-  const page = found.edition && (await changesPage(found.visit, found.place, found.edition, since ?? found.edition.number - 1))
+  const page =
+    found.edition && (await changesPage(found.visit, found.place, found.edition, since ?? found.edition.number - 1))
   return page ? readingAnswer(request, page) : readingTrouble(request, context, 'no such place')
 }

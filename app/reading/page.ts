@@ -2,7 +2,14 @@ import { redirect } from 'react-router'
 import { z } from 'zod'
 import { type EntryKind, isOpened } from '../../core/plan/kinds.ts'
 import { updateFollow } from '../../server/discussions/queries.server.ts'
-import { answerQuestion as answerBank, type AttemptQuestion, begin, finish, questionsInPage, type Solver } from '../../server/exercises/exercise.server.ts'
+import {
+  answerQuestion as answerBank,
+  type AttemptQuestion,
+  begin,
+  finish,
+  questionsInPage,
+  type Solver,
+} from '../../server/exercises/exercise.server.ts'
 import { isAnswered } from '../../server/exercises/queries.server.ts'
 import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
@@ -33,7 +40,24 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 /** Where students write, the page is a screen of the application. */
 const WRITTEN_IN: Partial<Record<EntryKind, string>> = { discussion: 'discuss', assignment: 'assignments' }
 
-const intent = z.enum(['done', 'undone', 'place', 'begin', 'finish', 'answer', 'hint', 'helped', 'not yet', 'bookmark', 'no bookmark', 'follow', 'no follow']).nullable().catch(null)
+const intent = z
+  .enum([
+    'done',
+    'undone',
+    'place',
+    'begin',
+    'finish',
+    'answer',
+    'hint',
+    'helped',
+    'not yet',
+    'bookmark',
+    'no bookmark',
+    'follow',
+    'no follow',
+  ])
+  .nullable()
+  .catch(null)
 
 /** What a reader does on a page: answers a practice question, marks it read, or leaves a mark where they are in a book. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
@@ -44,7 +68,8 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const asked = intent.parse(form.get('intent'))
   if (asked === 'place') return keepPlace(found, form)
   if (asked === 'done' || asked === 'undone') return markDone(request, found, asked === 'done')
-  if (asked === 'begin' || asked === 'finish' || asked === 'answer' || asked === 'hint') return solve(request, found, asked, form)
+  if (asked === 'begin' || asked === 'finish' || asked === 'answer' || asked === 'hint')
+    return solve(request, found, asked, form)
   if (asked) return mark(found, asked)
   return answerQuestion(request, found, form)
 }
@@ -54,7 +79,8 @@ const isFromScript = (request: Request): boolean => request.headers.get('Accept'
 async function answerQuestion(request: Request, found: PlaceVisit, form: FormData): Promise<Response> {
   const { edition } = found
   const page = edition && (await findEditionPage(pool, edition.document_id, edition.number))
-  const said = page && edition ? await sayTo(page, { documentId: edition.document_id, edition: edition.number }, form) : null
+  const said =
+    page && edition ? await sayTo(page, { documentId: edition.document_id, edition: edition.number }, form) : null
   return isFromScript(request) ? saidAsJson(said) : answer(request, found, said)
 }
 
@@ -67,18 +93,35 @@ async function markDone(request: Request, { place, person, visit }: PlaceVisit, 
 }
 
 /** Whether a page helped. Authors are told of “not yet”, not of whom: it is the page that is to become better. */
-async function vote({ place, person, visit }: Pick<PlaceVisit, 'place' | 'person' | 'visit'>, didHelp: boolean): Promise<void> {
+async function vote(
+  { place, person, visit }: Pick<PlaceVisit, 'place' | 'person' | 'visit'>,
+  didHelp: boolean,
+): Promise<void> {
   await transaction(async (db) => {
     if (!(await upsertVote(db, place.id, person.id, didHelp)) || didHelp) return
     const courseId = visit.course.course_id
-    await tell(db, { courseId, entryId: place.id, sort: 'vote', words: `A reader says that “${place.title}” did not help yet.`, address: `/courses/${courseId}/readers`, roles: ['author'], isToFollowers: false, personIds: [], exceptId: person.id })
+    await tell(db, {
+      courseId,
+      entryId: place.id,
+      sort: 'vote',
+      words: `A reader says that “${place.title}” did not help yet.`,
+      address: `/courses/${courseId}/readers`,
+      roles: ['author'],
+      isToFollowers: false,
+      personIds: [],
+      exceptId: person.id,
+    })
   })
 }
 
 /** What a reader says of a page, and marks for themselves. */
-async function mark({ place, person, visit }: PlaceVisit, asked: 'helped' | 'not yet' | 'bookmark' | 'no bookmark' | 'follow' | 'no follow'): Promise<Response> {
+async function mark(
+  { place, person, visit }: PlaceVisit,
+  asked: 'helped' | 'not yet' | 'bookmark' | 'no bookmark' | 'follow' | 'no follow',
+): Promise<Response> {
   if (asked === 'helped' || asked === 'not yet') await vote({ place, person, visit }, asked === 'helped')
-  else if (asked === 'bookmark' || asked === 'no bookmark') await updateBookmark(pool, place.id, person.id, asked === 'bookmark')
+  else if (asked === 'bookmark' || asked === 'no bookmark')
+    await updateBookmark(pool, place.id, person.id, asked === 'bookmark')
   else await updateFollow(pool, place.id, person.id, asked === 'follow')
   return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })
 }
@@ -95,21 +138,41 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
   const content = edition ? await editionContent(edition) : { segments: [], headings: [] }
   const questions = await questionsOfPage(found, content)
-  const after = place.kind === 'exercise' ? { after: await exercisePart(visit, place, solver(found), attemptAsked(request)) } : {}
+  const after =
+    place.kind === 'exercise' ? { after: await exercisePart(visit, place, solver(found), attemptAsked(request)) } : {}
   // Notes of a lesson and questions bring their own players.
   const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && questions.size === 0
-  return readingAnswer(request, await readPageOf(found, content, said, { questions, ...after }), { players: await playersOf(isAlone ? (edition?.players ?? null) : null) })
+  return readingAnswer(request, await readPageOf(found, content, said, { questions, ...after }), {
+    players: await playersOf(isAlone ? (edition?.players ?? null) : null),
+  })
 }
 
-const attemptQuery = z.object({ attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null), reason: z.string().max(200).nullable().catch(null), isToEnd: z.literal('ask').transform(() => true).catch(false) })
+const attemptQuery = z.object({
+  attempt: z.coerce.number().int().min(1).max(100_000).nullable().catch(null),
+  reason: z.string().max(200).nullable().catch(null),
+  isToEnd: z
+    .literal('ask')
+    .transform(() => true)
+    .catch(false),
+})
 
 function attemptAsked(request: Request): z.infer<typeof attemptQuery> {
   const query = new URL(request.url).searchParams
-  return attemptQuery.parse({ attempt: query.get('attempt'), reason: query.get('reason'), isToEnd: query.get('finish') })
+  return attemptQuery.parse({
+    attempt: query.get('attempt'),
+    reason: query.get('reason'),
+    isToEnd: query.get('finish'),
+  })
 }
 
 function solver({ person, place, edition, course }: PlaceVisit): Solver {
-  return { personId: person.id, place, documentId: edition?.document_id ?? '', edition: edition?.number ?? 0, language: course.language }
+  return {
+    personId: person.id,
+    place,
+    documentId: edition?.document_id ?? '',
+    edition: edition?.number ?? 0,
+    language: course.language,
+  }
 }
 
 /** The questions of the bank that stand in a page, as this reader has them. */
@@ -117,25 +180,41 @@ async function questionsOfPage(found: PlaceVisit, content: EditionContent): Prom
   const ids = questionIds(content)
   if (ids.length === 0) return new Map()
   const shown = await questionsInPage(solver(found), ids)
-  return new Map(ids.map((id) => {
-    const question = shown.get(id)
-    return [id, question ? inPage(found, question) : NO_QUESTION]
-  }))
+  return new Map(
+    ids.map((id) => {
+      const question = shown.get(id)
+      return [id, question ? inPage(found, question) : NO_QUESTION]
+    }),
+  )
 }
 
 const NO_QUESTION = html`<p class="soft">A question stood here; it comes back with the next edition.</p>`
 
 function inPage({ course }: PlaceVisit, shown: AttemptQuestion): SafeHtml {
-  return questionHtml(shown, { language: course.language, attempt: 0, name: '', isTold: isAnswered(shown.answer), isJudged: true, mayAnswer: true, isPreview: false })
+  return questionHtml(shown, {
+    language: course.language,
+    attempt: 0,
+    name: '',
+    isTold: isAnswered(shown.answer),
+    isJudged: true,
+    mayAnswer: true,
+    isPreview: false,
+  })
 }
 
 const solved = z.object({ attempt: z.coerce.number().int().min(0).max(100_000), bank: z.string().max(60) })
 
 /** What is done with questions: an attempt begun or finished, a question answered, a hint taken. */
-async function solve(request: Request, found: PlaceVisit, asked: 'begin' | 'finish' | 'answer' | 'hint', form: FormData): Promise<Response> {
+async function solve(
+  request: Request,
+  found: PlaceVisit,
+  asked: 'begin' | 'finish' | 'answer' | 'hint',
+  form: FormData,
+): Promise<Response> {
   const { visit, place, edition } = found
   const who = solver(found)
-  const back = (search: string): Response => new Response(null, { status: 303, headers: { Location: `${visit.href(place.id)}${search}` } })
+  const back = (search: string): Response =>
+    new Response(null, { status: 303, headers: { Location: `${visit.href(place.id)}${search}` } })
   if (!edition) return answer(request, found, null)
   if (asked === 'begin') {
     const begun = place.kind === 'exercise' ? await begin(who) : { reason: 'There is nothing to begin here.' }
@@ -148,12 +227,32 @@ async function solve(request: Request, found: PlaceVisit, asked: 'begin' | 'fini
   }
   const parsed = solved.safeParse({ attempt: form.get('attempt'), bank: form.get('bank') })
   const values = form.getAll('given').filter((value) => typeof value === 'string')
-  const shown = parsed.success ? await answerBank(who, number, parsed.data.bank, asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', given: values }) : null
-  if (!shown) return isFromScript(request) ? Response.json({ reason: 'This question can no longer be answered here. Load the page again.' }, { status: 400 }) : back('')
+  const shown = parsed.success
+    ? await answerBank(
+        who,
+        number,
+        parsed.data.bank,
+        asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', given: values },
+      )
+    : null
+  if (!shown)
+    return isFromScript(request)
+      ? Response.json({ reason: 'This question can no longer be answered here. Load the page again.' }, { status: 400 })
+      : back('')
   if (!isFromScript(request)) return back(`#q-${shown.question.id}`)
   if (number === 0) return Response.json({ html: inPage(found, shown).text })
   const { settings } = place
   const isTold = settings.feedback === 'at once' && isAnswered(shown.answer)
   const name = z.string().max(40).catch('').parse(form.get('name'))
-  return Response.json({ html: questionHtml(shown, { language: who.language, attempt: number, name, isTold, isJudged: settings.feedback === 'at once', mayAnswer: settings.mode === 'practice' || settings.feedback !== 'at once' || !isAnswered(shown.answer), isPreview: false }).text })
+  return Response.json({
+    html: questionHtml(shown, {
+      language: who.language,
+      attempt: number,
+      name,
+      isTold,
+      isJudged: settings.feedback === 'at once',
+      mayAnswer: settings.mode === 'practice' || settings.feedback !== 'at once' || !isAnswered(shown.answer),
+      isPreview: false,
+    }).text,
+  })
 }

@@ -55,29 +55,60 @@ interface Found {
   readonly visit: Visit
 }
 
-async function find(request: Request, context: Route.LoaderArgs['context'], params: { courseId: string; itemId: string }): Promise<Found | Response> {
+async function find(
+  request: Request,
+  context: Route.LoaderArgs['context'],
+  params: { courseId: string; itemId: string },
+): Promise<Found | Response> {
   const { course, person } = await requireCourse(context, request, params.courseId, 'write')
   const asked = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const entry = identifier.safeParse(params.itemId).success ? await findEntry(pool, course.id, params.itemId) : null
   const toRead = await findCourseToRead(pool, course.id, person.id)
   if (!entry?.documentId || !toRead) return readingTrouble(request, context, 'no such place')
-  const edition = asked.of === 'edition' ? ((await listEditions(pool, entry.documentId))[0]?.number ?? 'work') : asked.of
-  const page = edition === 'work' ? (await currentTree(pool, entry.documentId))?.page : await findEditionPage(pool, entry.documentId, edition)
+  const edition =
+    asked.of === 'edition' ? ((await listEditions(pool, entry.documentId))[0]?.number ?? 'work') : asked.of
+  const page =
+    edition === 'work'
+      ? (await currentTree(pool, entry.documentId))?.page
+      : await findEditionPage(pool, entry.documentId, edition)
   if (!page) return readingTrouble(request, context, 'no such place')
   const { entries } = await courseShape(toRead.course_id, toRead.outline_version)
   const shape = new CourseShape(await withWork(course.id, entries, entry, page))
   const outline = new Outline(shape, madeUp(shape, asked.done, entry.id), asked.at ? new Date(asked.at) : new Date())
   const rest = new URLSearchParams({ of: 'edition', done: asked.done, ...(asked.at ? { at: asked.at } : {}) })
-  const visit: Visit = { course: toRead, person, outline, theme: themeOf(request), path: '', isPreview: true, href: (id) => `/courses/${course.id}/items/${id}/preview?${rest.toString()}` }
+  const visit: Visit = {
+    course: toRead,
+    person,
+    outline,
+    theme: themeOf(request),
+    path: '',
+    isPreview: true,
+    href: (id) => `/courses/${course.id}/items/${id}/preview?${rest.toString()}`,
+  }
   return { page, entry, visit, place: { documentId: entry.documentId, edition } }
 }
 
 /** The outline with the item that is looked at in it, published or not, and the book it stands in, which may not be published either. */
-async function withWork(courseId: string, outline: readonly ShapeEntry[], entry: FoundEntry, page: Node): Promise<ShapeEntry[]> {
-  const shownAs = ({ id, parentId, kind, title, opensAt, settings }: FoundEntry, words: number): ShapeEntry => ({ id, parentId, kind, title, words, opensAt, settings })
+async function withWork(
+  courseId: string,
+  outline: readonly ShapeEntry[],
+  entry: FoundEntry,
+  page: Node,
+): Promise<ShapeEntry[]> {
+  const shownAs = ({ id, parentId, kind, title, opensAt, settings }: FoundEntry, words: number): ShapeEntry => ({
+    id,
+    parentId,
+    kind,
+    title,
+    words,
+    opensAt,
+    settings,
+  })
   const mine = shownAs({ ...entry, title: page.firstChild?.textContent ?? '' }, statistics(page).words)
-  const all = outline.some(({ id }) => id === entry.id) ? outline.map((each) => (each.id === entry.id ? mine : each)) : [...outline, mine]
-  for (let { parentId } = entry; parentId !== null; ) {
+  const all = outline.some(({ id }) => id === entry.id)
+    ? outline.map((each) => (each.id === entry.id ? mine : each))
+    : [...outline, mine]
+  for (let { parentId } = entry; parentId !== null;) {
     const holder = await findEntry(pool, courseId, parentId)
     if (holder && !all.some(({ id }) => id === holder.id)) all.push(shownAs(holder, 0))
     parentId = holder?.parentId ?? null
@@ -92,13 +123,39 @@ function madeUp(shape: CourseShape, done: Asked['done'], hereId: string): string
 }
 
 /** Rendered now, also an edition: the author sees what this version of Fieldstone makes of it. */
-async function answer(request: Request, { page, place: from, entry, visit }: Found, said: Said | null): Promise<Response> {
+async function answer(
+  request: Request,
+  { page, place: from, entry, visit }: Found,
+  said: Said | null,
+): Promise<Response> {
   const place = visit.outline.find(entry.id)
   const options = { isPreview: true, players: await allowedOrigins() }
   if (place?.standing.shut) return readingAnswer(request, shutPage(visit, place), options)
   if (!place) throw new Error(`The outline of a preview holds no ${entry.id}.`)
   const { words, minutes } = statistics(page)
-  const facts = [...(words > 0 ? [`${minutes} min`] : []), from.edition === 'work' ? 'work in hand' : `edition ${from.edition}`]
-  const view = { ...renderPage(page), facts, fill: await slotFiller(from, said), after: place.kind === 'exercise' ? await exercisePart(visit, place, { personId: visit.person.id, place, documentId: from.documentId, edition: from.edition === 'work' ? 0 : from.edition, language: visit.course.language }, { attempt: null, reason: null, isToEnd: false }) : await afterText(visit, place) }
+  const facts = [
+    ...(words > 0 ? [`${minutes} min`] : []),
+    from.edition === 'work' ? 'work in hand' : `edition ${from.edition}`,
+  ]
+  const view = {
+    ...renderPage(page),
+    facts,
+    fill: await slotFiller(from, said),
+    after:
+      place.kind === 'exercise'
+        ? await exercisePart(
+            visit,
+            place,
+            {
+              personId: visit.person.id,
+              place,
+              documentId: from.documentId,
+              edition: from.edition === 'work' ? 0 : from.edition,
+              language: visit.course.language,
+            },
+            { attempt: null, reason: null, isToEnd: false },
+          )
+        : await afterText(visit, place),
+  }
   return readingAnswer(request, pagePage(visit, place, view), options)
 }

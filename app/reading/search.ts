@@ -18,12 +18,23 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const { outline } = found.visit
   const asked = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const book = outline.find(asked.in ?? null)
-  const open = outline.places.filter(({ id, kind, standing }) => isOpened(kind) && standing.shut === null && (!book || outline.path(id).includes(book)))
+  const open = outline.places.filter(
+    ({ id, kind, standing }) => isOpened(kind) && standing.shut === null && (!book || outline.path(id).includes(book)),
+  )
   const { words } = asked
   const terms = searchTerms(words)
   if (!terms) return readingAnswer(request, searchPage(found.visit, words, book ?? null, [], []))
-  const search = { courseId: found.visit.course.course_id, language: found.visit.course.language, terms, entryIds: open.map(({ id }) => id) }
-  const reader = { personId: found.person.id, isAuthor: found.isAuthor, postFirstIds: open.filter(({ settings }) => settings.postFirst).map(({ id }) => id) }
+  const search = {
+    courseId: found.visit.course.course_id,
+    language: found.visit.course.language,
+    terms,
+    entryIds: open.map(({ id }) => id),
+  }
+  const reader = {
+    personId: found.person.id,
+    isAuthor: found.isAuthor,
+    postFirstIds: open.filter(({ settings }) => settings.postFirst).map(({ id }) => id),
+  }
   const [passages, posts] = await Promise.all([searchEditions(pool, search), searchPosts(pool, search, reader)])
   return readingAnswer(request, searchPage(found.visit, words, book ?? null, passages, posts))
 }

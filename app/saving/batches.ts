@@ -15,7 +15,8 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const unsafeBody = await readJson(request, MOST_BATCH_LENGTH * 2)
   if (!unsafeBody.ok) return refused(unsafeBody.reason)
   const batch = sentBatch.safeParse(unsafeBody.value)
-  if (!batch.success) return refused(`The change was not in the expected form (${batch.error.issues[0]?.path.join('.') ?? ''}).`)
+  if (!batch.success)
+    return refused(`The change was not in the expected form (${batch.error.issues[0]?.path.join('.') ?? ''}).`)
   const answer = await acceptBatch(params.documentId, person.id, batch.data)
   return Response.json(answer, { status: answer.status === 'refused' ? 422 : 200 })
 }

@@ -20,7 +20,12 @@ export function readBatches(batches: readonly WireBatch[], { page }: Surface): L
 }
 
 /** The server as a sender knows it, for the work of one client on one document. `onNote` hears what could not stay in the page. */
-export function overHttp(documentId: string, client: string, surface: Surface, onNote: (words: string) => void = () => undefined): Omit<Ports, 'keep'> {
+export function overHttp(
+  documentId: string,
+  client: string,
+  surface: Surface,
+  onNote: (words: string) => void = () => undefined,
+): Omit<Ports, 'keep'> {
   return {
     freshId: () => nanoid(),
     send: async ({ id, base, steps }) => {
@@ -71,6 +76,10 @@ function refusalOf(response: Response): 'signed out' | 'shut' | 'deleted' | 'ful
 
 /** Keeps passages without a place on the server; false when they did not arrive. */
 async function sendSetAside(documentId: string, entries: readonly SentSetAside[]): Promise<boolean> {
-  const response = await ask(`/documents/${documentId}/set-aside`, { method: 'POST', body: JSON.stringify({ intent: 'keep', entries }), headers: JSON_BODY })
+  const response = await ask(`/documents/${documentId}/set-aside`, {
+    method: 'POST',
+    body: JSON.stringify({ intent: 'keep', entries }),
+    headers: JSON_BODY,
+  })
   return response?.ok ?? false
 }

@@ -20,7 +20,10 @@ export function localSteps(): Plugin {
         const set = transaction.getMeta(key) as readonly LocalStep[] | undefined
         if (set) return set
         if (!transaction.docChanged) return local
-        return [...local, ...transaction.steps.map((step, at) => ({ step, inverted: step.invert(transaction.docs[at]!) }))]
+        return [
+          ...local,
+          ...transaction.steps.map((step, at) => ({ step, inverted: step.invert(transaction.docs[at]!) })),
+        ]
       },
     },
     // Undo must keep an item a step, to follow steps that are moved over others'.
@@ -58,10 +61,20 @@ export class EditorSurface implements Surface {
     const rebased = rebase(state.doc, this.local, remote, transaction, taken)
     // The cursor stays before what others write at its place.
     if (state.selection instanceof TextSelection) {
-      const [anchor, head] = [state.selection.anchor, state.selection.head].map((at) => transaction.mapping.map(at, -1)) as [number, number]
-      transaction.setSelection(TextSelection.between(transaction.doc.resolve(anchor), transaction.doc.resolve(head), -1))
+      const [anchor, head] = [state.selection.anchor, state.selection.head].map((at) =>
+        transaction.mapping.map(at, -1),
+      ) as [number, number]
+      transaction.setSelection(
+        TextSelection.between(transaction.doc.resolve(anchor), transaction.doc.resolve(head), -1),
+      )
     }
-    this.#view.dispatch(transaction.setMeta(key, rebased.local).setMeta('rebased', this.local.length).setMeta('addToHistory', false).setMeta(FROM_OTHERS, true))
+    this.#view.dispatch(
+      transaction
+        .setMeta(key, rebased.local)
+        .setMeta('rebased', this.local.length)
+        .setMeta('addToHistory', false)
+        .setMeta(FROM_OTHERS, true),
+    )
     return rebased
   }
 
@@ -69,7 +82,11 @@ export class EditorSurface implements Surface {
   merge(from: number): void {
     const { state } = this.#view
     const { anchor, head } = state.selection
-    const fresh = EditorState.create({ doc: state.doc, selection: TextSelection.between(state.doc.resolve(anchor), state.doc.resolve(head)), plugins: state.plugins })
+    const fresh = EditorState.create({
+      doc: state.doc,
+      selection: TextSelection.between(state.doc.resolve(anchor), state.doc.resolve(head)),
+      plugins: state.plugins,
+    })
     const merged = mergeLocal(state.doc, this.local, from)
     this.#view.updateState(fresh)
     this.#view.dispatch(fresh.tr.setMeta(key, merged).setMeta('addToHistory', false))

@@ -8,7 +8,11 @@ import { readLog, treeAt } from '../../server/documents/trees.server.ts'
 import { requireDocument } from '../../server/web/guard.server.ts'
 import type { Route } from './+types/log'
 
-const query = z.object({ since: z.coerce.number().int().min(0), page: z.stringbool().default(false), sent: identifier.optional() })
+const query = z.object({
+  since: z.coerce.number().int().min(0),
+  page: z.stringbool().default(false),
+  sent: identifier.optional(),
+})
 
 /**
  * The log of a document from a version on, some of it at a time; with `page`, also the page as it was then (null when the
@@ -22,5 +26,9 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const tree = page ? await treeAt(pool, params.documentId, since) : null
   const batches = await readLog(pool, params.documentId, since)
   const isTaken = sent !== undefined && (await isBatchTaken(pool, params.documentId, sent))
-  return Response.json({ page: batches && (tree?.page.toJSON() ?? null), batches: (batches ?? []).map(toWire), isTaken })
+  return Response.json({
+    page: batches && (tree?.page.toJSON() ?? null),
+    batches: (batches ?? []).map(toWire),
+    isTaken,
+  })
 }

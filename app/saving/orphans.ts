@@ -59,7 +59,11 @@ async function takeUp(entry: Kept): Promise<Sender | null> {
   if (!batches) return null
   // The log holds what was sent, but no longer as the batch it was: only its own words are left to be kept.
   const isHidden = log.isTaken && !batches.some(({ id }) => id === work.sent?.id)
-  if (!outbox || isHidden) return new Sender(new Outbox(new PageInMemory(surface.page), 0), ports, [...setAside, ...wordsOf(work, entry.schemaVersion, log.isTaken)])
+  if (!outbox || isHidden)
+    return new Sender(new Outbox(new PageInMemory(surface.page), 0), ports, [
+      ...setAside,
+      ...wordsOf(work, entry.schemaVersion, log.isTaken),
+    ])
   const sender = new Sender(outbox, ports, setAside)
   return (await sender.receive(batches)) === true ? sender : null
 }
@@ -82,7 +86,9 @@ function wordsOf({ sent, waiting }: QueuedWork, version: number, isTaken: boolea
     const { slice } = (step ?? {}) as { slice?: object }
     try {
       const read = slice && Slice.fromJSON(schema, upgraded(slice, version))
-      return read && read.content.textBetween(0, read.content.size, ' ').trim() !== '' ? [{ id: nanoid(), reason: 'kept' as const, content: read.toJSON() as unknown }] : []
+      return read && read.content.textBetween(0, read.content.size, ' ').trim() !== ''
+        ? [{ id: nanoid(), reason: 'kept' as const, content: read.toJSON() as unknown }]
+        : []
     } catch {
       return []
     }

@@ -2,7 +2,12 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb'
 import { z } from 'zod'
 import { type UnsentWork, unsentWork } from '../../core/document/sender.ts'
 
-const kept = unsentWork.extend({ person: z.string(), document: z.string(), client: z.string(), schemaVersion: z.number() })
+const kept = unsentWork.extend({
+  person: z.string(),
+  document: z.string(),
+  client: z.string(),
+  schemaVersion: z.number(),
+})
 /** Unsent work of one tab, as the browser keeps it. */
 export type Kept = z.infer<typeof kept>
 
@@ -23,7 +28,8 @@ function database(): Promise<IDBPDatabase<Store>> {
 
 type Owner = Omit<Kept, keyof UnsentWork>
 
-const keyOf = ({ person, document, client }: Pick<Owner, 'person' | 'document' | 'client'>): string => `${person}/${document}/${client}`
+const keyOf = ({ person, document, client }: Pick<Owner, 'person' | 'document' | 'client'>): string =>
+  `${person}/${document}/${client}`
 
 /** Where one tab's unsent work is kept: one write at a time, and the last state always follows. */
 export class WorkStore {

@@ -62,7 +62,10 @@ export class WritingSession {
   ) {
     this.outbox = new Outbox(surface, version)
     this.#store = new WorkStore({ ...where, client: this.client, schemaVersion: SCHEMA_VERSION })
-    this.#sender = new Sender(this.outbox, { ...overHttp(where.document, this.client, surface, (words) => this.events.onNote(words)), keep: (latest) => this.#store.keep(latest) })
+    this.#sender = new Sender(this.outbox, {
+      ...overHttp(where.document, this.client, surface, (words) => this.events.onNote(words)),
+      keep: (latest) => this.#store.keep(latest),
+    })
     this.#release = holdWork(this.client)
     this.#connect()
     window.addEventListener('online', this.hurry)
@@ -150,7 +153,8 @@ export class WritingSession {
       this.#stand({ sort: 'waiting', isFull: delivery === 'full' })
       return this.#plan(RETRY[Math.min(this.#failures++, RETRY.length - 1)]! * (1 + Math.random() * STRETCH))
     }
-    if (delivery === 'signed out' || delivery === 'shut' || delivery === 'deleted' || delivery === 'outdated') return this.#stand({ sort: delivery })
+    if (delivery === 'signed out' || delivery === 'shut' || delivery === 'deleted' || delivery === 'outdated')
+      return this.#stand({ sort: delivery })
     this.#failures = 0
     this.#tell()
     if (this.surface.local.length > 0) this.#plan(GATHER)
@@ -170,7 +174,8 @@ export class WritingSession {
     if (Date.now() - this.#namedAt > NAMING || this.#waiting === '') {
       this.#namedAt = Date.now()
       const words = writtenBy(page, local.slice(-NAMED_STEPS)).map(plainText).join(' … ')
-      this.#waiting = words === '' ? 'a change without words' : `“${words.length > LINE ? `…${words.slice(-LINE)}` : words}”`
+      this.#waiting =
+        words === '' ? 'a change without words' : `“${words.length > LINE ? `…${words.slice(-LINE)}` : words}”`
     } else {
       // What was typed since is named too, when the pause is over.
       clearTimeout(this.#nameTimer)

@@ -30,12 +30,20 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { person } = await requireDocument(context, request, params.documentId)
   const unsafeBody = await readJson(request, MOST_SET_ASIDE_LENGTH)
   const parsed = asked.safeParse(unsafeBody.ok ? unsafeBody.value : null)
-  if (!parsed.success) return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
+  if (!parsed.success)
+    return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
   if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.id, person.id)
   else
     for (const entry of parsed.data.entries) {
       const { content, words } = passageOf(entry.content)
-      await insertSetAside(pool, { id: entry.id, documentId: params.documentId, personId: person.id, reason: entry.reason, content: JSON.stringify(content), words })
+      await insertSetAside(pool, {
+        id: entry.id,
+        documentId: params.documentId,
+        personId: person.id,
+        reason: entry.reason,
+        content: JSON.stringify(content),
+        words,
+      })
       setAside.inc({ reason: entry.reason })
     }
   await notify(pool, 'fieldstone_set_aside', params.documentId)

@@ -19,7 +19,11 @@ export function sealedAddress(): string {
 }
 
 /** A sealed frame that runs this code. `stop` takes it out of the page, with whatever its code is doing. */
-export function startSealedFrame(code: string, title: string, { onHeight, onSaid }: FrameEvents): { frame: HTMLIFrameElement; stop(): void } {
+export function startSealedFrame(
+  code: string,
+  title: string,
+  { onHeight, onSaid }: FrameEvents,
+): { frame: HTMLIFrameElement; stop(): void } {
   const frame = document.createElement('iframe')
   frame.setAttribute('sandbox', 'allow-scripts')
   frame.title = title || 'Code piece'

@@ -29,12 +29,42 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
   const moment = fromField(at, timeZone)
   const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}&done=${done}${moment ? `&at=${encodeURIComponent(moment)}` : ''}`
   return (
-    <Modal open title="As a student" width="min(1240px, calc(100vw - 32px))" footer={null} onCancel={onClose} className="as-student" style={{ top: 16 }}>
+    <Modal
+      open
+      title="As a student"
+      width="min(1240px, calc(100vw - 32px))"
+      footer={null}
+      onCancel={onClose}
+      className="as-student"
+      style={{ top: 16 }}
+    >
       <div className="as-student-bar">
-        <Segmented aria-label="What to look at" value={of} onChange={setOf} options={[{ value: 'work' as const, label: 'Work in hand' }, { value: 'edition' as const, label: newest ? `Edition ${newest}` : 'No edition yet', disabled: !newest }]} />
-        <Segmented aria-label="Width" value={width} onChange={setWidth} options={(Object.keys(WIDTHS) as Width[]).map((each) => ({ value: each, label: `${each.charAt(0).toUpperCase()}${each.slice(1)}, ${WIDTHS[each]}` }))} />
+        <Segmented
+          aria-label="What to look at"
+          value={of}
+          onChange={setOf}
+          options={[
+            { value: 'work' as const, label: 'Work in hand' },
+            { value: 'edition' as const, label: newest ? `Edition ${newest}` : 'No edition yet', disabled: !newest },
+          ]}
+        />
+        <Segmented
+          aria-label="Width"
+          value={width}
+          onChange={setWidth}
+          options={(Object.keys(WIDTHS) as Width[]).map((each) => ({
+            value: each,
+            label: `${each.charAt(0).toUpperCase()}${each.slice(1)}, ${WIDTHS[each]}`,
+          }))}
+        />
         <label className="as-student-field">
-          On <input type="datetime-local" aria-label="On which date; empty is now" value={at} onChange={(event) => setAt(event.target.value)} />
+          On{' '}
+          <input
+            type="datetime-local"
+            aria-label="On which date; empty is now"
+            value={at}
+            onChange={(event) => setAt(event.target.value)}
+          />
         </label>
         <label className="as-student-field">
           having done{' '}
@@ -45,10 +75,17 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
           </select>
         </label>
         <span className="soft">Now: {students}.</span>
-        {of === 'work' && standing.sort !== 'kept' && <span className="soft">The last changes are not kept yet and don’t show here.</span>}
+        {of === 'work' && standing.sort !== 'kept' && (
+          <span className="soft">The last changes are not kept yet and don’t show here.</span>
+        )}
       </div>
       <div className="as-student-ground">
-        <iframe key={`${source} ${version}`} title="The page as a student sees it" src={source} style={{ width: WIDTHS[width] }} />
+        <iframe
+          key={`${source} ${version}`}
+          title="The page as a student sees it"
+          src={source}
+          style={{ width: WIDTHS[width] }}
+        />
       </div>
     </Modal>
   )

@@ -21,18 +21,37 @@ interface Props {
 }
 
 /** How saving stands, what students read now, as a student, publish: always in sight. */
-export function Foot({ standing, waiting, version, editions, isChanged, students, onPublish, onStudent, onHurry, unsentWords }: Props) {
+export function Foot({
+  standing,
+  waiting,
+  version,
+  editions,
+  isChanged,
+  students,
+  onPublish,
+  onStudent,
+  onHurry,
+  unsentWords,
+}: Props) {
   const newest = editions[0]
   const isNew = !newest || newest.version !== version || waiting !== '' || isChanged
   return (
     <footer className="foot">
       <Saving {...{ standing, waiting, onHurry, unsentWords }} />
-      <span className="soft foot-students" title={students}>{students}</span>
+      <span className="soft foot-students" title={students}>
+        {students}
+      </span>
       <span className="foot-end">
         <button type="button" className="plain-button" onClick={onStudent}>
           <Eye size={16} strokeWidth={1.75} aria-hidden /> As a student
         </button>
-        <Button type="primary" size="small" onClick={onPublish} disabled={!isNew} title={isNew ? undefined : `Nothing has changed since edition ${newest?.number}.`}>
+        <Button
+          type="primary"
+          size="small"
+          onClick={onPublish}
+          disabled={!isNew}
+          title={isNew ? undefined : `Nothing has changed since edition ${newest?.number}.`}
+        >
           {isNew ? `Publish edition ${(newest?.number ?? 0) + 1}` : `Edition ${newest?.number} is current`}
         </Button>
       </span>
@@ -63,9 +82,23 @@ export function savingWords(standing: Standing, waiting: string, keptAt = ''): s
   }
 }
 
-const SIGNS: Record<Standing['sort'], typeof Check> = { kept: Check, sending: LoaderCircle, waiting: CloudOff, outdated: LoaderCircle, 'signed out': TriangleAlert, shut: TriangleAlert, deleted: TriangleAlert, refused: TriangleAlert }
+const SIGNS: Record<Standing['sort'], typeof Check> = {
+  kept: Check,
+  sending: LoaderCircle,
+  waiting: CloudOff,
+  outdated: LoaderCircle,
+  'signed out': TriangleAlert,
+  shut: TriangleAlert,
+  deleted: TriangleAlert,
+  refused: TriangleAlert,
+}
 
-function Saving({ standing, waiting, onHurry, unsentWords }: Pick<Props, 'standing' | 'waiting' | 'onHurry' | 'unsentWords'>) {
+function Saving({
+  standing,
+  waiting,
+  onHurry,
+  unsentWords,
+}: Pick<Props, 'standing' | 'waiting' | 'onHurry' | 'unsentWords'>) {
   const [keptAt, setKeptAt] = useState('')
   useEffect(() => {
     if (standing.sort === 'kept') setKeptAt(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()))
@@ -77,7 +110,9 @@ function Saving({ standing, waiting, onHurry, unsentWords }: Pick<Props, 'standi
     <span className={`saving ${tone}`} role="status">
       <Sign size={15} aria-hidden />{' '}
       <span>
-        {savingWords(standing, waiting, keptAt)} {standing.sort === 'signed out' && <SignInAgain onSignedIn={onHurry} />} {isHalted && waiting !== '' && <CopyWords words={unsentWords} />}
+        {savingWords(standing, waiting, keptAt)}{' '}
+        {standing.sort === 'signed out' && <SignInAgain onSignedIn={onHurry} />}{' '}
+        {isHalted && waiting !== '' && <CopyWords words={unsentWords} />}
       </span>
     </span>
   )
@@ -87,7 +122,16 @@ function Saving({ standing, waiting, onHurry, unsentWords }: Pick<Props, 'standi
 function CopyWords({ words }: { words(): string }) {
   const [said, setSaid] = useState('')
   return (
-    <button type="button" className="link-button" onClick={() => void navigator.clipboard.writeText(words()).then(() => setSaid('Copied.'), () => setSaid('The browser did not allow copying.'))}>
+    <button
+      type="button"
+      className="link-button"
+      onClick={() =>
+        void navigator.clipboard.writeText(words()).then(
+          () => setSaid('Copied.'),
+          () => setSaid('The browser did not allow copying.'),
+        )
+      }
+    >
       {said || 'Copy what waits'}
     </button>
   )

@@ -25,9 +25,29 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
     setFull(!isFull)
   }
   return (
-    <div className={isFull ? 'format-bar is-full' : 'format-bar'} role="toolbar" aria-label="Format" onKeyDown={moveInBar}>
-      <Tooltip title={<span className="tool-help"><b>Insert</b> Ctrl+/<br />Tabs, boxes, questions, everything. On an empty line / does the same.</span>} mouseEnterDelay={0.4}>
-        <button type="button" className="plain-button insert-button" aria-haspopup="dialog" aria-keyshortcuts="Control+/" onClick={onInsert}>
+    <div
+      className={isFull ? 'format-bar is-full' : 'format-bar'}
+      role="toolbar"
+      aria-label="Format"
+      onKeyDown={moveInBar}
+    >
+      <Tooltip
+        title={
+          <span className="tool-help">
+            <b>Insert</b> Ctrl+/
+            <br />
+            Tabs, boxes, questions, everything. On an empty line / does the same.
+          </span>
+        }
+        mouseEnterDelay={0.4}
+      >
+        <button
+          type="button"
+          className="plain-button insert-button"
+          aria-haspopup="dialog"
+          aria-keyshortcuts="Control+/"
+          onClick={onInsert}
+        >
           <Plus size={16} aria-hidden /> Insert
         </button>
       </Tooltip>
@@ -40,11 +60,17 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
       <Tools editor={editor} groups={['list']} isFull={isFull} />
       <Tools editor={editor} groups={isFull ? ['insert'] : []} isFull={isFull} />
       <button type="button" className="plain-button" aria-expanded={isFull} onClick={toggleFull}>
-        {isFull ? 'Fewer tools' : 'All tools'} <ChevronDown size={14} aria-hidden className={isFull ? 'is-turned' : ''} />
+        {isFull ? 'Fewer tools' : 'All tools'}{' '}
+        <ChevronDown size={14} aria-hidden className={isFull ? 'is-turned' : ''} />
       </button>
       <span className="bar-end">
         <Tools editor={editor} groups={['history']} isFull={isFull} />
-        <button type="button" className={isSourceOpen ? 'plain-button is-on' : 'plain-button'} aria-pressed={isSourceOpen} onClick={onSource}>
+        <button
+          type="button"
+          className={isSourceOpen ? 'plain-button is-on' : 'plain-button'}
+          aria-pressed={isSourceOpen}
+          onClick={onSource}
+        >
           <Code size={16} strokeWidth={1.75} aria-hidden /> Source
         </button>
       </span>
@@ -64,7 +90,9 @@ function moveInBar(event: React.KeyboardEvent<HTMLElement>): void {
 }
 
 function Tools({ editor, groups, isFull }: { editor: Editor; groups: readonly ToolGroup[]; isFull: boolean }) {
-  return TOOLS.filter(({ group }) => groups.includes(group)).map((tool) => <ToolButton key={tool.id} editor={editor} tool={tool} isFull={isFull} />)
+  return TOOLS.filter(({ group }) => groups.includes(group)).map((tool) => (
+    <ToolButton key={tool.id} editor={editor} tool={tool} isFull={isFull} />
+  ))
 }
 
 function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFull: boolean }) {
@@ -84,7 +112,16 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
   }
   return (
     <Tooltip title={<ToolHelp tool={tool} why={why} />} mouseEnterDelay={0.4}>
-      <button type="button" className={isOn ? 'plain-button tool is-on' : 'plain-button tool'} aria-label={isFull ? undefined : tool.name} aria-pressed={tool.isOn ? isOn : undefined} aria-disabled={!canRun} aria-keyshortcuts={tool.keys.replace('Ctrl', 'Control') || undefined} onMouseDown={(event) => event.preventDefault()} onClick={run}>
+      <button
+        type="button"
+        className={isOn ? 'plain-button tool is-on' : 'plain-button tool'}
+        aria-label={isFull ? undefined : tool.name}
+        aria-pressed={tool.isOn ? isOn : undefined}
+        aria-disabled={!canRun}
+        aria-keyshortcuts={tool.keys.replace('Ctrl', 'Control') || undefined}
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={run}
+      >
         <Icon size={16} strokeWidth={1.75} aria-hidden />
         {isFull && <span>{tool.name}</span>}
       </button>
@@ -105,8 +142,24 @@ function ToolHelp({ tool, why }: { tool: Tool; why: string }) {
 function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean; onLink(): void }) {
   const isOn = useEditorState({ editor, selector: ({ editor: { state } }) => linkRange(state) !== null })
   return (
-    <Tooltip title={<span className="tool-help"><b>Link</b> Ctrl+K<br />To the web, to mail, or to a place in the page.</span>} mouseEnterDelay={0.4}>
-      <button type="button" className={isOn ? 'plain-button tool is-on' : 'plain-button tool'} aria-label={isFull ? undefined : 'Link'} aria-keyshortcuts="Control+K" onMouseDown={(event) => event.preventDefault()} onClick={onLink}>
+    <Tooltip
+      title={
+        <span className="tool-help">
+          <b>Link</b> Ctrl+K
+          <br />
+          To the web, to mail, or to a place in the page.
+        </span>
+      }
+      mouseEnterDelay={0.4}
+    >
+      <button
+        type="button"
+        className={isOn ? 'plain-button tool is-on' : 'plain-button tool'}
+        aria-label={isFull ? undefined : 'Link'}
+        aria-keyshortcuts="Control+K"
+        onMouseDown={(event) => event.preventDefault()}
+        onClick={onLink}
+      >
         <Link2 size={16} strokeWidth={1.75} aria-hidden />
         {isFull && <span>Link</span>}
       </button>
@@ -116,8 +169,13 @@ function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean;
 
 function BlockMenu({ editor }: { editor: Editor }) {
   const blocks = TOOLS.filter(({ group }) => group === 'block')
-  const current = useEditorState({ editor, selector: ({ editor: { state } }) => blocks.find((tool) => tool.isOn?.(state))?.id ?? '' })
-  const name = blocks.find(({ id }) => id === current)?.name ?? (editor.state.selection.$from.parent.type.name === 'title' ? 'Title' : 'Block')
+  const current = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => blocks.find((tool) => tool.isOn?.(state))?.id ?? '',
+  })
+  const name =
+    blocks.find(({ id }) => id === current)?.name ??
+    (editor.state.selection.$from.parent.type.name === 'title' ? 'Title' : 'Block')
   const items = blocks.map((tool) => ({ key: tool.id, label: <MenuLine tool={tool} /> }))
   const run = (id: string): void => {
     blocks.find((tool) => tool.id === id)?.command(editor.state, editor.view.dispatch, editor.view)

@@ -15,16 +15,24 @@ export function OutlineDesk({ editor }: { editor: Editor }) {
     selector: ({ editor: { state } }) => {
       const found: Entry[] = []
       state.doc.descendants((node, position) => {
-        if (node.type.name === 'heading') found.push({ level: Number(node.attrs.level), text: node.textContent, position })
+        if (node.type.name === 'heading')
+          found.push({ level: Number(node.attrs.level), text: node.textContent, position })
         return !node.isTextblock
       })
       return found
     },
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  if (entries.length === 0) return <p className="desk-empty soft">This page has no headings yet. Readers who listen to a page go through it by its headings.</p>
+  if (entries.length === 0)
+    return (
+      <p className="desk-empty soft">
+        This page has no headings yet. Readers who listen to a page go through it by its headings.
+      </p>
+    )
   const go = (position: number): void => {
-    editor.view.dispatch(editor.state.tr.setSelection(TextSelection.create(editor.state.doc, position + 1)).scrollIntoView())
+    editor.view.dispatch(
+      editor.state.tr.setSelection(TextSelection.create(editor.state.doc, position + 1)).scrollIntoView(),
+    )
     editor.view.focus()
   }
   return (

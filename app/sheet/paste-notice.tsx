@@ -13,11 +13,22 @@ export function PasteNotice({ editor }: { editor: Editor }) {
           <ClipboardCheck size={15} aria-hidden />
           <span>{last.report}</span>
           {last.reading === 'clean' && last.text !== '' && (
-            <button type="button" className="link-button" onMouseDown={(event) => event.preventDefault()} onClick={() => pasteWordsAlone(editor.view)}>
+            <button
+              type="button"
+              className="link-button"
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => pasteWordsAlone(editor.view)}
+            >
               Words alone
             </button>
           )}
-          <button type="button" className="plain-button" aria-label="Dismiss" onMouseDown={(event) => event.preventDefault()} onClick={() => dismissPaste(editor.view)}>
+          <button
+            type="button"
+            className="plain-button"
+            aria-label="Dismiss"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => dismissPaste(editor.view)}
+          >
             <X size={14} aria-hidden />
           </button>
         </p>

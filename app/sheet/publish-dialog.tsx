@@ -25,7 +25,17 @@ interface Props {
 }
 
 /** Publishes the next edition with a note of what changed. */
-export function PublishDialog({ documentId, name, after, version, editions, standing, editor, onClose, onPublished }: Props) {
+export function PublishDialog({
+  documentId,
+  name,
+  after,
+  version,
+  editions,
+  standing,
+  editor,
+  onClose,
+  onPublished,
+}: Props) {
   const fetcher = useFetcher<typeof action>()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(false)
@@ -42,8 +52,18 @@ export function PublishDialog({ documentId, name, after, version, editions, stan
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each result
   }, [result])
-  const publish = (): void => void fetcher.submit({ note, version, ...(isTold && isTellable ? { notice: 'yes' } : {}) }, { method: 'post', action: `/documents/${documentId}/editions` })
-  const problem = !hasTitle ? 'Give the page a title first: students find it by its title.' : !isKept ? 'The last changes are still on their way. Publishing waits until they are kept.' : result && !result.ok ? result.reason : ''
+  const publish = (): void =>
+    void fetcher.submit(
+      { note, version, ...(isTold && isTellable ? { notice: 'yes' } : {}) },
+      { method: 'post', action: `/documents/${documentId}/editions` },
+    )
+  const problem = !hasTitle
+    ? 'Give the page a title first: students find it by its title.'
+    : !isKept
+      ? 'The last changes are still on their way. Publishing waits until they are kept.'
+      : result && !result.ok
+        ? result.reason
+        : ''
   return (
     <Modal
       open
@@ -59,10 +79,15 @@ export function PublishDialog({ documentId, name, after, version, editions, stan
         </>
       }
     >
-      <p className="dialog-words">{!isShut && (number === 1 ? `Students will be able to read this ${name}. ` : `Students read edition ${number - 1} until you publish this one. `)}
+      <p className="dialog-words">
+        {!isShut &&
+          (number === 1
+            ? `Students will be able to read this ${name}. `
+            : `Students read edition ${number - 1} until you publish this one. `)}
         {isShut && `Students will not see this ${name} yet. `}
         {after.reason && `${after.reason} `}
-        What you write afterwards stays with you until the next edition.</p>
+        What you write afterwards stays with you until the next edition.
+      </p>
       {problem && <Alert type="warning" title={problem} />}
       <form
         onSubmit={(event) => {
@@ -70,8 +95,18 @@ export function PublishDialog({ documentId, name, after, version, editions, stan
           if (isKept && hasTitle) publish()
         }}
       >
-        <Form.Item layout="vertical" label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'} htmlFor="edition-note">
-          <Input id="edition-note" autoFocus value={note} maxLength={NOTE_LENGTH} onChange={(event) => setNote(event.target.value)} />
+        <Form.Item
+          layout="vertical"
+          label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'}
+          htmlFor="edition-note"
+        >
+          <Input
+            id="edition-note"
+            autoFocus
+            value={note}
+            maxLength={NOTE_LENGTH}
+            onChange={(event) => setNote(event.target.value)}
+          />
         </Form.Item>
         <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
       </form>

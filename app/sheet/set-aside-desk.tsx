@@ -22,7 +22,11 @@ interface Props {
 /** What two people's changes left without a place: nothing is lost, the author decides. */
 export function SetAsideDesk({ editor, documentId, setAside, timeZone, refresh }: Props) {
   const settle = async (id: string): Promise<void> => {
-    await fetch(`/documents/${documentId}/set-aside`, { method: 'POST', body: JSON.stringify({ intent: 'settle', id }), headers: { 'Content-Type': 'application/json' } }).catch(() => null)
+    await fetch(`/documents/${documentId}/set-aside`, {
+      method: 'POST',
+      body: JSON.stringify({ intent: 'settle', id }),
+      headers: { 'Content-Type': 'application/json' },
+    }).catch(() => null)
     refresh()
   }
   const putBack = (entry: SetAsideEntry): void => {
@@ -34,7 +38,9 @@ export function SetAsideDesk({ editor, documentId, setAside, timeZone, refresh }
   }
   return (
     <>
-      <p className="soft small desk-words">These passages have no place in the page any more. Put them back where the cursor stands, or let them go.</p>
+      <p className="soft small desk-words">
+        These passages have no place in the page any more. Put them back where the cursor stands, or let them go.
+      </p>
       {setAside.map((entry) => (
         <section key={entry.id} className="aside-entry">
           <blockquote>{entry.words || '(no words)'}</blockquote>

@@ -39,10 +39,14 @@ const leaveTitle: Command = (state, dispatch) => {
 }
 
 /** A key that does something else on an empty line of the page than in its words. */
-const onEmptyLine = (run: Command): Command => (state, dispatch, view) => {
-  const { $from, empty } = state.selection
-  return empty && $from.parent.type.name === 'paragraph' && $from.parent.content.size === 0 && run(state, dispatch, view)
-}
+const onEmptyLine =
+  (run: Command): Command =>
+  (state, dispatch, view) => {
+    const { $from, empty } = state.selection
+    return (
+      empty && $from.parent.type.name === 'paragraph' && $from.parent.content.size === 0 && run(state, dispatch, view)
+    )
+  }
 
 /** The keys of the sheet. */
 function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Command> {
@@ -75,7 +79,14 @@ function titleLength(onTooLong: (length: number) => void): Plugin {
   return new Plugin({
     filterTransaction(transaction) {
       const title = transaction.doc.firstChild
-      if (!transaction.docChanged || transaction.getMeta(FROM_OTHERS) || !title || title.content.size <= TITLE_LENGTH || title.content.size <= (transaction.before.firstChild?.content.size ?? 0)) return true
+      if (
+        !transaction.docChanged ||
+        transaction.getMeta(FROM_OTHERS) ||
+        !title ||
+        title.content.size <= TITLE_LENGTH ||
+        title.content.size <= (transaction.before.firstChild?.content.size ?? 0)
+      )
+        return true
       onTooLong(title.content.size)
       return false
     },

@@ -26,15 +26,37 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   const entry = await findEntry(pool, course.id, params.itemId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry?.documentId || !tree) failure('no such place', 404)
-  const [editions, setAside, questions, questionsChanged] = await Promise.all([listEditions(pool, entry.documentId), listSetAside(pool, entry.documentId), entry.kind === 'exercise' ? listExercise(pool, entry.id) : [], findQuestionsChanged(pool, entry.documentId)])
-  return { person, course, entry: { id: entry.id, kind: entry.kind, opensAt: entry.opensAt, settings: entry.settings }, itemId: entry.id, documentId: entry.documentId, version: tree.version, page: tree.page.toJSON() as object, editions, setAside, questions, questionsChanged: questionsChanged?.toISOString() ?? null, sealedAddress, players: await allowedOrigins() }
+  const [editions, setAside, questions, questionsChanged] = await Promise.all([
+    listEditions(pool, entry.documentId),
+    listSetAside(pool, entry.documentId),
+    entry.kind === 'exercise' ? listExercise(pool, entry.id) : [],
+    findQuestionsChanged(pool, entry.documentId),
+  ])
+  return {
+    person,
+    course,
+    entry: { id: entry.id, kind: entry.kind, opensAt: entry.opensAt, settings: entry.settings },
+    itemId: entry.id,
+    documentId: entry.documentId,
+    version: tree.version,
+    page: tree.page.toJSON() as object,
+    editions,
+    setAside,
+    questions,
+    questionsChanged: questionsChanged?.toISOString() ?? null,
+    sealedAddress,
+    players: await allowedOrigins(),
+  }
 }
 
 export type SheetData = Awaited<ReturnType<typeof loader>>
 /** The item whose text is on the sheet. */
 export type SheetEntry = SheetData['entry']
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${titleOf(loaderData?.page)} – Fieldstone` }, { name: 'sealed-address', content: loaderData?.sealedAddress }]
+export const meta = ({ loaderData }: Route.MetaArgs) => [
+  { title: `${titleOf(loaderData?.page)} – Fieldstone` },
+  { name: 'sealed-address', content: loaderData?.sealedAddress },
+]
 
 function titleOf(page: object | undefined): string {
   const { content } = (page ?? {}) as { content?: { content?: { text?: string }[] }[] }
@@ -42,7 +64,13 @@ function titleOf(page: object | undefined): string {
 }
 
 // A page once open is kept up to date by its own session; loading it again would work against that.
-export function shouldRevalidate({ currentParams, nextParams }: { currentParams: Record<string, string | undefined>; nextParams: Record<string, string | undefined> }): boolean {
+export function shouldRevalidate({
+  currentParams,
+  nextParams,
+}: {
+  currentParams: Record<string, string | undefined>
+  nextParams: Record<string, string | undefined>
+}): boolean {
   return currentParams.itemId !== nextParams.itemId
 }
 
@@ -55,8 +83,14 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     if (window.innerWidth < 1000) setPlanOpen(false)
   }, [])
-  const onTitle = (title: string): void => setFreshTitles((titles) => (titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title }))
-  const onState = (state: ItemState): void => setFreshStates((states) => (states[loaderData.itemId] === state ? states : { ...states, [loaderData.itemId]: state }))
+  const onTitle = (title: string): void =>
+    setFreshTitles((titles) =>
+      titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title },
+    )
+  const onState = (state: ItemState): void =>
+    setFreshStates((states) =>
+      states[loaderData.itemId] === state ? states : { ...states, [loaderData.itemId]: state },
+    )
   const waiting = <Waiting title={titleOf(loaderData.page)} />
   return (
     <div className="screen">
@@ -66,15 +100,45 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
         others={
           <>
             <span id="others-here" />
-            <Button size="small" type="text" icon={<PanelLeft size={16} aria-hidden />} aria-label="Plan" aria-pressed={isPlanOpen} onClick={() => setPlanOpen(!isPlanOpen)} />
-            <Button size="small" type="text" icon={<PanelRight size={16} aria-hidden />} aria-label="Side desk" aria-pressed={isDeskOpen} onClick={() => setDeskOpen(!isDeskOpen)} />
+            <Button
+              size="small"
+              type="text"
+              icon={<PanelLeft size={16} aria-hidden />}
+              aria-label="Plan"
+              aria-pressed={isPlanOpen}
+              onClick={() => setPlanOpen(!isPlanOpen)}
+            />
+            <Button
+              size="small"
+              type="text"
+              icon={<PanelRight size={16} aria-hidden />}
+              aria-label="Side desk"
+              aria-pressed={isDeskOpen}
+              onClick={() => setDeskOpen(!isDeskOpen)}
+            />
           </>
         }
       />
       <div className={`panes ${isPlanOpen ? '' : 'no-plan'} ${isDeskOpen ? '' : 'no-desk'}`}>
-        {isPlanOpen && <div className="pane-plan"><PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} freshTitles={freshTitles} freshStates={freshStates} /></div>}
+        {isPlanOpen && (
+          <div className="pane-plan">
+            <PlanTree
+              courseId={loaderData.course.id}
+              plan={frame?.plan ?? []}
+              freshTitles={freshTitles}
+              freshStates={freshStates}
+            />
+          </div>
+        )}
         <Suspense fallback={waiting}>
-          <Workbench fallback={waiting} key={loaderData.documentId} data={loaderData} onTitle={onTitle} onState={onState} isDeskOpen={isDeskOpen} />
+          <Workbench
+            fallback={waiting}
+            key={loaderData.documentId}
+            data={loaderData}
+            onTitle={onTitle}
+            onState={onState}
+            isDeskOpen={isDeskOpen}
+          />
         </Suspense>
       </div>
     </div>

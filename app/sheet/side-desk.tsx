@@ -41,7 +41,18 @@ interface Props {
 type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
 
 /** The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is set aside. */
-export function SideDesk({ editor, documentId, entry, courseId, editions, setAside, timeZone, findings, version, refresh }: Props) {
+export function SideDesk({
+  editor,
+  documentId,
+  entry,
+  courseId,
+  editions,
+  setAside,
+  timeZone,
+  findings,
+  version,
+  refresh,
+}: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
   useEffect(() => {
     const timer = setTimeout(() => [PastDesk, ProofDesk, EntryDesk, RowList].forEach((part) => part.preload()), 800)
@@ -75,7 +86,15 @@ function PieceDesk({ editor }: { editor: Editor }) {
     editor,
     selector: ({ editor: { state } }) => {
       const found = pieceAt(state)
-      return { piece: found, parent: found && outerPiece(state, found.position), canTakeApart: found !== null && pieceOf(found.name)?.entry !== 'tab' && found.name !== 'accordion' && takeApart(state.doc, found.position) !== null }
+      return {
+        piece: found,
+        parent: found && outerPiece(state, found.position),
+        canTakeApart:
+          found !== null &&
+          pieceOf(found.name)?.entry !== 'tab' &&
+          found.name !== 'accordion' &&
+          takeApart(state.doc, found.position) !== null,
+      }
     },
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
@@ -87,7 +106,10 @@ function PieceDesk({ editor }: { editor: Editor }) {
     return (
       <>
         <HeadingsDesk editor={editor} run={run} />
-        <p className="desk-empty soft">Put the cursor into a piece to see its settings. “Insert” above the sheet makes new ones; so does / on an empty line.</p>
+        <p className="desk-empty soft">
+          Put the cursor into a piece to see its settings. “Insert” above the sheet makes new ones; so does / on an
+          empty line.
+        </p>
       </>
     )
   const Settings = pieceOf(piece.name)?.Settings
@@ -104,7 +126,18 @@ function PieceDesk({ editor }: { editor: Editor }) {
       <HeadingsDesk editor={editor} run={run} />
       <section className="desk-actions">
         {canTakeApart && (
-          <button type="button" className="desk-button" onClick={() => run(changing(({ doc }) => takeApart(doc, piece.position), () => piece.position + 1))}>
+          <button
+            type="button"
+            className="desk-button"
+            onClick={() =>
+              run(
+                changing(
+                  ({ doc }) => takeApart(doc, piece.position),
+                  () => piece.position + 1,
+                ),
+              )
+            }
+          >
             Take the {name} away, keep what is in {name.endsWith('s') ? 'them' : 'it'}
           </button>
         )}
@@ -119,26 +152,38 @@ function PieceDesk({ editor }: { editor: Editor }) {
 /** The piece around another, as words; null when it stands on the page itself. */
 function outerPiece(state: Editor['state'], position: number): string | null {
   const $at = state.doc.resolve(position)
-  for (let depth = $at.depth; depth > 0; depth--) if (pieceOf($at.node(depth).type.name)) return kindLabel($at.node(depth).type.name).toLowerCase()
+  for (let depth = $at.depth; depth > 0; depth--)
+    if (pieceOf($at.node(depth).type.name)) return kindLabel($at.node(depth).type.name).toLowerCase()
   return null
 }
 
 /** With the cursor in a heading, or headings marked: what they could be instead. */
 function HeadingsDesk({ editor, run }: { editor: Editor; run(command: Command): void }) {
-  const titles = useEditorState({ editor, selector: ({ editor: { state } }) => meantHeadings(state)?.titles ?? null, equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b) })
+  const titles = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => meantHeadings(state)?.titles ?? null,
+    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  })
   if (!titles) return null
   return (
     <section>
       <h2>
-        {titles.length === 1 ? 'One heading' : `${titles.length} headings`} <span className="soft">{titles.length === 1 ? 'marked' : 'of one level'}</span>
+        {titles.length === 1 ? 'One heading' : `${titles.length} headings`}{' '}
+        <span className="soft">{titles.length === 1 ? 'marked' : 'of one level'}</span>
       </h2>
       <ol className="desk-titles">
-        {titles.slice(0, 8).map((title, at) => <li key={at}>{title || 'No words'}</li>)}
+        {titles.slice(0, 8).map((title, at) => (
+          <li key={at}>{title || 'No words'}</li>
+        ))}
       </ol>
       <h3>Re-form, with what stands under them, as</h3>
       <div className="desk-choices">
-        <button type="button" className="desk-button" onClick={() => run(insertParts('tabs'))}>Tabs</button>
-        <button type="button" className="desk-button" onClick={() => run(insertParts('accordion'))}>Accordion</button>
+        <button type="button" className="desk-button" onClick={() => run(insertParts('tabs'))}>
+          Tabs
+        </button>
+        <button type="button" className="desk-button" onClick={() => run(insertParts('accordion'))}>
+          Accordion
+        </button>
       </div>
     </section>
   )

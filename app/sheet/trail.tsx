@@ -20,7 +20,10 @@ export function Trail({ editor }: { editor: Editor }) {
   })
   const select = ({ position }: Chip): void => {
     const { state, view } = editor
-    const selection = position === null ? TextSelection.create(state.doc, state.selection.head) : NodeSelection.create(state.doc, position)
+    const selection =
+      position === null
+        ? TextSelection.create(state.doc, state.selection.head)
+        : NodeSelection.create(state.doc, position)
     view.dispatch(state.tr.setSelection(selection))
     view.focus()
   }
@@ -34,7 +37,13 @@ export function Trail({ editor }: { editor: Editor }) {
         <ol>
           {chips.map((chip, at) => (
             <li key={at}>
-              <button type="button" className={at === chips.length - 1 ? 'chip is-last' : 'chip'} aria-current={at === chips.length - 1 || undefined} onMouseDown={(event) => event.preventDefault()} onClick={() => select(chip)}>
+              <button
+                type="button"
+                className={at === chips.length - 1 ? 'chip is-last' : 'chip'}
+                aria-current={at === chips.length - 1 || undefined}
+                onMouseDown={(event) => event.preventDefault()}
+                onClick={() => select(chip)}
+              >
                 {chip.name}
               </button>
             </li>
@@ -44,11 +53,23 @@ export function Trail({ editor }: { editor: Editor }) {
       {piece && (
         <span className="trail-beside soft">
           Write{' '}
-          <button type="button" className="link-button" title="Ctrl+Shift+Enter" onMouseDown={(event) => event.preventDefault()} onClick={() => write('above')}>
+          <button
+            type="button"
+            className="link-button"
+            title="Ctrl+Shift+Enter"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => write('above')}
+          >
             above
           </button>{' '}
           ·{' '}
-          <button type="button" className="link-button" title="Ctrl+Enter" onMouseDown={(event) => event.preventDefault()} onClick={() => write('below')}>
+          <button
+            type="button"
+            className="link-button"
+            title="Ctrl+Enter"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => write('below')}
+          >
             below
           </button>{' '}
           the {kindLabel(piece.name).toLowerCase()}
@@ -70,9 +91,15 @@ function chipsOf(state: Editor['state']): Chip[] {
   const chips: Chip[] = [{ name: 'Page', position: null }]
   for (let depth = 1; depth <= $from.depth; depth++) {
     const node = $from.node(depth)
-    const name = node.type.name === 'heading' ? `Heading ${Number(node.attrs.level)}` : node.type.name === 'part' ? partName(node, $from.index(depth - 1), $from.node(depth - 1)) : kindLabel(node.type.name)
+    const name =
+      node.type.name === 'heading'
+        ? `Heading ${Number(node.attrs.level)}`
+        : node.type.name === 'part'
+          ? partName(node, $from.index(depth - 1), $from.node(depth - 1))
+          : kindLabel(node.type.name)
     chips.push({ name, position: $from.before(depth) })
   }
-  if (state.selection instanceof NodeSelection && !state.selection.node.isInline) chips.push({ name: kindLabel(state.selection.node.type.name), position: state.selection.from })
+  if (state.selection instanceof NodeSelection && !state.selection.node.isInline)
+    chips.push({ name: kindLabel(state.selection.node.type.name), position: state.selection.from })
   return chips
 }

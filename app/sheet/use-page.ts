@@ -77,7 +77,10 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
       extensions: sheetExtensions({
         onLink: () => latest.current.onLink(),
         onInsert: () => latest.current.onInsert(),
-        onTitleTooLong: (length) => latest.current.say(`A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`),
+        onTitleTooLong: (length) =>
+          latest.current.say(
+            `A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`,
+          ),
         onTrouble: (words) => latest.current.say(words),
         onEmbed: (text) => latest.current.onEmbed(text),
         players: latest.current.players,
@@ -87,26 +90,46 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
       // Its style is in sheet.css: style elements placed at run time would need leave of the content policy.
       injectCSS: false,
       enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
-      editorProps: { attributes: { class: 'page-content', 'aria-label': 'The page', role: 'textbox', 'aria-multiline': 'true', spellcheck: 'true' } },
+      editorProps: {
+        attributes: {
+          class: 'page-content',
+          'aria-label': 'The page',
+          role: 'textbox',
+          'aria-multiline': 'true',
+          spellcheck: 'true',
+        },
+      },
     })
     const surface = new EditorSurface(made.view)
-    const open = new WritingSession(surface, data.version, { person: personId, document: documentId }, {
-      onStanding: (next, words) => {
-        setStanding(next)
-        setWaiting(words)
-        if (next.sort === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
-        tellUnsent(words)
+    const open = new WritingSession(
+      surface,
+      data.version,
+      { person: personId, document: documentId },
+      {
+        onStanding: (next, words) => {
+          setStanding(next)
+          setWaiting(words)
+          if (next.sort === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
+          tellUnsent(words)
+        },
+        onVersion: setVersion,
+        onNote: (words) => latest.current.say(words),
+        onSetAside: () => void refreshSetAside(),
+        onPresence: (presence) => {
+          setOthers((list) => [
+            ...list.filter(({ client }) => client !== presence.client),
+            ...(presence.gone ? [] : [{ ...presence, at: Date.now() }]),
+          ])
+          const { state, view } = made
+          const cursor = presence.cursor && {
+            ...presence.cursor,
+            anchor: fromServer(state, presence.cursor.anchor),
+            head: fromServer(state, presence.cursor.head),
+          }
+          view.dispatch(state.tr.setMeta(...cursorMeta({ ...presence, cursor })).setMeta('addToHistory', false))
+        },
       },
-      onVersion: setVersion,
-      onNote: (words) => latest.current.say(words),
-      onSetAside: () => void refreshSetAside(),
-      onPresence: (presence) => {
-        setOthers((list) => [...list.filter(({ client }) => client !== presence.client), ...(presence.gone ? [] : [{ ...presence, at: Date.now() }])])
-        const { state, view } = made
-        const cursor = presence.cursor && { ...presence.cursor, anchor: fromServer(state, presence.cursor.anchor), head: fromServer(state, presence.cursor.head) }
-        view.dispatch(state.tr.setMeta(...cursorMeta({ ...presence, cursor })).setMeta('addToHistory', false))
-      },
-    })
+    )
     session.current = open
 
     let cursorTimer: ReturnType<typeof setTimeout> | undefined
@@ -114,7 +137,15 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
       clearTimeout(cursorTimer)
       cursorTimer = setTimeout(() => {
         const { state } = made
-        open.sendCursor(made.isFocused ? { version: open.outbox.version, anchor: toServer(state, state.selection.anchor), head: toServer(state, state.selection.head) } : null)
+        open.sendCursor(
+          made.isFocused
+            ? {
+                version: open.outbox.version,
+                anchor: toServer(state, state.selection.anchor),
+                head: toServer(state, state.selection.head),
+              }
+            : null,
+        )
       }, CURSOR_PAUSE)
     }
     made.on('transaction', ({ transaction }) => {
@@ -128,7 +159,11 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
     made.on('blur', tellCursor)
     const beat = setInterval(() => {
       tellCursor()
-      setOthers((list) => (list.some(({ at }) => Date.now() - at > PRESENCE_ENDS) ? list.filter(({ at }) => Date.now() - at <= PRESENCE_ENDS) : list))
+      setOthers((list) =>
+        list.some(({ at }) => Date.now() - at > PRESENCE_ENDS)
+          ? list.filter(({ at }) => Date.now() - at <= PRESENCE_ENDS)
+          : list,
+      )
     }, PRESENCE_BEAT)
     const sendOrphans = (): void => void deliverOrphans(personId)
     sendOrphans()

@@ -34,8 +34,12 @@ const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then
 const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
 const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module) => module.LinkField))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
-const QuestionDialog = onDemand(() => import('../questions/question-dialog.tsx').then((module) => module.QuestionDialog))
-const ExerciseQuestions = onDemand(() => import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions))
+const QuestionDialog = onDemand(() =>
+  import('../questions/question-dialog.tsx').then((module) => module.QuestionDialog),
+)
+const ExerciseQuestions = onDemand(() =>
+  import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions),
+)
 const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((module) => module.default))
 const PARTS = [LinkField, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent, SourcePane]
 
@@ -56,7 +60,18 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   const [isSourceOpen, setSourceOpen] = useState(false)
   const [dialog, setDialog] = useState<'link' | 'insert' | 'shelf' | 'publish' | 'student' | null>(null)
   const say = (words: string): void => void message.info(words, 6)
-  const { editor, standing, waiting, others, editions, setAside, version, refresh, hurry, unsentWords } = usePage(data, { onTitle, say, onLink: () => setDialog('link'), onInsert: () => setDialog('insert'), onFiles: (files, at) => (takeFiles(files, at), true), onEmbed: (text) => takeEmbed(text), players: data.players })
+  const { editor, standing, waiting, others, editions, setAside, version, refresh, hurry, unsentWords } = usePage(
+    data,
+    {
+      onTitle,
+      say,
+      onLink: () => setDialog('link'),
+      onInsert: () => setDialog('insert'),
+      onFiles: (files, at) => (takeFiles(files, at), true),
+      onEmbed: (text) => takeEmbed(text),
+      players: data.players,
+    },
+  )
   // Pictures whose alternative text is asked for, one after the other.
   const [unasked, setUnasked] = useState<readonly ShelfThing[]>([])
   const chooser = useRef<HTMLInputElement>(null)
@@ -69,7 +84,11 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   }
   const takeEmbed = (text: string): void => {
     if (!editor) return
-    const line = new Arriving(editor, insertionPlace(editor.state)?.to ?? editor.state.doc.content.size, text.slice(0, 60))
+    const line = new Arriving(
+      editor,
+      insertionPlace(editor.state)?.to ?? editor.state.doc.content.size,
+      text.slice(0, 60),
+    )
     void askEmbed(data.course.id, text).then((found) => {
       if (editor.isDestroyed) return
       line.end()
@@ -92,9 +111,16 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   const [questionsChanged, setQuestionsChanged] = useState(data.questionsChanged)
   const newest = editions[0]
   // Looked at again when the plan or the edition is another, not with every key.
-  const students = useMemo(() => readNowWords(plan, data.itemId, newest, data.course.timeZone), [plan, data.itemId, newest, data.course.timeZone])
+  const students = useMemo(
+    () => readNowWords(plan, data.itemId, newest, data.course.timeZone),
+    [plan, data.itemId, newest, data.course.timeZone],
+  )
   const isChanged = newest !== undefined && questionsChanged !== null && questionsChanged > newest.at
-  const state: ItemState = !newest ? 'draft' : newest.version === version && waiting === '' && !isChanged ? 'published' : 'edited'
+  const state: ItemState = !newest
+    ? 'draft'
+    : newest.version === version && waiting === '' && !isChanged
+      ? 'published'
+      : 'edited'
   useEffect(() => {
     onState(state)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- told when the state changes
@@ -120,7 +146,13 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   return (
     <AskQuestion value={QuestionDialog}>
       <main className="work">
-        <FormatBar editor={editor} onLink={() => setDialog('link')} onInsert={() => setDialog('insert')} isSourceOpen={isSourceOpen} onSource={toggleSource} />
+        <FormatBar
+          editor={editor}
+          onLink={() => setDialog('link')}
+          onInsert={() => setDialog('insert')}
+          isSourceOpen={isSourceOpen}
+          onSource={toggleSource}
+        />
         <Trail editor={editor} />
         <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
           {isSourceOpen && <SourcePane editor={editor} />}
@@ -129,15 +161,46 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
               <EditorContent editor={editor} className="page-editor" />
               <PageFacts editor={editor} name={kindOfEntry(data.entry.kind).label} />
             </article>
-            {data.entry.kind === 'exercise' && <ExerciseQuestions courseId={data.course.id} entryId={data.itemId} language={data.course.language} start={data.questions} onChanged={() => setQuestionsChanged(new Date().toISOString())} />}
+            {data.entry.kind === 'exercise' && (
+              <ExerciseQuestions
+                courseId={data.course.id}
+                entryId={data.itemId}
+                language={data.course.language}
+                start={data.questions}
+                onChanged={() => setQuestionsChanged(new Date().toISOString())}
+              />
+            )}
           </div>
         </div>
         <PasteNotice editor={editor} />
-        <Foot {...{ standing, waiting, version, editions, isChanged }} students={students} onPublish={() => setDialog('publish')} onStudent={() => setDialog('student')} onHurry={hurry} unsentWords={unsentWords} />
+        <Foot
+          {...{ standing, waiting, version, editions, isChanged }}
+          students={students}
+          onPublish={() => setDialog('publish')}
+          onStudent={() => setDialog('student')}
+          onHurry={hurry}
+          unsentWords={unsentWords}
+        />
       </main>
-      {isDeskOpen && <SideDesk {...{ editor, editions, setAside, findings, version, refresh, entry }} documentId={data.documentId} courseId={data.course.id} timeZone={data.course.timeZone} />}
+      {isDeskOpen && (
+        <SideDesk
+          {...{ editor, editions, setAside, findings, version, refresh, entry }}
+          documentId={data.documentId}
+          courseId={data.course.id}
+          timeZone={data.course.timeZone}
+        />
+      )}
       {dialog === 'link' && <LinkField editor={editor} onClose={() => setDialog(null)} />}
-      {dialog === 'insert' && <InsertDialog editor={editor} onClose={() => setDialog(null)} onPicture={() => chooser.current?.click()} onShelf={() => setDialog('shelf')} courseId={data.course.id} say={say} />}
+      {dialog === 'insert' && (
+        <InsertDialog
+          editor={editor}
+          onClose={() => setDialog(null)}
+          onPicture={() => chooser.current?.click()}
+          onShelf={() => setDialog('shelf')}
+          courseId={data.course.id}
+          say={say}
+        />
+      )}
       {dialog === 'shelf' && (
         <ShelfPicker
           courseId={data.course.id}
@@ -149,9 +212,35 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           }}
         />
       )}
-      {unasked[0] && <AltDialog key={unasked[0].id} courseId={data.course.id} item={unasked[0]} onAnswer={(alt) => answerAlt(unasked[0]!, alt)} onLater={() => answerAlt(unasked[0]!, null)} />}
-      {dialog === 'publish' && <PublishDialog documentId={data.documentId} name={kindOfEntry(data.entry.kind).label.toLowerCase()} after={oncePublished(plan, new Set([data.itemId]), data.course.timeZone)(data.itemId)} {...{ version, editions, standing, editor }} onClose={() => setDialog(null)} onPublished={refresh} />}
-      {dialog === 'student' && <AsStudent courseId={data.course.id} timeZone={data.course.timeZone} itemId={data.itemId} students={students} {...{ editions, standing, version }} onClose={() => setDialog(null)} />}
+      {unasked[0] && (
+        <AltDialog
+          key={unasked[0].id}
+          courseId={data.course.id}
+          item={unasked[0]}
+          onAnswer={(alt) => answerAlt(unasked[0]!, alt)}
+          onLater={() => answerAlt(unasked[0]!, null)}
+        />
+      )}
+      {dialog === 'publish' && (
+        <PublishDialog
+          documentId={data.documentId}
+          name={kindOfEntry(data.entry.kind).label.toLowerCase()}
+          after={oncePublished(plan, new Set([data.itemId]), data.course.timeZone)(data.itemId)}
+          {...{ version, editions, standing, editor }}
+          onClose={() => setDialog(null)}
+          onPublished={refresh}
+        />
+      )}
+      {dialog === 'student' && (
+        <AsStudent
+          courseId={data.course.id}
+          timeZone={data.course.timeZone}
+          itemId={data.itemId}
+          students={students}
+          {...{ editions, standing, version }}
+          onClose={() => setDialog(null)}
+        />
+      )}
       <input
         ref={chooser}
         type="file"
@@ -164,7 +253,21 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
           target.value = ''
         }}
       />
-      {place && createPortal(others.map((each) => <span key={each.client} className="face" style={{ backgroundColor: each.colour }} title={`${each.name} is on this page`}>{initials(each.name)}<span className="visually-hidden">{each.name} is on this page</span></span>), place)}
+      {place &&
+        createPortal(
+          others.map((each) => (
+            <span
+              key={each.client}
+              className="face"
+              style={{ backgroundColor: each.colour }}
+              title={`${each.name} is on this page`}
+            >
+              {initials(each.name)}
+              <span className="visually-hidden">{each.name} is on this page</span>
+            </span>
+          )),
+          place,
+        )}
     </AskQuestion>
   )
 }

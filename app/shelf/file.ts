@@ -20,6 +20,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   if (!mayWrite && !((access.isReached || access.isOwn) && may(asker, 'read'))) failure('no such place', 404)
   const file = await findFile(pool, parsed.data.shelfId, parsed.data.width)
   // The original may tell where it was taken: readers wait for a rendition. A drawing has none and needs none.
-  if (!file || (!file.isRendition && !mayWrite && !access.isOwn && file.mediaType !== 'image/svg+xml')) failure('no such place', 404)
+  if (!file || (!file.isRendition && !mayWrite && !access.isOwn && file.mediaType !== 'image/svg+xml'))
+    failure('no such place', 404)
   return fileAnswer(request, file, access.name)
 }

@@ -13,7 +13,9 @@ const change = z.object({ alt: words(MOST_ALT) })
 /** One thing on the shelf, as JSON: how far its renditions are. */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const { course } = await requireCourse(context, request, params.courseId, 'write', true)
-  const item = identifier.safeParse(params.shelfId).success ? await findShelfItem(pool, course.id, params.shelfId) : null
+  const item = identifier.safeParse(params.shelfId).success
+    ? await findShelfItem(pool, course.id, params.shelfId)
+    : null
   if (!item) failure('no such place', 404)
   return Response.json(item)
 }
@@ -23,8 +25,10 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { course } = await requireCourse(context, request, params.courseId, 'write', true)
   const body = await readJson(request, 10_000)
   const parsed = body.ok ? change.safeParse(body.value) : null
-  if (!parsed?.success) return Response.json({ ok: false, reason: 'The alternative text can’t be kept.' }, { status: 400 })
-  const isThere = identifier.safeParse(params.shelfId).success && (await updateAlt(pool, course.id, params.shelfId, parsed.data.alt))
+  if (!parsed?.success)
+    return Response.json({ ok: false, reason: 'The alternative text can’t be kept.' }, { status: 400 })
+  const isThere =
+    identifier.safeParse(params.shelfId).success && (await updateAlt(pool, course.id, params.shelfId, parsed.data.alt))
   if (!isThere) failure('no such place', 404)
   return Response.json({ ok: true })
 }

@@ -12,7 +12,11 @@ export async function getJson<T>(address: string, shape: z.ZodType<T>): Promise<
 
 /** Sends JSON and gets JSON of a shape, also where the server refuses. */
 export async function sendJson<T>(address: string, body: unknown, shape: z.ZodType<T>): Promise<Asked<T>> {
-  return ask(address, { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }, shape)
+  return ask(
+    address,
+    { method: 'POST', body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } },
+    shape,
+  )
 }
 
 async function ask<T>(address: string, init: RequestInit, shape: z.ZodType<T>): Promise<Asked<T>> {

@@ -13,7 +13,12 @@ interface Props<Id extends string> {
 export function DeskTabs<Id extends string>({ name, tabs, chosen, onChoose, children }: Props<Id>) {
   const step = (event: React.KeyboardEvent): void => {
     const at = tabs.findIndex(({ id }) => id === chosen)
-    const next = { ArrowRight: (at + 1) % tabs.length, ArrowLeft: (at - 1 + tabs.length) % tabs.length, Home: 0, End: tabs.length - 1 }[event.key]
+    const next = {
+      ArrowRight: (at + 1) % tabs.length,
+      ArrowLeft: (at - 1 + tabs.length) % tabs.length,
+      Home: 0,
+      End: tabs.length - 1,
+    }[event.key]
     const tab = next === undefined ? undefined : tabs[next]
     if (!tab) return
     event.preventDefault()
@@ -24,7 +29,16 @@ export function DeskTabs<Id extends string>({ name, tabs, chosen, onChoose, chil
     <>
       <div className="desk-tabs" role="tablist" aria-label={name} onKeyDown={step}>
         {tabs.map(({ id, name: words, count }) => (
-          <button key={id} type="button" role="tab" id={`desk-tab-${id}`} aria-selected={id === chosen} aria-controls="desk-panel" tabIndex={id === chosen ? 0 : -1} onClick={() => onChoose(id)}>
+          <button
+            key={id}
+            type="button"
+            role="tab"
+            id={`desk-tab-${id}`}
+            aria-selected={id === chosen}
+            aria-controls="desk-panel"
+            tabIndex={id === chosen ? 0 : -1}
+            onClick={() => onChoose(id)}
+          >
             {words}
             {count ? <span className="count">{count}</span> : null}
           </button>

@@ -1,7 +1,25 @@
-import { BookOpen, ClipboardPen, FileText, Link, type LucideIcon, MessagesSquare, PencilRuler, StickyNote } from 'lucide-react'
+import {
+  BookOpen,
+  ClipboardPen,
+  FileText,
+  Link,
+  type LucideIcon,
+  MessagesSquare,
+  PencilRuler,
+  StickyNote,
+} from 'lucide-react'
 import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
 
-const ICONS: Partial<Record<EntryKind, LucideIcon>> = { page: FileText, discussion: MessagesSquare, book: BookOpen, chapter: FileText, assignment: ClipboardPen, exercise: PencilRuler, link: Link, note: StickyNote }
+const ICONS: Partial<Record<EntryKind, LucideIcon>> = {
+  page: FileText,
+  discussion: MessagesSquare,
+  book: BookOpen,
+  chapter: FileText,
+  assignment: ClipboardPen,
+  exercise: PencilRuler,
+  link: Link,
+  note: StickyNote,
+}
 
 /** The sign of a kind of item; units, lessons and parts have none. */
 export function KindIcon({ kind, size = 16 }: { kind: EntryKind; size?: number }) {

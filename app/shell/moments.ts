@@ -4,6 +4,12 @@ import { now as serverNow } from './clock.ts'
 export function shortMoment(iso: string, timeZone: string, now = serverNow()): string {
   const moment = new Date(iso)
   const day = (date: Date): string => new Intl.DateTimeFormat('en-GB', { timeZone, dateStyle: 'short' }).format(date)
-  if (day(moment) === day(now)) return `today ${new Intl.DateTimeFormat('en-GB', { timeZone, timeStyle: 'short' }).format(moment)}`
-  return new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'long', ...(moment.getFullYear() === now.getFullYear() ? {} : { year: 'numeric' }) }).format(moment)
+  if (day(moment) === day(now))
+    return `today ${new Intl.DateTimeFormat('en-GB', { timeZone, timeStyle: 'short' }).format(moment)}`
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    day: 'numeric',
+    month: 'long',
+    ...(moment.getFullYear() === now.getFullYear() ? {} : { year: 'numeric' }),
+  }).format(moment)
 }

@@ -5,5 +5,7 @@ export const NonceContext = createContext('')
 
 /** The nonce of this page's scripts, for whatever places style elements at run time. */
 export function pageNonce(): string {
-  return typeof document === 'undefined' ? '' : (document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? '')
+  return typeof document === 'undefined'
+    ? ''
+    : (document.querySelector<HTMLScriptElement>('script[nonce]')?.nonce ?? '')
 }

@@ -25,7 +25,8 @@ export function onDemand<Props extends object>(load: () => Promise<ComponentType
     if (Shown) return <Shown {...props} />
     return isMissing ? (
       <p className="on-demand-problem" role="alert">
-        This part has not been fetched yet, and there is no connection. Try it again when there is one; what you write is kept.
+        This part has not been fetched yet, and there is no connection. Try it again when there is one; what you write
+        is kept.
       </p>
     ) : null
   }

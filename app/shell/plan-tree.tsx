@@ -11,7 +11,10 @@ import './plan-tree.css'
 
 /** Minutes of reading in an entry and all under it. */
 export function minutesOf(plan: readonly PlanRow[], entry: PlanRow): number {
-  return childrenOf(plan, entry.id).reduce((sum, child) => sum + minutesOf(plan, child), entry.documentId === null ? 0 : readingMinutes(entry.words))
+  return childrenOf(plan, entry.id).reduce(
+    (sum, child) => sum + minutesOf(plan, child),
+    entry.documentId === null ? 0 : readingMinutes(entry.words),
+  )
 }
 
 interface Props {
@@ -27,18 +30,39 @@ interface Props {
 export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
   const [filter, setFilter] = useState('')
   const wanted = filter.trim().toLowerCase()
-  const matches = (entry: PlanRow): boolean => entry.title.toLowerCase().includes(wanted) || childrenOf(plan, entry.id).some(matches)
+  const matches = (entry: PlanRow): boolean =>
+    entry.title.toLowerCase().includes(wanted) || childrenOf(plan, entry.id).some(matches)
   return (
     <nav className="plan-tree" aria-label="Plan of the course">
-      <input type="search" className="plan-filter" placeholder="Filter the plan" aria-label="Filter the plan" value={filter} onChange={(event) => setFilter(event.target.value)} />
-      {childrenOf(plan, null).filter(matches).map((unit) => (
-        <section key={unit.id} aria-label={unit.title}>
-          <h2>
-            <span dir="auto">{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
-          </h2>
-          <ul>{childrenOf(plan, unit.id).filter(matches).map((entry) => <Branch key={entry.id} {...{ courseId, plan, freshTitles, freshStates, entry, matches }} isOpenAnyway={wanted !== ''} depth={0} />)}</ul>
-        </section>
-      ))}
+      <input
+        type="search"
+        className="plan-filter"
+        placeholder="Filter the plan"
+        aria-label="Filter the plan"
+        value={filter}
+        onChange={(event) => setFilter(event.target.value)}
+      />
+      {childrenOf(plan, null)
+        .filter(matches)
+        .map((unit) => (
+          <section key={unit.id} aria-label={unit.title}>
+            <h2>
+              <span dir="auto">{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
+            </h2>
+            <ul>
+              {childrenOf(plan, unit.id)
+                .filter(matches)
+                .map((entry) => (
+                  <Branch
+                    key={entry.id}
+                    {...{ courseId, plan, freshTitles, freshStates, entry, matches }}
+                    isOpenAnyway={wanted !== ''}
+                    depth={0}
+                  />
+                ))}
+            </ul>
+          </section>
+        ))}
       {plan.length === 0 && <p className="soft small">The plan is empty.</p>}
     </nav>
   )
@@ -53,8 +77,15 @@ type BranchProps = Props & { entry: PlanRow; matches(entry: PlanRow): boolean; i
 function Branch(props: BranchProps) {
   const { plan, entry, matches, isOpenAnyway, depth } = props
   const { itemId } = useParams()
-  const [isOpen, setOpen] = useState(() => entry.kind !== 'book' && (plan.length <= MOST_OPEN || branch(plan, entry.id).some(({ id }) => id === itemId)))
-  if (kindOfEntry(entry.kind).holds.length === 0) return <li><Item {...props} /></li>
+  const [isOpen, setOpen] = useState(
+    () => entry.kind !== 'book' && (plan.length <= MOST_OPEN || branch(plan, entry.id).some(({ id }) => id === itemId)),
+  )
+  if (kindOfEntry(entry.kind).holds.length === 0)
+    return (
+      <li>
+        <Item {...props} />
+      </li>
+    )
   const open = isOpen || isOpenAnyway
   const name = titleOrKind(entry)
   return (
@@ -62,18 +93,38 @@ function Branch(props: BranchProps) {
       {entry.kind === 'book' ? (
         <div className="tree-book">
           <Item {...props} />
-          <button type="button" className="plain-button" aria-expanded={open} aria-label={`Chapters of ${name}`} onClick={() => setOpen(!isOpen)}>
+          <button
+            type="button"
+            className="plain-button"
+            aria-expanded={open}
+            aria-label={`Chapters of ${name}`}
+            onClick={() => setOpen(!isOpen)}
+          >
             {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
           </button>
         </div>
       ) : (
-        <button type="button" className="tree-lesson" style={indent(depth)} aria-expanded={open} onClick={() => setOpen(!isOpen)}>
+        <button
+          type="button"
+          className="tree-lesson"
+          style={indent(depth)}
+          aria-expanded={open}
+          onClick={() => setOpen(!isOpen)}
+        >
           {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
           <span dir="auto">{name}</span>
           <span className="soft">{minutesOf(plan, entry) || ''}</span>
         </button>
       )}
-      {open && <ul>{childrenOf(plan, entry.id).filter(matches).map((child) => <Branch key={child.id} {...props} entry={child} depth={depth + 1} />)}</ul>}
+      {open && (
+        <ul>
+          {childrenOf(plan, entry.id)
+            .filter(matches)
+            .map((child) => (
+              <Branch key={child.id} {...props} entry={child} depth={depth + 1} />
+            ))}
+        </ul>
+      )}
     </li>
   )
 }

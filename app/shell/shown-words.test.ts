@@ -4,8 +4,21 @@ import { type EntryToShow, isThere } from '../../core/plan/shown.ts'
 import { readSettings } from '../../core/plan/settings.ts'
 import { oncePublished, readNowWords } from './shown-words.ts'
 
-const entry = (id: string, kind: EntryKind, parentId: string | null, edition: number | null, more: Partial<EntryToShow> = {}): EntryToShow => ({ id, kind, parentId, title: id, edition, opensAt: null, settings: readSettings({}), ...more })
-const plan = [entry('U', 'unit', null, null), entry('B', 'book', 'U', null), entry('c', 'chapter', 'B', 1), entry('p', 'page', 'U', 2), entry('far', 'page', 'U', 1, { opensAt: '2999-01-01T10:00:00.000Z' }), entry('locked', 'discussion', 'U', 1, { settings: readSettings({ isLocked: true }) })]
+const entry = (
+  id: string,
+  kind: EntryKind,
+  parentId: string | null,
+  edition: number | null,
+  more: Partial<EntryToShow> = {},
+): EntryToShow => ({ id, kind, parentId, title: id, edition, opensAt: null, settings: readSettings({}), ...more })
+const plan = [
+  entry('U', 'unit', null, null),
+  entry('B', 'book', 'U', null),
+  entry('c', 'chapter', 'B', 1),
+  entry('p', 'page', 'U', 2),
+  entry('far', 'page', 'U', 1, { opensAt: '2999-01-01T10:00:00.000Z' }),
+  entry('locked', 'discussion', 'U', 1, { settings: readSettings({ isLocked: true }) }),
+]
 const at = '2026-09-01T08:00:00.000Z'
 
 test.each([
@@ -16,7 +29,9 @@ test.each([
 ])('at the foot of %s', (id, number, words) => expect(readNowWords(plan, id, { number, at }, 'UTC')).toBe(words))
 
 test('what was published a moment ago counts, whatever the plan at hand says of it', () => {
-  expect(readNowWords([entry('U', 'unit', null, null), entry('p', 'page', 'U', null)], 'p', { number: 1, at }, 'UTC')).toMatch(/^Students read edition 1/)
+  expect(
+    readNowWords([entry('U', 'unit', null, null), entry('p', 'page', 'U', null)], 'p', { number: 1, at }, 'UTC'),
+  ).toMatch(/^Students read edition 1/)
   expect(readNowWords(plan, 'p', undefined, 'UTC')).toBe('Students can’t read this yet')
 })
 

@@ -1,4 +1,11 @@
-import { type EntryToShow, isInSight, type Shown, shownReason, shownToStudents, withPublished } from '../../core/plan/shown.ts'
+import {
+  type EntryToShow,
+  isInSight,
+  type Shown,
+  shownReason,
+  shownToStudents,
+  withPublished,
+} from '../../core/plan/shown.ts'
 import { now } from './clock.ts'
 import { shortMoment } from './moments.ts'
 
@@ -19,15 +26,29 @@ function look(plan: readonly EntryToShow[], timeZone: string): (id: string) => F
 }
 
 /** What students read of a page now, at the foot of its sheet. */
-export function readNowWords(plan: readonly EntryToShow[], id: string, newest: { readonly number: number; readonly at: string } | undefined, timeZone: string): string {
+export function readNowWords(
+  plan: readonly EntryToShow[],
+  id: string,
+  newest: { readonly number: number; readonly at: string } | undefined,
+  timeZone: string,
+): string {
   if (!newest) return 'Students can’t read this yet'
-  const { shown, reason } = look(plan.map((entry) => (entry.id === id ? { ...entry, edition: newest.number } : entry)), timeZone)(id)
+  const { shown, reason } = look(
+    plan.map((entry) => (entry.id === id ? { ...entry, edition: newest.number } : entry)),
+    timeZone,
+  )(id)
   const edition = `edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
   if (!reason) return `Students read ${edition}`
-  return isInSight(shown) || shown.sort === 'sequence' ? `Students read ${edition}. ${reason}` : `Students can’t read ${edition}, yet. ${reason}`
+  return isInSight(shown) || shown.sort === 'sequence'
+    ? `Students read ${edition}. ${reason}`
+    : `Students can’t read ${edition}, yet. ${reason}`
 }
 
 /** How entries would stand for students if all of these were published now. */
-export function oncePublished(plan: readonly EntryToShow[], published: ReadonlySet<string>, timeZone: string): (id: string) => ForStudents {
+export function oncePublished(
+  plan: readonly EntryToShow[],
+  published: ReadonlySet<string>,
+  timeZone: string,
+): (id: string) => ForStudents {
   return look(withPublished(plan, published), timeZone)
 }

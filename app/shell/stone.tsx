@@ -8,7 +8,13 @@ const WORDS: Record<ItemState, string> = { draft: 'Draft', published: 'Published
 /** How an item stands, by shape: an outlined stone, a filled one, one filled to half. Named unless words stand beside it. */
 export function Stone({ state, isNamed = true }: { state: ItemState; isNamed?: boolean }) {
   return (
-    <svg viewBox="0 0 16 16" width={14} height={14} className="stone" {...(isNamed ? { role: 'img', 'aria-label': WORDS[state] } : { 'aria-hidden': true })}>
+    <svg
+      viewBox="0 0 16 16"
+      width={14}
+      height={14}
+      className="stone"
+      {...(isNamed ? { role: 'img', 'aria-label': WORDS[state] } : { 'aria-hidden': true })}
+    >
       {isNamed && <title>{WORDS[state]}</title>}
       {state === 'published' && <path d={OUTLINE} fill="var(--slate)" />}
       {state === 'draft' && <path d={OUTLINE} fill="none" stroke="var(--edge)" strokeWidth="1.5" />}

@@ -45,7 +45,8 @@ export function Strip({ person, course, others }: Props) {
 function OwnFace({ person }: { person: Person }) {
   const submit = useSubmit()
   const { pathname, search } = useLocation()
-  const choose = (theme: string): void => void submit({ theme, to: pathname + search }, { method: 'post', action: '/theme' })
+  const choose = (theme: string): void =>
+    void submit({ theme, to: pathname + search }, { method: 'post', action: '/theme' })
   const items = [
     { key: 'name', label: `${person.name}, ${person.email}`, disabled: true },
     { type: 'divider' as const },
@@ -56,7 +57,13 @@ function OwnFace({ person }: { person: Person }) {
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },
     { key: 'system', label: 'Light or dark as the system has it', onClick: () => choose('system') },
     { type: 'divider' as const },
-    ...(person.isManager ? [{ key: 'hosts', label: <Link to="/hosts">Hosts that may be embedded</Link> }, { key: 'audit', label: <Link to="/audit">Audit trail</Link> }, { type: 'divider' as const }] : []),
+    ...(person.isManager
+      ? [
+          { key: 'hosts', label: <Link to="/hosts">Hosts that may be embedded</Link> },
+          { key: 'audit', label: <Link to="/audit">Audit trail</Link> },
+          { type: 'divider' as const },
+        ]
+      : []),
     { key: 'out', label: 'Sign out', onClick: () => leave(submit) },
   ]
   return (
@@ -72,6 +79,12 @@ function OwnFace({ person }: { person: Person }) {
 /** Signs out, after asking when work still waits in this browser: another person must not find it. */
 function leave(submit: ReturnType<typeof useSubmit>): void {
   const waiting = unsentWords()
-  if (waiting && !window.confirm(`${waiting} Sign out all the same? It stays in this browser and is sent when you sign in here again.`)) return
+  if (
+    waiting &&
+    !window.confirm(
+      `${waiting} Sign out all the same? It stays in this browser and is sent when you sign in here again.`,
+    )
+  )
+    return
   void submit(null, { method: 'post', action: '/sign-out' })
 }

@@ -1,7 +1,15 @@
 import { Checkbox } from 'antd'
 
 /** Whether students are told of what is published; not offered where there is nothing yet that they could open. */
-export function TellStudents({ isOn, isPossible, onChange }: { isOn: boolean; isPossible: boolean; onChange(isOn: boolean): void }) {
+export function TellStudents({
+  isOn,
+  isPossible,
+  onChange,
+}: {
+  isOn: boolean
+  isPossible: boolean
+  onChange(isOn: boolean): void
+}) {
   return (
     <Checkbox checked={isOn && isPossible} disabled={!isPossible} onChange={(event) => onChange(event.target.checked)}>
       {isPossible ? 'Tell students, here and by mail' : 'Tell students (not possible yet: they can’t open it)'}

@@ -14,10 +14,20 @@ const SORTS = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Chan
 /** Under the source: what the check found, with repairs, and what came of the rest. */
 export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }: Props) {
   // What the check explains at its line need not be told a second time.
-  const explained = new Set(diagnostics.filter(({ rule }) => rule === 'unsafe' || rule === 'obsolete').map(({ line }) => line))
+  const explained = new Set(
+    diagnostics.filter(({ rule }) => rule === 'unsafe' || rule === 'obsolete').map(({ line }) => line),
+  )
   const told = notes.filter(({ sort, line }) => sort === 'recognised' || line === null || !explained.has(line))
   const errors = diagnostics.filter(({ severity }) => severity === 'error').length
-  const summary = isReading ? 'reading…' : [count(errors, 'fault', 'faults'), count(diagnostics.length - errors, 'hint', 'hints'), count(told.length, 'thing to know', 'things to know')].filter(Boolean).join(', ') || 'all of it is on the sheet'
+  const summary = isReading
+    ? 'reading…'
+    : [
+        count(errors, 'fault', 'faults'),
+        count(diagnostics.length - errors, 'hint', 'hints'),
+        count(told.length, 'thing to know', 'things to know'),
+      ]
+        .filter(Boolean)
+        .join(', ') || 'all of it is on the sheet'
   return (
     <div className="source-notes">
       <p role="status">
@@ -31,7 +41,13 @@ export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }:
               <span className="visually-hidden">{found.severity === 'error' ? 'Fault: ' : 'Hint: '}</span>
               {found.message}{' '}
               {found.repairs.map((repair) => (
-                <button key={repair.label} type="button" className="link-button" onMouseDown={(event) => event.preventDefault()} onClick={() => onRepair(repair)}>
+                <button
+                  key={repair.label}
+                  type="button"
+                  className="link-button"
+                  onMouseDown={(event) => event.preventDefault()}
+                  onClick={() => onRepair(repair)}
+                >
                   {repair.label}
                 </button>
               ))}
@@ -58,7 +74,12 @@ function count(number: number, one: string, many: string): string {
 function Line({ line, onShow }: { line: number | null; onShow(line: number): void }) {
   if (line === null) return <span />
   return (
-    <button type="button" className="link-button note-line" onMouseDown={(event) => event.preventDefault()} onClick={() => onShow(line)}>
+    <button
+      type="button"
+      className="link-button note-line"
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => onShow(line)}
+    >
       line {line}
     </button>
   )

@@ -3,7 +3,15 @@ import { html } from '@codemirror/lang-html'
 import { bracketMatching, codeFolding, foldGutter, foldKeymap, syntaxHighlighting } from '@codemirror/language'
 import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/search'
 import { Annotation, EditorState, StateEffect, StateField } from '@codemirror/state'
-import { Decoration, type DecorationSet, drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
+import {
+  Decoration,
+  type DecorationSet,
+  drawSelection,
+  EditorView,
+  highlightActiveLine,
+  keymap,
+  lineNumbers,
+} from '@codemirror/view'
 import type { Editor } from '@tiptap/core'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEffect, useRef, useState } from 'react'
@@ -34,8 +42,15 @@ const blockField = StateField.define<DecorationSet>({
       const range = effect.value
       if (!range) next = Decoration.none
       else {
-        const [first, last] = [doc.lineAt(Math.min(range.from, doc.length)).number, doc.lineAt(Math.min(Math.max(range.to, range.from), doc.length)).number]
-        next = Decoration.set(Array.from({ length: last - first + 1 }, (_, at) => Decoration.line({ class: 'source-here' }).range(doc.line(first + at).from)))
+        const [first, last] = [
+          doc.lineAt(Math.min(range.from, doc.length)).number,
+          doc.lineAt(Math.min(Math.max(range.to, range.from), doc.length)).number,
+        ]
+        next = Decoration.set(
+          Array.from({ length: last - first + 1 }, (_, at) =>
+            Decoration.line({ class: 'source-here' }).range(doc.line(first + at).from),
+          ),
+        )
       }
     }
     return next
@@ -99,8 +114,19 @@ export default function SourcePane({ editor }: { editor: Editor }) {
           syntaxHighlighting(codeColours),
           blockField,
           EditorView.lineWrapping,
-          keymap.of([{ key: 'Escape', run: () => (editor.view.focus(), true) }, ...defaultKeymap, ...historyKeymap, ...searchKeymap, ...foldKeymap, indentWithTab]),
-          EditorView.contentAttributes.of({ 'aria-label': 'Source of the page. Escape goes back to the sheet.', spellcheck: 'false', tabindex: '0' }),
+          keymap.of([
+            { key: 'Escape', run: () => (editor.view.focus(), true) },
+            ...defaultKeymap,
+            ...historyKeymap,
+            ...searchKeymap,
+            ...foldKeymap,
+            indentWithTab,
+          ]),
+          EditorView.contentAttributes.of({
+            'aria-label': 'Source of the page. Escape goes back to the sheet.',
+            spellcheck: 'false',
+            tabindex: '0',
+          }),
           EditorView.updateListener.of((update) => {
             const isOwn = update.transactions.some((transaction) => transaction.annotation(fromPage))
             if (update.docChanged && !isOwn) {
@@ -108,7 +134,8 @@ export default function SourcePane({ editor }: { editor: Editor }) {
               setReading(true)
               clearTimeout(timer)
               timer = setTimeout(read, PAUSE)
-            } else if (update.selectionSet && update.view.hasFocus) follow(editor, sync.positionAt(update.state.selection.main.head))
+            } else if (update.selectionSet && update.view.hasFocus)
+              follow(editor, sync.positionAt(update.state.selection.main.head))
           }),
         ],
       }),
@@ -117,9 +144,19 @@ export default function SourcePane({ editor }: { editor: Editor }) {
     void check()
     const showHere = (scroll: boolean): void => {
       const span = sync.spanAt(editor.state.selection.head)
-      view.dispatch({ effects: [markBlock.of(span), ...(span && scroll ? [EditorView.scrollIntoView(span.from, { y: 'nearest', yMargin: 60 })] : [])], annotations: fromPage.of(true) })
+      view.dispatch({
+        effects: [
+          markBlock.of(span),
+          ...(span && scroll ? [EditorView.scrollIntoView(span.from, { y: 'nearest', yMargin: 60 })] : []),
+        ],
+        annotations: fromPage.of(true),
+      })
     }
-    const onTransaction = ({ transaction }: { transaction: { docChanged: boolean; selectionSet: boolean; getMeta(key: string): unknown } }): void => {
+    const onTransaction = ({
+      transaction,
+    }: {
+      transaction: { docChanged: boolean; selectionSet: boolean; getMeta(key: string): unknown }
+    }): void => {
       if (transaction.docChanged || transaction.getMeta(FROM_OTHERS)) {
         const changes = sync.pageChanged()
         if (changes) view.dispatch({ changes, annotations: fromPage.of(true) })
@@ -140,13 +177,21 @@ export default function SourcePane({ editor }: { editor: Editor }) {
   const repair = ({ edits }: SourceRepair): void => {
     const view = shown.current
     if (!view) return
-    view.dispatch({ changes: edits.map(({ from, to, insert }) => ({ from, to, insert })), userEvent: 'input.repair', scrollIntoView: true })
+    view.dispatch({
+      changes: edits.map(({ from, to, insert }) => ({ from, to, insert })),
+      userEvent: 'input.repair',
+      scrollIntoView: true,
+    })
     view.focus()
   }
   return (
     <section className="source-pane" aria-label="Source" ref={section}>
       <div className="source-editor" ref={holder} />
-      <SourceNotes {...{ diagnostics, notes, isReading }} onShow={(line) => show(shown.current, line)} onRepair={repair} />
+      <SourceNotes
+        {...{ diagnostics, notes, isReading }}
+        onShow={(line) => show(shown.current, line)}
+        onRepair={repair}
+      />
     </section>
   )
 }

@@ -51,7 +51,10 @@ test('the difference of two texts leads from one to the other', () => {
   const random = new Random(7)
   const line = (): string => random.pick(['<p>a</p>', '<p>ab</p>', '<hr>', '', '  <li>x</li>'])
   for (let run = 0; run < 300; run++) {
-    const [a, b] = [Array.from({ length: random.below(8) }, line).join('\n'), Array.from({ length: random.below(8) }, line).join('\n')]
+    const [a, b] = [
+      Array.from({ length: random.below(8) }, line).join('\n'),
+      Array.from({ length: random.below(8) }, line).join('\n'),
+    ]
     expect(applied(a, textChanges(a, b))).toBe(b)
   }
 })
@@ -98,7 +101,9 @@ test('a block under the cursor is found both ways, also past what is being typed
 test('with authors on both sides, source and page agree once all is read', () => {
   for (let seed = 1; seed <= 150; seed++) {
     const random = new Random(seed)
-    const desk = new Desk('<h1>W</h1><p>one word</p><ul><li>a</li></ul><p>two words</p><div style="background:#efe6d3"><p>box</p></div>')
+    const desk = new Desk(
+      '<h1>W</h1><p>one word</p><ul><li>a</li></ul><p>two words</p><div style="background:#efe6d3"><p>box</p></div>',
+    )
     for (let turn = 0; turn < 12; turn++) {
       if (random.below(2)) {
         const words = [...desk.text.matchAll(/>[^<>\n]+</g)]

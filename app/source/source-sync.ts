@@ -74,7 +74,16 @@ export class SourceSync {
     const steps = changeSteps(pageFromJson(this.#page.toJSON()), page)
     this.#isApplying = true
     try {
-      if (steps.length > 0) view.dispatch(withSteps(closeHistory(state.tr), stepsFromJson(steps.map((step) => step.toJSON() as unknown), state.schema)))
+      if (steps.length > 0)
+        view.dispatch(
+          withSteps(
+            closeHistory(state.tr),
+            stepsFromJson(
+              steps.map((step) => step.toJSON() as unknown),
+              state.schema,
+            ),
+          ),
+        )
     } finally {
       this.#isApplying = false
     }
@@ -111,7 +120,10 @@ export class SourceSync {
   }
 }
 
-function withSteps<T extends { step(step: Step): unknown; mapping: Mapping }>(transaction: T, steps: readonly Step[]): T {
+function withSteps<T extends { step(step: Step): unknown; mapping: Mapping }>(
+  transaction: T,
+  steps: readonly Step[],
+): T {
   for (const step of steps) transaction.step(step)
   return transaction
 }
@@ -128,7 +140,8 @@ export function textChanges(before: string, after: string): ChangeSet {
     let start = 0
     while (start < removed.length && start < added.length && removed[start] === added[start]) start++
     let end = 0
-    while (end < removed.length - start && end < added.length - start && removed.at(-1 - end) === added.at(-1 - end)) end++
+    while (end < removed.length - start && end < added.length - start && removed.at(-1 - end) === added.at(-1 - end))
+      end++
     changes.push({ from: at + start, to: at + removed.length - end, insert: added.slice(start, added.length - end) })
     at += removed.length
     removed = ''

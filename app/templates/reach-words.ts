@@ -1,3 +1,7 @@
 import type { Reach } from '../../core/templates/template.ts'
 
-export const REACH_WORDS: Record<Reach, string> = { own: 'I alone', course: 'Authors of this course', everyone: 'All authors' }
+export const REACH_WORDS: Record<Reach, string> = {
+  own: 'I alone',
+  course: 'Authors of this course',
+  everyone: 'All authors',
+}

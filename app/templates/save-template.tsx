@@ -11,7 +11,17 @@ import { toSave, type ToSave } from './template-requests.ts'
 import './templates.css'
 
 /** Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called. */
-export function SaveTemplate({ courseId, entryId, onClose, onSaved }: { courseId: string; entryId: string; onClose(): void; onSaved(words: string): void }) {
+export function SaveTemplate({
+  courseId,
+  entryId,
+  onClose,
+  onSaved,
+}: {
+  courseId: string
+  entryId: string
+  onClose(): void
+  onSaved(words: string): void
+}) {
   const [found, setFound] = useState<ToSave | null>(null)
   const [name, setName] = useState('')
   const [description, setDescription] = useState('')
@@ -47,26 +57,54 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: { courseId
         </>
       }
     >
-      <p className="dialog-words">A copy is kept as it stands now. The page itself stays as it is, and changes to it do not change the template.</p>
+      <p className="dialog-words">
+        A copy is kept as it stands now. The page itself stays as it is, and changes to it do not change the template.
+      </p>
       <Form layout="vertical" component={false}>
         <Form.Item label="Name" htmlFor="template-name">
-          <Input id="template-name" value={name} maxLength={PLAN_TITLE_LENGTH} onChange={(event) => setName(event.target.value)} />
+          <Input
+            id="template-name"
+            value={name}
+            maxLength={PLAN_TITLE_LENGTH}
+            onChange={(event) => setName(event.target.value)}
+          />
         </Form.Item>
         <Form.Item label="What it is for" htmlFor="template-for">
-          <Input id="template-for" value={description} maxLength={1000} onChange={(event) => setDescription(event.target.value)} />
+          <Input
+            id="template-for"
+            value={description}
+            maxLength={1000}
+            onChange={(event) => setDescription(event.target.value)}
+          />
         </Form.Item>
         <fieldset className="template-reach">
           <legend>Who may use it</legend>
-          <Radio.Group value={reach} onChange={(event) => setReach(event.target.value as Reach)} options={Object.entries(REACH_WORDS).map(([value, label]) => ({ value, label }))} />
+          <Radio.Group
+            value={reach}
+            onChange={(event) => setReach(event.target.value as Reach)}
+            options={Object.entries(REACH_WORDS).map(([value, label]) => ({ value, label }))}
+          />
         </fieldset>
         {found && (
           <fieldset className="template-blanks">
             <legend>Blanks</legend>
-            {found.blanks.length === 0 && <p className="soft">None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for anew in each page.</p>}
+            {found.blanks.length === 0 && (
+              <p className="soft">
+                None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked
+                for anew in each page.
+              </p>
+            )}
             {found.blanks.map((blank) => (
               <label key={blank.name} className="template-blank">
-                <span className="template-example" dir="auto">{blank.example}</span>
-                <Input aria-label={`What the blank “${blank.example}” is called`} value={names[blank.name] ?? blank.name} maxLength={MOST_BLANK_NAME} onChange={(event) => setNames({ ...names, [blank.name]: event.target.value })} />
+                <span className="template-example" dir="auto">
+                  {blank.example}
+                </span>
+                <Input
+                  aria-label={`What the blank “${blank.example}” is called`}
+                  value={names[blank.name] ?? blank.name}
+                  maxLength={MOST_BLANK_NAME}
+                  onChange={(event) => setNames({ ...names, [blank.name]: event.target.value })}
+                />
               </label>
             ))}
           </fieldset>

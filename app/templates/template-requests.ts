@@ -7,12 +7,28 @@ import { words } from '../../core/kinds/attributes.ts'
 
 const name = words(PLAN_TITLE_LENGTH).trim().min(1, 'A template needs a name.')
 /** Words by the name of a blank. */
-const byBlank = (most: number) => z.record(words(1000), words(most)).refine((all) => Object.keys(all).length <= 200, 'At most 200 blanks can be filled.')
+const byBlank = (most: number) =>
+  z
+    .record(words(1000), words(most))
+    .refine((all) => Object.keys(all).length <= 200, 'At most 200 blanks can be filled.')
 
 /** What can be done with templates, as the browser sends it. */
 export const templateRequest = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('save'), entryId: identifier, name, description: words(1000).trim(), reach: z.enum(REACHES), names: byBlank(MOST_BLANK_NAME) }),
-  z.object({ intent: z.literal('use'), templateId: identifier, afterId: identifier.nullable(), title: words(PLAN_TITLE_LENGTH).trim().min(1, 'The page needs a title.'), values: byBlank(2000) }),
+  z.object({
+    intent: z.literal('save'),
+    entryId: identifier,
+    name,
+    description: words(1000).trim(),
+    reach: z.enum(REACHES),
+    names: byBlank(MOST_BLANK_NAME),
+  }),
+  z.object({
+    intent: z.literal('use'),
+    templateId: identifier,
+    afterId: identifier.nullable(),
+    title: words(PLAN_TITLE_LENGTH).trim().min(1, 'The page needs a title.'),
+    values: byBlank(2000),
+  }),
   z.object({ intent: z.literal('delete'), id: identifier }),
   z.object({ intent: z.literal('restore'), id: identifier }),
 ])
@@ -30,9 +46,20 @@ export const offered = z.object({
 })
 export type Offered = z.infer<typeof offered>
 /** What one of them holds. */
-export const shownTemplate = z.object({ blanks: z.array(z.object({ name: z.string(), example: z.string() })), html: z.string() })
+export const shownTemplate = z.object({
+  blanks: z.array(z.object({ name: z.string(), example: z.string() })),
+  html: z.string(),
+})
 export type ShownTemplate = z.infer<typeof shownTemplate>
-export const toSave = z.object({ title: z.string(), blanks: z.array(z.object({ name: z.string(), example: z.string() })) })
+export const toSave = z.object({
+  title: z.string(),
+  blanks: z.array(z.object({ name: z.string(), example: z.string() })),
+})
 export type ToSave = z.infer<typeof toSave>
-export const templateAnswer = z.object({ ok: z.boolean(), reason: z.string().optional(), id: z.string().optional(), notes: z.array(z.string()).optional() })
+export const templateAnswer = z.object({
+  ok: z.boolean(),
+  reason: z.string().optional(),
+  id: z.string().optional(),
+  notes: z.array(z.string()).optional(),
+})
 export type TemplateAnswer = z.infer<typeof templateAnswer>

@@ -3,7 +3,13 @@ import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { updateTemplateDeleted } from '../../server/templates/queries.server.ts'
-import { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate, shownTemplate } from '../../server/templates/templates.server.ts'
+import {
+  beforeSaving,
+  makeFromTemplate,
+  offeredTemplates,
+  saveTemplate,
+  shownTemplate,
+} from '../../server/templates/templates.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/templates'

@@ -17,7 +17,17 @@ const GROUPS = [
 ] as const
 
 /** Makes a page from a template: choose one, see it, fill its blanks. */
-export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: string; afterId: string | null; onClose(): void; onMade(id: string, words: string): void }) {
+export function UseTemplate({
+  courseId,
+  afterId,
+  onClose,
+  onMade,
+}: {
+  courseId: string
+  afterId: string | null
+  onClose(): void
+  onMade(id: string, words: string): void
+}) {
   const [all, setAll] = useState<readonly Offered[] | null>(null)
   const [typed, setTyped] = useState('')
   const [chosenId, setChosen] = useState<string | null>(null)
@@ -26,9 +36,18 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
   const [gone, setGone] = useState<Offered | null>(null)
   const { isAsking, problem, setProblem, ask } = useAsking()
   // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each course
-  useEffect(() => void getJson(templatesAddress(courseId), offered.array()).then((asked) => (asked.ok ? setAll(asked.value) : setProblem(asked.reason))), [courseId])
+  useEffect(
+    () =>
+      void getJson(templatesAddress(courseId), offered.array()).then((asked) =>
+        asked.ok ? setAll(asked.value) : setProblem(asked.reason),
+      ),
+    [courseId],
+  )
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = (all ?? []).filter(({ id, name, description }) => id !== gone?.id && words.every((word) => `${name} ${description}`.toLowerCase().includes(word)))
+  const shown = (all ?? []).filter(
+    ({ id, name, description }) =>
+      id !== gone?.id && words.every((word) => `${name} ${description}`.toLowerCase().includes(word)),
+  )
   const chosen = shown.find(({ id }) => id === chosenId) ?? shown[0]
   const choose = (id: string): void => {
     setChosen(id)
@@ -38,20 +57,25 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
   }
   const make = async (): Promise<void> => {
     if (!chosen) return
-    const made = await ask(() => askTemplates(courseId, { intent: 'use', templateId: chosen.id, afterId, title: title ?? chosen.name, values }))
+    const made = await ask(() =>
+      askTemplates(courseId, { intent: 'use', templateId: chosen.id, afterId, title: title ?? chosen.name, values }),
+    )
     if (!made) return
     onMade(made.id ?? '', made.notes?.join(' ') ?? '')
     onClose()
   }
   const take = async (template: Offered, intent: 'delete' | 'restore'): Promise<void> => {
-    if (await ask(() => askTemplates(courseId, { intent, id: template.id }))) setGone(intent === 'delete' ? template : null)
+    if (await ask(() => askTemplates(courseId, { intent, id: template.id })))
+      setGone(intent === 'delete' ? template : null)
   }
   // What each holds is asked when it is looked at, and then known.
   const [looked, setLooked] = useState<Readonly<Record<string, ShownTemplate>>>({})
   const lookedAt = chosen && looked[chosen.id]
   useEffect(() => {
     if (!chosen || lookedAt) return
-    void getJson(`${templatesAddress(courseId)}?shown=${chosen.id}`, shownTemplate).then((asked) => (asked.ok ? setLooked((all) => ({ ...all, [chosen.id]: asked.value })) : setProblem(asked.reason)))
+    void getJson(`${templatesAddress(courseId)}?shown=${chosen.id}`, shownTemplate).then((asked) =>
+      asked.ok ? setLooked((all) => ({ ...all, [chosen.id]: asked.value })) : setProblem(asked.reason),
+    )
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each template
   }, [chosen?.id])
   const open = lookedAt?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0
@@ -73,7 +97,10 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
                 </button>
               </>
             ) : (
-              open > 0 && (open === 1 ? '1 blank is empty: its example stays, and the proof reminds you of it.' : `${open} blanks are empty: their examples stay, and the proof reminds you of them.`)
+              open > 0 &&
+              (open === 1
+                ? '1 blank is empty: its example stays, and the proof reminds you of it.'
+                : `${open} blanks are empty: their examples stay, and the proof reminds you of them.`)
             )}
           </span>
           <Button onClick={onClose}>Cancel</Button>
@@ -84,11 +111,19 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
       }
     >
       {all?.length === 0 ? (
-        <p className="template-none">There is no template yet. To make one, open the menu of a page in the plan and choose “Keep as a template”.</p>
+        <p className="template-none">
+          There is no template yet. To make one, open the menu of a page in the plan and choose “Keep as a template”.
+        </p>
       ) : (
         <div className="template-panes">
           <div className="template-list">
-            <input type="search" aria-label="Find a template" placeholder="Find a template" value={typed} onChange={(event) => setTyped(event.target.value)} />
+            <input
+              type="search"
+              aria-label="Find a template"
+              placeholder="Find a template"
+              value={typed}
+              onChange={(event) => setTyped(event.target.value)}
+            />
             {all === null && !problem && <p className="soft">Looking what there is…</p>}
             {all !== null && shown.length === 0 && <p className="soft">None has these words.</p>}
             {GROUPS.map(([reach, name]) => {
@@ -100,7 +135,11 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
                   <ul>
                     {own.map((each) => (
                       <li key={each.id}>
-                        <button type="button" aria-current={each === chosen || undefined} onClick={() => choose(each.id)}>
+                        <button
+                          type="button"
+                          aria-current={each === chosen || undefined}
+                          onClick={() => choose(each.id)}
+                        >
                           <KindIcon kind={each.kind} size={15} />
                           <span dir="auto">{each.name}</span>
                         </button>
@@ -125,16 +164,29 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
               <div className="template-fields">
                 <label>
                   <span>Title</span>
-                  <Input value={title ?? chosen.name} maxLength={PLAN_TITLE_LENGTH} onChange={(event) => setTitle(event.target.value)} />
+                  <Input
+                    value={title ?? chosen.name}
+                    maxLength={PLAN_TITLE_LENGTH}
+                    onChange={(event) => setTitle(event.target.value)}
+                  />
                 </label>
                 {lookedAt?.blanks.map(({ name, example }) => (
                   <label key={name}>
                     <span>{name}</span>
-                    <Input value={values[name] ?? ''} placeholder={example} maxLength={2000} onChange={(event) => setValues({ ...values, [name]: event.target.value })} />
+                    <Input
+                      value={values[name] ?? ''}
+                      placeholder={example}
+                      maxLength={2000}
+                      onChange={(event) => setValues({ ...values, [name]: event.target.value })}
+                    />
                   </label>
                 ))}
               </div>
-              {lookedAt ? <Picture template={lookedAt} title={title ?? chosen.name} values={values} /> : <p className="soft">Opening it…</p>}
+              {lookedAt ? (
+                <Picture template={lookedAt} title={title ?? chosen.name} values={values} />
+              ) : (
+                <p className="soft">Opening it…</p>
+              )}
             </div>
           )}
         </div>
@@ -145,7 +197,15 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: { courseId: 
 }
 
 /** How the page will look, with what has been filled in so far. */
-function Picture({ template, title, values }: { template: ShownTemplate; title: string; values: Readonly<Record<string, string>> }) {
+function Picture({
+  template,
+  title,
+  values,
+}: {
+  template: ShownTemplate
+  title: string
+  values: Readonly<Record<string, string>>
+}) {
   const text = useRef<HTMLDivElement>(null)
   const html = useMemo(() => ({ __html: template.html }), [template.html])
   useEffect(() => {

@@ -59,7 +59,17 @@ export function antTheme(palette: Palette, isDark = palette === dark): ThemeConf
       boxShadowSecondary: '0 8px 28px rgb(20 28 27 / 22%)',
     },
     components: {
-      Button: { fontWeight: 500, defaultShadow: 'none', primaryShadow: 'none', dangerShadow: 'none', primaryColor: palette['lichen-ink'], defaultBg: palette.sheet, defaultHoverBg: palette['lichen-tint'], defaultHoverColor: palette.ink, defaultHoverBorderColor: palette.edge },
+      Button: {
+        fontWeight: 500,
+        defaultShadow: 'none',
+        primaryShadow: 'none',
+        dangerShadow: 'none',
+        primaryColor: palette['lichen-ink'],
+        defaultBg: palette.sheet,
+        defaultHoverBg: palette['lichen-tint'],
+        defaultHoverColor: palette.ink,
+        defaultHoverBorderColor: palette.edge,
+      },
       Segmented: { itemSelectedBg: palette['lichen-tint'], itemSelectedColor: palette.ink, trackBg: palette.sheet },
       Tooltip: { colorBgSpotlight: palette.ink, colorTextLightSolid: palette.sheet },
       Modal: { contentBg: palette.sheet, headerBg: palette.sheet },

@@ -8,7 +8,17 @@ import { transferAnswer } from './transfer-requests.ts'
 import './transfers.css'
 
 /** Brings a document in, as a book or as a page. */
-export function BringIn({ courseId, after, onClose, onBegun }: { courseId: string; after: { id: string; title: string } | null; onClose(): void; onBegun(): void }) {
+export function BringIn({
+  courseId,
+  after,
+  onClose,
+  onBegun,
+}: {
+  courseId: string
+  after: { id: string; title: string } | null
+  onClose(): void
+  onBegun(): void
+}) {
   const [file, setFile] = useState<File | null>(null)
   const [as, setAs] = useState<BringAs>('book')
   const [share, setShare] = useState(0)
@@ -29,7 +39,8 @@ export function BringIn({ courseId, after, onClose, onBegun }: { courseId: strin
     if (!file) return setProblem('Choose a document first.')
     setShare(0)
     const query = new URLSearchParams({ name: file.name.toWellFormed(), as, ...(after ? { after: after.id } : {}) })
-    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/bring?${query}`, file, transferAnswer, setShare)))) return
+    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/bring?${query}`, file, transferAnswer, setShare))))
+      return
     onBegun()
     onClose()
   }
@@ -48,11 +59,23 @@ export function BringIn({ courseId, after, onClose, onBegun }: { courseId: strin
         </>
       }
     >
-      <div className={isOver ? 'bring-field is-over' : 'bring-field'} onDragOver={(event) => (event.preventDefault(), setOver(true))} onDragLeave={() => setOver(false)} onDrop={drop}>
+      <div
+        className={isOver ? 'bring-field is-over' : 'bring-field'}
+        onDragOver={(event) => (event.preventDefault(), setOver(true))}
+        onDragLeave={() => setOver(false)}
+        onDrop={drop}
+      >
         <FileUp size={22} strokeWidth={1.5} aria-hidden />
         {file ? <b dir="auto">{file.name}</b> : <span>Drop a document here</span>}
         <Button onClick={() => field.current?.click()}>{file ? 'Choose another' : 'Choose a file'}</Button>
-        <input ref={field} type="file" hidden aria-label="Document" accept=".docx,.epub,.md,.markdown,.zip,.html,.htm" onChange={(event) => take(event.target.files?.[0])} />
+        <input
+          ref={field}
+          type="file"
+          hidden
+          aria-label="Document"
+          accept=".docx,.epub,.md,.markdown,.zip,.html,.htm"
+          onChange={(event) => take(event.target.files?.[0])}
+        />
         <span className="soft small">Word (.docx), EPUB, Markdown (.md, or a .zip of them with pictures), HTML</span>
       </div>
       <fieldset className="transfer-choice">
@@ -68,7 +91,10 @@ export function BringIn({ courseId, after, onClose, onBegun }: { courseId: strin
           </Radio>
         </Radio.Group>
       </fieldset>
-      <p className="soft small bring-place">{after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until you publish it.</p>
+      <p className="soft small bring-place">
+        {after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until
+        you publish it.
+      </p>
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
   )

@@ -9,7 +9,17 @@ import type { Transfers } from './use-transfers.ts'
 import './transfers.css'
 
 /** Asks in which form something is to be had, and whether as students read it or as it is being written. */
-export function TakeOut({ entry, transfers, onClose, onBegun }: { entry: PlanRow; transfers: Transfers; onClose(): void; onBegun(): void }) {
+export function TakeOut({
+  entry,
+  transfers,
+  onClose,
+  onBegun,
+}: {
+  entry: PlanRow
+  transfers: Transfers
+  onClose(): void
+  onBegun(): void
+}) {
   const isPublished = entry.edition !== null
   const [format, setFormat] = useState<OutFormat>(entry.kind === 'book' ? 'epub' : 'web')
   const [manner, setManner] = useState<OutManner>(isPublished ? 'published' : 'written')
@@ -50,7 +60,11 @@ export function TakeOut({ entry, transfers, onClose, onBegun }: { entry: PlanRow
         <Radio.Group value={manner} onChange={(event) => setManner(event.target.value as OutManner)}>
           <Radio value="published" disabled={!isPublished}>
             What students read now
-            <span className="soft small">{isPublished ? `Edition ${entry.edition}${entry.kind === 'book' ? ', with the chapters that are published' : ''}.` : `This ${kindOfEntry(entry.kind).label.toLowerCase()} is not published yet.`}</span>
+            <span className="soft small">
+              {isPublished
+                ? `Edition ${entry.edition}${entry.kind === 'book' ? ', with the chapters that are published' : ''}.`
+                : `This ${kindOfEntry(entry.kind).label.toLowerCase()} is not published yet.`}
+            </span>
           </Radio>
           <Radio value="written">
             What is being written

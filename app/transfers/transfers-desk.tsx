@@ -21,18 +21,33 @@ interface Props {
 }
 
 /** What went out of the course and came in: how far it is, the file, or the report. */
-export function TransfersDesk({ transfers: { all, problem, ask }, plan, courseId, timeZone, onBring, onShow, onUndo }: Props) {
+export function TransfersDesk({
+  transfers: { all, problem, ask },
+  plan,
+  courseId,
+  timeZone,
+  onBring,
+  onShow,
+  onUndo,
+}: Props) {
   const [failed, setFailed] = useState('')
-  const again = (id: string): void => void ask({ intent: 'again', id }).then((answer) => setFailed(answer.ok ? '' : (answer.reason ?? '')))
+  const again = (id: string): void =>
+    void ask({ intent: 'again', id }).then((answer) => setFailed(answer.ok ? '' : (answer.reason ?? '')))
   return (
     <>
       <section>
         <h2 className="visually-hidden">Out and in</h2>
-        <p className="soft small transfer-help">To take something out, choose “Get it as a file” in its menu. Files stay here for two weeks.</p>
+        <p className="soft small transfer-help">
+          To take something out, choose “Get it as a file” in its menu. Files stay here for two weeks.
+        </p>
         <button type="button" className="desk-button" onClick={onBring}>
           Bring a document in…
         </button>
-        {(problem || failed) && <p className="field-problem" role="alert">{failed || problem}</p>}
+        {(problem || failed) && (
+          <p className="field-problem" role="alert">
+            {failed || problem}
+          </p>
+        )}
       </section>
       {all?.length === 0 && <p className="desk-empty soft">Nothing has gone out or come in lately.</p>}
       <ul className="transfer-list" aria-label="What went out and came in">
@@ -41,14 +56,20 @@ export function TransfersDesk({ transfers: { all, problem, ask }, plan, courseId
           return (
             <li key={transfer.id}>
               <p className="transfer-name">
-                {transfer.direction === 'out' ? <ArrowUpFromLine size={15} strokeWidth={1.75} aria-label="Out:" /> : <ArrowDownToLine size={15} strokeWidth={1.75} aria-label="In:" />}
+                {transfer.direction === 'out' ? (
+                  <ArrowUpFromLine size={15} strokeWidth={1.75} aria-label="Out:" />
+                ) : (
+                  <ArrowDownToLine size={15} strokeWidth={1.75} aria-label="In:" />
+                )}
                 <span dir="auto">{transfer.name}</span>
               </p>
               <p className="soft small">
                 {formatName(transfer)}, {transfer.person}, {shortMoment(transfer.at, timeZone)}
                 {transfer.direction === 'out' && transfer.size !== null && `, ${sizeWords(transfer.size)}`}
               </p>
-              <p className="visually-hidden" role="status">{statusWords(transfer)}</p>
+              <p className="visually-hidden" role="status">
+                {statusWords(transfer)}
+              </p>
               {(transfer.state === 'waiting' || transfer.state === 'running') && <Moving transfer={transfer} />}
               {transfer.state === 'failed' && (
                 <p className="field-problem">
@@ -75,7 +96,9 @@ export function TransfersDesk({ transfers: { all, problem, ask }, plan, courseId
                       </button>
                     </>
                   )}
-                  {transfer.direction === 'in' && !isThere && <span className="soft small">No longer in the plan. Its pictures are still on the shelf.</span>}
+                  {transfer.direction === 'in' && !isThere && (
+                    <span className="soft small">No longer in the plan. Its pictures are still on the shelf.</span>
+                  )}
                 </p>
               )}
               {transfer.report && <Report report={transfer.report} direction={transfer.direction} />}
@@ -92,14 +115,31 @@ function Moving({ transfer: { step, done, total, state } }: { transfer: ShownTra
   return (
     <div className="transfer-moving">
       <span className="small">{words}</span>
-      <Progress percent={total > 0 ? Math.round((100 * done) / total) : 0} size="small" showInfo={false} status="active" strokeColor="var(--lichen)" aria-label={words} />
+      <Progress
+        percent={total > 0 ? Math.round((100 * done) / total) : 0}
+        size="small"
+        showInfo={false}
+        status="active"
+        strokeColor="var(--lichen)"
+        aria-label={words}
+      />
     </div>
   )
 }
 
 function Report({ report: { kept, notes }, direction }: { report: TransferReport; direction: 'out' | 'in' }) {
-  const counted = (count: number, one: string, many = `${one}s`): string[] => (count > 0 ? [`${count.toLocaleString('en')} ${count === 1 ? one : many}`] : [])
-  const all = kept ? [...counted(kept.words, 'word'), ...counted(kept.chapters, 'chapter'), ...counted(kept.headings, 'heading'), ...counted(kept.lists, 'list'), ...counted(kept.tables, 'table'), ...counted(kept.pictures, 'picture')] : []
+  const counted = (count: number, one: string, many = `${one}s`): string[] =>
+    count > 0 ? [`${count.toLocaleString('en')} ${count === 1 ? one : many}`] : []
+  const all = kept
+    ? [
+        ...counted(kept.words, 'word'),
+        ...counted(kept.chapters, 'chapter'),
+        ...counted(kept.headings, 'heading'),
+        ...counted(kept.lists, 'list'),
+        ...counted(kept.tables, 'table'),
+        ...counted(kept.pictures, 'picture'),
+      ]
+    : []
   const own = (sort: 'changed' | 'left out') => notes.filter((note) => note.sort === sort)
   return (
     <details className="transfer-report" open={direction === 'in' && notes.length > 0}>
@@ -126,7 +166,9 @@ function Report({ report: { kept, notes }, direction }: { report: TransferReport
 }
 
 function formatName({ direction, format }: ShownTransfer): string {
-  return direction === 'out' ? (outFormats[format as keyof typeof outFormats]?.label ?? format) : (inFormats[format as keyof typeof inFormats] ?? format)
+  return direction === 'out'
+    ? (outFormats[format as keyof typeof outFormats]?.label ?? format)
+    : (inFormats[format as keyof typeof inFormats] ?? format)
 }
 
 function statusWords({ name, state, direction }: ShownTransfer): string {

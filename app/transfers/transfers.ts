@@ -18,7 +18,17 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { course, person } = await requireCourse(context, request, params.courseId, 'write', true)
   const parsed = await parseJson(request, transferRequest, 10_000)
   if (!parsed.ok) return parsed.answer
-  const answer = parsed.data.intent === 'out' ? await beginOut(course, person.id, parsed.data) : await tryAgain(course.id, parsed.data.id)
-  if (answer.ok && parsed.data.intent === 'out') await recordDeed(pool, { act: 'export', personId: person.id, courseId: course.id, about: `${parsed.data.entryId} as ${parsed.data.format}`, address: context.address })
+  const answer =
+    parsed.data.intent === 'out'
+      ? await beginOut(course, person.id, parsed.data)
+      : await tryAgain(course.id, parsed.data.id)
+  if (answer.ok && parsed.data.intent === 'out')
+    await recordDeed(pool, {
+      act: 'export',
+      personId: person.id,
+      courseId: course.id,
+      about: `${parsed.data.entryId} as ${parsed.data.format}`,
+      address: context.address,
+    })
   return Response.json(answer, { status: answer.ok ? 200 : 409 })
 }

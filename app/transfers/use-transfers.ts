@@ -1,6 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { getJson, sendJson } from '../shell/ask-json.ts'
-import { type ShownTransfer, shownTransfer, transferAnswer, type TransferAnswer, type TransferRequest } from './transfer-requests.ts'
+import {
+  type ShownTransfer,
+  shownTransfer,
+  transferAnswer,
+  type TransferAnswer,
+  type TransferRequest,
+} from './transfer-requests.ts'
 
 /** How often is asked how far things are, in milliseconds. */
 const EVERY = 1000
@@ -27,7 +33,8 @@ export function useTransfers(courseId: string, onArrived: (transfer: ShownTransf
       setProblem('')
       setAll(asked.value)
       for (const transfer of asked.value) {
-        if (transfer.state === 'done' && ['waiting', 'running'].includes(before.current.get(transfer.id) ?? '')) told.current(transfer)
+        if (transfer.state === 'done' && ['waiting', 'running'].includes(before.current.get(transfer.id) ?? ''))
+          told.current(transfer)
         before.current.set(transfer.id, transfer.state)
       }
     })

@@ -25,7 +25,19 @@ const TOOLS: readonly (readonly [name: string, keys: string, icon: LucideIcon, c
 ]
 
 /** The field itself: a small bar and the text. */
-export default function PassageEditor({ label, placeholder, start, courseId, uploadTo, variables, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps) {
+export default function PassageEditor({
+  label,
+  placeholder,
+  start,
+  courseId,
+  uploadTo,
+  variables,
+  isFocused,
+  takeTyped,
+  onTaken,
+  onChange,
+  onSend,
+}: PassageEditorProps) {
   const { message } = App.useApp()
   const [editor, setEditor] = useState<Editor | null>(null)
   const [isLinking, setLinking] = useState(false)
@@ -47,11 +59,25 @@ export default function PassageEditor({ label, placeholder, start, courseId, upl
     const typed = takeTyped()
     const made: Editor = new Editor({
       element: holder.current,
-      extensions: passageExtensions({ onLink: () => setLinking(true), onSend: () => latest.current.onSend?.(), onFiles: (files, at) => takeFiles(made, files, at), onTrouble: (words) => void message.info(words, 8) }),
+      extensions: passageExtensions({
+        onLink: () => setLinking(true),
+        onSend: () => latest.current.onSend?.(),
+        onFiles: (files, at) => takeFiles(made, files, at),
+        onTrouble: (words) => void message.info(words, 8),
+      }),
       content: typed ?? start ?? emptyPassage,
       injectCSS: false,
       enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
-      editorProps: { attributes: { class: 'page-content', 'aria-label': label, role: 'textbox', 'aria-multiline': 'true', spellcheck: 'true', dir: 'auto' } },
+      editorProps: {
+        attributes: {
+          class: 'page-content',
+          'aria-label': label,
+          role: 'textbox',
+          'aria-multiline': 'true',
+          spellcheck: 'true',
+          dir: 'auto',
+        },
+      },
     })
     made.on('update', () => latest.current.onChange(made.getJSON()))
     if (isFocused()) {
@@ -74,16 +100,42 @@ export default function PassageEditor({ label, placeholder, start, courseId, upl
     <div className="rich-field">
       <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`}>
         {TOOLS.map(([name, keys, Icon, command]) => (
-          <button key={name} type="button" className="plain-button tool" title={keys ? `${name} (${keys})` : name} aria-label={name} onMouseDown={(event) => event.preventDefault()} onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}>
+          <button
+            key={name}
+            type="button"
+            className="plain-button tool"
+            title={keys ? `${name} (${keys})` : name}
+            aria-label={name}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}
+          >
             <Icon size={15} strokeWidth={1.75} aria-hidden />
           </button>
         ))}
-        <button type="button" className="plain-button tool" title="Link (Ctrl+K)" aria-label="Link" onMouseDown={(event) => event.preventDefault()} onClick={() => setLinking(true)}>
+        <button
+          type="button"
+          className="plain-button tool"
+          title="Link (Ctrl+K)"
+          aria-label="Link"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => setLinking(true)}
+        >
           <Link2 size={15} strokeWidth={1.75} aria-hidden />
         </button>
-        {variables && <ValueTool variables={variables} onInsert={(formula, decimals) => editor && insertValue(editor, formula, decimals)} />}
+        {variables && (
+          <ValueTool
+            variables={variables}
+            onInsert={(formula, decimals) => editor && insertValue(editor, formula, decimals)}
+          />
+        )}
         {uploadTo && (
-          <button type="button" className="plain-button tool" title="Picture" aria-label="Picture" onClick={() => chooser.current?.click()}>
+          <button
+            type="button"
+            className="plain-button tool"
+            title="Picture"
+            aria-label="Picture"
+            onClick={() => chooser.current?.click()}
+          >
             <Image size={15} strokeWidth={1.75} aria-hidden />
           </button>
         )}
@@ -93,7 +145,15 @@ export default function PassageEditor({ label, placeholder, start, courseId, upl
         <div ref={holder} />
       </div>
       {editor && isLinking && <LinkField editor={editor} onClose={() => setLinking(false)} />}
-      {unasked[0] && <AltDialog key={unasked[0].id} courseId={courseId} item={{ ...unasked[0], state: 'ready' }} onAnswer={answerAlt} onLater={() => answerAlt(null)} />}
+      {unasked[0] && (
+        <AltDialog
+          key={unasked[0].id}
+          courseId={courseId}
+          item={{ ...unasked[0], state: 'ready' }}
+          onAnswer={answerAlt}
+          onLater={() => answerAlt(null)}
+        />
+      )}
       <input
         ref={chooser}
         type="file"
@@ -112,12 +172,24 @@ export default function PassageEditor({ label, placeholder, start, courseId, upl
 
 function insertValue(editor: Editor, formula: string, decimals: number | null): void {
   const { state, view } = editor
-  view.dispatch(state.tr.replaceSelectionWith(state.schema.nodes.value!.create({ formula, decimals }), true).scrollIntoView())
+  view.dispatch(
+    state.tr.replaceSelectionWith(state.schema.nodes.value!.create({ formula, decimals }), true).scrollIntoView(),
+  )
   view.focus()
 }
 
 /** What to write here, while nothing is written. */
 function Hint({ editor, words }: { editor: Editor; words: string }) {
-  const isEmpty = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.childCount === 1 && state.doc.firstChild?.type.name === 'paragraph' && state.doc.firstChild.content.size === 0 })
-  return isEmpty ? <span className="rich-hint soft" aria-hidden>{words}</span> : null
+  const isEmpty = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) =>
+      state.doc.childCount === 1 &&
+      state.doc.firstChild?.type.name === 'paragraph' &&
+      state.doc.firstChild.content.size === 0,
+  })
+  return isEmpty ? (
+    <span className="rich-hint soft" aria-hidden>
+      {words}
+    </span>
+  ) : null
 }

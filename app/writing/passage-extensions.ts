@@ -38,7 +38,18 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble }: Callba
         pieceViews(),
         arriving(),
         pageGuard(onTrouble),
-        coreClipboard({ onFiles, onEmbed: () => onTrouble('Players stand in pages of authors. Paste the address as a link instead: write a few words, mark them, press Ctrl+K.'), onTrouble, players: [] }, this.editor.schema),
+        coreClipboard(
+          {
+            onFiles,
+            onEmbed: () =>
+              onTrouble(
+                'Players stand in pages of authors. Paste the address as a link instead: write a few words, mark them, press Ctrl+K.',
+              ),
+            onTrouble,
+            players: [],
+          },
+          this.editor.schema,
+        ),
       ]
     },
   })

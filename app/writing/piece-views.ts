@@ -5,6 +5,7 @@ import { PIECES } from '../pieces/registry.ts'
 /** The views of pieces that their HTML alone does not show. */
 export function pieceViews(): Plugin {
   const nodeViews: Record<string, NodeViewConstructor> = {}
-  for (const { kind, view: make } of PIECES) if (make) nodeViews[kind] = (node, view, getPosition) => make(node, view, getPosition)
+  for (const { kind, view: make } of PIECES)
+    if (make) nodeViews[kind] = (node, view, getPosition) => make(node, view, getPosition)
   return new Plugin({ props: { nodeViews } })
 }

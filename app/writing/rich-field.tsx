@@ -62,7 +62,15 @@ export function RichField(props: RichFieldProps) {
   }, [])
   return (
     <>
-      {Editor && <Editor {...props} start={start} isFocused={() => document.activeElement === field.current || isOpen} takeTyped={() => (field.current?.value ? plainPassage(field.current.value) : null)} onTaken={() => setTaken(true)} />}
+      {Editor && (
+        <Editor
+          {...props}
+          start={start}
+          isFocused={() => document.activeElement === field.current || isOpen}
+          takeTyped={() => (field.current?.value ? plainPassage(field.current.value) : null)}
+          onTaken={() => setTaken(true)}
+        />
+      )}
       {!isTaken && (
         <textarea
           ref={field}

@@ -6,7 +6,12 @@ import { MOST_DEPTH, TITLE_LENGTH } from './limits.ts'
 import { emptyPage, schema } from './schema.ts'
 
 const page = emptyPage('Walls')
-const insert = (at: number, ...content: unknown[]): unknown => ({ stepType: 'replace', from: at, to: at, slice: { content } })
+const insert = (at: number, ...content: unknown[]): unknown => ({
+  stepType: 'replace',
+  from: at,
+  to: at,
+  slice: { content },
+})
 const text = (words: string): unknown => ({ type: 'text', text: words })
 const nested = (depth: number): unknown => {
   let inner: unknown = { type: 'paragraph' }
@@ -29,9 +34,24 @@ test.each([
   ['bold in the title', [insert(1, { type: 'text', text: 'x', marks: [{ type: 'strong' }] })], 'does not fit'],
   ['a title of 10,000 characters', [insert(1, text('x'.repeat(10_000)))], `at most ${TITLE_LENGTH}`],
   ['a page without a title', [{ stepType: 'replace', from: 0, to: 7 }], 'does not fit'],
-  ['a script address', [insert(8, { type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:x' } }] })], 'The href of a link'],
-  ['an attribute of nobody', [insert(7, { type: 'box', attrs: { ground: 'url(x)' }, content: [{ type: 'paragraph' }] })], 'The ground of a box'],
-  ['a value no attribute takes', [{ stepType: 'replace', from: 7, to: 9, slice: { content: [{ type: 'heading' }] } }, { stepType: 'attr', pos: 7, attr: 'level', value: 9 }], 'level'],
+  [
+    'a script address',
+    [insert(8, { type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:x' } }] })],
+    'The href of a link',
+  ],
+  [
+    'an attribute of nobody',
+    [insert(7, { type: 'box', attrs: { ground: 'url(x)' }, content: [{ type: 'paragraph' }] })],
+    'The ground of a box',
+  ],
+  [
+    'a value no attribute takes',
+    [
+      { stepType: 'replace', from: 7, to: 9, slice: { content: [{ type: 'heading' }] } },
+      { stepType: 'attr', pos: 7, attr: 'level', value: 9 },
+    ],
+    'level',
+  ],
 ])('%s is refused with a sentence', (_name, steps, sentence) => {
   const result = applyUnsafeSteps(page, steps)
   expect(result.ok).toBe(false)
@@ -50,22 +70,59 @@ test('a wrap that makes what it encloses too deep is refused', () => {
   const transform = new Transform(deep)
   const range = deep.resolve(3).blockRange(deep.resolve(deep.content.size - 1))!
   transform.wrap(range, [{ type: schema.nodes.box! }])
-  expect(applyUnsafeSteps(deep, transform.steps.map((step) => step.toJSON() as unknown)).ok).toBe(false)
+  expect(
+    applyUnsafeSteps(
+      deep,
+      transform.steps.map((step) => step.toJSON() as unknown),
+    ).ok,
+  ).toBe(false)
 })
 
 /** A step of random numbers and content, as nobody's editor would send it. */
 function forgedStep(random: Random, size: number): unknown {
   const from = random.below(size + 1)
   const to = Math.min(size, from + random.below(8))
-  const content = random.pick([[], [{ type: 'text', text: 'x' }], [{ type: 'paragraph' }], [{ type: 'listItem' }], [{ type: 'tableCell', content: [{ type: 'paragraph' }] }], [{ type: 'box', content: [{ type: 'text', text: 'in' }] }], [{ type: 'title' }], [nested(20)], [{ type: 'heading', attrs: { level: random.below(9) } }]])
+  const content = random.pick([
+    [],
+    [{ type: 'text', text: 'x' }],
+    [{ type: 'paragraph' }],
+    [{ type: 'listItem' }],
+    [{ type: 'tableCell', content: [{ type: 'paragraph' }] }],
+    [{ type: 'box', content: [{ type: 'text', text: 'in' }] }],
+    [{ type: 'title' }],
+    [nested(20)],
+    [{ type: 'heading', attrs: { level: random.below(9) } }],
+  ])
   const open = random.below(2)
   return random.pick([
     { stepType: 'replace', from, to, slice: { content, openStart: open, openEnd: open } },
     { stepType: 'replace', from, to },
-    { stepType: 'replaceAround', from, to, gapFrom: from + random.below(2), gapTo: to - random.below(2), insert: random.below(3), slice: { content, openStart: 0, openEnd: 0 } },
-    { stepType: 'addMark', from, to, mark: random.pick([{ type: 'strong' }, { type: 'link', attrs: { href: 'data:x' } }, { type: 'link', attrs: { href: '#a' } }]) },
+    {
+      stepType: 'replaceAround',
+      from,
+      to,
+      gapFrom: from + random.below(2),
+      gapTo: to - random.below(2),
+      insert: random.below(3),
+      slice: { content, openStart: 0, openEnd: 0 },
+    },
+    {
+      stepType: 'addMark',
+      from,
+      to,
+      mark: random.pick([
+        { type: 'strong' },
+        { type: 'link', attrs: { href: 'data:x' } },
+        { type: 'link', attrs: { href: '#a' } },
+      ]),
+    },
     { stepType: 'addNodeMark', pos: from, mark: { type: 'strong' } },
-    { stepType: 'attr', pos: from, attr: random.pick(['level', 'ground', 'colspan', 'start']), value: random.pick([2, 3, 99, '#efe6d3', null]) },
+    {
+      stepType: 'attr',
+      pos: from,
+      attr: random.pick(['level', 'ground', 'colspan', 'start']),
+      value: random.pick([2, 3, 99, '#efe6d3', null]),
+    },
   ])
 }
 
@@ -79,7 +136,9 @@ test('the partial check agrees with the full check on batches of several steps, 
       let next = now
       for (let count = 1 + random.below(4); count > 0; count--) {
         try {
-          const made = random.below(3) ? [...(randomEdit(next, random, () => 'x')?.steps ?? [])] : [Step.fromJSON(schema, forgedStep(random, next.content.size) as object)]
+          const made = random.below(3)
+            ? [...(randomEdit(next, random, () => 'x')?.steps ?? [])]
+            : [Step.fromJSON(schema, forgedStep(random, next.content.size) as object)]
           for (const step of made) {
             const result = step.apply(next)
             if (!result.doc) break
@@ -91,7 +150,10 @@ test('the partial check agrees with the full check on batches of several steps, 
         }
       }
       const [partial, full] = [problemIn(next, changedRanges(steps)), problemOfPage(next)]
-      expect(partial === null, `seed ${seed}, batch ${batch}: ${partial} against ${full}\n${JSON.stringify(steps)}`).toBe(full === null)
+      expect(
+        partial === null,
+        `seed ${seed}, batch ${batch}: ${partial} against ${full}\n${JSON.stringify(steps)}`,
+      ).toBe(full === null)
       if (full === null) {
         now = next
         now.check()

@@ -1,5 +1,14 @@
 import { type Attrs, Mark, type Node } from 'prosemirror-model'
-import { AddMarkStep, AddNodeMarkStep, AttrStep, RemoveMarkStep, RemoveNodeMarkStep, ReplaceAroundStep, Step, type StepMap } from 'prosemirror-transform'
+import {
+  AddMarkStep,
+  AddNodeMarkStep,
+  AttrStep,
+  RemoveMarkStep,
+  RemoveNodeMarkStep,
+  ReplaceAroundStep,
+  Step,
+  type StepMap,
+} from 'prosemirror-transform'
 import { z } from 'zod'
 import type { MarkKind, NodeKind } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
@@ -7,14 +16,26 @@ import { MOST_BATCH_LENGTH, MOST_DEPTH, MOST_PAGE_SIZE, MOST_STEPS, TITLE_LENGTH
 import { schema } from './schema.ts'
 
 const position = z.number().int().min(0).max(MOST_PAGE_SIZE)
-const slice = z.object({ content: z.array(z.unknown()).optional(), openStart: z.number().int().min(0).max(MOST_DEPTH).optional(), openEnd: z.number().int().min(0).max(MOST_DEPTH).optional() })
+const slice = z.object({
+  content: z.array(z.unknown()).optional(),
+  openStart: z.number().int().min(0).max(MOST_DEPTH).optional(),
+  openEnd: z.number().int().min(0).max(MOST_DEPTH).optional(),
+})
 const mark = z.object({ type: z.string().max(40) }).loose()
 const range = { from: position, to: position }
 
 /** The step types that pages know; steps on the document itself have no attribute to set. */
 const stepJson = z.discriminatedUnion('stepType', [
   z.object({ stepType: z.literal('replace'), ...range, slice: slice.optional(), structure: z.boolean().optional() }),
-  z.object({ stepType: z.literal('replaceAround'), ...range, gapFrom: position, gapTo: position, insert: position, slice: slice.optional(), structure: z.boolean().optional() }),
+  z.object({
+    stepType: z.literal('replaceAround'),
+    ...range,
+    gapFrom: position,
+    gapTo: position,
+    insert: position,
+    slice: slice.optional(),
+    structure: z.boolean().optional(),
+  }),
   z.object({ stepType: z.literal('addMark'), ...range, mark }),
   z.object({ stepType: z.literal('removeMark'), ...range, mark }),
   z.object({ stepType: z.literal('addNodeMark'), pos: position, mark }),
@@ -36,7 +57,8 @@ export function applyUnsafeSteps(page: Node, unsafeSteps: unknown): Applied | Re
   const shape = shapeProblem(unsafeSteps)
   if (shape) return refuse(shape)
   const parsed = stepsJson.safeParse(unsafeSteps)
-  if (!parsed.success) return refuse(`A change was not in the expected form (${parsed.error.issues[0]?.path.join('.') ?? ''}).`)
+  if (!parsed.success)
+    return refuse(`A change was not in the expected form (${parsed.error.issues[0]?.path.join('.') ?? ''}).`)
   const steps: Step[] = []
   let next = page
   for (const json of parsed.data) {
@@ -56,7 +78,8 @@ export function applyUnsafeSteps(page: Node, unsafeSteps: unknown): Applied | Re
 
 /** What is wrong with a page that steps have made of one that was right, or null. */
 export function problemAfter(page: Node, steps: readonly Step[]): string | null {
-  if (page.content.size > MOST_PAGE_SIZE) return 'The page would grow beyond its largest size. Split it into several pages.'
+  if (page.content.size > MOST_PAGE_SIZE)
+    return 'The page would grow beyond its largest size. Split it into several pages.'
   return problemIn(page, changedRanges(steps))
 }
 
@@ -110,7 +133,8 @@ export function changedRanges(steps: readonly Step[]): Range[] {
 
 function ownRanges(step: Step, map: StepMap): Range[] {
   if (step instanceof AddMarkStep || step instanceof RemoveMarkStep) return [[step.from, step.to]]
-  if (step instanceof AttrStep || step instanceof AddNodeMarkStep || step instanceof RemoveNodeMarkStep) return [[step.pos, step.pos + 1]]
+  if (step instanceof AttrStep || step instanceof AddNodeMarkStep || step instanceof RemoveNodeMarkStep)
+    return [[step.pos, step.pos + 1]]
   // What a wrap encloses gets deeper without being changed: its depth must be seen again.
   if (step instanceof ReplaceAroundStep) return [[step.from, map.map(step.to, 1)]]
   const ranges: Range[] = []
@@ -153,7 +177,8 @@ function nodeProblem(node: Node, depth: number): string | null {
   }
   if (!Mark.sameSet(set, node.marks)) return 'The marks of a passage contradict each other.'
   if (node.isText) return textProblem(node.text ?? '')
-  if (node.type.name === 'title' && node.content.size > TITLE_LENGTH) return `A title holds at most ${TITLE_LENGTH} characters; this one has ${node.content.size}.`
+  if (node.type.name === 'title' && node.content.size > TITLE_LENGTH)
+    return `A title holds at most ${TITLE_LENGTH} characters; this one has ${node.content.size}.`
   return null
 }
 
@@ -168,7 +193,8 @@ const right = new WeakSet<Attrs>()
 export function attributesProblem(thing: Node | Mark): string | null {
   if (right.has(thing.attrs)) return null
   const result = strictAttributes.get(thing.type.name)?.safeParse(thing.attrs)
-  if (!result?.success) return `A ${labelOf(thing.type.name)} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
+  if (!result?.success)
+    return `A ${labelOf(thing.type.name)} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
   right.add(thing.attrs)
   return null
 }

@@ -3,7 +3,15 @@ import { expect, test } from 'vitest'
 import { Random, randomEdit } from '../../test/shared/random-edits.ts'
 import { applyUnsafeSteps, problemOfPage } from './check.ts'
 import { normalise } from './normalise.ts'
-import { type LogBatch, mergedSteps, Outbox, type Outgoing, PageInMemory, queuedSteps, stepsFromJson } from './outbox.ts'
+import {
+  type LogBatch,
+  mergedSteps,
+  Outbox,
+  type Outgoing,
+  PageInMemory,
+  queuedSteps,
+  stepsFromJson,
+} from './outbox.ts'
 import { plainText } from './plain-text.ts'
 import { moveOver } from './rebase.ts'
 import { emptyPage, schema } from './schema.ts'
@@ -22,12 +30,25 @@ class Log {
 
   accept({ id, base, steps }: { id: string; base: number; steps: unknown }): Answer {
     const taken = this.batches.find((batch) => batch.id === id)
-    if (taken) return { status: 'taken', from: taken.from, to: taken.to, before: this.since(base).filter(({ to }) => to <= taken.from), steps: stepsFromJson(taken.steps.map((step) => step.toJSON() as unknown)) }
+    if (taken)
+      return {
+        status: 'taken',
+        from: taken.from,
+        to: taken.to,
+        before: this.since(base).filter(({ to }) => to <= taken.from),
+        steps: stepsFromJson(taken.steps.map((step) => step.toJSON() as unknown)),
+      }
     const before = this.since(base)
     const written = applyUnsafeSteps(this.pages[base]!, steps)
     if (!written.ok) throw new Error(written.reason)
     const from = this.version
-    const moved = mergedSteps(moveOver(this.page, written.steps, before.flatMap((batch) => batch.steps.map((step) => step.getMap()))).steps)
+    const moved = mergedSteps(
+      moveOver(
+        this.page,
+        written.steps,
+        before.flatMap((batch) => batch.steps.map((step) => step.getMap())),
+      ).steps,
+    )
     if (before.length > 0) this.late++
     if (moved.length > 0) {
       const applied = applyUnsafeSteps(this.page, JSON.parse(JSON.stringify(moved)))
@@ -36,7 +57,13 @@ class Log {
       const repairs = normalise(this.page)
       if (repairs.length > 0) this.#append(`system ${this.version}`, repairs)
     }
-    return { status: 'taken', from, to: from + moved.length, before, steps: stepsFromJson(JSON.parse(JSON.stringify(moved)) as unknown[]) }
+    return {
+      status: 'taken',
+      from,
+      to: from + moved.length,
+      before,
+      steps: stepsFromJson(JSON.parse(JSON.stringify(moved)) as unknown[]),
+    }
   }
 
   #append(id: string, steps: LogBatch['steps']): void {
@@ -50,7 +77,9 @@ class Log {
   }
 
   since(version: number): LogBatch[] {
-    return this.batches.filter((batch) => batch.to > version).map((batch) => ({ ...batch, steps: stepsFromJson(batch.steps.map((step) => step.toJSON() as unknown)) }))
+    return this.batches
+      .filter((batch) => batch.to > version)
+      .map((batch) => ({ ...batch, steps: stepsFromJson(batch.steps.map((step) => step.toJSON() as unknown)) }))
   }
 }
 
@@ -95,7 +124,16 @@ class World {
     const queued = work?.unsent.work
     const surface = new PageInMemory(queued ? this.log.pages[queued.base]! : this.log.page)
     for (const step of queued ? queuedSteps(queued) : []) surface.write(step)
-    const tab: Tab = { surface, place, isSending: false, sender: new Sender(queued ? Outbox.resume(surface, queued) : new Outbox(surface, this.log.version), this.#ports(() => tab), work?.unsent.setAside) }
+    const tab: Tab = {
+      surface,
+      place,
+      isSending: false,
+      sender: new Sender(
+        queued ? Outbox.resume(surface, queued) : new Outbox(surface, this.log.version),
+        this.#ports(() => tab),
+        work?.unsent.setAside,
+      ),
+    }
     return tab
   }
 
@@ -134,7 +172,8 @@ class World {
       sendSetAside: (entries) => {
         const sent = JSON.stringify(entries)
         return ask(() => {
-          for (const { id, content } of JSON.parse(sent) as { id: string; content: object }[]) this.setAside.set(id, plainText(schemaSlice(content)))
+          for (const { id, content } of JSON.parse(sent) as { id: string; content: object }[])
+            this.setAside.set(id, plainText(schemaSlice(content)))
           return this.random.below(8) > 0
         })
       },
@@ -179,7 +218,8 @@ class World {
     for (const pending of begun.slice(0, this.random.below(begun.length + 1))) pending.happen()
     const kept = this.store.get(tab.place)
     const unsent = kept === undefined ? null : unsentWork.parse(JSON.parse(kept))
-    this.tabs[at] = unsent && (unsent.work || unsent.setAside.length > 0) ? this.#open({ unsent, place: tab.place }) : this.#open()
+    this.tabs[at] =
+      unsent && (unsent.work || unsent.setAside.length > 0) ? this.#open({ unsent, place: tab.place }) : this.#open()
     // The same person's other tab, or the same one opened again, writes on beside it.
     if (this.random.below(2) && this.tabs.length < 7) this.tabs.push(this.#open())
     // Typed in the instant before the end and never kept: forgiven, and no more than that.
@@ -223,23 +263,28 @@ async function run(seed: number): Promise<World> {
 
 const RUNS = 2000
 
-test(`${RUNS} runs of writers whose tabs end between any two operations converge; no sign is lost, none stands twice`, { timeout: 120_000 }, async () => {
-  let [offeredBack, crashes, late] = [0, 0, 0]
-  for (let seed = 1; seed <= RUNS; seed++) {
-    const { tabs, log, typed, deleted, setAside, crashes: ended } = await run(seed)
-    for (const { surface } of tabs) expect(surface.page.eq(log.page), `seed ${seed}: a tab differs from the log`).toBe(true)
-    expect(problemOfPage(log.page), `seed ${seed}`).toBeNull()
-    const signs = [...log.page.textContent].filter((sign) => sign >= '\u4e00')
-    expect(signs.length, `seed ${seed}: a sign stands twice in ${log.page.textContent}`).toBe(new Set(signs).size)
-    const standing = new Set(log.page.textContent + [...setAside.values()].join(''))
-    const missing = [...typed].filter((sign) => !standing.has(sign) && !deleted.has(sign))
-    expect(missing, `seed ${seed}: typed, in no deletion, and nowhere`).toEqual([])
-    if (setAside.size > 0) offeredBack++
-    crashes += ended
-    late += log.late
-  }
-  // The runs must have met the hard cases, or the promise was not tried.
-  expect(offeredBack).toBeGreaterThan(50)
-  expect(crashes).toBeGreaterThan(5000)
-  expect(late).toBeGreaterThan(5000)
-})
+test(
+  `${RUNS} runs of writers whose tabs end between any two operations converge; no sign is lost, none stands twice`,
+  { timeout: 120_000 },
+  async () => {
+    let [offeredBack, crashes, late] = [0, 0, 0]
+    for (let seed = 1; seed <= RUNS; seed++) {
+      const { tabs, log, typed, deleted, setAside, crashes: ended } = await run(seed)
+      for (const { surface } of tabs)
+        expect(surface.page.eq(log.page), `seed ${seed}: a tab differs from the log`).toBe(true)
+      expect(problemOfPage(log.page), `seed ${seed}`).toBeNull()
+      const signs = [...log.page.textContent].filter((sign) => sign >= '\u4e00')
+      expect(signs.length, `seed ${seed}: a sign stands twice in ${log.page.textContent}`).toBe(new Set(signs).size)
+      const standing = new Set(log.page.textContent + [...setAside.values()].join(''))
+      const missing = [...typed].filter((sign) => !standing.has(sign) && !deleted.has(sign))
+      expect(missing, `seed ${seed}: typed, in no deletion, and nowhere`).toEqual([])
+      if (setAside.size > 0) offeredBack++
+      crashes += ended
+      late += log.late
+    }
+    // The runs must have met the hard cases, or the promise was not tried.
+    expect(offeredBack).toBeGreaterThan(50)
+    expect(crashes).toBeGreaterThan(5000)
+    expect(late).toBeGreaterThan(5000)
+  },
+)

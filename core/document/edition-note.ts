@@ -7,4 +7,7 @@ export const editionNote = z
   .trim()
   .max(NOTE_LENGTH, `A note holds at most ${NOTE_LENGTH} characters.`)
   // eslint-disable-next-line no-control-regex -- control characters are what is refused
-  .refine((note) => note.isWellFormed() && !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(note), 'The note holds a character that can’t be shown.')
+  .refine(
+    (note) => note.isWellFormed() && !/[\u0000-\u0008\u000b-\u001f\u007f]/.test(note),
+    'The note holds a character that can’t be shown.',
+  )

@@ -3,5 +3,10 @@ export const emptyPassage = { type: 'passage', content: [{ type: 'paragraph' }] 
 
 /** JSON of a passage of plain words, a paragraph a line. */
 export function plainPassage(text: string): object {
-  return { type: 'passage', content: text.split('\n').map((line) => ({ type: 'paragraph', ...(line === '' ? {} : { content: [{ type: 'text', text: line }] }) })) }
+  return {
+    type: 'passage',
+    content: text
+      .split('\n')
+      .map((line) => ({ type: 'paragraph', ...(line === '' ? {} : { content: [{ type: 'text', text: line }] }) })),
+  }
 }

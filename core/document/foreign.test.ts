@@ -6,12 +6,25 @@ import { problemOfPage } from './check.ts'
 import { namedBySteps, replaceForeign } from './foreign.ts'
 import { pageFromJson, schema } from './schema.ts'
 
-const picture = (item: string, words = ''): object => ({ type: 'picture', attrs: { item, width: 4, height: 3, alt: `A wall of ${item}` }, content: [{ type: 'caption', ...(words && { content: [{ type: 'text', text: words }] }) }] })
+const picture = (item: string, words = ''): object => ({
+  type: 'picture',
+  attrs: { item, width: 4, height: 3, alt: `A wall of ${item}` },
+  content: [{ type: 'caption', ...(words && { content: [{ type: 'text', text: words }] }) }],
+})
 const question = (id: string): object => ({ type: 'bankQuestion', attrs: { question: id } })
-const pageOf = (...blocks: object[]) => pageFromJson({ type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'Walls' }] }, ...blocks, { type: 'paragraph' }] })
+const pageOf = (...blocks: object[]) =>
+  pageFromJson({
+    type: 'doc',
+    content: [{ type: 'title', content: [{ type: 'text', text: 'Walls' }] }, ...blocks, { type: 'paragraph' }],
+  })
 
 test('the kinds say which of their settings name something of the course', () => {
-  expect([...REFERRING]).toEqual(expect.arrayContaining([['item', 'shelf'], ['question', 'questions']]))
+  expect([...REFERRING]).toEqual(
+    expect.arrayContaining([
+      ['item', 'shelf'],
+      ['question', 'questions'],
+    ]),
+  )
   expect(namedBy(schema.nodeFromJSON(picture('p')))).toMatchObject({ to: 'shelf', id: 'p', attribute: 'item' })
   expect(namedBy(schema.node('paragraph'))).toBeNull()
 })
@@ -19,21 +32,60 @@ test('the kinds say which of their settings name something of the course', () =>
 test('what steps bring in is named, wherever in them it stands and however often; what they take out or move words of is not', () => {
   const page = pageOf(picture('there'), question('old'))
   const steps = new Transform(page)
-    .insert(7, schema.nodeFromJSON({ type: 'box', content: [{ type: 'columns', content: [{ type: 'column', content: [picture('deep'), picture('deep')] }, { type: 'column', content: [question('q')] }] }] }))
+    .insert(
+      7,
+      schema.nodeFromJSON({
+        type: 'box',
+        content: [
+          {
+            type: 'columns',
+            content: [
+              { type: 'column', content: [picture('deep'), picture('deep')] },
+              { type: 'column', content: [question('q')] },
+            ],
+          },
+        ],
+      }),
+    )
     .setNodeAttribute(7, 'tone', 'note').steps
   expect(namedBySteps(steps)).toEqual({ items: ['deep'], questions: ['q'] })
   expect(namedBySteps(new Transform(page).delete(7, page.content.size).steps)).toEqual({ items: [], questions: [] })
-  expect(namedBySteps(new Transform(page).setNodeAttribute(7, 'item', 'other').steps)).toEqual({ items: ['other'], questions: [] })
-  expect(namedBySteps(new Transform(page).setNodeAttribute(7, 'alt', 'a wall').steps)).toEqual({ items: [], questions: [] })
+  expect(namedBySteps(new Transform(page).setNodeAttribute(7, 'item', 'other').steps)).toEqual({
+    items: ['other'],
+    questions: [],
+  })
+  expect(namedBySteps(new Transform(page).setNodeAttribute(7, 'alt', 'a wall').steps)).toEqual({
+    items: [],
+    questions: [],
+  })
   expect(namedBySteps(new Transform(page).insert(3, schema.text('words')).steps)).toEqual({ items: [], questions: [] })
 })
 
 test('this course’s own stands in the place of another’s; what may not come along leaves its words, or an empty place', () => {
-  const page = pageOf(picture('mine'), picture('theirs', 'Below'), picture('shut', 'Caption'), question('q'), question('gone'))
-  const steps = replaceForeign(page, { items: new Map([['theirs', { item: 'copy', width: 4, height: 3 }], ['shut', null]]), questions: new Map([['q', 'q-copy'], ['gone', null]]) })
+  const page = pageOf(
+    picture('mine'),
+    picture('theirs', 'Below'),
+    picture('shut', 'Caption'),
+    question('q'),
+    question('gone'),
+  )
+  const steps = replaceForeign(page, {
+    items: new Map([
+      ['theirs', { item: 'copy', width: 4, height: 3 }],
+      ['shut', null],
+    ]),
+    questions: new Map([
+      ['q', 'q-copy'],
+      ['gone', null],
+    ]),
+  })
   const after = steps.reduce((now, step) => step.apply(now).doc!, page)
   expect(after.children.slice(1, -1).map((node) => [node.type.name, namedBy(node)?.id ?? node.textContent])).toEqual([
-    ['picture', 'mine'], ['picture', 'copy'], ['paragraph', 'A wall of shut – Caption'], ['bankQuestion', 'q-copy'], ['bankQuestion', 'none'],
+    ['picture', 'mine'],
+    ['picture', 'copy'],
+    ['paragraph', 'A wall of shut – Caption'],
+    ['bankQuestion', 'q-copy'],
+    ['bankQuestion', 'none'],
   ])
   expect(after.child(2).textContent).toBe('Below')
   expect(problemOfPage(after)).toBeNull()
@@ -44,7 +96,8 @@ test('on 150 generated pages nothing foreign is left, what is the course’s own
   for (let seed = 1; seed <= 150; seed++) {
     const random = new Random(seed)
     let page = pageOf(picture('mine'), picture('theirs'), { type: 'box', content: [picture('shut'), question('q')] })
-    for (let round = 0; round < 8; round++) for (const step of randomEdit(page, random, () => 'x')?.steps ?? []) page = step.apply(page).doc!
+    for (let round = 0; round < 8; round++)
+      for (const step of randomEdit(page, random, () => 'x')?.steps ?? []) page = step.apply(page).doc!
     const ids = (of: typeof page): string[] => {
       const found: string[] = []
       of.descendants((node) => {
@@ -54,9 +107,19 @@ test('on 150 generated pages nothing foreign is left, what is the course’s own
       })
       return found
     }
-    const after = replaceForeign(page, { items: new Map([['theirs', { item: 'copy', width: 4, height: 3 }], ['shut', null]]), questions: new Map([['q', null]]) }).reduce((now, step) => step.apply(now).doc!, page)
+    const after = replaceForeign(page, {
+      items: new Map([
+        ['theirs', { item: 'copy', width: 4, height: 3 }],
+        ['shut', null],
+      ]),
+      questions: new Map([['q', null]]),
+    }).reduce((now, step) => step.apply(now).doc!, page)
     expect(problemOfPage(after), `seed ${seed}`).toBeNull()
-    expect(ids(after), `seed ${seed}`).toEqual(ids(page).filter((id) => id !== 'shut').map((id) => (id === 'theirs' ? 'copy' : id === 'q' ? 'none' : id)))
+    expect(ids(after), `seed ${seed}`).toEqual(
+      ids(page)
+        .filter((id) => id !== 'shut')
+        .map((id) => (id === 'theirs' ? 'copy' : id === 'q' ? 'none' : id)),
+    )
     const words = (of: typeof page): string => of.textContent.replaceAll('A wall of shut', '').replaceAll(' – ', '')
     expect(words(after), `seed ${seed}`).toBe(words(page))
   }

@@ -19,7 +19,8 @@ export function namedBySteps(steps: readonly Step[]): Named {
         if (named) found[named.to].add(named.id)
         return !node.isTextblock
       })
-    else if (step instanceof AttrStep && REFERRING.has(step.attr)) found[REFERRING.get(step.attr)!].add(String(step.value))
+    else if (step instanceof AttrStep && REFERRING.has(step.attr))
+      found[REFERRING.get(step.attr)!].add(String(step.value))
   }
   return { items: [...found.shelf], questions: [...found.questions] }
 }

@@ -52,7 +52,8 @@ function place(table: Node): PlacedRow[] {
       let colspan = 1
       while (colspan < node.attrs.colspan && !taken[index]![column + colspan]) colspan++
       const rowspan = Math.min(Number(node.attrs.rowspan), table.childCount - index)
-      for (let down = 0; down < rowspan; down++) for (let across = 0; across < colspan; across++) taken[index + down]![column + across] = true
+      for (let down = 0; down < rowspan; down++)
+        for (let across = 0; across < colspan; across++) taken[index + down]![column + across] = true
       cells.push({ node, offset: start + offset, colspan, rowspan })
       column += colspan
     })

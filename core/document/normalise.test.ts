@@ -15,11 +15,31 @@ function normalised(page: Node): Node {
 const after = (html: string): string => writePage(normalised(readPage(html).page), 'source').replace('<h1></h1>\n', '')
 
 test.each([
-  ['a short row is filled', '<table><tr><td>a<td>b<tr><td>c</table>', '<table><tbody><tr><td>a</td><td>b</td></tr><tr><td>c</td><td><p></p></td></tr></tbody></table>'],
-  ['a row of heads is filled with heads', '<table><tr><th>a<tr><td>c<td>d</table>', '<table><tbody><tr><th scope="col">a</th><th scope="col"><p></p></th></tr><tr><td>c</td><td>d</td></tr></tbody></table>'],
-  ['a span out of the table is cut', '<table><tr><td rowspan=5>a<td>b</table>', '<table><tbody><tr><td>a</td><td>b</td></tr></tbody></table>'],
-  ['a span over a cell from above is cut', '<table><tr><td>a<td rowspan=2>b<tr><td colspan=2>c</table>', '<table><tbody><tr><td>a</td><td rowspan="2">b</td></tr><tr><td>c</td></tr></tbody></table>'],
-  ['an id that stands twice gets a number', '<h2 id="a">x</h2><h2 id="a">y</h2><h2 id="a-2">z</h2>', '<h2 id="a">x</h2>\n<h2 id="a-3">y</h2>\n<h2 id="a-2">z</h2>'],
+  [
+    'a short row is filled',
+    '<table><tr><td>a<td>b<tr><td>c</table>',
+    '<table><tbody><tr><td>a</td><td>b</td></tr><tr><td>c</td><td><p></p></td></tr></tbody></table>',
+  ],
+  [
+    'a row of heads is filled with heads',
+    '<table><tr><th>a<tr><td>c<td>d</table>',
+    '<table><tbody><tr><th scope="col">a</th><th scope="col"><p></p></th></tr><tr><td>c</td><td>d</td></tr></tbody></table>',
+  ],
+  [
+    'a span out of the table is cut',
+    '<table><tr><td rowspan=5>a<td>b</table>',
+    '<table><tbody><tr><td>a</td><td>b</td></tr></tbody></table>',
+  ],
+  [
+    'a span over a cell from above is cut',
+    '<table><tr><td>a<td rowspan=2>b<tr><td colspan=2>c</table>',
+    '<table><tbody><tr><td>a</td><td rowspan="2">b</td></tr><tr><td>c</td></tr></tbody></table>',
+  ],
+  [
+    'an id that stands twice gets a number',
+    '<h2 id="a">x</h2><h2 id="a">y</h2><h2 id="a-2">z</h2>',
+    '<h2 id="a">x</h2>\n<h2 id="a-3">y</h2>\n<h2 id="a-2">z</h2>',
+  ],
 ])('%s', (_name, html, expected) => expect(after(html)).toBe(expected))
 
 test('normalising again changes nothing, keeps the page right, and leaves tables that the table editor accepts', () => {
@@ -27,7 +47,8 @@ test('normalising again changes nothing, keeps the page right, and leaves tables
   for (let seed = 1; seed <= 500; seed++) {
     const random = new Random(seed)
     let page = emptyPage()
-    for (let count = 0; count < 40; count++) for (const step of randomEdit(page, random, () => 'x')?.steps ?? []) page = step.apply(page).doc ?? page
+    for (let count = 0; count < 40; count++)
+      for (const step of randomEdit(page, random, () => 'x')?.steps ?? []) page = step.apply(page).doc ?? page
     const result = normalised(page)
     if (!result.eq(page)) repaired++
     expect(normalise(result)).toEqual([])

@@ -21,11 +21,15 @@ export function replayOld(content: unknown, version: number, batches: readonly O
   let json = content
   let at = version
   // All that follows in one version is put together at once: reading a page costs more than its steps.
-  for (let from = 0; from < batches.length; ) {
+  for (let from = 0; from < batches.length;) {
     const { schemaVersion } = batches[from]!
     const end = batches.findIndex((batch, index) => index > from && batch.schemaVersion !== schemaVersion)
     const run = batches.slice(from, end < 0 ? undefined : end)
-    json = applied(upgraded(json, at, schemaVersion, all), run.flatMap(({ steps }) => steps), shapesAt(schemaVersion, all))
+    json = applied(
+      upgraded(json, at, schemaVersion, all),
+      run.flatMap(({ steps }) => steps),
+      shapesAt(schemaVersion, all),
+    )
     at = schemaVersion
     from += run.length
   }
@@ -34,8 +38,14 @@ export function replayOld(content: unknown, version: number, batches: readonly O
 
 /** How each kind counted positions at a version: as it does now, but for those that were changed since. */
 function shapesAt(version: number, all: typeof upgrades): Map<string, OldShape> {
-  const shapes = new Map<string, OldShape>(Object.entries(schema.nodes).map(([name, type]) => [name, { holds: type.isTextblock ? 'text' : type.isLeaf ? 'nothing' : 'blocks', isInline: type.isInline }]))
-  for (const { oldShapes } of upgradesFrom(version, all.length + 1, all).toReversed()) for (const [name, shape] of Object.entries(oldShapes ?? {})) shapes.set(name, shape)
+  const shapes = new Map<string, OldShape>(
+    Object.entries(schema.nodes).map(([name, type]) => [
+      name,
+      { holds: type.isTextblock ? 'text' : type.isLeaf ? 'nothing' : 'blocks', isInline: type.isInline },
+    ]),
+  )
+  for (const { oldShapes } of upgradesFrom(version, all.length + 1, all).toReversed())
+    for (const [name, shape] of Object.entries(oldShapes ?? {})) shapes.set(name, shape)
   return shapes
 }
 
@@ -56,7 +66,10 @@ const CONTENT = { nothing: '', text: 'inline*', blocks: 'block*' } as const
 function sizesOnly(shapes: ReadonlyMap<string, OldShape>, { settings, marks: names }: Names): Schema {
   // A setting that nobody gave stays out of the JSON.
   const attrs = Object.fromEntries([...settings].map((name) => [name, { default: undefined }]))
-  const spec = (name: string, { holds, isInline = false }: OldShape): NodeSpec => (name === 'text' ? { group: 'inline' } : { content: CONTENT[holds], marks: '_', inline: isInline, group: isInline ? 'inline' : 'block', attrs })
+  const spec = (name: string, { holds, isInline = false }: OldShape): NodeSpec =>
+    name === 'text'
+      ? { group: 'inline' }
+      : { content: CONTENT[holds], marks: '_', inline: isInline, group: isInline ? 'inline' : 'block', attrs }
   const nodes = Object.fromEntries([...shapes].map(([name, shape]) => [name, spec(name, shape)]))
   const marks = Object.fromEntries([...names].map((name) => [name, { attrs, excludes: '' }]))
   return new Schema({ nodes, marks, topNode: nodeKinds.doc.name })
@@ -72,7 +85,8 @@ function namesIn(json: unknown, found: Names = { settings: new Set(), marks: new
   if (Array.isArray(json)) for (const each of json) namesIn(each, found)
   else if (typeof json === 'object' && json !== null)
     for (const [key, value] of Object.entries(json) as [string, unknown][]) {
-      if (key === 'attrs' && typeof value === 'object' && value !== null) for (const name of Object.keys(value)) found.settings.add(name)
+      if (key === 'attrs' && typeof value === 'object' && value !== null)
+        for (const name of Object.keys(value)) found.settings.add(name)
       else if (key === 'attr' && typeof value === 'string') found.settings.add(value)
       else {
         const marks = key === 'marks' && Array.isArray(value) ? value : key === 'mark' ? [value] : []

@@ -6,12 +6,14 @@ import { mergeLocal, Outbox, PageInMemory, queuedSteps, queuedWork } from './out
 import { rebase } from './rebase.ts'
 import { emptyPage, schema } from './schema.ts'
 
-const typed = (at: number, words: string): Step => new ReplaceStep(at, at, new Slice(Fragment.from(schema.text(words)), 0, 0))
+const typed = (at: number, words: string): Step =>
+  new ReplaceStep(at, at, new Slice(Fragment.from(schema.text(words)), 0, 0))
 
 function written(seed: number, edits: number): PageInMemory {
   const random = new Random(seed)
   const surface = new PageInMemory(emptyPage('Walls'))
-  for (let count = 0; count < edits; count++) for (const step of randomEdit(surface.page, random, () => 'x')?.steps ?? []) surface.write(step)
+  for (let count = 0; count < edits; count++)
+    for (const step of randomEdit(surface.page, random, () => 'x')?.steps ?? []) surface.write(step)
   return surface
 }
 
@@ -33,7 +35,8 @@ test('a batch on its way holds the steps as they were made, no more than one may
   expect(new Outbox(surface, 0).next(() => 'id')).toMatchObject({ base: 0, steps: { length: 13 } })
   for (let count = 0; count < 600; count++) surface.write(typed(8, 'x'))
   expect(new Outbox(surface, 0).next(() => 'id')?.steps).toHaveLength(500)
-  for (let count = 0; count < 4; count++) surface.local.unshift({ step: typed(8, 'x'.repeat(300_000)), inverted: new ReplaceStep(8, 9, Slice.empty) })
+  for (let count = 0; count < 4; count++)
+    surface.local.unshift({ step: typed(8, 'x'.repeat(300_000)), inverted: new ReplaceStep(8, 9, Slice.empty) })
   expect(new Outbox(surface, 0).next(() => 'id')?.steps).toHaveLength(1)
 })
 
@@ -65,7 +68,10 @@ test('when the server makes something else of a batch, the log is right and no w
   const setAside = outbox.receive([{ id: 'id', from: 1, to: 2, steps: [new ReplaceStep(8, 14, Slice.empty)] }])
   expect(surface.page.textContent).toBe('Walls ')
   expect(surface.local).toEqual([])
-  expect(setAside.map(({ slice }) => slice.content.textBetween(0, slice.content.size)).sort()).toEqual(['mine', 'theirs'])
+  expect(setAside.map(({ slice }) => slice.content.textBetween(0, slice.content.size)).sort()).toEqual([
+    'mine',
+    'theirs',
+  ])
 })
 
 test('work that an older Fieldstone kept is read', () => {

@@ -46,7 +46,14 @@ export const queuedWork = z.object({
    * The batch that was on its way: it may have arrived. `base` and `steps` as they were sent; `moved` is what they are on
    * the page at the work's own `base`, when others wrote meanwhile.
    */
-  sent: z.object({ id: z.string(), base: z.number().int().min(0).optional(), steps: z.array(z.unknown()), moved: z.array(z.unknown()).nullable().default(null) }).nullable(),
+  sent: z
+    .object({
+      id: z.string(),
+      base: z.number().int().min(0).optional(),
+      steps: z.array(z.unknown()),
+      moved: z.array(z.unknown()).nullable().default(null),
+    })
+    .nullable(),
   waiting: z.array(z.unknown()),
 })
 export type QueuedWork = z.infer<typeof queuedWork>
@@ -167,7 +174,12 @@ export class Outbox {
     if (steps.length === 0 && !outgoing) return null
     return {
       base: this.#version,
-      sent: outgoing && { id: outgoing.id, base: outgoing.base, steps: toJson(outgoing.steps), moved: this.#isMoved ? toJson(steps.slice(0, this.#sent)) : null },
+      sent: outgoing && {
+        id: outgoing.id,
+        base: outgoing.base,
+        steps: toJson(outgoing.steps),
+        moved: this.#isMoved ? toJson(steps.slice(0, this.#sent)) : null,
+      },
       waiting: toJson(mergedSteps(steps.slice(this.#sent))),
     }
   }
@@ -222,7 +234,10 @@ function insertedSize(step: Step): number {
  * `from` stay as they are.
  */
 export function mergeLocal(page: Node, local: readonly LocalStep[], from = 0): LocalStep[] {
-  let now = local.slice(from).toReversed().reduce((before, { inverted }) => applied(before, inverted), page)
+  let now = local
+    .slice(from)
+    .toReversed()
+    .reduce((before, { inverted }) => applied(before, inverted), page)
   const merged = mergedSteps(local.slice(from).map(({ step }) => step)).map((step) => {
     const each = { step, inverted: step.invert(now) }
     now = applied(now, step)

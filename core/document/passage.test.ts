@@ -10,8 +10,16 @@ const reason = (unsafe: unknown): string => {
 }
 
 test('what was written is read, and written as HTML', () => {
-  const read = passageFromUnsafe(passage(words('One <b>on</b> two'), { type: 'bulletList', content: [{ type: 'listItem', content: [words('a')] }] }, { type: 'heading', attrs: { level: 3, id: 'x' }, content: [{ type: 'text', text: 'H' }] }))
-  expect(read.ok && passageHtml(read.passage)).toBe('<p>One &lt;b&gt;on&lt;/b&gt; two</p>\n<ul><li>a</li></ul>\n<h3>H</h3>')
+  const read = passageFromUnsafe(
+    passage(
+      words('One <b>on</b> two'),
+      { type: 'bulletList', content: [{ type: 'listItem', content: [words('a')] }] },
+      { type: 'heading', attrs: { level: 3, id: 'x' }, content: [{ type: 'text', text: 'H' }] },
+    ),
+  )
+  expect(read.ok && passageHtml(read.passage)).toBe(
+    '<p>One &lt;b&gt;on&lt;/b&gt; two</p>\n<ul><li>a</li></ul>\n<h3>H</h3>',
+  )
 })
 
 test.each([
@@ -19,7 +27,14 @@ test.each([
   ['a page', { type: 'doc', content: [{ type: 'title' }, words('x')] }, 'not a passage'],
   ['a kind of nobody', passage({ type: 'script' }), 'can’t be read'],
   ['what does not fit', passage({ type: 'listItem', content: [words('x')] }), 'can’t be read'],
-  ['an address to script', passage({ type: 'paragraph', content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }), 'can’t be read'],
+  [
+    'an address to script',
+    passage({
+      type: 'paragraph',
+      content: [{ type: 'text', text: 'x', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }],
+    }),
+    'can’t be read',
+  ],
   ['a code piece', passage({ type: 'htmlPiece', attrs: { title: 'x', code: '<script>', height: 100 } }), 'pages alone'],
   ['too much', passage(words('x'.repeat(MOST_PASSAGE + 1))), 'at most 40,000'],
   ['half a character', passage(words('\ud800')), 'can’t be shown'],
@@ -35,12 +50,17 @@ test('a thousand boxes in each other are refused before anything walks them', ()
 test('blank is what says nothing', () => {
   expect(isBlank(passageOf(' \n '))).toBe(true)
   expect(isBlank(passageOf('a'))).toBe(false)
-  const picture = passageFromUnsafe(passage({ type: 'picture', attrs: { item: 'a', width: 2, height: 1 }, content: [{ type: 'caption' }] }))
+  const picture = passageFromUnsafe(
+    passage({ type: 'picture', attrs: { item: 'a', width: 2, height: 1 }, content: [{ type: 'caption' }] }),
+  )
   expect(picture.ok && isBlank(picture.passage)).toBe(false)
 })
 
 test('what holds far too many parts is refused before anything walks them', () => {
-  const blocks = (count: number): object => ({ type: 'passage', content: Array.from({ length: count }, () => ({ type: 'paragraph' })) })
+  const blocks = (count: number): object => ({
+    type: 'passage',
+    content: Array.from({ length: count }, () => ({ type: 'paragraph' })),
+  })
   expect(reason(blocks(60_000))).toContain('more paragraphs, list items or other parts')
   expect(reason(blocks(5000))).toBe('')
 })

@@ -10,7 +10,8 @@ export const MOST_PASSAGE = 40_000
 /** The most objects in its JSON: some three for each paragraph or item with words in it. */
 const MOST_OBJECTS = 12_000
 
-export type PassageRead = { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly reason: string }
+export type PassageRead =
+  { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly reason: string }
 
 const refuse = (reason: string): PassageRead => ({ ok: false, reason })
 
@@ -18,7 +19,8 @@ const refuse = (reason: string): PassageRead => ({ ok: false, reason })
 export function passageFromUnsafe(unsafe: unknown): PassageRead {
   const size = shapeOf(unsafe, MOST_DEPTH * 3)
   if (size === 'too deep') return refuse('What was sent is nested deeper than anything that can be written.')
-  if (size === 'too much') return refuse('This holds more paragraphs, list items or other parts than can be sent at once. Send it in parts.')
+  if (size === 'too much')
+    return refuse('This holds more paragraphs, list items or other parts than can be sent at once. Send it in parts.')
   let passage: Node
   try {
     passage = Node.fromJSON(schema, unsafe as object)
@@ -35,17 +37,20 @@ function checked(passage: Node): PassageRead {
   let length = 0
   // Depth is counted on the way: to ask where a node stands costs its whole way from the top.
   const visit = (node: Node, depth: number): void => {
-    if (kindOf(node).needsPage) problem ||= `A ${kindOf(node).label} stands in pages alone. Take it out, or write it in a page.`
+    if (kindOf(node).needsPage)
+      problem ||= `A ${kindOf(node).label} stands in pages alone. Take it out, or write it in a page.`
     if (node.isText) {
       length += node.text?.length ?? 0
       // eslint-disable-next-line no-control-regex -- control characters are what is refused
-      if (!node.text?.isWellFormed() || /[\u0000-\u0008\u000b-\u001f\u007f]/.test(node.text)) problem ||= 'The text holds a character that can’t be shown.'
+      if (!node.text?.isWellFormed() || /[\u0000-\u0008\u000b-\u001f\u007f]/.test(node.text))
+        problem ||= 'The text holds a character that can’t be shown.'
     }
     if (depth > MOST_DEPTH) problem ||= 'The text is nested deeper than can be shown.'
     node.forEach((child) => visit(child, depth + 1))
   }
   passage.forEach((child) => visit(child, 0))
-  if (length > MOST_PASSAGE) problem ||= `This is ${length.toLocaleString('en')} characters long; at most ${MOST_PASSAGE.toLocaleString('en')} can be sent at once. Shorten it, or send it in parts.`
+  if (length > MOST_PASSAGE)
+    problem ||= `This is ${length.toLocaleString('en')} characters long; at most ${MOST_PASSAGE.toLocaleString('en')} can be sent at once. Shorten it, or send it in parts.`
   return problem ? refuse(problem) : { ok: true, passage }
 }
 

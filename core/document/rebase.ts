@@ -37,7 +37,13 @@ export interface Rebased {
  * its mapping then knows which steps are each other's mirror, as undo needs. The first `taken` local steps are undone and
  * not redone: the remote ones are what became of them.
  */
-export function rebase(localPage: Node, local: readonly LocalStep[], remote: readonly Step[], transform = new Transform(localPage), taken = 0): Rebased {
+export function rebase(
+  localPage: Node,
+  local: readonly LocalStep[],
+  remote: readonly Step[],
+  transform = new Transform(localPage),
+  taken = 0,
+): Rebased {
   const { mapping } = transform
   for (const { inverted } of local.toReversed()) transform.step(inverted)
   for (const step of remote) transform.step(step)
@@ -143,7 +149,13 @@ function standing([from, to]: Range, map: StepMap): Range[] {
  * is followed through the mapping, where a step that was redone gives back what its undoing took (its mirror).
  * Words that a dropped step had only written anew may be offered back though they stand: too much, never too little.
  */
-function lostWords(whose: SetAside['whose'], written: readonly Range[], page: Node, mapping: Mapping, unlessBy?: Mapping): SetAside[] {
+function lostWords(
+  whose: SetAside['whose'],
+  written: readonly Range[],
+  page: Node,
+  mapping: Mapping,
+  unlessBy?: Mapping,
+): SetAside[] {
   const lost: [number, number][] = []
   for (const [from, to] of written)
     for (let at = from; at < to; at++) {
@@ -153,6 +165,7 @@ function lostWords(whose: SetAside['whose'], written: readonly Range[], page: No
       else lost.push([at, at + 1])
     }
   const found: SetAside[] = []
-  for (const [from, to] of lost) if (page.textBetween(from, to, ' ', ' ').trim() !== '') found.push({ whose, slice: page.slice(from, to) })
+  for (const [from, to] of lost)
+    if (page.textBetween(from, to, ' ', ' ').trim() !== '') found.push({ whose, slice: page.slice(from, to) })
   return found
 }

@@ -27,7 +27,9 @@ type Specs<Kinds, Spec> = { [Name in keyof Kinds]: Spec }
 
 /** The specs of a registry, under the names of its kinds. */
 function specs<Kinds extends Record<string, NodeKind | MarkKind>, Spec>(kinds: Kinds): Specs<Kinds, Spec> {
-  return Object.fromEntries(Object.values(kinds).map((kind) => [kind.name, { ...kind.spec, attrs: attributeSpecs(kind) }])) as Specs<Kinds, Spec>
+  return Object.fromEntries(
+    Object.values(kinds).map((kind) => [kind.name, { ...kind.spec, attrs: attributeSpecs(kind) }]),
+  ) as Specs<Kinds, Spec>
 }
 
 /** The schema of a page, for everything that runs without a browser. The editor's is generated from the same kinds. */
@@ -38,7 +40,10 @@ export const schema = new Schema({
 
 /** A page with this title and one empty paragraph. */
 export function emptyPage(title = ''): Node {
-  return schema.node('doc', null, [schema.node('title', null, title === '' ? [] : [schema.text(title)]), schema.node('paragraph')])
+  return schema.node('doc', null, [
+    schema.node('title', null, title === '' ? [] : [schema.text(title)]),
+    schema.node('paragraph'),
+  ])
 }
 
 /** A page from its stored JSON. Throws a RangeError when it isn't one: stored content is our own, so that is a bug. */

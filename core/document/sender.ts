@@ -10,7 +10,13 @@ export type UnsentWork = z.infer<typeof unsentWork>
 /** What the server said to a batch, its steps in the schema of the page; or that it said nothing. */
 export type Answer =
   /** In the log from `from` to `to`. `before` is what came between the batch's base and `from`; `steps` what became of it there, null: as it was sent. */
-  | { readonly status: 'taken'; readonly from: number; readonly to: number; readonly before: readonly LogBatch[]; readonly steps: LogBatch['steps'] | null }
+  | {
+      readonly status: 'taken'
+      readonly from: number
+      readonly to: number
+      readonly before: readonly LogBatch[]
+      readonly steps: LogBatch['steps'] | null
+    }
   | { readonly status: 'refused'; readonly reason: string }
   | { readonly status: 'waiting' | 'full' | 'signed out' | 'shut' | 'deleted' | 'outdated' }
 
@@ -27,7 +33,16 @@ export interface Ports {
 }
 
 /** What happened to one attempt to send. */
-export type Delivery = 'nothing to send' | 'taken' | 'waiting' | 'full' | 'signed out' | 'shut' | 'deleted' | 'outdated' | { readonly refused: string }
+export type Delivery =
+  | 'nothing to send'
+  | 'taken'
+  | 'waiting'
+  | 'full'
+  | 'signed out'
+  | 'shut'
+  | 'deleted'
+  | 'outdated'
+  | { readonly refused: string }
 
 /** No more goes in one request than the server takes: by number, and with room to spare by characters of JSON. */
 function oneRequest(entries: readonly SentSetAside[]): SentSetAside[] {
@@ -47,7 +62,11 @@ function oneRequest(entries: readonly SentSetAside[]): SentSetAside[] {
 export class Sender {
   #setAside: SentSetAside[]
 
-  constructor(readonly outbox: Outbox, private readonly ports: Ports, setAside: readonly SentSetAside[] = []) {
+  constructor(
+    readonly outbox: Outbox,
+    private readonly ports: Ports,
+    setAside: readonly SentSetAside[] = [],
+  ) {
     this.#setAside = [...setAside]
   }
 
@@ -92,7 +111,11 @@ export class Sender {
 
   /** Takes everything unsent out of the page, keeping its words: the server will never take these steps. */
   abandon(): void {
-    this.#setAside.push(...this.outbox.abandon().map((slice) => ({ id: this.ports.freshId(), reason: 'refused' as const, content: slice.toJSON() as unknown })))
+    this.#setAside.push(
+      ...this.outbox
+        .abandon()
+        .map((slice) => ({ id: this.ports.freshId(), reason: 'refused' as const, content: slice.toJSON() as unknown })),
+    )
     void this.keep()
   }
 
@@ -113,7 +136,10 @@ export class Sender {
     return isSent ? delivery : 'waiting'
   }
 
-  async #taken({ id, steps: asSent }: Outgoing, { from, to, before, steps }: Answer & { status: 'taken' }): Promise<boolean> {
+  async #taken(
+    { id, steps: asSent }: Outgoing,
+    { from, to, before, steps }: Answer & { status: 'taken' },
+  ): Promise<boolean> {
     const own = { id, from, to, steps: steps ?? asSent }
     const reached = await this.receive([...before, own])
     // More came between than the answer holds, and the log could not be read: the same batch is asked for again.
@@ -137,6 +163,12 @@ export class Sender {
   }
 
   #noPlace(setAside: readonly SetAside[]): void {
-    this.#setAside.push(...setAside.map(({ whose, slice }) => ({ id: this.ports.freshId(), reason: whose, content: slice.toJSON() as unknown })))
+    this.#setAside.push(
+      ...setAside.map(({ whose, slice }) => ({
+        id: this.ports.freshId(),
+        reason: whose,
+        content: slice.toJSON() as unknown,
+      })),
+    )
   }
 }

@@ -22,5 +22,7 @@ test('characters are counted as people count them, minutes are never less than o
 })
 
 test('the words of a page, a text block a line', () => {
-  expect(plainText(readPage('<h1>T</h1><p>a <b>b</b></p><ul><li>c<li>d</ul><p>e<br>f</p>').page)).toBe('T\na b\nc\nd\ne\nf')
+  expect(plainText(readPage('<h1>T</h1><p>a <b>b</b></p><ul><li>c<li>d</ul><p>e<br>f</p>').page)).toBe(
+    'T\na b\nc\nd\ne\nf',
+  )
 })

@@ -12,8 +12,13 @@ export function upgradedWork(work: QueuedWork, version: number, page: Node): Que
   if (!keepsPositions(version) || work.sent?.moved) return null
   const sent = upgradedSteps(page, work.sent?.steps ?? [], version)
   const after = sent.reduce<Node>((now, step) => Step.fromJSON(now.type.schema, step).apply(now).doc!, page)
-  return { ...work, sent: work.sent && { ...work.sent, steps: sent }, waiting: upgradedSteps(after, work.waiting, version) }
+  return {
+    ...work,
+    sent: work.sent && { ...work.sent, steps: sent },
+    waiting: upgradedSteps(after, work.waiting, version),
+  }
 }
 
 /** Passages without a place, of an older version, as they would be kept now. */
-export const upgradedPassages = (setAside: UnsentWork['setAside'], version: number): UnsentWork['setAside'] => setAside.map((entry) => ({ ...entry, content: upgraded(entry.content, version) }))
+export const upgradedPassages = (setAside: UnsentWork['setAside'], version: number): UnsentWork['setAside'] =>
+  setAside.map((entry) => ({ ...entry, content: upgraded(entry.content, version) }))

@@ -9,7 +9,10 @@ const isObject = (value: unknown): value is Json => typeof value === 'object' &&
 
 /** The upgrades that lead from a version to another, oldest first. Throws a RangeError for a version that is not known here: a newer Fieldstone wrote it. */
 export function upgradesFrom(version: number, to = SCHEMA_VERSION, all = upgrades): readonly Upgrade[] {
-  if (!Number.isInteger(version) || version < 1 || version > all.length + 1) throw new RangeError(`Content of version ${version} is not known here: this Fieldstone reads up to ${all.length + 1}.`)
+  if (!Number.isInteger(version) || version < 1 || version > all.length + 1)
+    throw new RangeError(
+      `Content of version ${version} is not known here: this Fieldstone reads up to ${all.length + 1}.`,
+    )
   return all.slice(version - 1, to - 1)
 }
 
@@ -31,13 +34,17 @@ export function upgraded<T>(content: T, version: number, to = SCHEMA_VERSION, al
 }
 
 function walk(json: unknown, upgrade: Upgrade): unknown {
-  if (Array.isArray(json)) return json.flatMap((each): readonly unknown[] => (isNode(each) ? nodesOf(each, upgrade) : [walk(each, upgrade)]))
+  if (Array.isArray(json))
+    return json.flatMap((each): readonly unknown[] => (isNode(each) ? nodesOf(each, upgrade) : [walk(each, upgrade)]))
   if (isNode(json)) return nodesOf(json, upgrade)[0]
-  return isObject(json) ? Object.fromEntries(Object.entries(json).map(([key, value]) => [key, walk(value, upgrade)])) : json
+  return isObject(json)
+    ? Object.fromEntries(Object.entries(json).map(([key, value]) => [key, walk(value, upgrade)]))
+    : json
 }
 
 /** A node has a type and, unlike a mark, content or text or a place in a list of nodes. */
-const isNode = (json: unknown): json is NodeJson => isObject(json) && typeof json.type === 'string' && !('stepType' in json)
+const isNode = (json: unknown): json is NodeJson =>
+  isObject(json) && typeof json.type === 'string' && !('stepType' in json)
 
 function nodesOf({ content, marks, ...rest }: NodeJson, upgrade: Upgrade): readonly NodeJson[] {
   const node: NodeJson = {
@@ -48,7 +55,8 @@ function nodesOf({ content, marks, ...rest }: NodeJson, upgrade: Upgrade): reado
   return node.type === upgrade.kind && upgrade.node ? upgrade.node(node) : [node]
 }
 
-const markOf = (mark: MarkJson, upgrade: Upgrade): MarkJson | null => (mark.type === upgrade.kind && upgrade.mark ? upgrade.mark(mark) : mark)
+const markOf = (mark: MarkJson, upgrade: Upgrade): MarkJson | null =>
+  mark.type === upgrade.kind && upgrade.mark ? upgrade.mark(mark) : mark
 
 /**
  * Steps of an older version as they would be written now, for a page as it stands now before them. A step whose setting
@@ -61,7 +69,10 @@ export function upgradedSteps(page: Node, steps: readonly unknown[], version: nu
   if (!keepsPositions(version, all)) throw new PositionsChanged(`Steps of version ${version} can’t be read on.`)
   let now = page
   return steps.flatMap((json) => {
-    const step = list.reduce<unknown>((each, upgrade, at) => (each === null ? null : stepOf(each as Json, upgrade, list.slice(at), now)), json)
+    const step = list.reduce<unknown>(
+      (each, upgrade, at) => (each === null ? null : stepOf(each as Json, upgrade, list.slice(at), now)),
+      json,
+    )
     if (step === null) return []
     const result = Step.fromJSON(now.type.schema, step).apply(now)
     if (!result.doc) throw new RangeError(`A step of version ${version} does not apply: ${result.failed ?? ''}`)
@@ -81,8 +92,13 @@ function stepOf(step: Json, upgrade: Upgrade, rest: readonly Upgrade[], page: No
 
 /** A step that changes one setting says which place, not which kind; the page says it, by the name that the kind has now. */
 function attributeStep(step: Json, upgrade: Upgrade, rest: readonly Upgrade[], page: Node): Json | null {
-  const becomes = rest.reduce<string | undefined>((kind, each) => (kind === each.kind && each.node ? each.node({ type: kind, attrs: {} })[0]?.type : kind), upgrade.kind)
+  const becomes = rest.reduce<string | undefined>(
+    (kind, each) => (kind === each.kind && each.node ? each.node({ type: kind, attrs: {} })[0]?.type : kind),
+    upgrade.kind,
+  )
   if (!upgrade.node || page.nodeAt(Number(step.pos))?.type.name !== becomes) return step
-  const [setting] = Object.entries(upgrade.node({ type: upgrade.kind, attrs: { [String(step.attr)]: step.value } })[0]?.attrs ?? {})
+  const [setting] = Object.entries(
+    upgrade.node({ type: upgrade.kind, attrs: { [String(step.attr)]: step.value } })[0]?.attrs ?? {},
+  )
   return setting ? { ...step, attr: setting[0], value: setting[1] } : null
 }

@@ -26,7 +26,13 @@ export const sentBatch = z.object({
 export type SentBatch = z.infer<typeof sentBatch>
 
 /** A batch of the log as clients receive it. */
-export const wireBatch = z.object({ id: z.string(), from: z.number(), to: z.number(), person: z.string().nullable(), steps: z.array(z.unknown()) })
+export const wireBatch = z.object({
+  id: z.string(),
+  from: z.number(),
+  to: z.number(),
+  person: z.string().nullable(),
+  steps: z.array(z.unknown()),
+})
 export type WireBatch = z.infer<typeof wireBatch>
 
 /** What the server answers to a batch. */
@@ -36,7 +42,14 @@ export const saveAnswer = z.discriminatedUnion('status', [
    * base, unless that is very much; `steps`: what became of it there, null when it stands as it was sent;
    * `note`: a sentence for the writer about what could not stay in the page.
    */
-  z.object({ status: z.literal('taken'), from: z.number(), to: z.number(), before: z.array(wireBatch), steps: z.array(z.unknown()).nullable(), note: z.string().optional() }),
+  z.object({
+    status: z.literal('taken'),
+    from: z.number(),
+    to: z.number(),
+    before: z.array(wireBatch),
+    steps: z.array(z.unknown()).nullable(),
+    note: z.string().optional(),
+  }),
   z.object({ status: z.literal('refused'), reason: z.string() }),
   /** The page was deleted: the client keeps its words and offers them. */
   z.object({ status: z.literal('deleted') }),
@@ -48,13 +61,24 @@ export const saveAnswer = z.discriminatedUnion('status', [
 export type SaveAnswer = z.infer<typeof saveAnswer>
 
 /** Where someone's cursor stands in a page at a version. */
-export const cursor = z.object({ version: z.number().int().min(0), anchor: z.number().int().min(0).max(5_000_000), head: z.number().int().min(0).max(5_000_000) })
+export const cursor = z.object({
+  version: z.number().int().min(0),
+  anchor: z.number().int().min(0).max(5_000_000),
+  head: z.number().int().min(0).max(5_000_000),
+})
 export type Cursor = z.infer<typeof cursor>
 
 /** What a socket receives from a client. */
 export const clientMessage = z.object({ type: z.literal('cursor'), cursor: cursor.nullable() })
 
-export const presence = z.object({ client: z.string(), person: z.string(), name: z.string(), colour: z.string(), cursor: cursor.nullable(), gone: z.boolean().optional() })
+export const presence = z.object({
+  client: z.string(),
+  person: z.string(),
+  name: z.string(),
+  colour: z.string(),
+  cursor: cursor.nullable(),
+  gone: z.boolean().optional(),
+})
 export type Presence = z.infer<typeof presence>
 
 /** What a socket sends to a client. */

@@ -5,7 +5,13 @@ import { attribute, type HtmlElement, type HtmlNode, isElement } from '../tree/t
 /** What an author has pasted, seen as something to embed. */
 export type EmbedRead =
   | { readonly sort: 'address'; readonly address: string }
-  | { readonly sort: 'code'; readonly address: string; readonly title: string; readonly width: number | null; readonly height: number | null }
+  | {
+      readonly sort: 'code'
+      readonly address: string
+      readonly title: string
+      readonly width: number | null
+      readonly height: number | null
+    }
   | { readonly sort: 'problem'; readonly reason: string }
   | { readonly sort: 'none' }
 
@@ -17,16 +23,32 @@ export function readEmbed(unsafeText: string): EmbedRead {
   if (text === '' || text.length > 20_000) return { sort: 'none' }
   if (/^[a-z][a-z0-9+.-]*:\S*$/i.test(text) && !/\s/.test(text)) {
     const address = webAddress(text)
-    return address ? { sort: 'address', address } : problem(`“${text.slice(0, 60)}” is not an address of the web. It begins with https:// or http://.`)
+    return address
+      ? { sort: 'address', address }
+      : problem(`“${text.slice(0, 60)}” is not an address of the web. It begins with https:// or http://.`)
   }
   if (!/<\s*(iframe|embed|object|video|script|blockquote|div)\b/i.test(text)) return { sort: 'none' }
   const frame = firstFrame(parseFragment(text).childNodes)
-  if (!frame) return problem(/<\s*iframe/i.test(text) ? 'The embed code is cut off: its “iframe” has no end. Copy it again, from its first to its last sign.' : 'There is no frame in this code. Look for an embed code that begins with “<iframe”, or paste the share address instead.')
+  if (!frame)
+    return problem(
+      /<\s*iframe/i.test(text)
+        ? 'The embed code is cut off: its “iframe” has no end. Copy it again, from its first to its last sign.'
+        : 'There is no frame in this code. Look for an embed code that begins with “<iframe”, or paste the share address instead.',
+    )
   const source = attribute(frame, 'src')
-  if (source === undefined) return problem('The frame in this code has no address; the code may be cut off. Copy it again, from its first to its last sign.')
+  if (source === undefined)
+    return problem(
+      'The frame in this code has no address; the code may be cut off. Copy it again, from its first to its last sign.',
+    )
   const address = webAddress(source)
   if (!address) return problem(`The frame leads to “${source.slice(0, 60)}”, which is not an address of the web.`)
-  return { sort: 'code', address, title: (attribute(frame, 'title') ?? '').trim().slice(0, 300).toWellFormed(), width: size(attribute(frame, 'width')), height: size(attribute(frame, 'height')) }
+  return {
+    sort: 'code',
+    address,
+    title: (attribute(frame, 'title') ?? '').trim().slice(0, 300).toWellFormed(),
+    width: size(attribute(frame, 'width')),
+    height: size(attribute(frame, 'height')),
+  }
 }
 
 function firstFrame(nodes: readonly HtmlNode[], depth = 0): HtmlElement | null {

@@ -5,7 +5,8 @@ export function withoutOtherHosts(node: Node, allowed: readonly string[]): Node 
   if (node.isTextblock || node.isLeaf) return node
   const children: Node[] = []
   node.forEach((child) => {
-    if (child.type.name !== 'player' || allowed.includes(originOf(String(child.attrs.address)))) return void children.push(withoutOtherHosts(child, allowed))
+    if (child.type.name !== 'player' || allowed.includes(originOf(String(child.attrs.address))))
+      return void children.push(withoutOtherHosts(child, allowed))
     const { address, link, title } = child.attrs as { address: string; link: string; title: string }
     children.push(node.type.schema.node('linkCard', { address: link || address, title }))
   })

@@ -2,7 +2,9 @@
 export function webAddress(unsafeAddress: string): string | null {
   try {
     const url = new URL(unsafeAddress.trim().replace(/^\/\//, 'https://'))
-    return (url.protocol === 'https:' || url.protocol === 'http:') && url.username === '' && url.href.length <= 2000 ? url.href : null
+    return (url.protocol === 'https:' || url.protocol === 'http:') && url.username === '' && url.href.length <= 2000
+      ? url.href
+      : null
   } catch {
     return null
   }

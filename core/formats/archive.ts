@@ -4,7 +4,9 @@ import { unzipSync } from 'fflate'
 export const MOST_ENTRIES = 20_000
 export const MOST_UNPACKED = 300 * 1024 * 1024
 
-export type Archive = { readonly ok: true; readonly files: ReadonlyMap<string, Uint8Array> } | { readonly ok: false; readonly reason: string }
+export type Archive =
+  | { readonly ok: true; readonly files: ReadonlyMap<string, Uint8Array> }
+  | { readonly ok: false; readonly reason: string }
 
 /**
  * The files of a ZIP archive (as Word documents and EPUB are) by their paths. Nothing is unpacked before all its names and
@@ -28,8 +30,16 @@ export function readArchive(bytes: Uint8Array): Archive {
     })
     if (problem !== null) return { ok: false, reason: problem }
     if (count === 0) return { ok: false, reason: 'The file holds nothing.' }
-    if (count > MOST_ENTRIES) return { ok: false, reason: `The file holds ${count.toLocaleString('en')} files; at most ${MOST_ENTRIES.toLocaleString('en')} can be read.` }
-    if (total > MOST_UNPACKED) return { ok: false, reason: `Unpacked, the file would be ${Math.round(total / 1024 / 1024).toLocaleString('en')} MB; at most ${MOST_UNPACKED / 1024 / 1024} MB can be read.` }
+    if (count > MOST_ENTRIES)
+      return {
+        ok: false,
+        reason: `The file holds ${count.toLocaleString('en')} files; at most ${MOST_ENTRIES.toLocaleString('en')} can be read.`,
+      }
+    if (total > MOST_UNPACKED)
+      return {
+        ok: false,
+        reason: `Unpacked, the file would be ${Math.round(total / 1024 / 1024).toLocaleString('en')} MB; at most ${MOST_UNPACKED / 1024 / 1024} MB can be read.`,
+      }
     for (const [name, content] of Object.entries(unzipSync(bytes))) if (!name.endsWith('/')) files.set(name, content)
   } catch {
     return { ok: false, reason: 'The file is damaged, or was cut off on its way. Save it anew and try again.' }
@@ -40,7 +50,8 @@ export function readArchive(bytes: Uint8Array): Archive {
 function badName(name: string): string | null {
   const shown = name.slice(0, 80)
   // eslint-disable-next-line no-control-regex -- what no name of a file holds
-  if (name.split(/[/\\]/).includes('..') || /^[/\\]|^[a-z]:|[\u0000-\u001f]/i.test(name)) return `The file holds a name that leads out of it: “${shown}”. Nothing was taken from it.`
+  if (name.split(/[/\\]/).includes('..') || /^[/\\]|^[a-z]:|[\u0000-\u001f]/i.test(name))
+    return `The file holds a name that leads out of it: “${shown}”. Nothing was taken from it.`
   return null
 }
 

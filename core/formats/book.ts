@@ -43,9 +43,16 @@ export const chaptersOf = ({ parts }: Book): BookChapter[] => parts.flatMap(({ c
 export const numbered = ({ number, page }: BookChapter): string => `${number} ${titleOf(page)}`.trim()
 
 /** The same as HTML, its number apart so that it can be told from the words. */
-export const numberedHeading = ({ number, page }: BookChapter): string => `${number === '' ? '' : `<span class="number">${escapeText(number)} </span>`}${escapeText(titleOf(page))}`
+export const numberedHeading = ({ number, page }: BookChapter): string =>
+  `${number === '' ? '' : `<span class="number">${escapeText(number)} </span>`}${escapeText(titleOf(page))}`
 
 /** Words as part of a file name: letters, digits and hyphens of any script, at most 60. */
 export function fileName(words: string): string {
-  return words.normalize('NFC').replace(/[^\p{L}\p{M}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'untitled'
+  return (
+    words
+      .normalize('NFC')
+      .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || 'untitled'
+  )
 }

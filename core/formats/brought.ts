@@ -32,23 +32,37 @@ export interface Brought {
   readonly notes: readonly BroughtNote[]
 }
 
-export type BroughtResult = { readonly ok: true; readonly brought: Brought } | { readonly ok: false; readonly reason: string }
+export type BroughtResult =
+  { readonly ok: true; readonly brought: Brought } | { readonly ok: false; readonly reason: string }
 
 /** Whether a document of one text becomes one page, or a book with a chapter for each of its main headings. */
 export type BringAs = 'page' | 'book'
 
 /** A text of one piece, as a page or as a book. Without a title of its own it is called by the name of its file. */
-export function broughtText(text: { readonly page: Node; readonly notes: readonly BroughtNote[]; readonly pictures: readonly BroughtPicture[] }, as: BringAs, name: string, freshId: () => string): Brought {
+export function broughtText(
+  text: { readonly page: Node; readonly notes: readonly BroughtNote[]; readonly pictures: readonly BroughtPicture[] },
+  as: BringAs,
+  name: string,
+  freshId: () => string,
+): Brought {
   const { notes, pictures } = text
   const page = text.page.firstChild?.textContent.trim() ? text.page : retitle(text.page, name)
   const ids = Array.from({ length: page.childCount + 1 }, freshId)
-  const split = as === 'book' ? splitPage(page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`) : null
+  const split =
+    as === 'book' ? splitPage(page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`) : null
   if (!split) return { opening: { id: ids[0]!, page }, parts: [], pictures, notes }
-  return { opening: { id: ids[0]!, page: split.opening }, parts: [{ title: null, chapters: split.chapters.map((chapter, at) => ({ id: ids[at + 1]!, page: chapter })) }], pictures, notes }
+  return {
+    opening: { id: ids[0]!, page: split.opening },
+    parts: [{ title: null, chapters: split.chapters.map((chapter, at) => ({ id: ids[at + 1]!, page: chapter })) }],
+    pictures,
+    notes,
+  }
 }
 
 /** The notes of reading, the same sentence once with its count. What was recognised is no news here. */
-export function countNotes(notes: Iterable<Pick<ReadNote, 'message'> & { readonly sort: ReadNote['sort'] }>): BroughtNote[] {
+export function countNotes(
+  notes: Iterable<Pick<ReadNote, 'message'> & { readonly sort: ReadNote['sort'] }>,
+): BroughtNote[] {
   const found = new Map<string, BroughtNote>()
   for (const { sort, message } of notes) {
     if (sort === 'recognised') continue

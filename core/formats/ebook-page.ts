@@ -2,7 +2,16 @@ import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
 import { decodedPlace } from '../tree/addresses.ts'
-import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
+import {
+  attribute,
+  element,
+  everyElement,
+  hasClass,
+  type HtmlElement,
+  type HtmlNode,
+  isElement,
+  text,
+} from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { type Practice, practicesOf } from '../kinds/practice/practices.ts'
 
@@ -25,9 +34,13 @@ export interface EbookPlaces {
  * questions show what there is to choose from, and what only runs in a browser is named. Links lead to places that are there.
  */
 export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNode[] {
-  const nodes = parseFragment(fillSlots(renderPage(page).segments, (slot) => (slot.startsWith('sealed-') ? slot : ''))).childNodes
+  const nodes = parseFragment(
+    fillSlots(renderPage(page).segments, (slot) => (slot.startsWith('sealed-') ? slot : '')),
+  ).childNodes
   const ids = new Set<string>()
-  const practices = new Map<string, Practice>(places.hasAnswers ? practicesOf(page).map((practice) => [practice.name, practice]) : [])
+  const practices = new Map<string, Practice>(
+    places.hasAnswers ? practicesOf(page).map((practice) => [practice.name, practice]) : [],
+  )
   const body: Body = { page, places, ids, practices, pieces: sealedPieces(page).map(({ node }) => node) }
   for (const node of everyElement(nodes)) {
     const id = attribute(node, 'id')
@@ -40,12 +53,14 @@ export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNod
     list.flatMap((node): HtmlNode[] => {
       if (!isElement(node)) return [node]
       const replaced = inEbook(node, body)
-      if (replaced !== node) return replaced === null ? [] : Array.isArray(replaced) ? change(replaced, false) : [replaced]
+      if (replaced !== node)
+        return replaced === null ? [] : Array.isArray(replaced) ? change(replaced, false) : [replaced]
       const answers = hasClass(node, 'practice') ? answersOf(node, body) : null
       node.childNodes = change(node.childNodes, false)
       if (answers) node.childNodes.push(answers)
       move(node, body)
-      if (isTop && number !== '' && node.tagName === 'h2') node.childNodes.unshift(element('span', { class: 'number' }, [text(`${number}.${++section} `)]))
+      if (isTop && number !== '' && node.tagName === 'h2')
+        node.childNodes.unshift(element('span', { class: 'number' }, [text(`${number}.${++section} `)]))
       return [node]
     })
   return change(nodes, true)
@@ -58,7 +73,9 @@ function placesOf(page: Node): ReadonlySet<string> {
 }
 
 /** Says which of these places a chapter has; each chapter is looked at when the first link asks. */
-export function placeFinder(chapters: readonly { readonly id: string; readonly page: Node }[]): (chapterId: string, place: string) => boolean {
+export function placeFinder(
+  chapters: readonly { readonly id: string; readonly page: Node }[],
+): (chapterId: string, place: string) => boolean {
   const known = new Map<string, ReadonlySet<string>>()
   return (chapterId, place) => {
     const chapter = chapters.find(({ id }) => id === chapterId)
@@ -85,7 +102,14 @@ function drop(node: HtmlElement, ...names: string[]): void {
 function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null {
   const { tagName } = node
   const { places } = body
-  if (tagName === 'form' || tagName === 'button' || hasClass(node, 'practice-send') || hasClass(node, 'practice-result') || hasClass(node, 'bank-question')) return null
+  if (
+    tagName === 'form' ||
+    tagName === 'button' ||
+    hasClass(node, 'practice-send') ||
+    hasClass(node, 'practice-result') ||
+    hasClass(node, 'bank-question')
+  )
+    return null
   if (tagName === 'input') return places.hasAnswers ? field(node) : null
   if (tagName === 'label' && !places.hasAnswers) {
     // There is nothing to press beside it.
@@ -124,16 +148,31 @@ function answersOf(node: HtmlElement, { page, practices }: Body): HtmlElement | 
     if (answer.type.name !== 'answer') return
     const [words, feedback] = [answer.child(0), answer.child(1)]
     const position = practice.position + 1 + offset + 1 + words.nodeSize
-    const told = parseFragment(fillSlots(renderBlocks(page, feedback, position + 1, { arePlaces: false }).written, () => '')).childNodes
-    lines.push(element('li', {}, [element('p', {}, [element('strong', {}, [text(answer.attrs.isRight ? 'Right: ' : 'Not right: ')]), text(words.textContent)]), ...told]))
+    const told = parseFragment(
+      fillSlots(renderBlocks(page, feedback, position + 1, { arePlaces: false }).written, () => ''),
+    ).childNodes
+    lines.push(
+      element('li', {}, [
+        element('p', {}, [
+          element('strong', {}, [text(answer.attrs.isRight ? 'Right: ' : 'Not right: ')]),
+          text(words.textContent),
+        ]),
+        ...told,
+      ]),
+    )
   })
-  return element('details', { class: 'solution' }, [element('summary', {}, [text('Answers')]), element('ul', {}, lines)])
+  return element('details', { class: 'solution' }, [
+    element('summary', {}, [text('Answers')]),
+    element('ul', {}, lines),
+  ])
 }
 
 function frame(node: HtmlElement, { places, pieces }: Body): HtmlElement {
   const piece = pieces[Number(/^sealed-(\d+)$/.exec(attribute(node, 'src') ?? '')?.[1] ?? -1)]
   if (piece && places.run) return places.run(piece)
-  return element('p', {}, [text(`In the course something runs here: ${attribute(node, 'title') || 'a piece without a title'}.`)])
+  return element('p', {}, [
+    text(`In the course something runs here: ${attribute(node, 'title') || 'a piece without a title'}.`),
+  ])
 }
 
 function picture(node: HtmlElement, places: EbookPlaces): HtmlElement {

@@ -18,17 +18,34 @@ export function epubFiles(book: Book, style: string): Files {
     return found ? pictureFile(item, found.ending) : null
   }
   const hasPlace = placeFinder(chapters)
-  const places = { picture, chapter: (id: string, place: string) => (known.has(id) ? `${fileOf(id)}${hasPlace(id, place) ? `#${encodeURIComponent(place)}` : ''}` : null) }
-  const document = (title: string, heading: string, body: string): string => xhtml(book, title, `<section class="page-content"><h1>${heading}</h1>${body}</section>`)
+  const places = {
+    picture,
+    chapter: (id: string, place: string) =>
+      known.has(id) ? `${fileOf(id)}${hasPlace(id, place) ? `#${encodeURIComponent(place)}` : ''}` : null,
+  }
+  const document = (title: string, heading: string, body: string): string =>
+    xhtml(book, title, `<section class="page-content"><h1>${heading}</h1>${body}</section>`)
   return {
     mimetype: 'application/epub+zip',
-    'META-INF/container.xml': '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="book/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n',
+    'META-INF/container.xml':
+      '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="book/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n',
     'book/package.opf': packageDocument(book, chapters),
     'book/nav.xhtml': navigation(book),
     'book/style.css': style,
-    'book/opening.xhtml': document(titleOf(book.opening), escapeText(titleOf(book.opening)), toXhtml(ebookPage(book.opening, places))),
-    ...Object.fromEntries(chapters.map((chapter) => [`book/${fileOf(chapter.id)}`, document(numbered(chapter), numberedHeading(chapter), toXhtml(ebookPage(chapter.page, places, chapter.number)))])),
-    ...Object.fromEntries([...book.pictures].map(([item, { bytes, ending }]) => [`book/${pictureFile(item, ending)}`, bytes])),
+    'book/opening.xhtml': document(
+      titleOf(book.opening),
+      escapeText(titleOf(book.opening)),
+      toXhtml(ebookPage(book.opening, places)),
+    ),
+    ...Object.fromEntries(
+      chapters.map((chapter) => [
+        `book/${fileOf(chapter.id)}`,
+        document(numbered(chapter), numberedHeading(chapter), toXhtml(ebookPage(chapter.page, places, chapter.number))),
+      ]),
+    ),
+    ...Object.fromEntries(
+      [...book.pictures].map(([item, { bytes, ending }]) => [`book/${pictureFile(item, ending)}`, bytes]),
+    ),
   }
 }
 
@@ -43,10 +60,19 @@ function xhtml({ language, direction }: Book, title: string, body: string): stri
 }
 
 function navigation(book: Book): string {
-  const line = (chapter: BookChapter): string => `<li><a href="${fileOf(chapter.id)}">${escapeText(numbered(chapter))}</a></li>`
-  const parts = book.parts.map(({ title, chapters }) => (title === null ? chapters.map(line).join('') : `<li><span>${escapeText(title)}</span><ol>${chapters.map(line).join('')}</ol></li>`))
+  const line = (chapter: BookChapter): string =>
+    `<li><a href="${fileOf(chapter.id)}">${escapeText(numbered(chapter))}</a></li>`
+  const parts = book.parts.map(({ title, chapters }) =>
+    title === null
+      ? chapters.map(line).join('')
+      : `<li><span>${escapeText(title)}</span><ol>${chapters.map(line).join('')}</ol></li>`,
+  )
   const title = titleOf(book.opening)
-  return xhtml(book, title, `<nav epub:type="toc" role="doc-toc" aria-labelledby="toc"><h1 id="toc">${escapeText(title)}</h1><ol><li><a href="opening.xhtml">${escapeText(title)}</a></li>${parts.join('')}</ol></nav>`)
+  return xhtml(
+    book,
+    title,
+    `<nav epub:type="toc" role="doc-toc" aria-labelledby="toc"><h1 id="toc">${escapeText(title)}</h1><ol><li><a href="opening.xhtml">${escapeText(title)}</a></li>${parts.join('')}</ol></nav>`,
+  )
 }
 
 /** Metadata and accessibility metadata (EPUB Accessibility 1.1), every file, and the reading order. */
@@ -56,7 +82,10 @@ function packageDocument(book: Book, chapters: readonly BookChapter[]): string {
     '<item id="style" href="style.css" media-type="text/css"/>',
     '<item id="opening" href="opening.xhtml" media-type="application/xhtml+xml"/>',
     ...chapters.map(({ id }) => `<item id="c-${id}" href="${fileOf(id)}" media-type="application/xhtml+xml"/>`),
-    ...[...book.pictures].map(([item, { ending, mediaType }]) => `<item id="p-${item}" href="${pictureFile(item, ending)}" media-type="${mediaType}"/>`),
+    ...[...book.pictures].map(
+      ([item, { ending, mediaType }]) =>
+        `<item id="p-${item}" href="${pictureFile(item, ending)}" media-type="${mediaType}"/>`,
+    ),
   ]
   return `<?xml version="1.0" encoding="UTF-8"?>
 <package xmlns="http://www.idpf.org/2007/opf" version="3.0" unique-identifier="id" xml:lang="${book.language}">

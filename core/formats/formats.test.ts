@@ -34,19 +34,39 @@ test('Markdown comes in as the page it means', () => {
 })
 
 test('out and in again is where it began', () => {
-  expect(toMarkdown(fromMarkdown(MARKDOWN).page).trim().replace(/\* \* \*|-{3,}(?=\n*$)/, '---')).toBe(MARKDOWN.trim())
+  expect(
+    toMarkdown(fromMarkdown(MARKDOWN).page)
+      .trim()
+      .replace(/\* \* \*|-{3,}(?=\n*$)/, '---'),
+  ).toBe(MARKDOWN.trim())
   const page = fromMarkdown(MARKDOWN).page
   expect(fromMarkdown(toMarkdown(page)).page.eq(page)).toBe(true)
 })
 
 test('script in Markdown does not come in', () => {
-  expect(writePage(fromMarkdown('a <script>steal()</script> [b](javascript:steal())\n\n<img src=x onerror=steal()>').page, 'source')).not.toMatch(/script|onerror/)
+  expect(
+    writePage(
+      fromMarkdown('a <script>steal()</script> [b](javascript:steal())\n\n<img src=x onerror=steal()>').page,
+      'source',
+    ),
+  ).not.toMatch(/script|onerror/)
 })
 
 test('an HTML document needs nothing else: pictures, pieces and answers are in it', () => {
-  const { page } = readPage('<h1>A & B</h1><p>x <a href="c2#deep">there</a> <a href="#own">own</a></p><h2 id="own">O</h2><iframe data-piece="html" srcdoc="&lt;b&gt;run&lt;/b&gt;" title="t"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>y</p><div data-part="feedback"><p>told</p></div></div></div><figure data-piece="picture"><img src="/files/a/480" width="2" height="2" alt="A wall"></figure>')
+  const { page } = readPage(
+    '<h1>A & B</h1><p>x <a href="c2#deep">there</a> <a href="#own">own</a></p><h2 id="own">O</h2><iframe data-piece="html" srcdoc="&lt;b&gt;run&lt;/b&gt;" title="t"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>y</p><div data-part="feedback"><p>told</p></div></div></div><figure data-piece="picture"><img src="/files/a/480" width="2" height="2" alt="A wall"></figure>',
+  )
   const other = readPage('<h1>Two</h1><h2 id="deep">D</h2><p><a href="#deep">d</a></p>').page
-  const book: Book = { identifier: 'urn:x', language: 'en-GB', direction: 'ltr', authors: ['A <b>'], modified: '2026-11-25T21:00:00Z', opening: page, parts: [{ title: 'P', chapters: [{ id: 'c2', number: '1', page: other }] }], pictures: new Map([['a', { bytes: new Uint8Array([1, 2, 3]), mediaType: 'image/png', ending: 'png' }]]) }
+  const book: Book = {
+    identifier: 'urn:x',
+    language: 'en-GB',
+    direction: 'ltr',
+    authors: ['A <b>'],
+    modified: '2026-11-25T21:00:00Z',
+    opening: page,
+    parts: [{ title: 'P', chapters: [{ id: 'c2', number: '1', page: other }] }],
+    pictures: new Map([['a', { bytes: new Uint8Array([1, 2, 3]), mediaType: 'image/png', ending: 'png' }]]),
+  }
   const html = webDocument(book, { style: 'p{}</style>', script: 'x("</script>")' })
   expect(html).toContain('<title>A &amp; B</title>')
   expect(html).toContain('<img src="data:image/png;base64,AQID" alt="A wall">')

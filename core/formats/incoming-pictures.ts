@@ -39,7 +39,8 @@ export class IncomingPictures {
   place(nodes: HtmlNode[], find: (src: string) => string | null): HtmlNode[] {
     return nodes.flatMap((node): HtmlNode[] => {
       if (!isElement(node)) return [node]
-      if (node.tagName === 'figure' && node.childNodes.some((child) => isElement(child) && child.tagName === 'img')) return [this.#figure(node, find)]
+      if (node.tagName === 'figure' && node.childNodes.some((child) => isElement(child) && child.tagName === 'img'))
+        return [this.#figure(node, find)]
       if (node.tagName === 'img') return this.#image(node, find)
       node.childNodes = this.place(node.childNodes, find)
       return [node]
@@ -72,8 +73,24 @@ export class IncomingPictures {
   /** What became of pictures, as notes. */
   notes(): BroughtNote[] {
     return [
-      ...(this.#refused > 0 ? [{ sort: 'left out' as const, message: `At most ${MOST_PICTURES.toLocaleString('en')} different pictures are taken from one document; the others were left out, their alternative text kept.`, count: this.#refused }] : []),
-      ...(this.#missing > this.#refused ? [{ sort: 'left out' as const, message: 'A picture is not in the file; its alternative text was kept.', count: this.#missing - this.#refused }] : []),
+      ...(this.#refused > 0
+        ? [
+            {
+              sort: 'left out' as const,
+              message: `At most ${MOST_PICTURES.toLocaleString('en')} different pictures are taken from one document; the others were left out, their alternative text kept.`,
+              count: this.#refused,
+            },
+          ]
+        : []),
+      ...(this.#missing > this.#refused
+        ? [
+            {
+              sort: 'left out' as const,
+              message: 'A picture is not in the file; its alternative text was kept.',
+              count: this.#missing - this.#refused,
+            },
+          ]
+        : []),
     ]
   }
 }

@@ -5,26 +5,58 @@ import { countNotes } from './brought.ts'
 import { leftOut } from './left-out.ts'
 import { OUT_FORMATS } from './transfer.ts'
 
-const page = readPage('<h1>All</h1><div data-piece="question" data-question="q"></div><iframe data-piece="html" srcdoc="x" title="t"></iframe><iframe data-piece="player" src="https://video.example/e/1" title="A film" width="640" height="360"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>y</p></div></div>').page
-const book: Book = { identifier: 'urn:x', language: 'en', direction: 'ltr', authors: [], modified: '2026-11-25T21:00:00Z', opening: page, parts: [{ title: null, chapters: [{ id: 'c', number: '1', page }] }], pictures: new Map() }
+const page = readPage(
+  '<h1>All</h1><div data-piece="question" data-question="q"></div><iframe data-piece="html" srcdoc="x" title="t"></iframe><iframe data-piece="player" src="https://video.example/e/1" title="A film" width="640" height="360"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>y</p></div></div>',
+).page
+const book: Book = {
+  identifier: 'urn:x',
+  language: 'en',
+  direction: 'ltr',
+  authors: [],
+  modified: '2026-11-25T21:00:00Z',
+  opening: page,
+  parts: [{ title: null, chapters: [{ id: 'c', number: '1', page }] }],
+  pictures: new Map(),
+}
 
 test('each format says what of a book it does not carry, and how often; what is gone first', () => {
-  const said = Object.fromEntries(OUT_FORMATS.map((format) => [format, leftOut(book, format, 0).map(({ message, count }) => `${message.split(' ').slice(0, 4).join(' ')} ${count}`)]))
+  const said = Object.fromEntries(
+    OUT_FORMATS.map((format) => [
+      format,
+      leftOut(book, format, 0).map(({ message, count }) => `${message.split(' ').slice(0, 4).join(' ')} ${count}`),
+    ]),
+  )
   expect(said).toEqual({
     epub: ['Questions of the bank 2', 'A practice question shows 2', 'A code piece runs 2', 'A player of another 2'],
     pdf: ['Questions of the bank 2', 'A practice question shows 2', 'A code piece runs 2', 'A player of another 2'],
     web: ['Questions of the bank 2', 'A practice question has 2', 'A player of another 2'],
     markdown: [],
   })
-  expect(leftOut({ ...book, opening: readPage('<h1>T</h1><p>x').page, parts: [] }, 'epub', 3)).toEqual([{ sort: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: 3 }])
+  expect(leftOut({ ...book, opening: readPage('<h1>T</h1><p>x').page, parts: [] }, 'epub', 3)).toEqual([
+    { sort: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: 3 },
+  ])
 })
 
 test('names of files hold letters of any script, and nothing that a path could mean', () => {
-  expect(['../../etc/passwd', 'A “wall” & more', 'جدار 石', '', '///', 'é'.normalize('NFD'), 'x'.repeat(200)].map(fileName)).toEqual(['etc-passwd', 'A-wall-more', 'جدار-石', 'untitled', 'untitled', 'é', 'x'.repeat(60)])
+  expect(
+    ['../../etc/passwd', 'A “wall” & more', 'جدار 石', '', '///', 'é'.normalize('NFD'), 'x'.repeat(200)].map(fileName),
+  ).toEqual(['etc-passwd', 'A-wall-more', 'جدار-石', 'untitled', 'untitled', 'é', 'x'.repeat(60)])
   expect(numbered({ id: 'c', number: '', page })).toBe('All')
-  expect(numberedHeading({ id: 'c', number: '2', page: readPage('<h1>A &lt;b&gt;</h1>').page })).toBe('<span class="number">2 </span>A &lt;b&gt;')
+  expect(numberedHeading({ id: 'c', number: '2', page: readPage('<h1>A &lt;b&gt;</h1>').page })).toBe(
+    '<span class="number">2 </span>A &lt;b&gt;',
+  )
 })
 
 test('the same note is told once, with its count; what was recognised is no news', () => {
-  expect(countNotes([{ sort: 'left out', message: 'a' }, { sort: 'changed', message: 'a' }, { sort: 'left out', message: 'a' }, { sort: 'recognised', message: 'b' }])).toEqual([{ sort: 'left out', message: 'a', count: 2 }, { sort: 'changed', message: 'a', count: 1 }])
+  expect(
+    countNotes([
+      { sort: 'left out', message: 'a' },
+      { sort: 'changed', message: 'a' },
+      { sort: 'left out', message: 'a' },
+      { sort: 'recognised', message: 'b' },
+    ]),
+  ).toEqual([
+    { sort: 'left out', message: 'a', count: 2 },
+    { sort: 'changed', message: 'a', count: 1 },
+  ])
 })

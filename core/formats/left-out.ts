@@ -13,8 +13,21 @@ export function leftOut(book: Book, format: OutFormat, missing: number): Brought
       counts.set(node.type.name, (counts.get(node.type.name) ?? 0) + 1)
       return !node.isTextblock
     })
-  const notes = Object.values<NodeKind>(nodeKinds).flatMap(({ name, losses = [] }) => losses.flatMap(({ formats, sort, message }) => (formats.includes(format) && counts.has(name) ? [{ sort, message, count: counts.get(name)! }] : [])))
+  const notes = Object.values<NodeKind>(nodeKinds).flatMap(({ name, losses = [] }) =>
+    losses.flatMap(({ formats, sort, message }) =>
+      formats.includes(format) && counts.has(name) ? [{ sort, message, count: counts.get(name)! }] : [],
+    ),
+  )
   // What is gone is said first.
   notes.sort((a, b) => Number(a.sort === 'changed') - Number(b.sort === 'changed'))
-  return missing > 0 ? [...notes, { sort: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: missing }] : notes
+  return missing > 0
+    ? [
+        ...notes,
+        {
+          sort: 'left out',
+          message: 'A picture could not be read; its alternative text stands in its place.',
+          count: missing,
+        },
+      ]
+    : notes
 }

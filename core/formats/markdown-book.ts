@@ -13,7 +13,9 @@ export const CONTENTS_FILE = 'contents.md'
 export function markdownFiles(book: Book): Files {
   const chapters = chaptersOf(book)
   const digits = String(chapters.length).length
-  const names = new Map(chapters.map(({ id, page }, at) => [id, `${String(at + 1).padStart(digits, '0')}-${fileName(titleOf(page))}.md`]))
+  const names = new Map(
+    chapters.map(({ id, page }, at) => [id, `${String(at + 1).padStart(digits, '0')}-${fileName(titleOf(page))}.md`]),
+  )
   const first = chapters.length === 0 ? `${fileName(titleOf(book.opening))}.md` : 'opening.md'
   const file = (page: Node): string => linked(relinked(toMarkdown(page), book), names)
   const used = [...new Set([book.opening, ...chapters.map(({ page }) => page)].flatMap(shelfItemsOf))]
@@ -21,10 +23,12 @@ export function markdownFiles(book: Book): Files {
     ...(chapters.length === 0 ? {} : { [CONTENTS_FILE]: contents(book, names) }),
     [first]: file(book.opening),
     ...Object.fromEntries(chapters.map(({ id, page }) => [names.get(id)!, file(page)])),
-    ...Object.fromEntries(used.flatMap((item) => {
-      const picture = book.pictures.get(item)
-      return picture ? [[pictureFile(item, picture.ending), picture.bytes]] : []
-    })),
+    ...Object.fromEntries(
+      used.flatMap((item) => {
+        const picture = book.pictures.get(item)
+        return picture ? [[pictureFile(item, picture.ending), picture.bytes]] : []
+      }),
+    ),
   }
 }
 
@@ -34,7 +38,10 @@ function contents(book: Book, names: ReadonlyMap<string, string>): string {
   const words = (text: string): string => text.replace(/([\\[\]*_`<>#&])/g, '\\$1')
   const lines = book.parts.flatMap(({ title, chapters }) => {
     const indent = title === null ? '' : '  '
-    return [...(title === null ? [] : [`- ${words(title)}`]), ...chapters.map(({ id, page }) => `${indent}- [${words(titleOf(page))}](${names.get(id)})`)]
+    return [
+      ...(title === null ? [] : [`- ${words(title)}`]),
+      ...chapters.map(({ id, page }) => `${indent}- [${words(titleOf(page))}](${names.get(id)})`),
+    ]
   })
   return `# ${words(titleOf(book.opening))}\n\n- [${words(titleOf(book.opening))}](opening.md)\n${lines.join('\n')}\n`
 }
@@ -49,8 +56,11 @@ function relinked(markdown: string, { pictures }: Book): string {
 
 /** Links to other chapters as links to their files. */
 function linked(markdown: string, names: ReadonlyMap<string, string>): string {
-  return markdown.replace(/(\]\(|href=")([\w-]+)(#[^)"]*)?(?=[)"])/g, (whole, before: string, id: string, place = '') => {
-    const name = names.get(id)
-    return name ? `${before}${name}${place}` : whole
-  })
+  return markdown.replace(
+    /(\]\(|href=")([\w-]+)(#[^)"]*)?(?=[)"])/g,
+    (whole, before: string, id: string, place = '') => {
+      const name = names.get(id)
+      return name ? `${before}${name}${place}` : whole
+    },
+  )
 }

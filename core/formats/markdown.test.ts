@@ -15,7 +15,11 @@ test('any page comes back from its Markdown as it was', () => {
 })
 
 /* The examples of the CommonMark Spec, version 0.31.2 (npm commonmark-spec): its Markdown against its own HTML. */
-const examples = commonmark.tests.map((example) => ({ ...example, markdown: example.markdown.replaceAll('→', '\t'), html: example.html.replaceAll('→', '\t') }))
+const examples = commonmark.tests.map((example) => ({
+  ...example,
+  markdown: example.markdown.replaceAll('→', '\t'),
+  html: example.html.replaceAll('→', '\t'),
+}))
 
 /* GitHub Flavored Markdown, “Autolinks (extension)”: a bare address is a link there, and not in CommonMark. */
 const GFM_LINKS = ['602 Autolinks', '606 Autolinks', '608 Autolinks', '611 Autolinks', '612 Autolinks']

@@ -10,7 +10,12 @@ import { unified } from 'unified'
 import { readPage, type ReadResult } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 
-const toHtml = unified().use(remarkParse).use(remarkGfm).use(remarkRehype, { allowDangerousHtml: true }).use(rehypeStringify, { allowDangerousHtml: true }).freeze()
+const toHtml = unified()
+  .use(remarkParse)
+  .use(remarkGfm)
+  .use(remarkRehype, { allowDangerousHtml: true })
+  .use(rehypeStringify, { allowDangerousHtml: true })
+  .freeze()
 const fromHtml = unified()
   .use(rehypeParse, { fragment: true })
   .use(rehypeRemark)
@@ -65,12 +70,17 @@ function pieces(page: Node): Node[] {
 function written(single: Node): string {
   const html = sourceOf(single)
   const markdown = String(fromHtml.processSync(html)).trim()
-  return markdown !== '' && !markdown.startsWith('<') && fromMarkdown(markdown).page.eq(single) ? markdown : asHtml(single)
+  return markdown !== '' && !markdown.startsWith('<') && fromMarkdown(markdown).page.eq(single)
+    ? markdown
+    : asHtml(single)
 }
 
 /** HTML on one line, so that it is one HTML block to its end (CommonMark, “HTML blocks”: a blank line ends it). */
 function asHtml(single: Node): string {
-  return sourceOf(single).replace(/\n<p><\/p>$/, single.firstChild?.textContent ? '' : '$&').replaceAll('\r', '&#13;').replaceAll('\n', '&#10;')
+  return sourceOf(single)
+    .replace(/\n<p><\/p>$/, single.firstChild?.textContent ? '' : '$&')
+    .replaceAll('\r', '&#13;')
+    .replaceAll('\n', '&#10;')
 }
 
 /** Without the title that is not there. */

@@ -26,15 +26,34 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const container = xml('META-INF/container.xml')
   const root = container && elements(container, 'rootfile')[0]?.getAttribute('full-path')
   const packagePath = root ? pathFrom('', root) : null
-  if (packagePath === null || root === undefined) return { ok: false, reason: `${DAMAGED}META-INF/container.xml does not say where its package is.` }
+  if (packagePath === null || root === undefined)
+    return { ok: false, reason: `${DAMAGED}META-INF/container.xml does not say where its package is.` }
   const opf = xml(packagePath)
-  if (!opf) return { ok: false, reason: `${DAMAGED}its package “${packagePath.slice(0, 80)}” is not there or can’t be read.` }
-  if (files.has('META-INF/encryption.xml') && elements(xml('META-INF/encryption.xml') ?? opf, 'EncryptedData').some((data) => elements(data, 'CipherReference').some((each) => /\.x?html?$/i.test(each.getAttribute('URI') ?? '')))) return { ok: false, reason: 'The texts of this EPUB are locked, so they can’t be read.' }
-  const manifest = new Map(elements(opf, 'item').map((item) => [item.getAttribute('id') ?? '', { path: pathFrom(packagePath, item.getAttribute('href') ?? ''), type: item.getAttribute('media-type') ?? '', properties: item.getAttribute('properties') ?? '' }]))
+  if (!opf)
+    return { ok: false, reason: `${DAMAGED}its package “${packagePath.slice(0, 80)}” is not there or can’t be read.` }
+  if (
+    files.has('META-INF/encryption.xml') &&
+    elements(xml('META-INF/encryption.xml') ?? opf, 'EncryptedData').some((data) =>
+      elements(data, 'CipherReference').some((each) => /\.x?html?$/i.test(each.getAttribute('URI') ?? '')),
+    )
+  )
+    return { ok: false, reason: 'The texts of this EPUB are locked, so they can’t be read.' }
+  const manifest = new Map(
+    elements(opf, 'item').map((item) => [
+      item.getAttribute('id') ?? '',
+      {
+        path: pathFrom(packagePath, item.getAttribute('href') ?? ''),
+        type: item.getAttribute('media-type') ?? '',
+        properties: item.getAttribute('properties') ?? '',
+      },
+    ]),
+  )
   const nav = [...manifest.values()].find(({ properties }) => properties.split(/\s+/).includes('nav'))?.path ?? null
   const spine = elements(opf, 'itemref')
     .map((reference) => manifest.get(reference.getAttribute('idref') ?? ''))
-    .flatMap((item) => (item?.path && /html/.test(item.type) && item.path !== nav && files.has(item.path) ? [item.path] : []))
+    .flatMap((item) =>
+      item?.path && /html/.test(item.type) && item.path !== nav && files.has(item.path) ? [item.path] : [],
+    )
   if (spine.length === 0) return { ok: false, reason: `${DAMAGED}there is no text in its reading order.` }
   const title = elements(opf, 'title')[0]?.textContent?.trim() || name
   const ids = new Map(spine.map((path) => [path, freshId()]))
@@ -55,14 +74,23 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const [first = '', ...others] = spine
   const begin = read(first, title)
   // A first text with a title of its own, and words, is a chapter like the others.
-  const isOpening = sameWords(begin.page.firstChild?.textContent ?? '', title) || plainText(begin.page).trim() === begin.page.firstChild?.textContent.trim()
-  const opening = isOpening ? begin : { id: freshId(), page: schema.node('doc', null, [schema.node('title'), schema.node('paragraph')]) }
+  const isOpening =
+    sameWords(begin.page.firstChild?.textContent ?? '', title) ||
+    plainText(begin.page).trim() === begin.page.firstChild?.textContent.trim()
+  const opening = isOpening
+    ? begin
+    : { id: freshId(), page: schema.node('doc', null, [schema.node('title'), schema.node('paragraph')]) }
   const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', isOpening ? others : spine)
   return {
     ok: true,
     brought: {
       opening: { ...opening, page: retitle(opening.page, title) },
-      parts: parts.map((part) => ({ title: part.title, chapters: part.files.map((path, at) => (path === first ? begin : read(path, part.names.get(path) ?? `Chapter ${at + 1}`))) })),
+      parts: parts.map((part) => ({
+        title: part.title,
+        chapters: part.files.map((path, at) =>
+          path === first ? begin : read(path, part.names.get(path) ?? `Chapter ${at + 1}`),
+        ),
+      })),
       pictures: pictures.pictures,
       notes: [...countNotes(notes), ...pictures.notes(), ...media(manifest.values())],
     },
@@ -73,7 +101,15 @@ const sameWords = (one: string, other: string): boolean => one.trim().toLowerCas
 
 function media(items: Iterable<{ type: string }>): { sort: 'left out'; message: string; count: number }[] {
   const count = [...items].filter(({ type }) => /^(audio|video)\//.test(type)).length
-  return count > 0 ? [{ sort: 'left out', message: 'Sound and films of an EPUB are not taken yet; the words around them were kept.', count }] : []
+  return count > 0
+    ? [
+        {
+          sort: 'left out',
+          message: 'Sound and films of an EPUB are not taken yet; the words around them were kept.',
+          count,
+        },
+      ]
+    : []
 }
 
 type XmlElement = Element
@@ -84,7 +120,9 @@ function parseXml(bytes: Uint8Array | undefined): XmlElement | null {
   let isBroken = false
   const broken = (): void => void (isBroken = true)
   try {
-    const { documentElement } = new DOMParser({ errorHandler: { warning: () => undefined, error: broken, fatalError: broken } }).parseFromString(new TextDecoder().decode(bytes), 'text/xml')
+    const { documentElement } = new DOMParser({
+      errorHandler: { warning: () => undefined, error: broken, fatalError: broken },
+    }).parseFromString(new TextDecoder().decode(bytes), 'text/xml')
     return isBroken ? null : documentElement
   } catch {
     return null
@@ -101,7 +139,12 @@ function bodyOf(bytes: Uint8Array): HtmlNode[] {
   const root = parseXml(bytes)
   const body = root && elements(root, 'body')[0]
   if (body) return Array.from(body.childNodes).flatMap(toHtml)
-  return parseFragment(new TextDecoder().decode(bytes).replace(/^[^]*?<body[^>]*>/i, '').replace(/<\/body>[^]*$/i, '')).childNodes
+  return parseFragment(
+    new TextDecoder()
+      .decode(bytes)
+      .replace(/^[^]*?<body[^>]*>/i, '')
+      .replace(/<\/body>[^]*$/i, ''),
+  ).childNodes
 }
 
 const MOST_DEPTH_OF_XML = 400
@@ -110,7 +153,11 @@ function toHtml(node: XmlNode, depth = 0): HtmlNode[] {
   if (node.nodeType === 3 || node.nodeType === 4) return [text(node.nodeValue ?? '')]
   if (node.nodeType !== 1 || depth > MOST_DEPTH_OF_XML) return []
   const from = node as XmlElement
-  const made = element((from.localName ?? from.nodeName).toLowerCase(), Object.fromEntries(Array.from(from.attributes).map(({ name, value }) => [name, value])), Array.from(from.childNodes).flatMap((child) => toHtml(child, depth + 1)))
+  const made = element(
+    (from.localName ?? from.nodeName).toLowerCase(),
+    Object.fromEntries(Array.from(from.attributes).map(({ name, value }) => [name, value])),
+    Array.from(from.childNodes).flatMap((child) => toHtml(child, depth + 1)),
+  )
   for (const child of made.childNodes) child.parentNode = made
   return [made]
 }
@@ -129,7 +176,9 @@ function without(nodes: readonly HtmlNode[]): HtmlNode[] {
 function firstHeading(nodes: HtmlNode[]): HtmlNode[] {
   const real = nodes.filter((node) => isElement(node) || ('value' in node && node.value.trim() !== ''))
   const only = real[0]
-  return real.length === 1 && only && isElement(only) && ['section', 'div', 'article', 'main'].includes(only.tagName) ? firstHeading(only.childNodes) : nodes
+  return real.length === 1 && only && isElement(only) && ['section', 'div', 'article', 'main'].includes(only.tagName)
+    ? firstHeading(only.childNodes)
+    : nodes
 }
 
 interface Part {
@@ -141,7 +190,13 @@ interface Part {
 
 /** The parts of a book as its navigation document has them: an entry without a link of its own that holds a list. */
 function partsOf(nav: XmlElement | null, navPath: string, files: readonly string[]): Part[] {
-  const toc = nav && elements(nav, 'nav').find((each) => /\btoc\b/.test(each.getAttribute('epub:type') ?? each.getAttributeNS('http://www.idpf.org/2007/ops', 'type') ?? ''))
+  const toc =
+    nav &&
+    elements(nav, 'nav').find((each) =>
+      /\btoc\b/.test(
+        each.getAttribute('epub:type') ?? each.getAttributeNS('http://www.idpf.org/2007/ops', 'type') ?? '',
+      ),
+    )
   const names = new Map<string, string>()
   const partOf = new Map<string, string>()
   for (const link of toc ? elements(toc, 'a') : []) {
@@ -150,9 +205,13 @@ function partsOf(nav: XmlElement | null, navPath: string, files: readonly string
   }
   for (const item of toc ? elements(toc, 'li') : []) {
     const children = Array.from(item.childNodes).filter((child): child is XmlElement => child.nodeType === 1)
-    const [head, list] = [children.find(({ localName }) => localName === 'span'), children.find(({ localName }) => localName === 'ol')]
+    const [head, list] = [
+      children.find(({ localName }) => localName === 'span'),
+      children.find(({ localName }) => localName === 'ol'),
+    ]
     if (!head || !list) continue
-    for (const link of elements(list, 'a')) partOf.set(pathFrom(navPath, link.getAttribute('href') ?? '') ?? '', head.textContent?.trim() ?? '')
+    for (const link of elements(list, 'a'))
+      partOf.set(pathFrom(navPath, link.getAttribute('href') ?? '') ?? '', head.textContent?.trim() ?? '')
   }
   const parts: Part[] = []
   for (const path of files) {

@@ -19,7 +19,10 @@ export function readMarkdown(unsafeText: string, as: BringAs, name: string, fres
 export function readWebText(unsafeHtml: string, as: BringAs, name: string, freshId: () => string): BroughtResult {
   const pictures = new IncomingPictures(freshId)
   const { page, notes } = readNodes(pictures.place(bodyOf(unsafeHtml), () => null))
-  return { ok: true, brought: broughtText({ page, notes: [...countNotes(notes), ...pictures.notes()], pictures: [] }, as, name, freshId) }
+  return {
+    ok: true,
+    brought: broughtText({ page, notes: [...countNotes(notes), ...pictures.notes()], pictures: [] }, as, name, freshId),
+  }
 }
 
 function bodyOf(unsafeHtml: string): HtmlNode[] {
@@ -27,14 +30,23 @@ function bodyOf(unsafeHtml: string): HtmlNode[] {
 }
 
 /** A ZIP of Markdown files: a book in the order of its `contents.md`, or of their names; a single file is a page. */
-export function readMarkdownArchive(bytes: Uint8Array, as: BringAs, name: string, freshId: () => string): BroughtResult {
+export function readMarkdownArchive(
+  bytes: Uint8Array,
+  as: BringAs,
+  name: string,
+  freshId: () => string,
+): BroughtResult {
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
   const { files } = archive
-  const texts = [...files.keys()].filter((path) => /\.(md|markdown)$/i.test(path) && !path.startsWith('__MACOSX/')).sort()
+  const texts = [...files.keys()]
+    .filter((path) => /\.(md|markdown)$/i.test(path) && !path.startsWith('__MACOSX/'))
+    .sort()
   const contents = texts.find((path) => path === CONTENTS_FILE)
   if (texts.length === 0) return { ok: false, reason: 'There is no Markdown file (.md) in it.' }
-  const order = contents ? contentsOf(decode(files.get(contents)), texts) : { parts: [{ title: null, files: texts.slice(1) }], first: texts[0]! }
+  const order = contents
+    ? contentsOf(decode(files.get(contents)), texts)
+    : { parts: [{ title: null, files: texts.slice(1) }], first: texts[0]! }
   const listed = [order.first, ...order.parts.flatMap((part) => part.files)]
   const ids = new Map(listed.map((path) => [path, freshId()]))
   const pictures = new IncomingPictures(freshId)
@@ -52,7 +64,15 @@ export function readMarkdownArchive(bytes: Uint8Array, as: BringAs, name: string
   }
   if (listed.length === 1) {
     const { page } = read(order.first)
-    return { ok: true, brought: broughtText({ page, notes: [...countNotes(notes), ...pictures.notes()], pictures: pictures.pictures }, as, name, freshId) }
+    return {
+      ok: true,
+      brought: broughtText(
+        { page, notes: [...countNotes(notes), ...pictures.notes()], pictures: pictures.pictures },
+        as,
+        name,
+        freshId,
+      ),
+    }
   }
   const page = (path: string): BroughtPage => {
     const found = read(path).page
@@ -61,12 +81,34 @@ export function readMarkdownArchive(bytes: Uint8Array, as: BringAs, name: string
   const opening = page(order.first)
   const parts = order.parts.map((part) => ({ title: part.title, chapters: part.files.map(page) }))
   const left = texts.filter((path) => path !== contents && !listed.includes(path)).length
-  const unlisted = left > 0 ? [{ sort: 'left out' as const, message: `A Markdown file is not in ${CONTENTS_FILE}; it was left out.`, count: left }] : []
-  return { ok: true, brought: { opening, parts, pictures: pictures.pictures, notes: [...countNotes(notes), ...pictures.notes(), ...unlisted] } }
+  const unlisted =
+    left > 0
+      ? [
+          {
+            sort: 'left out' as const,
+            message: `A Markdown file is not in ${CONTENTS_FILE}; it was left out.`,
+            count: left,
+          },
+        ]
+      : []
+  return {
+    ok: true,
+    brought: {
+      opening,
+      parts,
+      pictures: pictures.pictures,
+      notes: [...countNotes(notes), ...pictures.notes(), ...unlisted],
+    },
+  }
 }
 
 const decode = (bytes: Uint8Array | undefined): string => new TextDecoder().decode(bytes)
-const nameOf = (path: string): string => path.split('/').at(-1)!.replace(/\.[^.]*$/, '').replaceAll('-', ' ')
+const nameOf = (path: string): string =>
+  path
+    .split('/')
+    .at(-1)!
+    .replace(/\.[^.]*$/, '')
+    .replaceAll('-', ' ')
 
 interface Order {
   readonly first: string
@@ -82,13 +124,23 @@ function contentsOf(markdown: string, texts: readonly string[]): Order {
     const path = link && pathFrom(CONTENTS_FILE, attribute(link, 'href') ?? '')
     if (path && known.delete(path)) part.files.push(path)
   }
-  const items = (list: HtmlElement): HtmlElement[] => list.childNodes.filter((child): child is HtmlElement => isElement(child) && child.tagName === 'li')
+  const items = (list: HtmlElement): HtmlElement[] =>
+    list.childNodes.filter((child): child is HtmlElement => isElement(child) && child.tagName === 'li')
   for (const list of parseFragment(htmlOfMarkdown(markdown)).childNodes) {
     if (!isElement(list) || (list.tagName !== 'ul' && list.tagName !== 'ol')) continue
     for (const item of items(list)) {
-      const inner = item.childNodes.find((child): child is HtmlElement => isElement(child) && (child.tagName === 'ul' || child.tagName === 'ol'))
+      const inner = item.childNodes.find(
+        (child): child is HtmlElement => isElement(child) && (child.tagName === 'ul' || child.tagName === 'ol'),
+      )
       if (inner) {
-        const part = { title: item.childNodes.filter((child) => child !== inner).map(textOf).join('').trim(), files: [] as string[] }
+        const part = {
+          title: item.childNodes
+            .filter((child) => child !== inner)
+            .map(textOf)
+            .join('')
+            .trim(),
+          files: [] as string[],
+        }
         items(inner).forEach((each) => take(each, part))
         parts.push(part)
       } else {
@@ -99,5 +151,10 @@ function contentsOf(markdown: string, texts: readonly string[]): Order {
   }
   const all = parts.flatMap(({ files }) => files)
   const first = all[0] ?? texts.find((path) => path !== CONTENTS_FILE) ?? CONTENTS_FILE
-  return { first, parts: parts.map((part) => ({ ...part, files: part.files.filter((path) => path !== first) })).filter(({ files }) => files.length > 0) }
+  return {
+    first,
+    parts: parts
+      .map((part) => ({ ...part, files: part.files.filter((path) => path !== first) }))
+      .filter(({ files }) => files.length > 0),
+  }
 }

@@ -24,32 +24,89 @@ const PLAIN_STYLES = new Set(['First Paragraph', 'Compact', 'Body Text', 'Normal
 const INCOMING = 'incoming:'
 
 /** A Word document (Office Open XML, ECMA-376) as a page, or as a book with a chapter for each main heading. */
-export async function readWord(bytes: Uint8Array, as: BringAs, name: string, freshId: () => string): Promise<BroughtResult> {
+export async function readWord(
+  bytes: Uint8Array,
+  as: BringAs,
+  name: string,
+  freshId: () => string,
+): Promise<BroughtResult> {
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
   const document = archive.files.get('word/document.xml')
-  if (!document) return { ok: false, reason: 'This is no Word document (.docx): there is no text in it. Documents of older Word (.doc) have to be saved as .docx first.' }
+  if (!document)
+    return {
+      ok: false,
+      reason:
+        'This is no Word document (.docx): there is no text in it. Documents of older Word (.doc) have to be saved as .docx first.',
+    }
   const pictures = new IncomingPictures(freshId)
-  const converted = await mammoth.convertToHtml(
-    { arrayBuffer: bytes.slice().buffer, buffer: bytes } as Parameters<typeof mammoth.convertToHtml>[0],
-    { styleMap: STYLES, includeEmbeddedStyleMap: false, externalFileAccess: false, convertImage: mammoth.images.imgElement(async (image) => ({ src: await taken(image, pictures) })) } as Parameters<typeof mammoth.convertToHtml>[1],
-  ).catch(() => null)
-  if (!converted) return { ok: false, reason: 'The Word document is damaged: its text can’t be read. Open it in a word processor, save it anew and try again.' }
-  const nodes = withNotesWhereTheyBelong(titled(pictures.place(withoutBookmarks(parseFragment(converted.value).childNodes), (src) => (src.startsWith(INCOMING) ? src.slice(INCOMING.length) : null))))
+  const converted = await mammoth
+    .convertToHtml(
+      { arrayBuffer: bytes.slice().buffer, buffer: bytes } as Parameters<typeof mammoth.convertToHtml>[0],
+      {
+        styleMap: STYLES,
+        includeEmbeddedStyleMap: false,
+        externalFileAccess: false,
+        convertImage: mammoth.images.imgElement(async (image) => ({ src: await taken(image, pictures) })),
+      } as Parameters<typeof mammoth.convertToHtml>[1],
+    )
+    .catch(() => null)
+  if (!converted)
+    return {
+      ok: false,
+      reason:
+        'The Word document is damaged: its text can’t be read. Open it in a word processor, save it anew and try again.',
+    }
+  const nodes = withNotesWhereTheyBelong(
+    titled(
+      pictures.place(withoutBookmarks(parseFragment(converted.value).childNodes), (src) =>
+        src.startsWith(INCOMING) ? src.slice(INCOMING.length) : null,
+      ),
+    ),
+  )
   const { page, notes } = readNodes(nodes)
   const lost = inXml(new TextDecoder().decode(document), archive.files)
-  const styles = converted.messages.flatMap(({ message }) => /^Unrecognised (paragraph|run) style: '?(.*?)'? \(Style ID/.exec(message)?.slice(1, 3) ?? [])
-  const styleNotes = pairs(styles).filter(([, style]) => !PLAIN_STYLES.has(style)).map(([sort, style]) => ({ sort: 'changed' as const, message: sort === 'run' ? `The style “${style}” of some words was left out; the words were kept.` : `Paragraphs of the style “${style}” became plain paragraphs.` }))
-  return { ok: true, brought: broughtText({ page, notes: [...countNotes([...styleNotes, ...notes]), ...lost, ...pictures.notes()], pictures: pictures.pictures }, as, name, freshId) }
+  const styles = converted.messages.flatMap(
+    ({ message }) => /^Unrecognised (paragraph|run) style: '?(.*?)'? \(Style ID/.exec(message)?.slice(1, 3) ?? [],
+  )
+  const styleNotes = pairs(styles)
+    .filter(([, style]) => !PLAIN_STYLES.has(style))
+    .map(([sort, style]) => ({
+      sort: 'changed' as const,
+      message:
+        sort === 'run'
+          ? `The style “${style}” of some words was left out; the words were kept.`
+          : `Paragraphs of the style “${style}” became plain paragraphs.`,
+    }))
+  return {
+    ok: true,
+    brought: broughtText(
+      {
+        page,
+        notes: [...countNotes([...styleNotes, ...notes]), ...lost, ...pictures.notes()],
+        pictures: pictures.pictures,
+      },
+      as,
+      name,
+      freshId,
+    ),
+  }
 }
 
 function pairs(list: readonly string[]): [string, string][] {
   return Array.from({ length: list.length / 2 }, (_, at) => [list[at * 2]!, list[at * 2 + 1]!])
 }
 
-async function taken(image: Parameters<Parameters<typeof mammoth.images.imgElement>[0]>[0], pictures: IncomingPictures): Promise<string> {
+async function taken(
+  image: Parameters<Parameters<typeof mammoth.images.imgElement>[0]>[0],
+  pictures: IncomingPictures,
+): Promise<string> {
   const bytes = new Uint8Array(await image.readAsArrayBuffer())
-  const id = pictures.take(keyOf(bytes), `picture.${image.contentType.split('/').at(-1)?.split('+')[0] ?? 'png'}`, bytes)
+  const id = pictures.take(
+    keyOf(bytes),
+    `picture.${image.contentType.split('/').at(-1)?.split('+')[0] ?? 'png'}`,
+    bytes,
+  )
   return id === null ? '' : INCOMING + id
 }
 
@@ -76,8 +133,12 @@ function withoutBookmarks(nodes: readonly HtmlNode[]): HtmlNode[] {
 function titled(nodes: HtmlNode[]): HtmlNode[] {
   const headings = nodes.filter((node): node is HtmlElement => isElement(node) && /^h[1-6]$/.test(node.tagName))
   const first = headings.filter(({ tagName }) => tagName === 'h1')
-  const title = first.find((heading) => attribute(heading, 'class') === 'document-title') ?? (first.length === 1 && headings[0] === first[0] ? first[0] : undefined)
-  if (first.some((heading) => heading !== title)) for (const heading of headings) if (heading !== title) rename(heading, `h${Math.min(6, Number(heading.tagName[1]) + 1)}`)
+  const title =
+    first.find((heading) => attribute(heading, 'class') === 'document-title') ??
+    (first.length === 1 && headings[0] === first[0] ? first[0] : undefined)
+  if (first.some((heading) => heading !== title))
+    for (const heading of headings)
+      if (heading !== title) rename(heading, `h${Math.min(6, Number(heading.tagName[1]) + 1)}`)
   if (!title) return [element('h1'), ...nodes]
   title.attrs = []
   return [title, ...nodes.filter((node) => node !== title)]
@@ -90,9 +151,17 @@ function titled(nodes: HtmlNode[]): HtmlNode[] {
 function withNotesWhereTheyBelong(nodes: HtmlNode[]): HtmlNode[] {
   const last = nodes.at(-1)
   if (!last || !isElement(last) || last.tagName !== 'ol' || !isNote(last.childNodes[0])) return nodes
-  const notes = new Map(last.childNodes.flatMap((item): [string, HtmlElement][] => (isElement(item) ? [[attribute(item, 'id') ?? '', item]] : [])))
+  const notes = new Map(
+    last.childNodes.flatMap((item): [string, HtmlElement][] =>
+      isElement(item) ? [[attribute(item, 'id') ?? '', item]] : [],
+    ),
+  )
   const body = nodes.slice(1, -1)
-  const level = body.reduce((least, node) => (isElement(node) && /^h[1-6]$/.test(node.tagName) ? Math.min(least, Number(node.tagName[1])) : least), 7)
+  const level = body.reduce(
+    (least, node) =>
+      isElement(node) && /^h[1-6]$/.test(node.tagName) ? Math.min(least, Number(node.tagName[1])) : least,
+    7,
+  )
   const made: HtmlNode[] = nodes.slice(0, 1)
   let number = 0
   let waiting: HtmlElement[] = []
@@ -122,11 +191,21 @@ function withNotesWhereTheyBelong(nodes: HtmlNode[]): HtmlNode[] {
   return made
 }
 
-const isNote = (node: HtmlNode | undefined): boolean => node !== undefined && isElement(node) && /^(footnote|endnote)-/.test(attribute(node, 'id') ?? '')
+const isNote = (node: HtmlNode | undefined): boolean =>
+  node !== undefined && isElement(node) && /^(footnote|endnote)-/.test(attribute(node, 'id') ?? '')
 
 function withoutBackLink(node: HtmlNode): HtmlNode {
   if (!isElement(node)) return node
-  node.childNodes = node.childNodes.filter((child) => !(isElement(child) && child.tagName === 'a' && /^#(footnote|endnote)-ref-/.test(attribute(child, 'href') ?? ''))).map(withoutBackLink)
+  node.childNodes = node.childNodes
+    .filter(
+      (child) =>
+        !(
+          isElement(child) &&
+          child.tagName === 'a' &&
+          /^#(footnote|endnote)-ref-/.test(attribute(child, 'href') ?? '')
+        ),
+    )
+    .map(withoutBackLink)
   return node
 }
 
@@ -141,7 +220,14 @@ function inXml(xml: string, files: ReadonlyMap<string, Uint8Array>): BroughtNote
     ['left out', 'Comments in the margin were left out.', comments],
     ['left out', 'Words that a tracked change had struck out were left out.', count(/<w:del [^>]*>/g)],
     ['changed', 'Words that a tracked change had put in were kept as if accepted.', count(/<w:ins [^>]*>/g)],
-    ['left out', 'Headers and footers of the printed page were left out.', [...files.keys()].filter((path) => /^word\/(header|footer)\d*\.xml$/.test(path) && /<w:t[ >]/.test(new TextDecoder().decode(files.get(path)))).length],
+    [
+      'left out',
+      'Headers and footers of the printed page were left out.',
+      [...files.keys()].filter(
+        (path) =>
+          /^word\/(header|footer)\d*\.xml$/.test(path) && /<w:t[ >]/.test(new TextDecoder().decode(files.get(path))),
+      ).length,
+    ],
   ]
   return found.flatMap(([sort, message, times]) => (times > 0 ? [{ sort, message, count: times }] : []))
 }

@@ -6,6 +6,7 @@ export function relink(nodes: readonly HtmlNode[], path: string, ids: ReadonlyMa
   for (const element of everyElement(nodes)) {
     const href = element.tagName === 'a' ? attribute(element, 'href') : undefined
     const id = href === undefined || href.startsWith('#') ? undefined : ids.get(pathFrom(path, href) ?? '')
-    if (id !== undefined) for (const attr of element.attrs) if (attr.name === 'href') attr.value = id + (/#.*$/.exec(attr.value)?.[0] ?? '')
+    if (id !== undefined)
+      for (const attr of element.attrs) if (attr.name === 'href') attr.value = id + (/#.*$/.exec(attr.value)?.[0] ?? '')
   }
 }

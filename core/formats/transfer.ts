@@ -19,11 +19,17 @@ interface KindOfFormat {
 export const outFormats = {
   epub: { label: 'E-book (EPUB)', help: 'For readers and phones, with contents. What only a browser runs is named.' },
   pdf: { label: 'PDF', help: 'For printing, tagged so that it can be read aloud.' },
-  web: { label: 'Web page (HTML)', help: 'One file that works from disk, its pieces too. Answers to practice questions are in it.' },
+  web: {
+    label: 'Web page (HTML)',
+    help: 'One file that works from disk, its pieces too. Answers to practice questions are in it.',
+  },
   markdown: { label: 'Markdown', help: 'Plain text for other programs. It comes back as it was.' },
 } satisfies Record<OutFormat, KindOfFormat>
 
-export const inFormats = { word: 'Word', epub: 'EPUB', markdown: 'Markdown', html: 'HTML' } satisfies Record<InFormat, string>
+export const inFormats = { word: 'Word', epub: 'EPUB', markdown: 'Markdown', html: 'HTML' } satisfies Record<
+  InFormat,
+  string
+>
 
 /** What can leave by itself: what is written, a book with its chapters. */
 export const LEAVING: readonly EntryKind[] = ['page', 'book', 'chapter', 'discussion', 'assignment']
@@ -31,7 +37,9 @@ export const LEAVING: readonly EntryKind[] = ['page', 'book', 'chapter', 'discus
 const count = z.number().int().min(0)
 /** What became of something that went out or came in. */
 export const transferReport = z.object({
-  kept: z.object({ chapters: count, words: count, headings: count, lists: count, tables: count, pictures: count }).nullable(),
+  kept: z
+    .object({ chapters: count, words: count, headings: count, lists: count, tables: count, pictures: count })
+    .nullable(),
   notes: z.array(z.object({ sort: z.enum(['changed', 'left out']), message: z.string(), count })),
 })
 export type TransferReport = z.infer<typeof transferReport>

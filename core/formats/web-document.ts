@@ -24,19 +24,28 @@ export function webDocument(book: Book, { style, script }: WebOptions): string {
   const known = new Set(chapters.map(({ id }) => id))
   const hasPlace = placeFinder(chapters)
   const isForScreen = script !== null
-  const pictures = new Map([...book.pictures].map(([item, { bytes, mediaType }]) => [item, `data:${mediaType};base64,${toBase64(bytes)}`]))
+  const pictures = new Map(
+    [...book.pictures].map(([item, { bytes, mediaType }]) => [item, `data:${mediaType};base64,${toBase64(bytes)}`]),
+  )
   const places = (chapterId: string | null): EbookPlaces => ({
     picture: (item) => pictures.get(item) ?? null,
-    chapter: (id, place) => (known.has(id) ? `#${encodeURIComponent(placeIn(id, hasPlace(id, place) ? place : ''))}` : null),
+    chapter: (id, place) =>
+      known.has(id) ? `#${encodeURIComponent(placeIn(id, hasPlace(id, place) ? place : ''))}` : null,
     ...(chapterId === null ? {} : { place: (id: string) => placeIn(chapterId, id) }),
     ...(isForScreen ? { run: sealedFrame, hasAnswers: true } : {}),
   })
-  const body = (page: Node, chapter: BookChapter | null): string => inOneDocument(ebookPage(page, places(chapter?.id ?? null), chapter?.number ?? ''), isForScreen)
+  const body = (page: Node, chapter: BookChapter | null): string =>
+    inOneDocument(ebookPage(page, places(chapter?.id ?? null), chapter?.number ?? ''), isForScreen)
   const contents = book.parts.map((part) => {
-    const lines = part.chapters.map((chapter) => `<li><a href="#${placeIn(chapter.id, '')}">${escapeText(numbered(chapter))}</a></li>`).join('\n')
+    const lines = part.chapters
+      .map((chapter) => `<li><a href="#${placeIn(chapter.id, '')}">${escapeText(numbered(chapter))}</a></li>`)
+      .join('\n')
     return part.title === null ? lines : `<li>${escapeText(part.title)}\n<ol>\n${lines}\n</ol></li>`
   })
-  const sections = chapters.map((chapter) => `<section class="chapter page-content" id="${placeIn(chapter.id, '')}" aria-labelledby="${placeIn(chapter.id, 'title')}">\n<h1 id="${placeIn(chapter.id, 'title')}">${numberedHeading(chapter)}</h1>\n${body(chapter.page, chapter)}\n</section>`)
+  const sections = chapters.map(
+    (chapter) =>
+      `<section class="chapter page-content" id="${placeIn(chapter.id, '')}" aria-labelledby="${placeIn(chapter.id, 'title')}">\n<h1 id="${placeIn(chapter.id, 'title')}">${numberedHeading(chapter)}</h1>\n${body(chapter.page, chapter)}\n</section>`,
+  )
   return `<!doctype html>
 <html lang="${escapeText(book.language)}" dir="${book.direction}">
 <head>
@@ -48,8 +57,12 @@ ${book.authors.length > 0 ? `<meta name="author" content="${escapeText(book.auth
 <body>
 <main>
 <section class="opening page-content" aria-labelledby="_title">
-<h1 id="_title">${escapeText(title)}</h1>${chapters.length > 0 && book.authors.length > 0 ? `
-<p class="authors">${escapeText(book.authors.join(', '))}</p>` : ''}
+<h1 id="_title">${escapeText(title)}</h1>${
+    chapters.length > 0 && book.authors.length > 0
+      ? `
+<p class="authors">${escapeText(book.authors.join(', '))}</p>`
+      : ''
+  }
 ${body(book.opening, null)}
 </section>
 ${chapters.length > 0 ? `<nav class="page-content contents" aria-labelledby="_contents">\n<h2 id="_contents">Contents</h2>\n<ol>\n${contents.join('\n')}\n</ol>\n</nav>\n` : ''}${sections.join('\n')}
@@ -78,12 +91,19 @@ function forPaper(node: HtmlElement): void {
 /** A code piece with nothing but itself: no way out of the frame, no way to the network. */
 function sealedFrame(piece: Node): HtmlElement {
   const { title, height, code } = piece.attrs as { title: string; height: number; code: string }
-  return element('iframe', { class: 'html-piece', sandbox: 'allow-scripts', title: title || 'A piece without a title', height, srcdoc: sealedDocumentInFile(code) })
+  return element('iframe', {
+    class: 'html-piece',
+    sandbox: 'allow-scripts',
+    title: title || 'A piece without a title',
+    height,
+    srcdoc: sealedDocumentInFile(code),
+  })
 }
 
 /** Base64 (RFC 4648, section 4), in pieces that a call can take. */
 function toBase64(bytes: Uint8Array): string {
   let binary = ''
-  for (let from = 0; from < bytes.length; from += 0x8000) binary += String.fromCharCode(...bytes.subarray(from, from + 0x8000))
+  for (let from = 0; from < bytes.length; from += 0x8000)
+    binary += String.fromCharCode(...bytes.subarray(from, from + 0x8000))
   return btoa(binary)
 }

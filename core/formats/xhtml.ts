@@ -2,11 +2,27 @@ import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree
 import { escapeText } from './escape.ts'
 
 /** Elements without content, which XML closes in themselves (HTML Standard, “void elements”). */
-const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'source', 'track', 'wbr'])
+const VOID = new Set([
+  'area',
+  'base',
+  'br',
+  'col',
+  'embed',
+  'hr',
+  'img',
+  'input',
+  'link',
+  'meta',
+  'source',
+  'track',
+  'wbr',
+])
 
 /** HTML as XML (HTML Standard, “The XML syntax”). Comments are left out. */
 export function toXhtml(nodes: readonly HtmlNode[]): string {
-  return nodes.map((node) => (isText(node) ? escapeText(node.value) : isElement(node) ? elementXhtml(node) : '')).join('')
+  return nodes
+    .map((node) => (isText(node) ? escapeText(node.value) : isElement(node) ? elementXhtml(node) : ''))
+    .join('')
 }
 
 function elementXhtml({ tagName, attrs, childNodes }: HtmlElement): string {

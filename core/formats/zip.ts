@@ -12,5 +12,10 @@ export function zipEpub({ mimetype = '', ...others }: Files): Uint8Array {
 }
 
 function packed(files: Files): Zippable {
-  return Object.fromEntries(Object.entries(files).map(([path, content]) => [path, typeof content === 'string' ? strToU8(content) : [content, { level: 0 as const }]]))
+  return Object.fromEntries(
+    Object.entries(files).map(([path, content]) => [
+      path,
+      typeof content === 'string' ? strToU8(content) : [content, { level: 0 as const }],
+    ]),
+  )
 }

@@ -37,12 +37,16 @@ export function compare(before: Node, after: Node, label: (node: Node) => string
     }
     gone = []
   }
-  for (const { added, removed, value } of diffArrays(linesOf(before, label), linesOf(after, label), { comparator: (a, b) => a.place === b.place && a.text === b.text })) {
+  for (const { added, removed, value } of diffArrays(linesOf(before, label), linesOf(after, label), {
+    comparator: (a, b) => a.place === b.place && a.text === b.text,
+  })) {
     if (removed) gone.push(...value)
     else if (added) settle(value)
     else {
       settle([])
-      found.push(...value.map(({ place, text }): ComparedBlock => ({ sort: 'same', place, words: [{ sort: 'same', text }] })))
+      found.push(
+        ...value.map(({ place, text }): ComparedBlock => ({ sort: 'same', place, words: [{ sort: 'same', text }] })),
+      )
     }
   }
   settle([])
@@ -50,9 +54,19 @@ export function compare(before: Node, after: Node, label: (node: Node) => string
 }
 
 function pair(old: Line, fresh: Line): ComparedBlock[] {
-  const words = diffWordsWithSpace(old.text, fresh.text).map(({ added, removed, value }): ComparedWords => ({ sort: added ? 'added' : removed ? 'removed' : 'same', text: value }))
+  const words = diffWordsWithSpace(old.text, fresh.text).map(({ added, removed, value }): ComparedWords => ({
+    sort: added ? 'added' : removed ? 'removed' : 'same',
+    text: value,
+  }))
   const kept = words.filter(({ sort }) => sort === 'same').reduce((sum, { text }) => sum + text.trim().length, 0)
-  if (kept * 3 >= Math.max(old.text.length, fresh.text.length) || old.text === fresh.text) return [{ sort: 'changed', place: old.place === fresh.place ? fresh.place : `${old.place || 'Paragraph'} → ${fresh.place || 'Paragraph'}`, words }]
+  if (kept * 3 >= Math.max(old.text.length, fresh.text.length) || old.text === fresh.text)
+    return [
+      {
+        sort: 'changed',
+        place: old.place === fresh.place ? fresh.place : `${old.place || 'Paragraph'} → ${fresh.place || 'Paragraph'}`,
+        words,
+      },
+    ]
   return [
     { sort: 'removed', place: old.place, words: [{ sort: 'removed', text: old.text }] },
     { sort: 'added', place: fresh.place, words: [{ sort: 'added', text: fresh.text }] },
@@ -65,7 +79,8 @@ function linesOf(page: Node, label: (node: Node) => string): Line[] {
     node.forEach((child) => {
       const isPlain = child.type.name === 'paragraph' || child.type.name === 'listItem'
       const path = isPlain ? above : [...above, label(child)]
-      if (child.isTextblock) found.push({ place: path.join(' › '), text: child.textBetween(0, child.content.size, '', ' ') })
+      if (child.isTextblock)
+        found.push({ place: path.join(' › '), text: child.textBetween(0, child.content.size, '', ' ') })
       else if (child.isLeaf) found.push({ place: path.join(' › '), text: '' })
       else walk(child, path)
     })

@@ -35,7 +35,12 @@ export function changeBetween(before: Node, after: Node): Change {
     wordsAdded = [...b].reduce((sum, [word, times]) => sum + Math.max(0, times - (a.get(word) ?? 0)), 0)
     wordsRemoved = [...a].reduce((sum, [word, times]) => sum + Math.max(0, times - (b.get(word) ?? 0)), 0)
   }
-  return { wordsAdded, wordsRemoved, kinds: Object.fromEntries(Object.entries(kinds).filter(([, number]) => number !== 0)), isRetitled: before.firstChild?.textContent !== after.firstChild?.textContent }
+  return {
+    wordsAdded,
+    wordsRemoved,
+    kinds: Object.fromEntries(Object.entries(kinds).filter(([, number]) => number !== 0)),
+    isRetitled: before.firstChild?.textContent !== after.firstChild?.textContent,
+  }
 }
 
 /** The change as a sentence without its subject: “wrote 34 words, added a table”. */
@@ -43,7 +48,8 @@ export function inWords({ wordsAdded, wordsRemoved, kinds, isRetitled }: Change)
   const parts: string[] = []
   if (isRetitled) parts.push('gave the page another title')
   if (wordsAdded > 0) parts.push(`wrote ${wordsAdded} ${wordsAdded === 1 ? 'word' : 'words'}`)
-  if (wordsRemoved > 0) parts.push(`took out ${wordsRemoved}${wordsAdded > 0 ? '' : wordsRemoved === 1 ? ' word' : ' words'}`)
+  if (wordsRemoved > 0)
+    parts.push(`took out ${wordsRemoved}${wordsAdded > 0 ? '' : wordsRemoved === 1 ? ' word' : ' words'}`)
   const more = Object.entries(kinds).filter(([, number]) => number > 0)
   const fewer = Object.entries(kinds).filter(([, number]) => number < 0)
   if (more.length > 0) parts.push(`added ${more.map(([kind, number]) => named(kind, number)).join(', ')}`)

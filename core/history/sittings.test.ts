@@ -1,8 +1,15 @@
 import { expect, test } from 'vitest'
 import { PAUSE, sittings, type WrittenBatch } from './sittings.ts'
 
-const batch = (base: number, at: number, personId: string | null = 'a', schemaVersion = 1): WrittenBatch => ({ base, version: base + 1, at, personId, schemaVersion })
-const shape = (batches: WrittenBatch[], boundaries: number[] = []): number[][] => sittings(batches, new Set(boundaries)).map((group) => group.map(({ base }) => base))
+const batch = (base: number, at: number, personId: string | null = 'a', schemaVersion = 1): WrittenBatch => ({
+  base,
+  version: base + 1,
+  at,
+  personId,
+  schemaVersion,
+})
+const shape = (batches: WrittenBatch[], boundaries: number[] = []): number[][] =>
+  sittings(batches, new Set(boundaries)).map((group) => group.map(({ base }) => base))
 
 test.each<[string, WrittenBatch[], number[], number[][]]>([
   ['one person without a pause', [batch(0, 0), batch(1, 10), batch(2, PAUSE)], [], [[0, 1, 2]]],

@@ -15,11 +15,20 @@ export const PAUSE = 30 * 60 * 1000
  * Consecutive batches of one person without a long pause, as one sitting each. A sitting never reaches over a version
  * in `boundaries`: snapshots stand there, and a page is replayed from them.
  */
-export function sittings<Batch extends WrittenBatch>(batches: readonly Batch[], boundaries: ReadonlySet<number>): Batch[][] {
+export function sittings<Batch extends WrittenBatch>(
+  batches: readonly Batch[],
+  boundaries: ReadonlySet<number>,
+): Batch[][] {
   const found: Batch[][] = []
   for (const batch of batches) {
     const last = found.at(-1)?.at(-1)
-    const goesOn = last && last.personId === batch.personId && last.schemaVersion === batch.schemaVersion && last.version === batch.base && batch.at - last.at <= PAUSE && !boundaries.has(batch.base)
+    const goesOn =
+      last &&
+      last.personId === batch.personId &&
+      last.schemaVersion === batch.schemaVersion &&
+      last.version === batch.base &&
+      batch.at - last.at <= PAUSE &&
+      !boundaries.has(batch.base)
     if (goesOn) found.at(-1)!.push(batch)
     else found.push([batch])
   }

@@ -13,15 +13,28 @@ import { writePage } from './write.ts'
  * people who write parsers have collected. Here they are only input: reading never throws and what is written never runs.
  */
 const folder = new URL('../../node_modules/html5/test/data/tree-construction/', import.meta.url)
-const cases = readdirSync(folder).filter((file) => file.endsWith('.dat')).flatMap((file) =>
-  readFileSync(new URL(file, folder), 'utf8').split(/^#data\n/m).slice(1).map((text) => [file, text.split(/\n#errors/)[0]!] as const),
-)
+const cases = readdirSync(folder)
+  .filter((file) => file.endsWith('.dat'))
+  .flatMap((file) =>
+    readFileSync(new URL(file, folder), 'utf8')
+      .split(/^#data\n/m)
+      .slice(1)
+      .map((text) => [file, text.split(/\n#errors/)[0]!] as const),
+  )
 
 function unsafeIn(nodes: readonly HtmlNode[]): string[] {
   return nodes.flatMap((node) => {
     if (!isElement(node)) return []
-    const isSealed = node.tagName === 'iframe' && node.attrs.every(({ name, value }) => !name.startsWith('on') && (name !== 'src' || /^https?:/.test(value)))
-    return [...(/^(script|svg|iframe|style|object|embed|math)$/.test(node.tagName) && !isSealed ? [node.tagName] : []), ...node.attrs.filter(({ name, value }) => name.startsWith('on') || /^\s*(javascript|data):/i.test(value)).map(({ name }) => name), ...unsafeIn(node.childNodes)]
+    const isSealed =
+      node.tagName === 'iframe' &&
+      node.attrs.every(({ name, value }) => !name.startsWith('on') && (name !== 'src' || /^https?:/.test(value)))
+    return [
+      ...(/^(script|svg|iframe|style|object|embed|math)$/.test(node.tagName) && !isSealed ? [node.tagName] : []),
+      ...node.attrs
+        .filter(({ name, value }) => name.startsWith('on') || /^\s*(javascript|data):/i.test(value))
+        .map(({ name }) => name),
+      ...unsafeIn(node.childNodes),
+    ]
   })
 }
 

@@ -6,7 +6,8 @@ import { statistics } from '../document/statistics.ts'
 import { readPage } from './read.ts'
 
 /* As a minifier leaves it: one line, no quotes, no optional end tags (HTML Standard 13.1.2.4, "Optional tags"). */
-const part = (at: number): string => `<h2 id=h${at}>Part ${at}</h2><p class=x style=color:#333>A wall stands on <b>what lies</b> under it<ul><li>one<li>two<ul><li>deep</ul></ul><table><tr><th>Stone<th>Weight<tr><td>a<td>b</table><div><div><p>in <a href=#h${at}>a box</a></div></div>`
+const part = (at: number): string =>
+  `<h2 id=h${at}>Part ${at}</h2><p class=x style=color:#333>A wall stands on <b>what lies</b> under it<ul><li>one<li>two<ul><li>deep</ul></ul><table><tr><th>Stone<th>Weight<tr><td>a<td>b</table><div><div><p>in <a href=#h${at}>a box</a></div></div>`
 const PART = part(1000).length
 const COUNT = Math.ceil(3_000_000 / PART)
 const minified = Array.from({ length: COUNT }, (_, at) => part(1000 + at)).join('')

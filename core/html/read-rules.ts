@@ -16,7 +16,10 @@ export interface MarkReading {
   readonly understands: readonly string[]
 }
 
-function byTag<T>(kinds: (NodeKind | MarkKind)[], typeOf: (name: string) => T): Map<string, { type: T; rule: ReadRule }[]> {
+function byTag<T>(
+  kinds: (NodeKind | MarkKind)[],
+  typeOf: (name: string) => T,
+): Map<string, { type: T; rule: ReadRule }[]> {
   const map = new Map<string, { type: T; rule: ReadRule }[]>()
   for (const kind of kinds)
     for (const rule of kind.reads) {

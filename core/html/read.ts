@@ -9,18 +9,124 @@ import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 
-const { doc, title: titleType, paragraph, heading, listItem, tableRow, tableCell, lineBreak } = schema.nodes as Record<string, NodeType>
+const {
+  doc,
+  title: titleType,
+  paragraph,
+  heading,
+  listItem,
+  tableRow,
+  tableCell,
+  lineBreak,
+} = schema.nodes as Record<string, NodeType>
 
 /** Elements whose inside is no text for readers: left out whole, and said so. */
-const UNSEEN = new Set(['script', 'style', 'template', 'noscript', 'head', 'title', 'iframe', 'object', 'embed', 'svg', 'math',
-  'video', 'audio', 'canvas', 'img', 'picture', 'map', 'input', 'select', 'textarea', 'button', 'form', 'link', 'meta', 'base', 'frame', 'frameset', 'applet', 'param', 'source', 'track'])
+const UNSEEN = new Set([
+  'script',
+  'style',
+  'template',
+  'noscript',
+  'head',
+  'title',
+  'iframe',
+  'object',
+  'embed',
+  'svg',
+  'math',
+  'video',
+  'audio',
+  'canvas',
+  'img',
+  'picture',
+  'map',
+  'input',
+  'select',
+  'textarea',
+  'button',
+  'form',
+  'link',
+  'meta',
+  'base',
+  'frame',
+  'frameset',
+  'applet',
+  'param',
+  'source',
+  'track',
+])
 /** Of those, elements whose words a reader would see: the words stay. */
 const WORDS_STAY = new Set(['button', 'form', 'picture', 'object', 'select', 'noscript'])
 /** Elements without meaning of their own for a page: their content is read as if they were not there. */
-const TRANSPARENT = new Set(['html', 'body', 'div', 'span', 'section', 'article', 'main', 'header', 'footer', 'nav', 'aside', 'thead', 'tbody', 'tfoot', 'font'])
+const TRANSPARENT = new Set([
+  'html',
+  'body',
+  'div',
+  'span',
+  'section',
+  'article',
+  'main',
+  'header',
+  'footer',
+  'nav',
+  'aside',
+  'thead',
+  'tbody',
+  'tfoot',
+  'font',
+])
 /** Elements of HTML's flow that begin and end a line (HTML Standard, "15.3 Non-replaced elements"). */
-const BLOCK = new Set(['address', 'article', 'aside', 'blockquote', 'body', 'center', 'caption', 'dd', 'details', 'dialog', 'dir', 'div', 'dl', 'dt', 'fieldset',
-  'figcaption', 'figure', 'footer', 'form', 'header', 'hgroup', 'html', 'legend', 'li', 'main', 'nav', 'optgroup', 'option', 'p', 'pre', 'search', 'section', 'summary', 'tbody', 'td', 'tfoot', 'th', 'thead', 'tr', 'table', 'ul', 'ol', 'menu', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr'])
+const BLOCK = new Set([
+  'address',
+  'article',
+  'aside',
+  'blockquote',
+  'body',
+  'center',
+  'caption',
+  'dd',
+  'details',
+  'dialog',
+  'dir',
+  'div',
+  'dl',
+  'dt',
+  'fieldset',
+  'figcaption',
+  'figure',
+  'footer',
+  'form',
+  'header',
+  'hgroup',
+  'html',
+  'legend',
+  'li',
+  'main',
+  'nav',
+  'optgroup',
+  'option',
+  'p',
+  'pre',
+  'search',
+  'section',
+  'summary',
+  'tbody',
+  'td',
+  'tfoot',
+  'th',
+  'thead',
+  'tr',
+  'table',
+  'ul',
+  'ol',
+  'menu',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'hr',
+])
 
 export interface ReadOptions {
   /** Keep line and column in the notes. Costs about a third more time. */
@@ -66,8 +172,11 @@ export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadRes
 
 /** The nodes of a fragment, or of the body of a whole document. */
 function parsed(unsafeHtml: string, sourceCodeLocationInfo: boolean): HtmlNode[] {
-  if (!/^\s*<(!doctype|html|head|body)/i.test(unsafeHtml)) return parseFragment(unsafeHtml, { sourceCodeLocationInfo }).childNodes
-  const root = parse(unsafeHtml, { sourceCodeLocationInfo }).childNodes.find((node): node is HtmlElement => 'tagName' in node)
+  if (!/^\s*<(!doctype|html|head|body)/i.test(unsafeHtml))
+    return parseFragment(unsafeHtml, { sourceCodeLocationInfo }).childNodes
+  const root = parse(unsafeHtml, { sourceCodeLocationInfo }).childNodes.find(
+    (node): node is HtmlElement => 'tagName' in node,
+  )
   return root?.childNodes.filter((node) => !(isElement(node) && node.tagName === 'head')) ?? []
 }
 
@@ -75,13 +184,16 @@ function parsed(unsafeHtml: string, sourceCodeLocationInfo: boolean): HtmlNode[]
 function outer(nodes: HtmlNode[]): HtmlNode[] {
   const real = nodes.filter((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   const only = real[0]
-  if (real.length === 1 && only && isElement(only) && ['html', 'body', 'main', 'article'].includes(only.tagName)) return outer(only.childNodes)
+  if (real.length === 1 && only && isElement(only) && ['html', 'body', 'main', 'article'].includes(only.tagName))
+    return outer(only.childNodes)
   return nodes
 }
 
 /** True when the element asks for its white space to be kept. */
 function preserves(element: HtmlElement): boolean {
-  return element.tagName === 'pre' || /^(pre|pre-wrap|break-spaces)$/.test(declarations(element).get('white-space') ?? '')
+  return (
+    element.tagName === 'pre' || /^(pre|pre-wrap|break-spaces)$/.test(declarations(element).get('white-space') ?? '')
+  )
 }
 
 /** Elements nest deeper only in broken or hostile HTML; below this their words are taken without a look at them. */
@@ -106,9 +218,16 @@ class Reader {
       }
     }
     gather(element.childNodes)
-    const words = run.take().map((node) => node.text ?? '').join('')
+    const words = run
+      .take()
+      .map((node) => node.text ?? '')
+      .join('')
     if (words.length <= TITLE_LENGTH) return words
-    this.report.add('changed', `The title was longer than ${TITLE_LENGTH} characters; the rest was left out: “${words.slice(TITLE_LENGTH, TITLE_LENGTH + 60)}…”.`, element.sourceCodeLocation)
+    this.report.add(
+      'changed',
+      `The title was longer than ${TITLE_LENGTH} characters; the rest was left out: “${words.slice(TITLE_LENGTH, TITLE_LENGTH + 60)}…”.`,
+      element.sourceCodeLocation,
+    )
     return words.slice(0, TITLE_LENGTH).toWellFormed()
   }
 
@@ -116,7 +235,14 @@ class Reader {
    * Blocks from the content of one element. Inline content that stands free goes into text blocks of type `free`.
    * `depth` is that of the blocks in the page; too deep a container is opened up, its words kept.
    */
-  blocks(nodes: readonly HtmlNode[], free: NodeType, depth: number, marks: readonly Mark[] = Marks.none, attrs: Attrs | null = null, preserve = false): Node[] {
+  blocks(
+    nodes: readonly HtmlNode[],
+    free: NodeType,
+    depth: number,
+    marks: readonly Mark[] = Marks.none,
+    attrs: Attrs | null = null,
+    preserve = false,
+  ): Node[] {
     const found: Node[] = []
     const run = new InlineRun(preserve)
     const flush = (): void => {
@@ -128,21 +254,42 @@ class Reader {
     return found
   }
 
-  #walk(nodes: readonly HtmlNode[], marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
+  #walk(
+    nodes: readonly HtmlNode[],
+    marks: readonly Mark[],
+    run: InlineRun,
+    found: Node[],
+    flush: () => void,
+    depth: number,
+  ): void {
     for (const node of nodes) {
       if (isText(node)) run.text(node.value, marks)
       else if (isElement(node)) this.#element(node, marks, run, found, flush, depth)
     }
   }
 
-  #element(element: HtmlElement, marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
+  #element(
+    element: HtmlElement,
+    marks: readonly Mark[],
+    run: InlineRun,
+    found: Node[],
+    flush: () => void,
+    depth: number,
+  ): void {
     if (this.#nesting >= MOST_NESTING) return this.#flat([element], run)
     this.#nesting++
     this.#read(element, marks, run, found, flush, depth)
     this.#nesting--
   }
 
-  #read(element: HtmlElement, marks: readonly Mark[], run: InlineRun, found: Node[], flush: () => void, depth: number): void {
+  #read(
+    element: HtmlElement,
+    marks: readonly Mark[],
+    run: InlineRun,
+    found: Node[],
+    flush: () => void,
+    depth: number,
+  ): void {
     const tag = element.tagName
     const reading = nodeReading(element)
     if (!reading && UNSEEN.has(tag)) {
@@ -159,10 +306,15 @@ class Reader {
       this.#notes(element, reading.understands, null)
       if (reading.type.isTextblock) found.push(...this.#textblock(element, reading.type, reading.attrs, marks, depth))
       else if (depth + (reading.inside ? 2 : 0) >= MOST_DEPTH - 4) {
-        this.report.add('changed', `A ${tag} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`, element.sourceCodeLocation)
+        this.report.add(
+          'changed',
+          `A ${tag} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`,
+          element.sourceCodeLocation,
+        )
         this.#flat(element.childNodes, run)
         flush()
-      } else if (reading.inside) found.push(this.#structure(reading.type, reading.attrs, reading.inside(element), depth, marks))
+      } else if (reading.inside)
+        found.push(this.#structure(reading.type, reading.attrs, reading.inside(element), depth, marks))
       else found.push(...this.#container(element, reading.type, reading.attrs, marks, depth))
       return
     }
@@ -173,14 +325,25 @@ class Reader {
       return
     }
     this.#notes(element, [], null)
-    if (!TRANSPARENT.has(tag) && !reading) this.report.add('changed', `“${tag}” has no counterpart in a page yet; its words were kept.`, element.sourceCodeLocation)
+    if (!TRANSPARENT.has(tag) && !reading)
+      this.report.add(
+        'changed',
+        `“${tag}” has no counterpart in a page yet; its words were kept.`,
+        element.sourceCodeLocation,
+      )
     const breaks = BLOCK.has(tag)
     if (breaks) flush()
     this.#walk(element.childNodes, marks, run, found, flush, depth)
     if (breaks) flush()
   }
 
-  #textblock(element: HtmlElement, type: NodeType, attrs: Record<string, unknown>, marks: readonly Mark[], depth: number): Node[] {
+  #textblock(
+    element: HtmlElement,
+    type: NodeType,
+    attrs: Record<string, unknown>,
+    marks: readonly Mark[],
+    depth: number,
+  ): Node[] {
     const level = type === heading ? this.#level(element, Number(attrs.level)) : null
     const all = level === null ? attrs : { ...attrs, level }
     const blocks = this.blocks(element.childNodes, type, depth, marks, all, preserves(element))
@@ -190,13 +353,23 @@ class Reader {
   #level(element: HtmlElement, level: number): number {
     if (element.tagName === 'h1') {
       this.#shift = 1
-      this.report.add('changed', 'The page title is the only heading of level 1; this one became level 2.', element.sourceCodeLocation)
+      this.report.add(
+        'changed',
+        'The page title is the only heading of level 1; this one became level 2.',
+        element.sourceCodeLocation,
+      )
       return 2
     }
     return Math.min(6, level + this.#shift)
   }
 
-  #container(element: HtmlElement, type: NodeType, attrs: Record<string, unknown>, marks: readonly Mark[], depth: number): Node[] {
+  #container(
+    element: HtmlElement,
+    type: NodeType,
+    attrs: Record<string, unknown>,
+    marks: readonly Mark[],
+    depth: number,
+  ): Node[] {
     if (type.isLeaf) return [type.create(attrs)]
     if (type.name === 'table') return this.#table(element, attrs, depth, marks)
     if (type.spec.content === 'listItem+') {
@@ -208,7 +381,13 @@ class Reader {
   }
 
   /** A node whose kind says what its element holds. */
-  #structure(type: NodeType, attrs: Record<string, unknown>, inside: readonly Inside[], depth: number, marks: readonly Mark[]): Node {
+  #structure(
+    type: NodeType,
+    attrs: Record<string, unknown>,
+    inside: readonly Inside[],
+    depth: number,
+    marks: readonly Mark[],
+  ): Node {
     const content = inside.flatMap((each): Node[] => {
       if ('line' in each) return [this.#line(must(each.kind), each.line)]
       if ('inside' in each) return [this.#structure(must(each.kind), each.attrs, each.inside, depth + 1, marks)]
@@ -221,7 +400,14 @@ class Reader {
   /** A text block of one line, from whatever stands there: its words, and the marks and inline nodes it admits. */
   #line(type: NodeType, nodes: readonly HtmlNode[]): Node {
     const holder = nodes[0]?.parentNode
-    const blocks = this.blocks(nodes, paragraph!, MOST_DEPTH, Marks.none, null, holder !== null && holder !== undefined && 'tagName' in holder && preserves(holder))
+    const blocks = this.blocks(
+      nodes,
+      paragraph!,
+      MOST_DEPTH,
+      Marks.none,
+      null,
+      holder !== null && holder !== undefined && 'tagName' in holder && preserves(holder),
+    )
     const run = new InlineRun(true)
     let isFirst = true
     const gather = (node: Node): void => {
@@ -229,10 +415,19 @@ class Reader {
         if (!isFirst) run.text(' ', Marks.none)
         isFirst = false
         node.forEach((inline) => {
-          if (inline.isText) run.text(inline.text ?? '', inline.marks.filter((mark) => type.allowsMarkType(mark.type)))
+          if (inline.isText)
+            run.text(
+              inline.text ?? '',
+              inline.marks.filter((mark) => type.allowsMarkType(mark.type)),
+            )
           else if (type.contentMatch.matchType(inline.type)) run.node(inline, false)
           else run.text(' ', Marks.none)
-          if (inline.marks.some((mark) => !type.allowsMarkType(mark.type))) this.report.add('changed', 'A title holds no link: it is what is pressed to open its part. Its words were kept.', null)
+          if (inline.marks.some((mark) => !type.allowsMarkType(mark.type)))
+            this.report.add(
+              'changed',
+              'A title holds no link: it is what is pressed to open its part. Its words were kept.',
+              null,
+            )
         })
       } else node.forEach(gather)
     }
@@ -276,7 +471,11 @@ class Reader {
         if (node.tagName === 'tr') rows.push(this.#row(node, depth + 1, marks))
         else if (['thead', 'tbody', 'tfoot'].includes(node.tagName)) gather(node.childNodes)
         else if (node.tagName === 'caption') {
-          this.report.add('changed', 'Tables have no caption yet; it became a paragraph before the table.', node.sourceCodeLocation)
+          this.report.add(
+            'changed',
+            'Tables have no caption yet; it became a paragraph before the table.',
+            node.sourceCodeLocation,
+          )
           before.push(...this.blocks(node.childNodes, paragraph!, depth, marks))
         }
       }
@@ -294,7 +493,12 @@ class Reader {
       if (!reading?.type.spec.tableRole) continue
       this.#notes(node, reading.understands, null)
       const blocks = this.blocks(node.childNodes, paragraph!, depth + 2, marks)
-      cells.push((reading.type === tableRow ? tableCell! : reading.type).create(reading.attrs, blocks.length > 0 ? blocks : [paragraph!.create()]))
+      cells.push(
+        (reading.type === tableRow ? tableCell! : reading.type).create(
+          reading.attrs,
+          blocks.length > 0 ? blocks : [paragraph!.create()],
+        ),
+      )
     }
     return tableRow!.create(null, cells)
   }
@@ -320,7 +524,8 @@ class Reader {
   }
 
   #notes(element: HtmlElement, understands: readonly string[], reason: string | null): void {
-    if (reason) this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
+    if (reason)
+      this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
     for (const { name, value } of element.attrs) {
       if (understands.includes(name) || QUIET.has(name) || (name === 'style' && isOwnStyle(value))) continue
       this.report.add('left out', sentenceFor(element, name, value), element.sourceCodeLocation)
@@ -344,11 +549,17 @@ function isOwnStyle(value: string): boolean {
 function sentenceFor(element: HtmlElement, name: string, value: string): string {
   const tag = element.tagName
   if (name.startsWith('on')) return `“${name}” on “${tag}” would run script; it was left out.`
-  if (name === 'href' || name === 'src') return `The address “${value.slice(0, 60)}” is not one a page may use; the link was left out and its words kept.`
+  if (name === 'href' || name === 'src')
+    return `The address “${value.slice(0, 60)}” is not one a page may use; the link was left out and its words kept.`
   return `“${name}” on “${tag}” was left out.`
 }
 
 /** Kinds that exist only inside another: read by their parent, opened up when they stand alone. */
 function isPart(type: NodeType): boolean {
-  return type === listItem || (type.spec.tableRole !== undefined && type.spec.tableRole !== 'table') || type === titleType || type === doc
+  return (
+    type === listItem ||
+    (type.spec.tableRole !== undefined && type.spec.tableRole !== 'table') ||
+    type === titleType ||
+    type === doc
+  )
 }

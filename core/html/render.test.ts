@@ -4,7 +4,11 @@ import { fillSlots, renderPage } from './render.ts'
 import { slug } from './slug.ts'
 
 test('each heading can be linked to, by its own id or by its words', () => {
-  const { title, headings, segments } = renderPage(readPage('<h1>Walls</h1><h2 id="own">A</h2><h2>Where the water goes</h2><div style="background:#fff"><h3>Where the water goes</h3></div><h2></h2><h4>石</h4>').page)
+  const { title, headings, segments } = renderPage(
+    readPage(
+      '<h1>Walls</h1><h2 id="own">A</h2><h2>Where the water goes</h2><div style="background:#fff"><h3>Where the water goes</h3></div><h2></h2><h4>石</h4>',
+    ).page,
+  )
   expect(title).toBe('Walls')
   expect(headings).toEqual([
     { level: 2, id: 'own', text: 'A' },
@@ -37,31 +41,46 @@ test('slots are filled, and a slot without a filling is an error', () => {
 })
 
 test('a box carries a text colour that can be read on its ground', () => {
-  expect(fillSlots(renderPage(readPage('<div style="background:#23302f"><p>x</p></div>').page).segments)).toContain('style="background-color: #23302f; color: #fffdf8"')
+  expect(fillSlots(renderPage(readPage('<div style="background:#23302f"><p>x</p></div>').page).segments)).toContain(
+    'style="background-color: #23302f; color: #fffdf8"',
+  )
 })
 
 const published = (html: string): string => fillSlots(renderPage(readPage(html).page).segments, (slot) => `[${slot}]`)
 
 test('tabs and accordions are sections with headings, which is all there is without script', () => {
-  expect(published('<h2>A</h2><div data-piece="tabs"><section><h4>One</h4><p>1</p></section><section><h4></h4><p>2</p></section></div>')).toBe(
+  expect(
+    published(
+      '<h2>A</h2><div data-piece="tabs"><section><h4>One</h4><p>1</p></section><section><h4></h4><p>2</p></section></div>',
+    ),
+  ).toBe(
     '<h2 id="a">A</h2>\n<div class="tabs" data-piece="tabs"><section class="part"><h4 id="one">One</h4><p>1</p></section><section class="part"><h4 id="part"></h4><p>2</p></section></div>',
   )
 })
 
 test('a list of contents names the headings that come before and after it, as deep as it goes', () => {
-  expect(published('<nav data-piece="contents" data-deepest="3"></nav><h2>A</h2><h3>B</h3><h4>C</h4><h2>D &amp; E</h2>')).toContain(
+  expect(
+    published('<nav data-piece="contents" data-deepest="3"></nav><h2>A</h2><h3>B</h3><h4>C</h4><h2>D &amp; E</h2>'),
+  ).toContain(
     '<ul><li><a href="#a">A</a><ul><li><a href="#b">B</a></li></ul></li><li><a href="#d-e">D &amp; E</a></li></ul></nav>',
   )
   // Headings that begin too deep and come back up lose none.
-  expect(published('<nav data-piece="contents" data-deepest="4"></nav><h4>A</h4><h2>B</h2><h4>C</h4><h3>D</h3>').match(/<a /g)).toHaveLength(4)
+  expect(
+    published('<nav data-piece="contents" data-deepest="4"></nav><h4>A</h4><h2>B</h2><h4>C</h4><h3>D</h3>').match(
+      /<a /g,
+    ),
+  ).toHaveLength(4)
 })
 
-const QUESTION = '<div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>This</p><div data-part="feedback"><p>Secret yes</p></div></div><div data-part="answer" data-right="no"><p>That</p><div data-part="feedback"><p>Secret no</p></div></div></div>'
+const QUESTION =
+  '<div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>This</p><div data-part="feedback"><p>Secret yes</p></div></div><div data-part="answer" data-right="no"><p>That</p><div data-part="feedback"><p>Secret no</p></div></div></div>'
 
 test('a practice question keeps its right answers and its feedback back', () => {
   const html = published(QUESTION)
   expect(html).not.toMatch(/Secret|right|yes/)
-  expect(html).toContain('<label class="answer-text"><input type="radio" name="answer" value="0" form="question-1-form">This</label>')
+  expect(html).toContain(
+    '<label class="answer-text"><input type="radio" name="answer" value="0" form="question-1-form">This</label>',
+  )
   expect(html).toContain('<div class="practice-result" role="status">[result-question-1]</div>')
 })
 

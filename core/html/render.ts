@@ -3,7 +3,17 @@ import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
 import { slug } from './slug.ts'
-import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode, isElement, text, textOf } from '../tree/tree.ts'
+import {
+  attribute,
+  element,
+  everyElement,
+  hasClass,
+  type HtmlElement,
+  type HtmlNode,
+  isElement,
+  text,
+  textOf,
+} from '../tree/tree.ts'
 import { writeChildren } from './write.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
@@ -36,7 +46,12 @@ export function renderPage(page: Node): Rendered {
 }
 
 /** The children of a node of the page, whose content begins at `start`, as students receive them; with `arePlaces: false` without places to link to. */
-export function renderBlocks(page: Node, parent: Node, start: number, { arePlaces = true } = {}): { written: Segments; headings: PublishedHeading[] } {
+export function renderBlocks(
+  page: Node,
+  parent: Node,
+  start: number,
+  { arePlaces = true } = {},
+): { written: Segments; headings: PublishedHeading[] } {
   const positions = new Map<HtmlElement, number>()
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   const taken = new Set<string>()
@@ -55,8 +70,13 @@ export function renderBlocks(page: Node, parent: Node, start: number, { arePlace
     const position = positions.get(each) ?? -1
     if (hasClass(each, 'contents-list')) fillContents(each, headings)
     else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
-    else if (hasClass(each, 'bank-question')) each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))
-    else if (hasClass(each, 'html-piece')) each.attrs.push({ name: 'src', value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`) })
+    else if (hasClass(each, 'bank-question'))
+      each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))
+    else if (hasClass(each, 'html-piece'))
+      each.attrs.push({
+        name: 'src',
+        value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`),
+      })
   }
   return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings }
 }
@@ -122,7 +142,11 @@ function fillContents(nav: HtmlElement, headings: readonly PublishedHeading[]): 
       else nav.childNodes.push(list)
       open.push({ level: heading.level, list })
     }
-    open.at(-1)!.list.childNodes.push(element('li', {}, [element('a', { href: `#${encodeURIComponent(heading.id)}` }, [text(heading.text)])]))
+    open
+      .at(-1)!
+      .list.childNodes.push(
+        element('li', {}, [element('a', { href: `#${encodeURIComponent(heading.id)}` }, [text(heading.text)])]),
+      )
   }
 }
 
@@ -131,7 +155,11 @@ function finishPractice(piece: HtmlElement, name: string): void {
   const type = attribute(piece, 'data-answers') === 'several' ? 'checkbox' : 'radio'
   const form = `${name}-form`
   piece.attrs = piece.attrs.filter((attr) => attr.name !== 'id')
-  piece.attrs.push({ name: 'id', value: name }, { name: 'role', value: 'group' }, { name: 'aria-labelledby', value: `${name}-prompt` })
+  piece.attrs.push(
+    { name: 'id', value: name },
+    { name: 'role', value: 'group' },
+    { name: 'aria-labelledby', value: `${name}-prompt` },
+  )
   let number = 0
   for (const child of piece.childNodes) {
     if (!isElement(child)) continue
@@ -142,9 +170,16 @@ function finishPractice(piece: HtmlElement, name: string): void {
   }
   // The form stands apart and empty: a question may stand inside another, a form may not.
   piece.childNodes.push(
-    element('p', { class: 'practice-send' }, [element('button', { form, name: 'question', value: name }, [text('Check')])]),
+    element('p', { class: 'practice-send' }, [
+      element('button', { form, name: 'question', value: name }, [text('Check')]),
+    ]),
     element('div', { class: 'practice-result', role: 'status' }, [text(slot(`result-${name}`))]),
-    element('form', { id: form, method: 'post', action: `#${encodeURIComponent(name)}`, 'aria-labelledby': `${name}-prompt` }),
+    element('form', {
+      id: form,
+      method: 'post',
+      action: `#${encodeURIComponent(name)}`,
+      'aria-labelledby': `${name}-prompt`,
+    }),
   )
 }
 

@@ -16,7 +16,11 @@ function errorsIn(html: string): string[] {
 test('what is written has no parse error, and any HTML parser reads it as it was meant', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
-      for (const html of [writePage(page, 'published'), writePage(page, 'source'), fillSlots(renderPage(page).segments, () => '')]) {
+      for (const html of [
+        writePage(page, 'published'),
+        writePage(page, 'source'),
+        fillSlots(renderPage(page).segments, () => ''),
+      ]) {
         expect(errorsIn(html)).toEqual([])
         // A paragraph in a paragraph or a list straight in a list would be moved by the parser: nothing moves.
         expect(serialize(parseFragment(html))).toBe(html)

@@ -14,8 +14,12 @@ const freshIds = (): (() => string) => {
   let id = 0
   return () => `id${id++}`
 }
-const pagesOf = (result: BroughtResult): Node[] => (result.ok ? [result.brought.opening, ...result.brought.parts.flatMap(({ chapters }) => chapters)].map(({ page }) => page) : [])
-const passage = (blocks: readonly Node[]): Node => schema.node('doc', null, [schema.node('title'), ...(blocks.length > 0 ? blocks : [schema.node('paragraph')])])
+const pagesOf = (result: BroughtResult): Node[] =>
+  result.ok
+    ? [result.brought.opening, ...result.brought.parts.flatMap(({ chapters }) => chapters)].map(({ page }) => page)
+    : []
+const passage = (blocks: readonly Node[]): Node =>
+  schema.node('doc', null, [schema.node('title'), ...(blocks.length > 0 ? blocks : [schema.node('paragraph')])])
 
 /** Every reader of outside content that takes HTML, as pages. Words in files of Word and e-books come through the same reader. */
 const READERS: Record<string, (html: string) => Node[]> = {
@@ -26,13 +30,19 @@ const READERS: Record<string, (html: string) => Node[]> = {
   Markdown: (html) => pagesOf(readMarkdown(`Some words.\n\n${html}\n\nMore words.`, 'page', 'A name', freshIds())),
 }
 
-test.each(Object.keys(READERS))('%s: whatever comes in, the words that a reader sees come out, and the page is right', (name) => {
-  let count = 0
-  for (let seed = 1; seed <= 1000; seed++) {
-    const { html, words } = foreignHtml(new Random(seed), () => `word${count++}.`)
-    const pages = READERS[name]!(html)
-    for (const page of pages) expect(problemOfPage(page), `seed ${seed}: ${html}`).toBeNull()
-    const text = pages.map((page) => plainText(page)).join('\n')
-    expect(words.filter((word) => !text.includes(word)), `seed ${seed}: ${html}`).toEqual([])
-  }
-})
+test.each(Object.keys(READERS))(
+  '%s: whatever comes in, the words that a reader sees come out, and the page is right',
+  (name) => {
+    let count = 0
+    for (let seed = 1; seed <= 1000; seed++) {
+      const { html, words } = foreignHtml(new Random(seed), () => `word${count++}.`)
+      const pages = READERS[name]!(html)
+      for (const page of pages) expect(problemOfPage(page), `seed ${seed}: ${html}`).toBeNull()
+      const text = pages.map((page) => plainText(page)).join('\n')
+      expect(
+        words.filter((word) => !text.includes(word)),
+        `seed ${seed}: ${html}`,
+      ).toEqual([])
+    }
+  },
+)

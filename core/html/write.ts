@@ -42,7 +42,9 @@ export function writeNode(node: Node, manner: Manner, position: number, onElemen
 
 /** The whole page as HTML on few lines: the title as `h1`, then the blocks. For reading, not for authors' eyes. */
 export function writePage(page: Node, manner: Manner): string {
-  return writeChildren(page, manner, 0).map((node) => serializeOuter(node)).join('\n')
+  return writeChildren(page, manner, 0)
+    .map((node) => serializeOuter(node))
+    .join('\n')
 }
 
 /**
@@ -50,7 +52,12 @@ export function writePage(page: Node, manner: Manner): string {
  * `<li>hammer</li>`, `<li>hammer<ul>…</ul></li>`. The reader puts the paragraph back.
  */
 function holdsLooseText(parent: Node): boolean {
-  if (parent.type.name !== 'listItem' && !parent.type.name.startsWith('tableCell') && parent.type.name !== 'tableHeader') return false
+  if (
+    parent.type.name !== 'listItem' &&
+    !parent.type.name.startsWith('tableCell') &&
+    parent.type.name !== 'tableHeader'
+  )
+    return false
   const first = parent.firstChild
   if (first?.type.name !== 'paragraph' || first.content.size === 0 || needsPreserve(first)) return false
   for (let at = 1; at < parent.childCount; at++) if (!parent.child(at).type.isInGroup('list')) return false

@@ -12,10 +12,13 @@ export function kindOf(node: Node): NodeKind {
 }
 
 /** The level of a heading, or of the title of a part, which is one where the page is read without script; null for others. */
-export const headingLevel = (node: Node, parent: Node | null): number | null => kindOf(node).headingLevel?.(node, parent) ?? null
+export const headingLevel = (node: Node, parent: Node | null): number | null =>
+  kindOf(node).headingLevel?.(node, parent) ?? null
 
 /** What a node names of its course: a thing of its shelf, a question of its bank; null when it names nothing. */
-export function namedBy(node: Node): { readonly to: Reference; readonly id: string; readonly attribute: string } | null {
+export function namedBy(
+  node: Node,
+): { readonly to: Reference; readonly id: string; readonly attribute: string } | null {
   const { refersTo } = kindOf(node)
   return refersTo ? { ...refersTo, id: String(node.attrs[refersTo.attribute]) } : null
 }
@@ -23,4 +26,6 @@ export function namedBy(node: Node): { readonly to: Reference; readonly id: stri
 export type Reference = NonNullable<NodeKind['refersTo']>['to']
 
 /** Settings that name something of a course, by their names: what steps that change one setting are asked for. */
-export const REFERRING: ReadonlyMap<string, Reference> = new Map(Object.values<NodeKind>(nodeKinds).flatMap(({ refersTo }) => (refersTo ? [[refersTo.attribute, refersTo.to]] : [])))
+export const REFERRING: ReadonlyMap<string, Reference> = new Map(
+  Object.values<NodeKind>(nodeKinds).flatMap(({ refersTo }) => (refersTo ? [[refersTo.attribute, refersTo.to]] : [])),
+)

@@ -9,7 +9,10 @@ import { serializeOuter } from 'parse5'
 const written = (cleaned: ReturnType<typeof cleanHtml>): string => {
   const page = schema.node('doc', null, [schema.node('title'), ...cleaned.blocks])
   expect(problemOfPage(page)).toBeNull()
-  return writeChildren(page, 'source', 0).slice(1).map((each) => serializeOuter(each)).join('\n')
+  return writeChildren(page, 'source', 0)
+    .slice(1)
+    .map((each) => serializeOuter(each))
+    .join('\n')
 }
 const clean = (html: string): string => written(cleanHtml(html))
 
@@ -41,26 +44,71 @@ test('a word processor’s junk goes, its headings, nested lists, spans and link
 })
 
 test('one line says what came and what was left behind', () => {
-  expect(cleanHtml(OFFICE).report).toMatch(/^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left behind: \d+ bits of formatting, 1 empty line, 1 picture that the clipboard did not hold\.$/)
+  expect(cleanHtml(OFFICE).report).toMatch(
+    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left behind: \d+ bits of formatting, 1 empty line, 1 picture that the clipboard did not hold\.$/,
+  )
   expect(cleanHtml('plain').report).toBe('Pasted: 1 paragraph.')
 })
 
 test.each([
-  ['a wrapper that is bold and says it is not', '<b style="font-weight:normal" id="docs-internal-guid-1"><p><span style="font-weight:700">a</span> b</p></b>', '<p><strong>a</strong> b</p>'],
-  ['headings by outline level and by style', '<p class=MsoTitle>T</p><p style="mso-outline-level:2">A</p>', '<h2>T</h2>\n<h3>A</h3>'],
-  ['a spreadsheet', '<table><col width=64><tr height=20><td class=xl65 style="height:15pt">1</td><td>2</td></tr></table>', '<table><tbody><tr><td>1</td><td>2</td></tr></tbody></table>'],
-  ['a web page’s looks', '<div class="css-1"><p style="color:#333;font-family:x" data-x="1">a</p><div style="background:white"><p>b</p></div></div>', '<p>a</p>\n<p>b</p>'],
-  ['a box stays a box', '<div style="background-color:#efe6d3;font-size:20px"><p>a</p></div>', '<div data-piece="box" data-edge="none" data-space="normal" style="background-color: #efe6d3"><p>a</p></div>'],
+  [
+    'a wrapper that is bold and says it is not',
+    '<b style="font-weight:normal" id="docs-internal-guid-1"><p><span style="font-weight:700">a</span> b</p></b>',
+    '<p><strong>a</strong> b</p>',
+  ],
+  [
+    'headings by outline level and by style',
+    '<p class=MsoTitle>T</p><p style="mso-outline-level:2">A</p>',
+    '<h2>T</h2>\n<h3>A</h3>',
+  ],
+  [
+    'a spreadsheet',
+    '<table><col width=64><tr height=20><td class=xl65 style="height:15pt">1</td><td>2</td></tr></table>',
+    '<table><tbody><tr><td>1</td><td>2</td></tr></tbody></table>',
+  ],
+  [
+    'a web page’s looks',
+    '<div class="css-1"><p style="color:#333;font-family:x" data-x="1">a</p><div style="background:white"><p>b</p></div></div>',
+    '<p>a</p>\n<p>b</p>',
+  ],
+  [
+    'a box stays a box',
+    '<div style="background-color:#efe6d3;font-size:20px"><p>a</p></div>',
+    '<div data-piece="box" data-edge="none" data-space="normal" style="background-color: #efe6d3"><p>a</p></div>',
+  ],
   ['empty paragraphs at the ends', '<p></p><p>a</p><p>&nbsp;</p>', '<p>a</p>'],
 ])('%s', (_name, html, expected) => expect(clean(html)).toBe(expected))
 
 test('words alone: a paragraph a line, nothing else', () => {
-  expect(written(cleanText('a <b>\r\n\r\n  b\u0007\rc\ud800'))).toBe('<p>a &lt;b&gt;</p>\n<p style="white-space: pre-wrap">  b</p>\n<p>c�</p>')
+  expect(written(cleanText('a <b>\r\n\r\n  b\u0007\rc\ud800'))).toBe(
+    '<p>a &lt;b&gt;</p>\n<p style="white-space: pre-wrap">  b</p>\n<p>c�</p>',
+  )
   expect(cleanText('').blocks).toEqual([])
 })
 
 test('cleaning twice is cleaning once, and no word is lost on the way', () => {
-  const piece = fc.constantFrom('<p class=MsoNormal>', '</p>', '<span style="font-weight:700">', '</span>', '<b style="font-weight:normal">', '</b>', '<o:p>', '</o:p>', '<p style="mso-list:l0 level2 lfo1">', '<span style="mso-list:Ignore">1.</span>', 'words ', '<table><tr><td>', '</table>', '<ul><li>', '</ul>', '<div style="border:1px solid">', '</div>', '<a href=x>', '</a>', '<!--StartFragment-->')
+  const piece = fc.constantFrom(
+    '<p class=MsoNormal>',
+    '</p>',
+    '<span style="font-weight:700">',
+    '</span>',
+    '<b style="font-weight:normal">',
+    '</b>',
+    '<o:p>',
+    '</o:p>',
+    '<p style="mso-list:l0 level2 lfo1">',
+    '<span style="mso-list:Ignore">1.</span>',
+    'words ',
+    '<table><tr><td>',
+    '</table>',
+    '<ul><li>',
+    '</ul>',
+    '<div style="border:1px solid">',
+    '</div>',
+    '<a href=x>',
+    '</a>',
+    '<!--StartFragment-->',
+  )
   fc.assert(
     fc.property(fc.array(piece, { maxLength: 25 }), (parts) => {
       const once = clean(parts.join(''))
@@ -73,5 +121,10 @@ test('cleaning twice is cleaning once, and no word is lost on the way', () => {
 })
 
 test('5,000 nested elements lose no word and throw nothing', () => {
-  for (const tag of ['div', 'span', 'p style="mso-list:l0 level1"', 'b']) expect(cleanHtml(`${`<${tag}>`.repeat(5000)}deep`).blocks.map((block) => block.textContent).join('')).toContain('deep')
+  for (const tag of ['div', 'span', 'p style="mso-list:l0 level1"', 'b'])
+    expect(
+      cleanHtml(`${`<${tag}>`.repeat(5000)}deep`)
+        .blocks.map((block) => block.textContent)
+        .join(''),
+    ).toContain('deep')
 })

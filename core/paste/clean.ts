@@ -43,7 +43,9 @@ function body(unsafeHtml: string): HtmlNode[] {
   const fragment = /<!--\s*StartFragment\s*-->([^]*?)<!--\s*EndFragment\s*-->/i.exec(unsafeHtml)?.[1] ?? unsafeHtml
   if (!/^\s*<(!doctype|html|head|body)/i.test(fragment)) return parseFragment(fragment).childNodes
   const root = parse(fragment).childNodes.find((node): node is HtmlElement => 'tagName' in node)
-  return root?.childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'body')?.childNodes ?? []
+  return (
+    root?.childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'body')?.childNodes ?? []
+  )
 }
 
 /** Without the empty paragraphs that stand at both ends. */
@@ -56,18 +58,32 @@ function withoutEdges(blocks: readonly Node[]): Node[] {
 }
 
 const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
-  ['heading', 'heading', 'headings'], ['paragraph', 'paragraph', 'paragraphs'], ['list', 'list', 'lists'], ['table', 'table', 'tables'], ['link', 'link', 'links'],
-  ['box', 'box', 'boxes'], ['tabs', 'set of tabs', 'sets of tabs'], ['accordion', 'accordion', 'accordions'], ['reveal', 'reveal', 'reveals'], ['columns', 'set of columns', 'sets of columns'],
+  ['heading', 'heading', 'headings'],
+  ['paragraph', 'paragraph', 'paragraphs'],
+  ['list', 'list', 'lists'],
+  ['table', 'table', 'tables'],
+  ['link', 'link', 'links'],
+  ['box', 'box', 'boxes'],
+  ['tabs', 'set of tabs', 'sets of tabs'],
+  ['accordion', 'accordion', 'accordions'],
+  ['reveal', 'reveal', 'reveals'],
+  ['columns', 'set of columns', 'sets of columns'],
 ]
 
-function reportOf(blocks: readonly Node[], { formatting, spacers, pictures }: Tidied, notes: readonly ReadNote[]): string {
+function reportOf(
+  blocks: readonly Node[],
+  { formatting, spacers, pictures }: Tidied,
+  notes: readonly ReadNote[],
+): string {
   const counts = new Map<string, number>()
   const add = (name: string): void => void counts.set(name, (counts.get(name) ?? 0) + 1)
   for (const block of blocks) {
     countIn(block, null, add)
     block.descendants((node, _position, parent) => countIn(node, parent, add))
   }
-  const came = NAMED.filter(([kind]) => counts.has(kind)).map(([kind, one, many]) => count(counts.get(kind)!, one, many))
+  const came = NAMED.filter(([kind]) => counts.has(kind)).map(([kind, one, many]) =>
+    count(counts.get(kind)!, one, many),
+  )
   const leftOut = notes.filter(({ sort }) => sort === 'left out').length
   const gone = [
     formatting > 0 ? `${formatting.toLocaleString('en')} ${formatting === 1 ? 'bit' : 'bits'} of formatting` : '',

@@ -15,7 +15,11 @@ function itemOf(node: HtmlNode): Item | null {
   const level = /mso-list:\s*l\d+\s+level(\d+)/i.exec(attribute(node, 'style') ?? '')
   if (!level) return null
   const sign = takeSign(node)
-  return { node, level: Math.min(9, Math.max(1, Number(level[1]))), isOrdered: /^[([]?([0-9]+|[a-z]|[ivxlc]+)[.)\]]/i.test(sign) }
+  return {
+    node,
+    level: Math.min(9, Math.max(1, Number(level[1]))),
+    isOrdered: /^[([]?([0-9]+|[a-z]|[ivxlc]+)[.)\]]/i.test(sign),
+  }
 }
 
 /** Takes the sign of an item out of it and gives it back. */
@@ -33,7 +37,11 @@ function takeSign(holder: HtmlElement, depth = 0): string {
 }
 
 function textOf(node: HtmlNode, depth = 0): string {
-  return isText(node) ? node.value : isElement(node) && depth < 20 ? node.childNodes.map((child) => textOf(child, depth + 1)).join('') : ''
+  return isText(node)
+    ? node.value
+    : isElement(node) && depth < 20
+      ? node.childNodes.map((child) => textOf(child, depth + 1)).join('')
+      : ''
 }
 
 /** Puts real lists, nested by level, in the place of paragraphs that only look like lists. */

@@ -45,7 +45,10 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
   }
   const styles = declarations(node)
   const within = tidy(node.childNodes, tidied, depth + 1)
-  const children = node.tagName === 'a' ? within.flatMap((child) => (isElement(child) && child.tagName === 'u' ? child.childNodes : child)) : within
+  const children =
+    node.tagName === 'a'
+      ? within.flatMap((child) => (isElement(child) && child.tagName === 'u' ? child.childNodes : child))
+      : within
   if (node.tagName === 'p' && !showsAnything(children)) {
     tidied.spacers++
     return []
@@ -53,8 +56,12 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
   const level = headingLevel(node, styles)
   const kept = keptAttributes(node, tidied)
   const isNoBold = /^(b|strong)$/.test(node.tagName) && PLAIN_WEIGHT.test(styles.get('font-weight') ?? '')
-  if (isNoBold || ((node.tagName === 'span' || node.tagName === 'font') && kept.length === 0)) return emphasised(children, isNoBold ? new Map() : styles)
-  const inside = node.tagName === 'span' || node.tagName === 'td' || node.tagName === 'th' || level !== null ? children : emphasised(children, blockStyles(styles))
+  if (isNoBold || ((node.tagName === 'span' || node.tagName === 'font') && kept.length === 0))
+    return emphasised(children, isNoBold ? new Map() : styles)
+  const inside =
+    node.tagName === 'span' || node.tagName === 'td' || node.tagName === 'th' || level !== null
+      ? children
+      : emphasised(children, blockStyles(styles))
   node.attrs = kept
   node.childNodes = inside
   if (level !== null) node.nodeName = node.tagName = `h${level}`
@@ -63,10 +70,28 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
 }
 
 /** Elements that are seen though there is no word in them. */
-const SEEN = new Set(['img', 'iframe', 'video', 'audio', 'object', 'embed', 'svg', 'math', 'canvas', 'input', 'hr', 'table'])
+const SEEN = new Set([
+  'img',
+  'iframe',
+  'video',
+  'audio',
+  'object',
+  'embed',
+  'svg',
+  'math',
+  'canvas',
+  'input',
+  'hr',
+  'table',
+])
 
 function showsAnything(nodes: readonly HtmlNode[], depth = 0): boolean {
-  return depth > MOST_NESTING || nodes.some((node) => (isElement(node) ? SEEN.has(node.tagName) || showsAnything(node.childNodes, depth + 1) : !isBlank(node)))
+  return (
+    depth > MOST_NESTING ||
+    nodes.some((node) =>
+      isElement(node) ? SEEN.has(node.tagName) || showsAnything(node.childNodes, depth + 1) : !isBlank(node),
+    )
+  )
 }
 
 const isBlank = (node: HtmlNode): boolean => isText(node) && node.value.replace(/\u00a0/g, ' ').trim() === ''
@@ -81,7 +106,36 @@ function headingLevel(node: HtmlElement, styles: ReadonlyMap<string, string>): n
 }
 
 /** Attributes that say what something is. */
-const MEANING = new Set(['href', 'src', 'alt', 'colspan', 'rowspan', 'scope', 'start', 'id', 'title', 'lang', 'dir', 'data-piece', 'data-edge', 'data-space', 'data-part', 'data-right', 'data-answers', 'data-split', 'data-deepest', 'srcdoc', 'height', 'width', 'sandbox', 'open', 'name', 'role', 'aria-controls', 'data-target'])
+const MEANING = new Set([
+  'href',
+  'src',
+  'alt',
+  'colspan',
+  'rowspan',
+  'scope',
+  'start',
+  'id',
+  'title',
+  'lang',
+  'dir',
+  'data-piece',
+  'data-edge',
+  'data-space',
+  'data-part',
+  'data-right',
+  'data-answers',
+  'data-split',
+  'data-deepest',
+  'srcdoc',
+  'height',
+  'width',
+  'sandbox',
+  'open',
+  'name',
+  'role',
+  'aria-controls',
+  'data-target',
+])
 
 function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs'] {
   const isPiece = attribute(node, 'data-piece') !== undefined
@@ -96,7 +150,11 @@ function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs']
 
 /** A block that sets itself apart by a ground or an edge stays a box. */
 function keepsStyle(node: HtmlElement): boolean {
-  return /^(div|section|aside)$/.test(node.tagName) && /(background(-color)?|border(-left|-inline-start)?)\s*:/.test(attribute(node, 'style') ?? '') && !/background(-color)?\s*:\s*(white|#fff(fff)?|transparent|none)\b/i.test(attribute(node, 'style') ?? '')
+  return (
+    /^(div|section|aside)$/.test(node.tagName) &&
+    /(background(-color)?|border(-left|-inline-start)?)\s*:/.test(attribute(node, 'style') ?? '') &&
+    !/background(-color)?\s*:\s*(white|#fff(fff)?|transparent|none)\b/i.test(attribute(node, 'style') ?? '')
+  )
 }
 
 /** Of a block's own style, slant and lines under words are emphasis; weight on a whole block is a look. */

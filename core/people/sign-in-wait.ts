@@ -15,5 +15,7 @@ export function secondsToWait(failures: number): number {
 /** A wait in words. */
 export function waitWords(seconds: number): string {
   const minutes = Math.ceil(seconds / 60)
-  return seconds < 60 ? `${Math.max(1, Math.ceil(seconds))} ${Math.ceil(seconds) <= 1 ? 'second' : 'seconds'}` : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
+  return seconds < 60
+    ? `${Math.max(1, Math.ceil(seconds))} ${Math.ceil(seconds) <= 1 ? 'second' : 'seconds'}`
+    : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
 }

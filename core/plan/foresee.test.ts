@@ -8,17 +8,27 @@ import { branch, inOrder, move, type NewEntry, type PlanEntry, stepPlace } from 
 type Row = PlanEntry & { readonly title: string }
 
 const made = ({ id, parentId, kind, title }: NewEntry): Row => ({ id, parentId, kind, title })
-const shape = (plan: readonly Row[]): string => inOrder(plan).map(({ depth, title, kind }) => `${depth} ${kind} ${title}`).join('\n')
+const shape = (plan: readonly Row[]): string =>
+  inOrder(plan)
+    .map(({ depth, title, kind }) => `${depth} ${kind} ${title}`)
+    .join('\n')
 
-const lines = (text: string, prefix: string) => parseOutline(text).lines.map((line, at) => ({ ...line, id: `${prefix}-${at}` }))
-const outline = foresee<Row>([], [{ intent: 'add', afterId: null, lines: lines('Unit\n  Lesson\n    Page\n  Book: Handbook\n    Footings', 'a') }], made)
+const lines = (text: string, prefix: string) =>
+  parseOutline(text).lines.map((line, at) => ({ ...line, id: `${prefix}-${at}` }))
+const outline = foresee<Row>(
+  [],
+  [{ intent: 'add', afterId: null, lines: lines('Unit\n  Lesson\n    Page\n  Book: Handbook\n    Footings', 'a') }],
+  made,
+)
 
 /** The server's part, as it keeps a plan: rows with a parent and a position among its children. */
 class Server {
   #rows: (Row & { position: number })[] = outline.map((row, position) => ({ ...row, position }))
 
   get plan(): readonly Row[] {
-    return this.#rows.toSorted((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1)).map(({ position: _position, ...row }) => row)
+    return this.#rows
+      .toSorted((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1))
+      .map(({ position: _position, ...row }) => row)
   }
 
   do(change: PlanChange): void {
@@ -30,7 +40,8 @@ class Server {
     } else if (change.intent === 'move') {
       const moved = move(plan, change.ids, change)
       if (moved.ok) this.#order(moved.parentId, moved.order)
-    } else if (change.intent === 'rename') this.#rows = this.#rows.map((row) => (row.id === change.id ? { ...row, title: change.title } : row))
+    } else if (change.intent === 'rename')
+      this.#rows = this.#rows.map((row) => (row.id === change.id ? { ...row, title: change.title } : row))
     else {
       const gone = change.ids.flatMap((id) => branch(plan, id).map((row) => row.id))
       this.#rows = this.#rows.filter(({ id }) => !gone.includes(id))
@@ -38,7 +49,9 @@ class Server {
   }
 
   #order(parentId: string | null, order: readonly string[]): void {
-    this.#rows = this.#rows.map((row) => (order.includes(row.id) ? { ...row, parentId, position: order.indexOf(row.id) + 1 } : row))
+    this.#rows = this.#rows.map((row) =>
+      order.includes(row.id) ? { ...row, parentId, position: order.indexOf(row.id) + 1 } : row,
+    )
   }
 }
 
@@ -52,7 +65,12 @@ test('what is foreseen is what the server makes of it, in any order of adding, m
       const row = here.length > 0 ? random.pick(here) : null
       const place = row && stepPlace(here, row.id, random.below(2) ? 'up' : 'down')
       const drawn = random.below(4)
-      if (drawn === 0 || !row) changes.push({ intent: 'add', afterId: row?.id ?? null, lines: [{ id: `n${seed}-${turn}`, title: `new ${turn}`, depth: random.below(4) }] })
+      if (drawn === 0 || !row)
+        changes.push({
+          intent: 'add',
+          afterId: row?.id ?? null,
+          lines: [{ id: `n${seed}-${turn}`, title: `new ${turn}`, depth: random.below(4) }],
+        })
       else if (drawn === 1 && place) changes.push({ intent: 'move', ids: [row.id], ...place })
       else if (drawn === 2) changes.push({ intent: 'rename', id: row.id, title: `renamed ${turn}` })
       else if (turn > 5) changes.push({ intent: 'delete', ids: [row.id] })
@@ -62,12 +80,14 @@ test('what is foreseen is what the server makes of it, in any order of adding, m
     expect(shape(here), `seed ${seed}`).toBe(shape(server.plan))
     // What the server holds already is not made twice.
     const adds = changes.filter(({ intent }) => intent === 'add')
-    if (!changes.some(({ intent }) => intent === 'delete')) expect(shape(foresee(server.plan, adds, made))).toBe(shape(server.plan))
+    if (!changes.some(({ intent }) => intent === 'delete'))
+      expect(shape(foresee(server.plan, adds, made))).toBe(shape(server.plan))
   }
 })
 
 test('a line without a place goes to the end: beside the last book, not into it', () => {
-  const at = (text: string): { depth: number } => placeAtEnd(inOrder(foresee<Row>([], [{ intent: 'add', afterId: null, lines: lines(text, 'x') }], made)))
+  const at = (text: string): { depth: number } =>
+    placeAtEnd(inOrder(foresee<Row>([], [{ intent: 'add', afterId: null, lines: lines(text, 'x') }], made)))
   expect(placeAtEnd([])).toEqual({ afterId: null, depth: 0 })
   expect(at('Unit').depth).toBe(1)
   expect(at('Unit\n  Lesson').depth).toBe(2)

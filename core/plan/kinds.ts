@@ -1,5 +1,17 @@
 /** Every kind of entry a plan can hold, outermost first. */
-export const ENTRY_KINDS = ['unit', 'lesson', 'page', 'discussion', 'book', 'bookPart', 'chapter', 'assignment', 'exercise', 'link', 'note'] as const
+export const ENTRY_KINDS = [
+  'unit',
+  'lesson',
+  'page',
+  'discussion',
+  'book',
+  'bookPart',
+  'chapter',
+  'assignment',
+  'exercise',
+  'link',
+  'note',
+] as const
 export type EntryKind = (typeof ENTRY_KINDS)[number]
 
 /** What counts as a student's having done an item. */
@@ -16,7 +28,15 @@ interface KindOfEntry {
   readonly done: readonly DoneRule[]
 }
 
-const ITEMS = ['page', 'discussion', 'book', 'assignment', 'exercise', 'link', 'note'] as const satisfies readonly EntryKind[]
+const ITEMS = [
+  'page',
+  'discussion',
+  'book',
+  'assignment',
+  'exercise',
+  'link',
+  'note',
+] as const satisfies readonly EntryKind[]
 
 /** The registry of kinds: a new kind of item is a line here, and its own folders where it does something. */
 export const entryKinds = {

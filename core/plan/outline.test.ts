@@ -1,7 +1,10 @@
 import { expect, test } from 'vitest'
 import { kindOfLine, parseOutline } from './outline.ts'
 
-const shape = (text: string): string => parseOutline(text).lines.map(({ title, depth }) => `${depth}${title}`).join(' ')
+const shape = (text: string): string =>
+  parseOutline(text)
+    .lines.map(({ title, depth }) => `${depth}${title}`)
+    .join(' ')
 
 test.each([
   ['tabs', 'Unit\n\tLesson\n\t\tPage\n\tLesson 2', '0Unit 1Lesson 2Page 1Lesson 2'],
@@ -12,7 +15,9 @@ test.each([
 ])('%s', (_name, text, expected) => expect(shape(text)).toBe(expected))
 
 test('twelve levels are flattened to three, and told', () => {
-  const { lines, notes } = parseOutline(Array.from({ length: 12 }, (_, depth) => `${' '.repeat(depth)}level ${depth}`).join('\n'))
+  const { lines, notes } = parseOutline(
+    Array.from({ length: 12 }, (_, depth) => `${' '.repeat(depth)}level ${depth}`).join('\n'),
+  )
   expect(lines.map(({ depth }) => depth)).toEqual([0, 1, 2, 2, 2, 2, 2, 2, 2, 2, 2, 2])
   expect(notes).toEqual(['9 lines were nested deeper than unit, lesson, item; they became items of the lesson above.'])
 })
@@ -45,4 +50,6 @@ test.each([
   // "o" is a word in some languages: alone, with one space, it stays.
   ['o livro\no muro', ['o livro', 'o muro']],
   ['o\tHammer', ['Hammer']],
-])('bullets of word processors are taken off: %j', (text, titles) => expect(parseOutline(text).lines.map(({ title }) => title)).toEqual(titles))
+])('bullets of word processors are taken off: %j', (text, titles) =>
+  expect(parseOutline(text).lines.map(({ title }) => title)).toEqual(titles),
+)

@@ -33,7 +33,13 @@ const HOLLOW_IN_LIST = /^o\s+/u
 const TAB_WIDTH = 4
 
 /** Words before a colon that say what a line is; common names in the trade. */
-const KIND_WORDS = new Map<string, EntryKind | 'aim'>([...ENTRY_KINDS.map((kind) => [entryKinds[kind].label.toLowerCase(), kind] as const), ['link', 'link'], ['task', 'assignment'], ['questions', 'exercise'], ['aim', 'aim']])
+const KIND_WORDS = new Map<string, EntryKind | 'aim'>([
+  ...ENTRY_KINDS.map((kind) => [entryKinds[kind].label.toLowerCase(), kind] as const),
+  ['link', 'link'],
+  ['task', 'assignment'],
+  ['questions', 'exercise'],
+  ['aim', 'aim'],
+])
 const ADDRESS = /\bhttps?:\/\/\S+/i
 
 /**
@@ -47,7 +53,10 @@ export function kindOfLine(words: string): { kind?: EntryKind | 'aim'; title: st
   const found = kind === undefined || kind === 'link' ? ADDRESS.exec(title)?.[0] : undefined
   const address = safeAddress(found)
   if (address === null || found === undefined) return { ...(kind ? { kind } : {}), title }
-  const left = title.replace(found, '').replace(/[\s:,–-]+$/u, '').trim()
+  const left = title
+    .replace(found, '')
+    .replace(/[\s:,–-]+$/u, '')
+    .trim()
   return { kind: 'link', title: left === '' ? new URL(address).hostname : left, address }
 }
 
@@ -89,8 +98,14 @@ export function parseOutline(text: string, above = 0): ParsedOutline {
     stack.push({ indent, depth: words.kind === 'aim' ? wanted : depth, isBook: words.kind === 'book' })
     lines.push({ ...words, title, depth })
   }
-  if (flattened > 0) notes.push(`${flattened} ${flattened === 1 ? 'line was' : 'lines were'} nested deeper than unit, lesson, item; ${flattened === 1 ? 'it became an item' : 'they became items'} of the lesson above.`)
-  if (cut > 0) notes.push(`${cut} ${cut === 1 ? 'title was' : 'titles were'} longer than ${PLAN_TITLE_LENGTH} characters and ${cut === 1 ? 'was' : 'were'} cut there.`)
+  if (flattened > 0)
+    notes.push(
+      `${flattened} ${flattened === 1 ? 'line was' : 'lines were'} nested deeper than unit, lesson, item; ${flattened === 1 ? 'it became an item' : 'they became items'} of the lesson above.`,
+    )
+  if (cut > 0)
+    notes.push(
+      `${cut} ${cut === 1 ? 'title was' : 'titles were'} longer than ${PLAN_TITLE_LENGTH} characters and ${cut === 1 ? 'was' : 'were'} cut there.`,
+    )
   return { lines, notes }
 }
 

@@ -10,7 +10,8 @@ export interface ScheduledEntry extends PlanEntry {
 }
 
 /** Why an entry can't be opened yet. */
-export type Shut = { readonly sort: 'date'; readonly opensAt: string } | { readonly sort: 'sequence'; readonly afterId: string }
+export type Shut =
+  { readonly sort: 'date'; readonly opensAt: string } | { readonly sort: 'sequence'; readonly afterId: string }
 
 export interface Standing {
   /** Null when it can be opened. */
@@ -28,7 +29,11 @@ const canBeDone = (kind: EntryKind): boolean => kindOfEntry(kind).done.length > 
  * How each entry stands for one student at a moment. An entry is shut until its date and the dates of all it stands in;
  * in a sequence, until the items before it are done. A book is done when all its chapters are; a note is never waited for.
  */
-export function standings(plan: readonly ScheduledEntry[], done: ReadonlySet<string>, now: Date): Map<string, Standing> {
+export function standings(
+  plan: readonly ScheduledEntry[],
+  done: ReadonlySet<string>,
+  now: Date,
+): Map<string, Standing> {
   const children = new Map<string | null, ScheduledEntry[]>()
   for (const entry of inOrder(plan)) {
     const siblings = children.get(entry.parentId)
@@ -37,11 +42,17 @@ export function standings(plan: readonly ScheduledEntry[], done: ReadonlySet<str
   }
   const found = new Map<string, Standing>()
   const visit = (entry: ScheduledEntry, shutAbove: Shut | null): Standing => {
-    const shut = latest(shutAbove, entry.opensAt !== null && new Date(entry.opensAt) > now ? { sort: 'date', opensAt: entry.opensAt } : null)
+    const shut = latest(
+      shutAbove,
+      entry.opensAt !== null && new Date(entry.opensAt) > now ? { sort: 'date', opensAt: entry.opensAt } : null,
+    )
     let [count, doneCount] = [0, 0]
     let before: string | null = null
     for (const child of children.get(entry.id) ?? []) {
-      const standing = visit(child, shut ?? (entry.inSequence && before !== null ? { sort: 'sequence', afterId: before } : null))
+      const standing = visit(
+        child,
+        shut ?? (entry.inSequence && before !== null ? { sort: 'sequence', afterId: before } : null),
+      )
       count += standing.count
       doneCount += standing.doneCount
       if (standing.count > standing.doneCount) before ??= child.id

@@ -10,7 +10,8 @@ import { childrenOf, type PlanEntry } from './tree.ts'
 export function reached<E extends PlanEntry>(entries: readonly E[]): E[] {
   const found = new Set<string>()
   /** Whether anything in it, itself included, is there to be read; only then it and what it holds are found. */
-  const holdsSomething = (entry: E): boolean => kindOfEntry(entry.kind).isWritten || childrenOf(entries, entry.id).some(holdsSomething)
+  const holdsSomething = (entry: E): boolean =>
+    kindOfEntry(entry.kind).isWritten || childrenOf(entries, entry.id).some(holdsSomething)
   const visit = (entry: E): void => {
     if (!holdsSomething(entry)) return
     found.add(entry.id)

@@ -16,7 +16,16 @@ const isShown = (words: string): boolean => words.isWellFormed() && !/[\u0000-\u
  */
 const fields = z.object({
   /** What students will be able to do; units and lessons. */
-  aims: z.array(z.string().trim().min(1, 'An aim can’t be empty.').max(AIM_LENGTH, `An aim holds at most ${AIM_LENGTH} characters.`).refine(isShown, 'An aim holds a character that can’t be shown.')).max(MOST_AIMS, `At most ${MOST_AIMS} aims.`),
+  aims: z
+    .array(
+      z
+        .string()
+        .trim()
+        .min(1, 'An aim can’t be empty.')
+        .max(AIM_LENGTH, `An aim holds at most ${AIM_LENGTH} characters.`)
+        .refine(isShown, 'An aim holds a character that can’t be shown.'),
+    )
+    .max(MOST_AIMS, `At most ${MOST_AIMS} aims.`),
   /** The items of the lesson are done one after the other. */
   inSequence: z.boolean(),
   /** How an item counts as done; null is the usual way of its kind. */
@@ -33,11 +42,19 @@ const fields = z.object({
   address: z
     .string()
     .trim()
-    .refine((address) => address === '' || (/^https?:/i.test(address) && safeAddress(address) === address), 'That is not an address of the web. It begins with https:// or http://.'),
+    .refine(
+      (address) => address === '' || (/^https?:/i.test(address) && safeAddress(address) === address),
+      'That is not an address of the web. It begins with https:// or http://.',
+    ),
   /** Exercises: practised as often as one likes, or counted. */
   mode: z.enum(['practice', 'counted']),
   /** Exercises: how often one may try; null is as often as one likes. */
-  attempts: z.number().int().min(1, 'At least one attempt is needed.').max(100, 'At most 100 attempts can be counted.').nullable(),
+  attempts: z
+    .number()
+    .int()
+    .min(1, 'At least one attempt is needed.')
+    .max(100, 'At most 100 attempts can be counted.')
+    .nullable(),
   /** Exercises: the questions come in another order for each student. */
   isShuffled: z.boolean(),
   /** Exercises: when students see what was right. */
@@ -49,7 +66,20 @@ export type EntrySettings = z.infer<typeof fields>
 export const changedSettings = fields.partial()
 export type ChangedSettings = z.infer<typeof changedSettings>
 
-const DEFAULTS: EntrySettings = { aims: [], inSequence: false, done: null, postFirst: false, isLocked: false, closesAt: null, dueAt: null, address: '', mode: 'practice', attempts: null, isShuffled: false, feedback: 'at once' }
+const DEFAULTS: EntrySettings = {
+  aims: [],
+  inSequence: false,
+  done: null,
+  postFirst: false,
+  isLocked: false,
+  closesAt: null,
+  dueAt: null,
+  address: '',
+  mode: 'practice',
+  attempts: null,
+  isShuffled: false,
+  feedback: 'at once',
+}
 
 /** Settings as they are stored, which are our own; what an older Fieldstone did not know has its default. */
 export function readSettings(stored: unknown): EntrySettings {

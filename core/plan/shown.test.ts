@@ -4,7 +4,13 @@ import { ENTRY_KINDS, type EntryKind, kindOfEntry, mayHold } from './kinds.ts'
 import { readSettings } from './settings.ts'
 import { type EntryToShow, shownBriefly, shownReason, shownToStudents, withPublished } from './shown.ts'
 
-const entry = (id: string, kind: EntryKind, parentId: string | null, edition: number | null = 1, more: Partial<EntryToShow> = {}): EntryToShow => ({ id, kind, parentId, title: id, edition, opensAt: null, settings: readSettings({}), ...more })
+const entry = (
+  id: string,
+  kind: EntryKind,
+  parentId: string | null,
+  edition: number | null = 1,
+  more: Partial<EntryToShow> = {},
+): EntryToShow => ({ id, kind, parentId, title: id, edition, opensAt: null, settings: readSettings({}), ...more })
 const NOW = new Date('2026-09-10T12:00:00Z')
 const LATER = '2026-09-20T08:00:00.000Z'
 const day = (iso: string): string => iso.slice(0, 10)
@@ -26,7 +32,13 @@ describe('what students see of an entry', () => {
     entry('locked', 'discussion', 'U', 1, { settings: readSettings({ isLocked: true }) }),
   ]
   const shown = shownToStudents(plan, NOW)
-  const reason = (id: string): string => shownReason(shown.get(id)!, plan.find((each) => each.id === id)!, plan, day)
+  const reason = (id: string): string =>
+    shownReason(
+      shown.get(id)!,
+      plan.find((each) => each.id === id)!,
+      plan,
+      day,
+    )
   test.each([
     ['U', { sort: 'now' }, ''],
     ['page', { sort: 'later', opensAt: LATER, ofId: 'L' }, 'It opens with the lesson “L”, 2026-09-20.'],
@@ -38,7 +50,11 @@ describe('what students see of an entry', () => {
     ['first', { sort: 'now' }, ''],
     ['second', { sort: 'sequence', ofId: 'first' }, 'It opens for each student once the page “first” is done.'],
     ['E', { sort: 'empty' }, 'Nothing in it is published.'],
-    ['closed', { sort: 'closed', closesAt: '2026-09-01T08:00:00.000Z' }, 'It closed 2026-09-01: nobody writes in it any more.'],
+    [
+      'closed',
+      { sort: 'closed', closesAt: '2026-09-01T08:00:00.000Z' },
+      'It closed 2026-09-01: nobody writes in it any more.',
+    ],
     ['locked', { sort: 'closed', closesAt: null }, 'It is locked: nobody writes in it.'],
   ])('%s', (id, what, words) => {
     expect(shown.get(id)).toEqual(what)
@@ -48,20 +64,48 @@ describe('what students see of an entry', () => {
     expect(shownToStudents(withPublished(plan, new Set(['B'])), NOW).get('chapter')).toEqual({ sort: 'now' })
   })
   test('a line of the plan says it in few words, and nothing where its state says it all', () => {
-    const briefly = (id: string): string => shownBriefly(shown.get(id)!, plan.find((each) => each.id === id)!, plan, day)
-    expect(['chapter', 'page', 'second', 'closed', 'locked', 'draft', 'first'].map(briefly)).toEqual(['book not published', 'from 2026-09-20', 'after the one before', 'closed 2026-09-01', 'locked', '', ''])
+    const briefly = (id: string): string =>
+      shownBriefly(
+        shown.get(id)!,
+        plan.find((each) => each.id === id)!,
+        plan,
+        day,
+      )
+    expect(['chapter', 'page', 'second', 'closed', 'locked', 'draft', 'first'].map(briefly)).toEqual([
+      'book not published',
+      'from 2026-09-20',
+      'after the one before',
+      'closed 2026-09-01',
+      'locked',
+      '',
+      '',
+    ])
   })
 })
 
 /** Plans in which everything stands where it may. */
 const plans = fc
-  .array(fc.record({ kind: fc.constantFrom(...ENTRY_KINDS), under: fc.nat(30), edition: fc.constantFrom(null, 1), opensAt: fc.constantFrom(null, null, LATER, '2026-09-01T00:00:00.000Z'), inSequence: fc.boolean() }), { maxLength: 30 })
+  .array(
+    fc.record({
+      kind: fc.constantFrom(...ENTRY_KINDS),
+      under: fc.nat(30),
+      edition: fc.constantFrom(null, 1),
+      opensAt: fc.constantFrom(null, null, LATER, '2026-09-01T00:00:00.000Z'),
+      inSequence: fc.boolean(),
+    }),
+    { maxLength: 30 },
+  )
   .map((drawn) => {
     const plan: EntryToShow[] = []
     for (const [at, { kind, under, edition, opensAt, inSequence }] of drawn.entries()) {
       const holders = [null, ...plan].filter((holder) => mayHold(holder?.kind ?? null, kind))
       if (holders.length === 0) continue
-      plan.push(entry(`e${at}`, kind, holders[under % holders.length]?.id ?? null, edition, { opensAt, settings: readSettings({ inSequence }) }))
+      plan.push(
+        entry(`e${at}`, kind, holders[under % holders.length]?.id ?? null, edition, {
+          opensAt,
+          settings: readSettings({ inSequence }),
+        }),
+      )
     }
     return plan
   })

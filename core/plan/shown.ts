@@ -31,7 +31,11 @@ export type Shown =
 export function shownToStudents(plan: readonly EntryToShow[], now: Date): Map<string, Shown> {
   const there = reached(plan.filter(({ kind, edition }) => edition !== null || !kindOfEntry(kind).isWritten))
   const ids = new Set(there.map(({ id }) => id))
-  const stands = standings(there.map((entry) => ({ ...entry, inSequence: entry.settings.inSequence })), new Set(), now)
+  const stands = standings(
+    there.map((entry) => ({ ...entry, inSequence: entry.settings.inSequence })),
+    new Set(),
+    now,
+  )
   const byId = new Map(plan.map((entry) => [entry.id, entry]))
   const shownOf = (entry: EntryToShow): Shown => {
     if (!ids.has(entry.id)) {
@@ -41,17 +45,28 @@ export function shownToStudents(plan: readonly EntryToShow[], now: Date): Map<st
     }
     const shut = stands.get(entry.id)?.shut
     if (shut?.sort === 'sequence') return { sort: 'sequence', ofId: shut.afterId }
-    if (shut?.sort === 'date') return { sort: 'later', opensAt: shut.opensAt, ofId: holderOf(byId, entry, ({ opensAt }) => opensAt === shut.opensAt) }
+    if (shut?.sort === 'date')
+      return {
+        sort: 'later',
+        opensAt: shut.opensAt,
+        ofId: holderOf(byId, entry, ({ opensAt }) => opensAt === shut.opensAt),
+      }
     const { isLocked, closesAt } = entry.settings
-    if (entry.kind === 'discussion' && (isLocked || (closesAt !== null && new Date(closesAt) <= now))) return { sort: 'closed', closesAt: isLocked ? null : closesAt }
+    if (entry.kind === 'discussion' && (isLocked || (closesAt !== null && new Date(closesAt) <= now)))
+      return { sort: 'closed', closesAt: isLocked ? null : closesAt }
     return { sort: 'now' }
   }
   return new Map(plan.map((entry) => [entry.id, shownOf(entry)]))
 }
 
 /** The nearest of an entry and what it stands in that something is true of; the entry itself when there is none. */
-function holderOf(byId: ReadonlyMap<string, EntryToShow>, entry: EntryToShow, isTrue: (entry: EntryToShow) => boolean): string {
-  for (let at: EntryToShow | undefined = entry; at; at = at.parentId === null ? undefined : byId.get(at.parentId)) if (isTrue(at)) return at.id
+function holderOf(
+  byId: ReadonlyMap<string, EntryToShow>,
+  entry: EntryToShow,
+  isTrue: (entry: EntryToShow) => boolean,
+): string {
+  for (let at: EntryToShow | undefined = entry; at; at = at.parentId === null ? undefined : byId.get(at.parentId))
+    if (isTrue(at)) return at.id
   return entry.id
 }
 
@@ -72,7 +87,12 @@ export function isThere({ sort }: Shown): boolean {
 }
 
 /** Why students don't see an entry as it stands, as a sentence; empty when there is no reason. `moment` writes a date in the time of the course. */
-export function shownReason(shown: Shown, entry: EntryToShow, plan: readonly EntryToShow[], moment: (iso: string) => string): string {
+export function shownReason(
+  shown: Shown,
+  entry: EntryToShow,
+  plan: readonly EntryToShow[],
+  moment: (iso: string) => string,
+): string {
   switch (shown.sort) {
     case 'now':
       return ''
@@ -85,16 +105,25 @@ export function shownReason(shown: Shown, entry: EntryToShow, plan: readonly Ent
       return `${name[0]!.toUpperCase()}${name.slice(1)} is not published.`
     }
     case 'later':
-      return shown.ofId === entry.id ? `It opens ${moment(shown.opensAt)}.` : `It opens with ${named(plan, shown.ofId)}, ${moment(shown.opensAt)}.`
+      return shown.ofId === entry.id
+        ? `It opens ${moment(shown.opensAt)}.`
+        : `It opens with ${named(plan, shown.ofId)}, ${moment(shown.opensAt)}.`
     case 'sequence':
       return `It opens for each student once ${named(plan, shown.ofId)} is done.`
     case 'closed':
-      return shown.closesAt === null ? 'It is locked: nobody writes in it.' : `It closed ${moment(shown.closesAt)}: nobody writes in it any more.`
+      return shown.closesAt === null
+        ? 'It is locked: nobody writes in it.'
+        : `It closed ${moment(shown.closesAt)}: nobody writes in it any more.`
   }
 }
 
 /** The same in a few words, for a line of the plan; empty where its state says it all. */
-export function shownBriefly(shown: Shown, entry: EntryToShow, plan: readonly EntryToShow[], moment: (iso: string) => string): string {
+export function shownBriefly(
+  shown: Shown,
+  entry: EntryToShow,
+  plan: readonly EntryToShow[],
+  moment: (iso: string) => string,
+): string {
   switch (shown.sort) {
     case 'now':
     case 'draft':

@@ -19,7 +19,11 @@ const plan: PlanEntry[] = [
 ]
 
 test('reading order goes down each branch', () => {
-  expect(inOrder(plan).map(({ id, depth }) => `${depth}${id}`).join(' ')).toBe('0U1 1a 1L1 2b 2c 1L2 0U2 1L3 2d')
+  expect(
+    inOrder(plan)
+      .map(({ id, depth }) => `${depth}${id}`)
+      .join(' '),
+  ).toBe('0U1 1a 1L1 2b 2c 1L2 0U2 1L3 2d')
   expect(branch(plan, 'L1').map(({ id }) => id)).toEqual(['L1', 'b', 'c'])
 })
 
@@ -36,15 +40,28 @@ test.each([
 
 describe('moving', () => {
   test('among siblings, into another parent, to the end', () => {
-    expect(move(plan, ['c'], { parentId: 'L1', beforeId: 'b' })).toEqual({ ok: true, parentId: 'L1', order: ['c', 'b'] })
-    expect(move(plan, ['b'], { parentId: 'L3', beforeId: 'd' })).toEqual({ ok: true, parentId: 'L3', order: ['b', 'd'] })
-    expect(move(plan, ['L1'], { parentId: 'U1', beforeId: null })).toEqual({ ok: true, parentId: 'U1', order: ['a', 'L2', 'L1'] })
+    expect(move(plan, ['c'], { parentId: 'L1', beforeId: 'b' })).toEqual({
+      ok: true,
+      parentId: 'L1',
+      order: ['c', 'b'],
+    })
+    expect(move(plan, ['b'], { parentId: 'L3', beforeId: 'd' })).toEqual({
+      ok: true,
+      parentId: 'L3',
+      order: ['b', 'd'],
+    })
+    expect(move(plan, ['L1'], { parentId: 'U1', beforeId: null })).toEqual({
+      ok: true,
+      parentId: 'U1',
+      order: ['a', 'L2', 'L1'],
+    })
   })
   test('several at once keep their order; what stands in one that moves goes with it', () => {
     expect(move(plan, ['a', 'd', 'b'], { parentId: 'L2', beforeId: null })).toMatchObject({ order: ['a', 'd', 'b'] })
     expect(move(plan, ['L1', 'b'], { parentId: 'U2', beforeId: 'L3' })).toMatchObject({ order: ['L1', 'L3'] })
   })
-  test('before itself it stays', () => expect(move(plan, ['b'], { parentId: 'L1', beforeId: 'b' })).toMatchObject({ order: ['b', 'c'] }))
+  test('before itself it stays', () =>
+    expect(move(plan, ['b'], { parentId: 'L1', beforeId: 'b' })).toMatchObject({ order: ['b', 'c'] }))
   test.each([
     [['U1'], { parentId: 'L1', beforeId: null }, 'into itself'],
     [['U1'], { parentId: 'U2', beforeId: null }, 'A unit stands in the course'],
@@ -92,22 +109,46 @@ test.each([
   ['b', 'lesson', { parentId: 'U1', beforeId: 'L2' }],
   ['d', 'unit', { parentId: null, beforeId: null }],
   ['gone', 'page', null],
-] as const)('dropped after %s, a %s goes to its place', (over, kind, expected) => expect(placeAfter(plan, over, kind)).toEqual(expected))
+] as const)('dropped after %s, a %s goes to its place', (over, kind, expected) =>
+  expect(placeAfter(plan, over, kind)).toEqual(expected),
+)
 
 describe('outline lines put in', () => {
   let count = 0
   const at = (afterId: string | null, lines: [string, number][]) => {
     count = 0
-    return plant(plan, afterId, lines.map(([title, depth]) => ({ title, depth })), () => `n${++count}`)
+    return plant(
+      plan,
+      afterId,
+      lines.map(([title, depth]) => ({ title, depth })),
+      () => `n${++count}`,
+    )
   }
-  test('a page goes after the page above it', () => expect(Object.fromEntries(at('b', [['x', 2]]).orders)).toEqual({ L1: ['b', 'n1', 'c'] }))
-  test('a page after a lesson goes first into it', () => expect(Object.fromEntries(at('L1', [['x', 2]]).orders)).toEqual({ L1: ['n1', 'b', 'c'] }))
-  test('without a lesson a page stands in the unit', () => expect(Object.fromEntries(at('a', [['x', 2]]).orders)).toEqual({ U1: ['a', 'n1', 'L1', 'L2'] }))
-  test('a lesson goes after the lesson the cursor was in', () => expect(Object.fromEntries(at('c', [['x', 1]]).orders)).toEqual({ U1: ['a', 'L1', 'n1', 'L2'] }))
-  test('a unit goes after its unit', () => expect(Object.fromEntries(at('c', [['x', 0]]).orders)).toEqual({ null: ['U1', 'n1', 'U2'] }))
+  test('a page goes after the page above it', () =>
+    expect(Object.fromEntries(at('b', [['x', 2]]).orders)).toEqual({ L1: ['b', 'n1', 'c'] }))
+  test('a page after a lesson goes first into it', () =>
+    expect(Object.fromEntries(at('L1', [['x', 2]]).orders)).toEqual({ L1: ['n1', 'b', 'c'] }))
+  test('without a lesson a page stands in the unit', () =>
+    expect(Object.fromEntries(at('a', [['x', 2]]).orders)).toEqual({ U1: ['a', 'n1', 'L1', 'L2'] }))
+  test('a lesson goes after the lesson the cursor was in', () =>
+    expect(Object.fromEntries(at('c', [['x', 1]]).orders)).toEqual({ U1: ['a', 'L1', 'n1', 'L2'] }))
+  test('a unit goes after its unit', () =>
+    expect(Object.fromEntries(at('c', [['x', 0]]).orders)).toEqual({ null: ['U1', 'n1', 'U2'] }))
   test('a whole tree keeps its order', () => {
-    const { entries } = at('d', [['U', 0], ['L', 1], ['P', 2], ['Q', 2], ['M', 1]])
-    expect(entries.map(({ kind, parentId, title }) => [title, kind, parentId])).toEqual([['U', 'unit', null], ['L', 'lesson', 'n1'], ['P', 'page', 'n2'], ['Q', 'page', 'n2'], ['M', 'lesson', 'n1']])
+    const { entries } = at('d', [
+      ['U', 0],
+      ['L', 1],
+      ['P', 2],
+      ['Q', 2],
+      ['M', 1],
+    ])
+    expect(entries.map(({ kind, parentId, title }) => [title, kind, parentId])).toEqual([
+      ['U', 'unit', null],
+      ['L', 'lesson', 'n1'],
+      ['P', 'page', 'n2'],
+      ['Q', 'page', 'n2'],
+      ['M', 'lesson', 'n1'],
+    ])
   })
   test('what has no unit above becomes one, and is told', () => {
     const { entries, notes } = plant([], null, [{ title: 'x', depth: 2 }], () => 'n')
@@ -131,7 +172,11 @@ describe('outline lines put in', () => {
     count = 0
     const { entries, notes } = plant([], null, lines, () => `n${++count}`)
     expect(notes).toEqual([])
-    expect(entries.map(({ kind, title, parentId }) => `${kind} ${title} in ${entries.find(({ id }) => id === parentId)?.title ?? '-'}`)).toEqual([
+    expect(
+      entries.map(
+        ({ kind, title, parentId }) => `${kind} ${title} in ${entries.find(({ id }) => id === parentId)?.title ?? '-'}`,
+      ),
+    ).toEqual([
       'unit Unit four in -',
       'lesson Mending a gap in Unit four',
       'page What fell in Mending a gap',
@@ -149,8 +194,14 @@ describe('outline lines put in', () => {
     expect(entries.at(-1)!.address).toBe('https://walls.example/weather')
   })
   test('a kind that finds no place becomes what can stand there, and an aim without a lesson is told', () => {
-    expect(plant(plan, 'b', [{ title: 'x', depth: 2, kind: 'chapter' }], () => 'n').entries).toMatchObject([{ kind: 'page', parentId: 'L1' }])
-    expect(plant(plan, 'b', [{ title: 'x', depth: 0, kind: 'discussion' }], () => 'n').entries).toMatchObject([{ kind: 'discussion', parentId: 'U1' }])
-    expect(plant([], null, [{ title: 'x', depth: 1, kind: 'aim' }], () => 'n').notes).toEqual(['1 aim had no lesson or unit above and was left out.'])
+    expect(plant(plan, 'b', [{ title: 'x', depth: 2, kind: 'chapter' }], () => 'n').entries).toMatchObject([
+      { kind: 'page', parentId: 'L1' },
+    ])
+    expect(plant(plan, 'b', [{ title: 'x', depth: 0, kind: 'discussion' }], () => 'n').entries).toMatchObject([
+      { kind: 'discussion', parentId: 'U1' },
+    ])
+    expect(plant([], null, [{ title: 'x', depth: 1, kind: 'aim' }], () => 'n').notes).toEqual([
+      '1 aim had no lesson or unit above and was left out.',
+    ])
   })
 })

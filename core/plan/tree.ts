@@ -15,7 +15,10 @@ export interface Place {
 }
 
 /** Who stands under whom, for plans that were asked about before; one that has grown since is looked through anew. */
-const families = new WeakMap<readonly PlanEntry[], { readonly length: number; readonly byParent: ReadonlyMap<string | null, readonly PlanEntry[]> }>()
+const families = new WeakMap<
+  readonly PlanEntry[],
+  { readonly length: number; readonly byParent: ReadonlyMap<string | null, readonly PlanEntry[]> }
+>()
 
 /** What stands directly under an entry, in its order. A plan may grow at its end; its entries do not change. */
 export function childrenOf<E extends PlanEntry>(plan: readonly E[], parentId: string | null): readonly E[] {
@@ -42,11 +45,14 @@ export function inOrder<E extends PlanEntry>(plan: readonly E[]): (E & { depth: 
 
 /** An entry and all that stands under it. */
 export function branch<E extends PlanEntry>(plan: readonly E[], id: string): E[] {
-  const under = (parentId: string): readonly E[] => childrenOf(plan, parentId).flatMap((child) => [child, ...under(child.id)])
+  const under = (parentId: string): readonly E[] =>
+    childrenOf(plan, parentId).flatMap((child) => [child, ...under(child.id)])
   return [...plan.filter((entry) => entry.id === id), ...under(id)]
 }
 
-export type Moved = { readonly ok: true; readonly parentId: string | null; readonly order: readonly string[] } | { readonly ok: false; readonly reason: string }
+export type Moved =
+  | { readonly ok: true; readonly parentId: string | null; readonly order: readonly string[] }
+  | { readonly ok: false; readonly reason: string }
 
 /**
  * The order of the children of the target once these entries stand there. Entries whose parent moves too go with it.
@@ -65,21 +71,30 @@ export function move(plan: readonly PlanEntry[], ids: readonly string[], place: 
   const moving = [...asked].flatMap((id) => byId.get(id) ?? []).filter((entry) => !isIn(entry, (id) => asked.has(id)))
   if (moving.length === 0) return { ok: false, reason: 'What was to be moved is no longer in the plan.' }
   for (const entry of moving) {
-    if (parent && (parent.id === entry.id || isIn(parent, (id) => id === entry.id))) return { ok: false, reason: 'Nothing can be moved into itself.' }
+    if (parent && (parent.id === entry.id || isIn(parent, (id) => id === entry.id)))
+      return { ok: false, reason: 'Nothing can be moved into itself.' }
     if (!mayHold(parent?.kind ?? null, entry.kind)) return { ok: false, reason: refusal(entry.kind) }
   }
   const gone = new Set(moving.map((entry) => entry.id))
   const siblings = childrenOf(plan, place.parentId).map((entry) => entry.id)
-  const before = siblings.slice(place.beforeId === null ? siblings.length : siblings.indexOf(place.beforeId)).find((id) => !gone.has(id))
+  const before = siblings
+    .slice(place.beforeId === null ? siblings.length : siblings.indexOf(place.beforeId))
+    .find((id) => !gone.has(id))
   const rest = siblings.filter((id) => !gone.has(id))
   const at = before === undefined ? rest.length : rest.indexOf(before)
-  return { ok: true, parentId: place.parentId, order: [...rest.slice(0, at), ...moving.map((entry) => entry.id), ...rest.slice(at)] }
+  return {
+    ok: true,
+    parentId: place.parentId,
+    order: [...rest.slice(0, at), ...moving.map((entry) => entry.id), ...rest.slice(at)],
+  }
 }
 
 /** Why an entry can't stand where it was to go: what could hold it. */
 function refusal(kind: EntryKind): string {
   if (kind === 'unit') return 'A unit stands in the course itself, not in another unit or lesson.'
-  const holders = ENTRY_KINDS.filter((each) => mayHold(each, kind)).map((each) => `a ${entryKinds[each].label.toLowerCase()}`)
+  const holders = ENTRY_KINDS.filter((each) => mayHold(each, kind)).map(
+    (each) => `a ${entryKinds[each].label.toLowerCase()}`,
+  )
   const { label } = kindOfEntry(kind)
   return `${/^[AEIOU]/.test(label) ? 'An' : 'A'} ${label.toLowerCase()} stands in ${holders.reverse().join(' or in ')}.`
 }
@@ -97,7 +112,8 @@ export function stepPlace(plan: readonly PlanEntry[], id: string, direction: 'up
   }
   if (direction === 'down' && at < siblings.length - 1) {
     const below = siblings[at + 1]!
-    if (mayHold(below.kind, entry.kind)) return { parentId: below.id, beforeId: childrenOf(plan, below.id)[0]?.id ?? null }
+    if (mayHold(below.kind, entry.kind))
+      return { parentId: below.id, beforeId: childrenOf(plan, below.id)[0]?.id ?? null }
     return { parentId: entry.parentId, beforeId: siblings[at + 2]?.id ?? null }
   }
   return leaveParent(plan, entry, direction)
@@ -109,7 +125,8 @@ function leaveParent(plan: readonly PlanEntry[], entry: PlanEntry, direction: 'u
   const grand = plan.find((each) => each.id === parent.parentId) ?? null
   const aunts = childrenOf(plan, parent.parentId)
   const at = aunts.indexOf(parent)
-  if (mayHold(grand?.kind ?? null, entry.kind)) return { parentId: parent.parentId, beforeId: direction === 'up' ? parent.id : (aunts[at + 1]?.id ?? null) }
+  if (mayHold(grand?.kind ?? null, entry.kind))
+    return { parentId: parent.parentId, beforeId: direction === 'up' ? parent.id : (aunts[at + 1]?.id ?? null) }
   const next = aunts[direction === 'up' ? at - 1 : at + 1]
   if (!next) return null
   return { parentId: next.id, beforeId: direction === 'up' ? null : (childrenOf(plan, next.id)[0]?.id ?? null) }
@@ -137,7 +154,12 @@ export interface Planted {
  * else a unit at depth 0, a lesson in a unit, a page in a lesson, a chapter in a book. Where what a line needs above it
  * is missing, it stands as deep as it can.
  */
-export function plant(plan: readonly PlanEntry[], afterId: string | null, lines: readonly OutlineLine[], freshId: () => string): Planted {
+export function plant(
+  plan: readonly PlanEntry[],
+  afterId: string | null,
+  lines: readonly OutlineLine[],
+  freshId: () => string,
+): Planted {
   const all: PlanEntry[] = [...plan]
   const orders = new Map<string | null, string[]>()
   const entries: (NewEntry & { aims: string[] })[] = []
@@ -157,7 +179,14 @@ export function plant(plan: readonly PlanEntry[], afterId: string | null, lines:
     const { kind, parent } = placeOf(path, line, (lines[at + 1]?.depth ?? 0) > line.depth)
     if (kind === 'unit' && line.kind !== 'unit' && line.depth > 0) raised++
     const parentId = parent?.id ?? null
-    const entry = { id: freshId(), parentId, kind, title: line.title, address: kind === 'link' ? (line.address ?? '') : '', aims: [] as string[] }
+    const entry = {
+      id: freshId(),
+      parentId,
+      kind,
+      title: line.title,
+      address: kind === 'link' ? (line.address ?? '') : '',
+      aims: [] as string[],
+    }
     const siblings = orders.get(parentId) ?? childrenOf(all, parentId).map((each) => each.id)
     const previous = path.find(({ id }) => siblings.includes(id))
     siblings.splice(previous ? siblings.indexOf(previous.id) + 1 : parentId === null ? siblings.length : 0, 0, entry.id)
@@ -167,22 +196,37 @@ export function plant(plan: readonly PlanEntry[], afterId: string | null, lines:
     path = pathTo(all, entry.id)
   }
   const notes = [
-    ...(raised > 0 ? [`${raised} ${raised === 1 ? 'line' : 'lines'} had no unit above and became ${raised === 1 ? 'a unit' : 'units'}.`] : []),
-    ...(lostAims > 0 ? [`${lostAims} ${lostAims === 1 ? 'aim' : 'aims'} had no lesson or unit above and ${lostAims === 1 ? 'was' : 'were'} left out.`] : []),
+    ...(raised > 0
+      ? [
+          `${raised} ${raised === 1 ? 'line' : 'lines'} had no unit above and became ${raised === 1 ? 'a unit' : 'units'}.`,
+        ]
+      : []),
+    ...(lostAims > 0
+      ? [
+          `${lostAims} ${lostAims === 1 ? 'aim' : 'aims'} had no lesson or unit above and ${lostAims === 1 ? 'was' : 'were'} left out.`,
+        ]
+      : []),
   ]
   return { entries, orders, aims, notes }
 }
 
 /** What a line becomes and what holds it, seen from the path of entries above it. */
-function placeOf(path: readonly PlanEntry[], line: OutlineLine, hasMore: boolean): { kind: EntryKind; parent: PlanEntry | null } {
+function placeOf(
+  path: readonly PlanEntry[],
+  line: OutlineLine,
+  hasMore: boolean,
+): { kind: EntryKind; parent: PlanEntry | null } {
   const holders = path.filter(({ kind }, depth) => depth < line.depth && kindOfEntry(kind).holds.length > 0)
   const holder = holders.at(-1) ?? null
   const kind = line.kind && line.kind !== 'aim' ? line.kind : usualKind(holder, line.depth, hasMore)
   if (kind === 'unit') return { kind, parent: null }
-  const parent = holders.findLast((entry) => mayHold(entry.kind, kind)) ?? path.find((entry) => mayHold(entry.kind, kind))
+  const parent =
+    holders.findLast((entry) => mayHold(entry.kind, kind)) ?? path.find((entry) => mayHold(entry.kind, kind))
   if (parent) return { kind, parent }
   // A chapter without a book is a page; an item without a unit can only be one.
-  return kind === 'chapter' || kind === 'bookPart' ? placeOf(path, { ...line, kind: 'page' }, hasMore) : { kind: 'unit', parent: null }
+  return kind === 'chapter' || kind === 'bookPart'
+    ? placeOf(path, { ...line, kind: 'page' }, hasMore)
+    : { kind: 'unit', parent: null }
 }
 
 function usualKind(holder: PlanEntry | null, depth: number, hasMore: boolean): EntryKind {
@@ -195,7 +239,7 @@ function usualKind(holder: PlanEntry | null, depth: number, hasMore: boolean): E
 /** An entry under all that it stands in, outermost first. */
 export function pathTo(plan: readonly PlanEntry[], id: string | null): PlanEntry[] {
   const path: PlanEntry[] = []
-  for (let at = plan.find((entry) => entry.id === id); at; ) {
+  for (let at = plan.find((entry) => entry.id === id); at;) {
     path.unshift(at)
     const { parentId } = at
     at = parentId === null ? undefined : plan.find((entry) => entry.id === parentId)
@@ -223,9 +267,17 @@ export function placeAfter(plan: readonly PlanEntry[], overId: string, kind: Ent
 }
 
 /** What a line of this depth after an entry can become: what it is if it says nothing, and what else could stand there. */
-export function choicesFor(plan: readonly PlanEntry[], afterId: string | null, depth: number): { usual: EntryKind; kinds: readonly EntryKind[]; deepest: number } {
+export function choicesFor(
+  plan: readonly PlanEntry[],
+  afterId: string | null,
+  depth: number,
+): { usual: EntryKind; kinds: readonly EntryKind[]; deepest: number } {
   const path = pathTo(plan, afterId ?? childrenOf(plan, null).at(-1)?.id ?? null)
   const holders = path.filter(({ kind }) => kindOfEntry(kind).holds.length > 0)
   const holder = holders.filter((_entry, at) => at < depth).at(-1) ?? null
-  return { usual: usualKind(holder, depth, false), kinds: holder ? kindOfEntry(holder.kind).holds : ['unit'], deepest: holders.length === 0 ? 0 : Math.max(2, holders.length) }
+  return {
+    usual: usualKind(holder, depth, false),
+    kinds: holder ? kindOfEntry(holder.kind).holds : ['unit'],
+    deepest: holders.length === 0 ? 0 : Math.max(2, holders.length),
+  }
 }

@@ -23,6 +23,8 @@ export function usesWords({ handedIn, answered, posts, linkedFrom, links }: Uses
     ...(handedIn > 0 ? [`${counted(handedIn, 'person has', 'people have')} handed in work.`] : []),
     ...(answered > 0 ? [`${counted(answered, 'person has', 'people have')} answered questions.`] : []),
     ...(posts > 0 ? [`${counted(posts, 'post or comment stands', 'posts and comments stand')} under it.`] : []),
-    ...(links > 0 ? [`${counted(links, 'place links', 'places link')} to it: ${named}${more > 0 ? ` and ${more} more` : ''}.`] : []),
+    ...(links > 0
+      ? [`${counted(links, 'place links', 'places link')} to it: ${named}${more > 0 ? ` and ${more} more` : ''}.`]
+      : []),
   ]
 }

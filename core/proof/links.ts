@@ -23,7 +23,9 @@ export function linksOf(page: Node): PlacedLink[] {
       const at = position + 1 + offset
       if (!mark || (last && !last.mark.eq(mark))) settle()
       if (!mark) return
-      last = last ? { ...last, to: at + inline.nodeSize, words: last.words + inline.textContent } : { from: at, to: at + inline.nodeSize, words: inline.textContent, mark }
+      last = last
+        ? { ...last, to: at + inline.nodeSize, words: last.words + inline.textContent }
+        : { from: at, to: at + inline.nodeSize, words: inline.textContent, mark }
     })
     settle()
     return false
@@ -35,5 +37,7 @@ export function linksOf(page: Node): PlacedLink[] {
 export function rewordLink(page: Node, { from, to }: { from: number; to: number }, words: string): Transform | null {
   const first = page.nodeAt(from)
   const text = words.trim()
-  return first && text !== '' ? new Transform(page).replaceWith(from, to, page.type.schema.text(text, first.marks)) : null
+  return first && text !== ''
+    ? new Transform(page).replaceWith(from, to, page.type.schema.text(text, first.marks))
+    : null
 }

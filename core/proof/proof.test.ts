@@ -15,7 +15,11 @@ const html = (of: Node): string => writePage(of, 'source').replace(/^<h1>T<\/h1>
 const own = (rule: Rule, of: Node) => proof(of).filter((finding) => finding.rule === rule.id)
 
 test('every file of rules is in the registry under its name', () => {
-  expect(readdirSync(new URL('rules/', import.meta.url)).map((file) => file.replace('.ts', '')).sort()).toEqual(rules.map(({ id }) => id).sort())
+  expect(
+    readdirSync(new URL('rules/', import.meta.url))
+      .map((file) => file.replace('.ts', ''))
+      .sort(),
+  ).toEqual(rules.map(({ id }) => id).sort())
 })
 
 describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_id, rule) => {
@@ -24,7 +28,11 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_id, rule) =
     expect(rule.why.length).toBeGreaterThan(40)
     expect(rule.good.length).toBeGreaterThan(0)
     expect(rule.bad.length).toBeGreaterThan(0)
-    for (const { id } of rule.repairs) expect(rule.bad.some(({ repair }) => repair === id), `an example of the repair ${id}`).toBe(true)
+    for (const { id } of rule.repairs)
+      expect(
+        rule.bad.some(({ repair }) => repair === id),
+        `an example of the repair ${id}`,
+      ).toBe(true)
   })
 
   test('is quiet about what is good', () => {
@@ -44,7 +52,8 @@ describe.each(rules.map((rule) => [rule.id, rule] as const))('%s', (_id, rule) =
       expect(repairOf(transform.doc, finding!, example.repair!, example.words)).toBeNull()
       // One step back from each step of the repair is the page as it was.
       let back = transform.doc
-      for (let at = transform.steps.length - 1; at >= 0; at--) back = transform.steps[at]!.invert(transform.docs[at]!).apply(back).doc!
+      for (let at = transform.steps.length - 1; at >= 0; at--)
+        back = transform.steps[at]!.invert(transform.docs[at]!).apply(back).doc!
       expect(back.eq(start)).toBe(true)
     }
   })
@@ -69,7 +78,11 @@ test('a finding keeps its fingerprint while its passage does, wherever it moves'
 })
 
 test('what blocks someone comes first, then the order of the page', () => {
-  expect(proof(page('<h4>a</h4><p><a href="https://a.example">here</a></p><table><tr><td>a<td>b</table>')).map(({ rule }) => rule)).toEqual(['table-without-headers', 'skipped-heading', 'vague-link'])
+  expect(
+    proof(page('<h4>a</h4><p><a href="https://a.example">here</a></p><table><tr><td>a<td>b</table>')).map(
+      ({ rule }) => rule,
+    ),
+  ).toEqual(['table-without-headers', 'skipped-heading', 'vague-link'])
 })
 
 test('any page is looked over without throwing, every finding stands in it, and every repair keeps the page right', () => {

@@ -31,8 +31,15 @@ export function proof(page: Node): Finding[] {
 }
 
 /** The change that a repair makes; null when the finding is no longer there or the repair asks for words and got none. */
-export function repairOf(page: Node, finding: Pick<Finding, 'rule' | 'fingerprint'>, repair: string, words = ''): Transform | null {
-  const current = proof(page).find(({ rule, fingerprint }) => rule === finding.rule && fingerprint === finding.fingerprint)
+export function repairOf(
+  page: Node,
+  finding: Pick<Finding, 'rule' | 'fingerprint'>,
+  repair: string,
+  words = '',
+): Transform | null {
+  const current = proof(page).find(
+    ({ rule, fingerprint }) => rule === finding.rule && fingerprint === finding.fingerprint,
+  )
   return current ? (ruleOf(finding.rule)?.repair(page, current, repair, words) ?? null) : null
 }
 

@@ -13,6 +13,19 @@ import { vagueLink } from './rules/vague-link.ts'
 import { weakContrast } from './rules/weak-contrast.ts'
 
 /** Every rule of the proof. */
-export const rules: readonly Rule[] = [pictureWithoutAlt, altSaysNothing, tableWithoutHeaders, untitledFrame, skippedHeading, fakedHeading, fakedList, fakedParagraphs, vagueLink, bareAddress, openBlank, weakContrast]
+export const rules: readonly Rule[] = [
+  pictureWithoutAlt,
+  altSaysNothing,
+  tableWithoutHeaders,
+  untitledFrame,
+  skippedHeading,
+  fakedHeading,
+  fakedList,
+  fakedParagraphs,
+  vagueLink,
+  bareAddress,
+  openBlank,
+  weakContrast,
+]
 
 export const ruleOf = (id: string): Rule | undefined => rules.find((rule) => rule.id === id)

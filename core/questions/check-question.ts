@@ -38,13 +38,17 @@ export function checkQuestion(content: QuestionContent, language: string): Quest
   const isSample = variables.combinations > MOST_LOOKED_AT
   const look = new QuestionLook(content, language)
   const versions = [...lookThrough(variables, isSample)].map((values) => look.versionOf(values))
-  if (versions.length === 0) problems.push('No version is possible: the conditions never hold together. Widen a range, or take a condition out.')
+  if (versions.length === 0)
+    problems.push('No version is possible: the conditions never hold together. Widen a range, or take a condition out.')
   return { problems, versions, combinations: variables.combinations, isSample }
 }
 
 /** What is wrong whatever the version, as sentences: of its variables and of its form. Looks at no version. */
 export function questionProblems(content: QuestionContent, variables = readVariables(content)): string[] {
-  return [...variables.problems.map(({ name, words }) => `${name}: ${words}`), ...shapeProblems(content, new Set(content.variables.map(({ name }) => name)))]
+  return [
+    ...variables.problems.map(({ name, words }) => `${name}: ${words}`),
+    ...shapeProblems(content, new Set(content.variables.map(({ name }) => name))),
+  ]
 }
 
 /** At least this share of the versions looked at must have an answer, or students would meet the same few again and again. */
@@ -54,10 +58,13 @@ const LEAST_USABLE = 0.05
 export function tooFewUsable(content: QuestionContent, language: string): string | null {
   const variables = readVariables(content)
   const look = new QuestionLook(content, language)
-  const found = [...lookThrough(variables, variables.combinations > MOST_LOOKED_AT)].map((values) => look.problemOf(values))
+  const found = [...lookThrough(variables, variables.combinations > MOST_LOOKED_AT)].map((values) =>
+    look.problemOf(values),
+  )
   const problems = found.flatMap((problem) => problem ?? [])
   const usable = found.length - problems.length
-  if (found.length === 0) return 'No version is possible: the conditions never hold together. Widen a range, or take a condition out.'
+  if (found.length === 0)
+    return 'No version is possible: the conditions never hold together. Widen a range, or take a condition out.'
   if (usable / found.length >= LEAST_USABLE) return null
   const counts = new Map<string, number>()
   for (const problem of problems) counts.set(problem, (counts.get(problem) ?? 0) + 1)
@@ -75,8 +82,14 @@ function* lookThrough(variables: Variables, isSample: boolean): Generator<Values
 
 function shapeProblems(content: QuestionContent, names: ReadonlySet<string>): string[] {
   const kind = kindOfAnswer(content.answer)
-  const problems = [...(isBlank(passageFromJson(content.prompt)) ? ['The question asks nothing yet: write its text.'] : []), ...kind.problems(content.answer)]
-  const formulas = [...kind.formulas(content.answer), ...textsOf(content).flatMap((json) => formulasIn(passageFromJson(json)))]
+  const problems = [
+    ...(isBlank(passageFromJson(content.prompt)) ? ['The question asks nothing yet: write its text.'] : []),
+    ...kind.problems(content.answer),
+  ]
+  const formulas = [
+    ...kind.formulas(content.answer),
+    ...textsOf(content).flatMap((json) => formulasIn(passageFromJson(json))),
+  ]
   for (const formula of new Set(formulas)) {
     const read = readFormula(formula)
     const unknown = read.ok ? read.formula.names.find((name) => !names.has(name)) : undefined
@@ -118,7 +131,12 @@ export class QuestionLook {
   }
 
   versionOf(values: Values): Version {
-    return { values, prompt: this.#prompt(values), answer: this.#answer.rightAnswer(values), problem: this.problemOf(values) }
+    return {
+      values,
+      prompt: this.#prompt(values),
+      answer: this.#answer.rightAnswer(values),
+      problem: this.problemOf(values),
+    }
   }
 }
 

@@ -9,7 +9,10 @@ export function fillValues(passage: Node, values: Values, language: string): Nod
   if (passage.type.name === 'value') {
     const read = readFormula(String(passage.attrs.formula))
     const number = read.ok ? read.formula.valueOf(values) : NaN
-    return passage.type.schema.text(showNumber(number, passage.attrs.decimals as number | null, language), passage.marks)
+    return passage.type.schema.text(
+      showNumber(number, passage.attrs.decimals as number | null, language),
+      passage.marks,
+    )
   }
   if (passage.isLeaf) return passage
   const children: Node[] = []

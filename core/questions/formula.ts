@@ -8,13 +8,51 @@ export interface Formula {
   valueOf(values: Readonly<Record<string, number>>): number
 }
 
-export type FormulaRead = { readonly ok: true; readonly formula: Formula } | { readonly ok: false; readonly reason: string }
+export type FormulaRead =
+  { readonly ok: true; readonly formula: Formula } | { readonly ok: false; readonly reason: string }
 
 /** The longest formula, in characters. */
 export const MOST_FORMULA = 500
-const FUNCTIONS = new Set(['abs', 'sqrt', 'cbrt', 'exp', 'log', 'log10', 'sin', 'cos', 'tan', 'asin', 'acos', 'atan', 'round', 'floor', 'ceil', 'min', 'max', 'mod'])
+const FUNCTIONS = new Set([
+  'abs',
+  'sqrt',
+  'cbrt',
+  'exp',
+  'log',
+  'log10',
+  'sin',
+  'cos',
+  'tan',
+  'asin',
+  'acos',
+  'atan',
+  'round',
+  'floor',
+  'ceil',
+  'min',
+  'max',
+  'mod',
+])
 const CONSTANTS = new Set(['pi', 'e'])
-const OPERATORS = new Set(['add', 'subtract', 'multiply', 'divide', 'pow', 'mod', 'unaryMinus', 'unaryPlus', 'smaller', 'larger', 'smallerEq', 'largerEq', 'equal', 'unequal', 'and', 'or', 'not'])
+const OPERATORS = new Set([
+  'add',
+  'subtract',
+  'multiply',
+  'divide',
+  'pow',
+  'mod',
+  'unaryMinus',
+  'unaryPlus',
+  'smaller',
+  'larger',
+  'smallerEq',
+  'largerEq',
+  'equal',
+  'unequal',
+  'and',
+  'or',
+  'not',
+])
 /** A name of a variable: letters, then letters, digits, `_`. */
 export const VARIABLE = /^[A-Za-z][A-Za-z0-9_]{0,30}$/
 
@@ -36,7 +74,9 @@ export function readFormula(text: string): FormulaRead {
   if (text.length > MOST_FORMULA) return refuse(`A formula holds at most ${MOST_FORMULA} characters.`)
   let root: MathNode
   try {
-    root = parse(text.replaceAll('−', '-').replaceAll('×', '*').replaceAll('·', '*').replaceAll('÷', '/').replaceAll('π', 'pi'))
+    root = parse(
+      text.replaceAll('−', '-').replaceAll('×', '*').replaceAll('·', '*').replaceAll('÷', '/').replaceAll('π', 'pi'),
+    )
   } catch (error) {
     const at = /char (\d+)/.exec(String(error))?.[1]
     return refuse(`The formula “${text}” can’t be read${at ? ` from its ${at}. character on` : ''}.`)
@@ -49,7 +89,8 @@ export function readFormula(text: string): FormulaRead {
     if (part.type === 'FunctionNode') {
       const name = (part.fn as Part | undefined)?.name ?? ''
       called.add(part.fn as MathNode)
-      if (!FUNCTIONS.has(name)) problem ||= `“${name}” is not a function that formulas know. They know ${[...FUNCTIONS].join(', ')}.`
+      if (!FUNCTIONS.has(name))
+        problem ||= `“${name}” is not a function that formulas know. They know ${[...FUNCTIONS].join(', ')}.`
     } else if (part.type === 'SymbolNode') {
       if (called.has(node) || CONSTANTS.has(part.name ?? '')) return
       if (!VARIABLE.test(part.name ?? '')) problem ||= `“${part.name ?? ''}” is no name of a variable.`
@@ -57,8 +98,10 @@ export function readFormula(text: string): FormulaRead {
     } else if (part.type === 'OperatorNode') {
       if (!OPERATORS.has(String(part.fn))) problem ||= `The formula “${text}” uses a sign that formulas do not know.`
     } else if (part.type === 'ConstantNode') {
-      if (typeof part.value !== 'number') problem ||= 'A formula holds numbers and names of variables; words are no part of it.'
-    } else if (part.type !== 'ParenthesisNode' && part.type !== 'RelationalNode' && part.type !== 'ConditionalNode') problem ||= `The formula “${text}” holds something that is no formula.`
+      if (typeof part.value !== 'number')
+        problem ||= 'A formula holds numbers and names of variables; words are no part of it.'
+    } else if (part.type !== 'ParenthesisNode' && part.type !== 'RelationalNode' && part.type !== 'ConditionalNode')
+      problem ||= `The formula “${text}” holds something that is no formula.`
   })
   if (problem) return refuse(problem)
   const compiled = root.compile()

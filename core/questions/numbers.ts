@@ -4,7 +4,11 @@
  */
 export function readNumber(typed: string): number | null {
   if (typed.length > 60) return null
-  let text = typed.normalize('NFKC').trim().replace(/[\u2212\u2013\u2012]/g, '-').replace(/[\s\u00a0\u202f\u2009_]+/g, ' ')
+  let text = typed
+    .normalize('NFKC')
+    .trim()
+    .replace(/[\u2212\u2013\u2012]/g, '-')
+    .replace(/[\s\u00a0\u202f\u2009_]+/g, ' ')
   text = text.replace(/^\+/, '').replaceAll('\u2044', '/')
   const power = /^(-?\d[\d ]*(?:[.,]\d+)?) ?[x×·*] ?10 ?\^ ?(-?\d{1,3})$/.exec(text)
   if (power) return finite(Number(plain(power[1]!)) * 10 ** Number(power[2]))
@@ -19,7 +23,14 @@ export function readNumber(typed: string): number | null {
 
 /** “1½”: compatibility forms run the whole and the fraction together, so it is taken apart first (Unicode, vulgar fractions). */
 function mixed(typed: string): RegExpExecArray | null {
-  const apart = typed.trim().replace(/[\u2212]/g, '-').replace(/(\d)?([\u00bc-\u00be\u2150-\u215e])/u, (_all, whole: string | undefined, sign: string) => `${whole === undefined ? '' : `${whole} `}${sign.normalize('NFKC').replace('\u2044', '/')}`)
+  const apart = typed
+    .trim()
+    .replace(/[\u2212]/g, '-')
+    .replace(
+      /(\d)?([\u00bc-\u00be\u2150-\u215e])/u,
+      (_all, whole: string | undefined, sign: string) =>
+        `${whole === undefined ? '' : `${whole} `}${sign.normalize('NFKC').replace('\u2044', '/')}`,
+    )
   return /^(-?)(?:(\d+) )?(\d+)\/(\d+)$/.exec(apart)
 }
 
@@ -34,6 +45,11 @@ export function toFigures(number: number, figures: number): number {
 /** A number as it is shown in a text: with these decimals, or with six significant figures at most and no idle zeros. */
 export function showNumber(number: number, decimals: number | null, language: string): string {
   if (!Number.isFinite(number)) return '?'
-  const format = decimals === null ? { maximumSignificantDigits: 6 } : { minimumFractionDigits: decimals, maximumFractionDigits: decimals }
-  return new Intl.NumberFormat(language, { ...format, useGrouping: Math.abs(number) >= 10_000 }).format(number).replace(/^-/, '\u2212')
+  const format =
+    decimals === null
+      ? { maximumSignificantDigits: 6 }
+      : { minimumFractionDigits: decimals, maximumFractionDigits: decimals }
+  return new Intl.NumberFormat(language, { ...format, useGrouping: Math.abs(number) >= 10_000 })
+    .format(number)
+    .replace(/^-/, '\u2212')
 }

@@ -24,7 +24,12 @@ export function performance(sheets: readonly Sheet[], questionIds: readonly stri
       return [[own, others.length === 0 ? NaN : mean(others)]]
     })
     const withOthers = pairs.filter(([, rest]) => !Number.isNaN(rest))
-    return { questionId, answers: pairs.length, facility: pairs.length === 0 ? 0 : mean(pairs.map(([own]) => own)), discrimination: withOthers.length < 3 ? null : correlation(withOthers) }
+    return {
+      questionId,
+      answers: pairs.length,
+      facility: pairs.length === 0 ? 0 : mean(pairs.map(([own]) => own)),
+      discrimination: withOthers.length < 3 ? null : correlation(withOthers),
+    }
   })
 }
 

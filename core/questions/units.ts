@@ -1,6 +1,14 @@
 import { unit } from 'mathjs'
 
-const SIGNS: readonly (readonly [RegExp, string])[] = [[/²/g, '^2'], [/³/g, '^3'], [/[·×]/g, '*'], [/µ|μ/g, 'u'], [/°\s*C/g, 'degC'], [/°/g, 'deg'], [/^%$/, '']]
+const SIGNS: readonly (readonly [RegExp, string])[] = [
+  [/²/g, '^2'],
+  [/³/g, '^3'],
+  [/[·×]/g, '*'],
+  [/µ|μ/g, 'u'],
+  [/°\s*C/g, 'degC'],
+  [/°/g, 'deg'],
+  [/^%$/, ''],
+]
 /** A unit by its sign: letters with powers, times and per. Nothing that a formula could be. */
 const UNIT = /^[A-Za-z]+\^?-?\d?([*/ ] ?[A-Za-z]+\^?-?\d?){0,4}$/
 
@@ -35,6 +43,9 @@ export function convert(amount: number, from: string, to: string): number | null
 
 /** An answer taken apart into its number and its unit: “2,4 t”, “240 cm”, “12”. */
 export function splitQuantity(typed: string): { number: string; unit: string } {
-  const match = /^([+\-\u2212\u2013]?[\d.,/\s\u00bc-\u00be\u2044\u2150-\u215e]*(?:e[+-]?\d+)?(?:\s*[x×·*]\s*10\s*\^\s*[-\u2212]?\d+)?)\s*(.*)$/iu.exec(typed.trim())
+  const match =
+    /^([+\-\u2212\u2013]?[\d.,/\s\u00bc-\u00be\u2044\u2150-\u215e]*(?:e[+-]?\d+)?(?:\s*[x×·*]\s*10\s*\^\s*[-\u2212]?\d+)?)\s*(.*)$/iu.exec(
+      typed.trim(),
+    )
   return match?.[1] ? { number: match[1].trim(), unit: (match[2] ?? '').trim() } : { number: typed.trim(), unit: '' }
 }

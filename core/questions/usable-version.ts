@@ -10,7 +10,11 @@ const DRAWS = 50
  * of each draw. When draws find none, all combinations are gone through, from where the first seed points; of more than
  * can be gone through, as many more are drawn. Null when no version can be used: publishing refuses such a question.
  */
-export function usableValues(content: QuestionContent, language: string, seedFor: (draw: number) => number): Values | null {
+export function usableValues(
+  content: QuestionContent,
+  language: string,
+  seedFor: (draw: number) => number,
+): Values | null {
   const variables = readVariables(content)
   if (variables.problems.length > 0) return null
   const look = new QuestionLook(content, language)

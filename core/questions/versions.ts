@@ -59,7 +59,10 @@ export function readVariables({ variables, conditions }: Pick<QuestionContent, '
     const read = readFormula(condition)
     const unknown = read.ok ? read.formula.names.find((each) => !known.has(each)) : undefined
     if (read.ok && unknown === undefined) return [read.formula]
-    problems.push({ name: `condition ${at + 1}`, words: read.ok ? `“${unknown}” is not a variable of this question.` : read.reason })
+    problems.push({
+      name: `condition ${at + 1}`,
+      words: read.ok ? `“${unknown}” is not a variable of this question.` : read.reason,
+    })
     return []
   })
   const combinations = drawn.reduce((product, { count }) => product * count, 1)
@@ -74,11 +77,13 @@ export function readVariables({ variables, conditions }: Pick<QuestionContent, '
     combinations,
     valuesAt: (combination) => {
       let rest = combination
-      return complete(drawn.map(({ count }) => {
-        const index = rest % count
-        rest = Math.floor(rest / count)
-        return index
-      }))
+      return complete(
+        drawn.map(({ count }) => {
+          const index = rest % count
+          rest = Math.floor(rest / count)
+          return index
+        }),
+      )
     },
     valuesFor: (seed) => {
       const generator = xoroshiro128plus(seed)
@@ -93,16 +98,24 @@ export function readVariables({ variables, conditions }: Pick<QuestionContent, '
 
 function shapeProblem(variable: Variable): string | null {
   if (variable.from === 'formula') return null
-  if (variable.from === 'list') return variable.values.length === 0 ? 'The list holds no value.' : variable.values.every(Number.isFinite) ? null : 'A value of the list is no number.'
+  if (variable.from === 'list')
+    return variable.values.length === 0
+      ? 'The list holds no value.'
+      : variable.values.every(Number.isFinite)
+        ? null
+        : 'A value of the list is no number.'
   const { least, most, step } = variable
   if (![least, most, step].every(Number.isFinite)) return 'The range lacks a number.'
   if (step <= 0) return 'The step must be more than 0.'
   if (least > most) return 'The range ends before it begins.'
   const count = stepsIn(variable)
-  return count > MOST_STEPS ? `The range has ${plural(count, 'value')}; at most ${MOST_STEPS.toLocaleString('en')} can be used. Take a larger step.` : null
+  return count > MOST_STEPS
+    ? `The range has ${plural(count, 'value')}; at most ${MOST_STEPS.toLocaleString('en')} can be used. Take a larger step.`
+    : null
 }
 
-const stepsIn = ({ least, most, step }: { least: number; most: number; step: number }): number => Math.floor((most - least) / step + 1e-9) + 1
+const stepsIn = ({ least, most, step }: { least: number; most: number; step: number }): number =>
+  Math.floor((most - least) / step + 1e-9) + 1
 
 function drawnFrom(variable: Exclude<Variable, { from: 'formula' }>): Drawn {
   const { name } = variable

@@ -66,7 +66,17 @@ export class CourseShape {
       const parent = entry.parentId === null ? null : ((this.#byId.get(entry.parentId) as Growing | undefined) ?? null)
       const siblings = parent ? parent.children : tops
       const { depth, ...own } = entry
-      const node: Growing = { entry: own, parent, children: [], depth, number: numbers.get(entry.id) ?? '', minutes: ownMinutes(own), count: 0, isCounted: false, at: siblings.length }
+      const node: Growing = {
+        entry: own,
+        parent,
+        children: [],
+        depth,
+        number: numbers.get(entry.id) ?? '',
+        minutes: ownMinutes(own),
+        count: 0,
+        isCounted: false,
+        at: siblings.length,
+      }
       siblings.push(node)
       nodes.push(node)
       this.#byId.set(entry.id, node)
@@ -89,7 +99,9 @@ export class CourseShape {
     this.tops = tops
     this.nodes = nodes
     this.lessonCount = nodes.filter(({ entry }) => entry.kind === 'lesson').length
-    this.moments = nodes.flatMap(({ entry }) => (entry.opensAt === null ? [] : [new Date(entry.opensAt).getTime()])).sort((a, b) => a - b)
+    this.moments = nodes
+      .flatMap(({ entry }) => (entry.opensAt === null ? [] : [new Date(entry.opensAt).getTime()]))
+      .sort((a, b) => a - b)
   }
 
   find(id: string): ShapeNode | undefined {
@@ -100,7 +112,9 @@ export class CourseShape {
   steps(node: ShapeNode): { readonly previous: ShapeNode | undefined; readonly next: ShapeNode | undefined } {
     const sequence = this.#sequences.get(node.entry.kind === 'chapter' ? (bookOf(node)?.entry.id ?? null) : null) ?? []
     const at = this.#places.get(node.entry.id)
-    return at === undefined ? { previous: undefined, next: firstOpened(node) } : { previous: sequence[at - 1], next: sequence[at + 1] }
+    return at === undefined
+      ? { previous: undefined, next: firstOpened(node) }
+      : { previous: sequence[at - 1], next: sequence[at + 1] }
   }
 
   /** How many of the moments have passed: as long as it is the same, nothing has opened by itself. */

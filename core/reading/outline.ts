@@ -29,7 +29,9 @@ export class Outline {
     this.#now = now.getTime()
     for (const id of new Set(done)) {
       const node = shape.find(id)
-      if (node?.isCounted) for (let at: ShapeNode | null = node; at; at = at.parent) this.#doneCounts.set(at, (this.#doneCounts.get(at) ?? 0) + 1)
+      if (node?.isCounted)
+        for (let at: ShapeNode | null = node; at; at = at.parent)
+          this.#doneCounts.set(at, (this.#doneCounts.get(at) ?? 0) + 1)
     }
   }
 
@@ -66,16 +68,36 @@ export class Outline {
 
   /** How many items of the course can be done, and how many are. */
   progress(): { count: number; doneCount: number } {
-    return this.shape.tops.reduce((sum, node) => ({ count: sum.count + node.count, doneCount: sum.doneCount + this.#done(node) }), { count: 0, doneCount: 0 })
+    return this.shape.tops.reduce(
+      (sum, node) => ({ count: sum.count + node.count, doneCount: sum.doneCount + this.#done(node) }),
+      { count: 0, doneCount: 0 },
+    )
   }
 
   #place(node: ShapeNode): Place {
     const known = this.#places.get(node)
     if (known) return known
     const doneCount = this.#done(node)
-    const standing = { shut: this.#shutOf(node), isDone: node.count > 0 && node.count === doneCount, count: node.count, doneCount }
+    const standing = {
+      shut: this.#shutOf(node),
+      isDone: node.count > 0 && node.count === doneCount,
+      count: node.count,
+      doneCount,
+    }
     const { id, parentId, kind, title, words, opensAt, settings } = node.entry
-    const place = { id, parentId, kind, title, words, opensAt, settings, depth: node.depth, number: node.number, minutes: node.minutes, standing }
+    const place = {
+      id,
+      parentId,
+      kind,
+      title,
+      words,
+      opensAt,
+      settings,
+      depth: node.depth,
+      number: node.number,
+      minutes: node.minutes,
+      standing,
+    }
     this.#places.set(node, place)
     return place
   }
@@ -89,14 +111,21 @@ export class Outline {
     if (known !== undefined) return known
     const above = node.parent && (this.#shutOf(node.parent) ?? this.#sequenceBefore(node.parent, node))
     const { opensAt } = node.entry
-    const shut = latest(above, opensAt !== null && new Date(opensAt).getTime() > this.#now ? { sort: 'date', opensAt } : null)
+    const shut = latest(
+      above,
+      opensAt !== null && new Date(opensAt).getTime() > this.#now ? { sort: 'date', opensAt } : null,
+    )
     this.#shut.set(node, shut)
     return shut
   }
 
   #sequenceBefore(parent: ShapeNode, node: ShapeNode): Shut | null {
     if (!parent.entry.settings.inSequence) return null
-    if (!this.#firstOpen.has(parent)) this.#firstOpen.set(parent, parent.children.find((child) => child.count > this.#done(child)))
+    if (!this.#firstOpen.has(parent))
+      this.#firstOpen.set(
+        parent,
+        parent.children.find((child) => child.count > this.#done(child)),
+      )
     const first = this.#firstOpen.get(parent)
     return first && first.at < node.at ? { sort: 'sequence', afterId: first.entry.id } : null
   }

@@ -27,7 +27,16 @@ export function sealedDocument(code: string): string {
 }
 
 /** Script and style of its own and pictures in it, and no way out. */
-const OWN_ALONE = ["default-src 'none'", "script-src 'unsafe-inline'", "style-src 'unsafe-inline'", 'img-src data: blob:', 'media-src data: blob:', 'font-src data:', "form-action 'none'", "base-uri 'none'"]
+const OWN_ALONE = [
+  "default-src 'none'",
+  "script-src 'unsafe-inline'",
+  "style-src 'unsafe-inline'",
+  'img-src data: blob:',
+  'media-src data: blob:',
+  'font-src data:',
+  "form-action 'none'",
+  "base-uri 'none'",
+]
 
 /** What every sealed document is sent with. `ancestors` are the origins whose pages may frame it. */
 export function sealedPolicy(ancestors: readonly string[]): string {
@@ -36,7 +45,10 @@ export function sealedPolicy(ancestors: readonly string[]): string {
 
 /** The document of a code piece inside a file: nothing is sent with it, so it says itself what it may. */
 export function sealedDocumentInFile(code: string): string {
-  return sealedDocument(code).replace('<meta charset="utf-8">', `$&<meta http-equiv="Content-Security-Policy" content="${OWN_ALONE.join('; ')}">`)
+  return sealedDocument(code).replace(
+    '<meta charset="utf-8">',
+    `$&<meta http-equiv="Content-Security-Policy" content="${OWN_ALONE.join('; ')}">`,
+  )
 }
 
 /** Waits for a document from the page around it and becomes it: how code is tried before anything is saved. */

@@ -5,7 +5,7 @@ test.each([
   ['dry stone', 'dry:* & stone:*', ''],
   ['  “dry stone” wall', 'wall:*', '(dry <-> stone)'],
   ['"one two', 'one:* & two:*', ''],
-  ['wall & !stone | (x:*) \\ \'', 'wall:* & stone:* & x:*', ''],
+  ["wall & !stone | (x:*) \\ '", 'wall:* & stone:* & x:*', ''],
   ['حجر الجدار', 'حجر:* & الجدار:*', ''],
   ['cafe\u0301 naïve', 'cafe\u0301:* & naïve:*', ''],
   ['\ud800x', 'x:*', ''],

@@ -14,10 +14,22 @@ export interface SearchTerms {
  * anything else. Null when there is no word in it.
  */
 export function searchTerms(typed: string): SearchTerms | null {
-  const phrases = [...typed.matchAll(/["“”„«»]([^"“”„«»]+)["“”„«»]/gu)].map(([, inside]) => wordsOf(inside ?? '').join(' <-> ')).filter(Boolean)
+  const phrases = [...typed.matchAll(/["“”„«»]([^"“”„«»]+)["“”„«»]/gu)]
+    .map(([, inside]) => wordsOf(inside ?? '').join(' <-> '))
+    .filter(Boolean)
   const words = wordsOf(typed.replace(/["“”„«»][^"“”„«»]+["“”„«»]/gu, ' ')).map((word) => `${word}:*`)
   if (words.length + phrases.length === 0) return null
-  return { words: words.slice(0, MOST_TERMS).join(' & '), phrases: phrases.slice(0, MOST_TERMS).map((phrase) => `(${phrase})`).join(' & ') }
+  return {
+    words: words.slice(0, MOST_TERMS).join(' & '),
+    phrases: phrases
+      .slice(0, MOST_TERMS)
+      .map((phrase) => `(${phrase})`)
+      .join(' & '),
+  }
 }
 
-const wordsOf = (text: string): string[] => text.toWellFormed().toLowerCase().match(/[\p{L}\p{N}\p{M}]+/gu) ?? []
+const wordsOf = (text: string): string[] =>
+  text
+    .toWellFormed()
+    .toLowerCase()
+    .match(/[\p{L}\p{N}\p{M}]+/gu) ?? []

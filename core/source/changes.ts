@@ -21,12 +21,21 @@ export function changeSteps(before: Node, after: Node): Step[] {
 }
 
 type Edit =
-  | { readonly sort: 'replace'; readonly from: number; readonly to: number; readonly content: Fragment; readonly order: number }
+  | {
+      readonly sort: 'replace'
+      readonly from: number
+      readonly to: number
+      readonly content: Fragment
+      readonly order: number
+    }
   | { readonly sort: 'attrs'; readonly from: number; readonly node: Node; readonly order: number }
 
 function apply(transform: Transform, edit: Edit): void {
   if (edit.sort === 'replace') transform.replace(edit.from, edit.to, new Slice(edit.content, 0, 0))
-  else for (const name in edit.node.attrs) if (transform.doc.nodeAt(edit.from)?.attrs[name] !== edit.node.attrs[name]) transform.setNodeAttribute(edit.from, name, edit.node.attrs[name])
+  else
+    for (const name in edit.node.attrs)
+      if (transform.doc.nodeAt(edit.from)?.attrs[name] !== edit.node.attrs[name])
+        transform.setNodeAttribute(edit.from, name, edit.node.attrs[name])
 }
 
 /** One step around everything that differs: right for any two pages, but not small. */
@@ -55,7 +64,13 @@ function compareChildren(before: Node, after: Node, at: number, edits: Edit[]): 
     }
     const size = run.removed.reduce((sum, node) => sum + node.nodeSize, 0)
     if (size > 0 || run.added.length > 0)
-      edits.push({ sort: 'replace', from: position, to: position + size, content: before.type.create(null, run.added).content, order: edits.length })
+      edits.push({
+        sort: 'replace',
+        from: position,
+        to: position + size,
+        content: before.type.create(null, run.added).content,
+        order: edits.length,
+      })
     position += size
   }
 }
@@ -98,7 +113,11 @@ function pairByType(removed: Node[], added: Node[]): Run[] {
     if (part.removed) runs.push({ paired: [], removed: removed.slice(from, (from += count)), added: [] })
     else if (part.added) runs.push({ paired: [], removed: [], added: added.slice(to, (to += count)) })
     else {
-      runs.push({ paired: removed.slice(from, from + count).map((node, index) => [node, added[to + index]!] as const), removed: [], added: [] })
+      runs.push({
+        paired: removed.slice(from, from + count).map((node, index) => [node, added[to + index]!] as const),
+        removed: [],
+        added: [],
+      })
       from += count
       to += count
     }
@@ -113,10 +132,17 @@ function kindOf(node: Node): string {
 function compareNodes(old: Node, fresh: Node, position: number, edits: Edit[]): void {
   if (old === fresh || old.eq(fresh)) return
   if (!Mark.sameSet(old.marks, fresh.marks) || old.isLeaf) {
-    edits.push({ sort: 'replace', from: position, to: position + old.nodeSize, content: old.type.schema.topNodeType.create(null, fresh).content, order: edits.length })
+    edits.push({
+      sort: 'replace',
+      from: position,
+      to: position + old.nodeSize,
+      content: old.type.schema.topNodeType.create(null, fresh).content,
+      order: edits.length,
+    })
     return
   }
-  if (!old.hasMarkup(fresh.type, fresh.attrs, fresh.marks)) edits.push({ sort: 'attrs', from: position, node: fresh, order: edits.length })
+  if (!old.hasMarkup(fresh.type, fresh.attrs, fresh.marks))
+    edits.push({ sort: 'attrs', from: position, node: fresh, order: edits.length })
   compareChildren(old, fresh, position + 1, edits)
 }
 
@@ -135,7 +161,11 @@ function tokens(textblock: Node): Token[] {
     else
       for (const match of (node.text ?? '').matchAll(/[\p{L}\p{N}_]+|[^\p{L}\p{N}_]/gu)) {
         const word = match[0]
-        found.push({ key: `${marks}\u0000${word}`, node: node.cut(match.index, match.index + word.length), size: word.length })
+        found.push({
+          key: `${marks}\u0000${word}`,
+          node: node.cut(match.index, match.index + word.length),
+          size: word.length,
+        })
       }
   })
   return found
@@ -146,7 +176,14 @@ function compareInline(before: Node, after: Node, at: number, edits: Edit[]): vo
   let from = -1
   let fresh: Node[] = []
   const settle = (): void => {
-    if (from >= 0) edits.push({ sort: 'replace', from, to: position, content: before.type.schema.nodes.paragraph!.create(null, fresh).content, order: edits.length })
+    if (from >= 0)
+      edits.push({
+        sort: 'replace',
+        from,
+        to: position,
+        content: before.type.schema.nodes.paragraph!.create(null, fresh).content,
+        order: edits.length,
+      })
     from = -1
     fresh = []
   }

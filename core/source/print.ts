@@ -5,7 +5,19 @@ import { element, type HtmlElement, type HtmlNode, isElement } from '../tree/tre
 
 const VOID = new Set(['br', 'hr', 'img'])
 /** Elements whose children stand on lines of their own. */
-const CONTAINERS = new Set(['ul', 'ol', 'blockquote', 'div', 'table', 'tbody', 'tr', 'section', 'details', 'nav', 'figure'])
+const CONTAINERS = new Set([
+  'ul',
+  'ol',
+  'blockquote',
+  'div',
+  'table',
+  'tbody',
+  'tr',
+  'section',
+  'details',
+  'nav',
+  'figure',
+])
 
 /** Where a block of the page stands in its source; offsets in UTF-16 units, `to` after its last character. */
 export interface SourceSpan {
@@ -60,7 +72,11 @@ class Printer {
     const [open, close] = tags(node)
     const firstBlock = node.childNodes.findIndex((child) => isElement(child) && isBlock(child))
     const words = node.childNodes.slice(0, firstBlock)
-    this.#write(open + words.map((word) => (isElement(word) ? serializeOuter(word) : serialize(element('p', {}, [word])))).join(''), indent)
+    this.#write(
+      open +
+        words.map((word) => (isElement(word) ? serializeOuter(word) : serialize(element('p', {}, [word])))).join(''),
+      indent,
+    )
     for (const child of node.childNodes.slice(firstBlock)) this.block(child, indent + 2)
     this.#write(close, indent)
   }
@@ -68,10 +84,26 @@ class Printer {
   #write(line: string, indent: number): void {
     this.text += `${' '.repeat(indent)}${line}\n`
   }
-
 }
 
-const BLOCK = new Set([...CONTAINERS, 'p', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'hr', 'li', 'td', 'th', 'summary', 'iframe', 'img', 'figcaption'])
+const BLOCK = new Set([
+  ...CONTAINERS,
+  'p',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'hr',
+  'li',
+  'td',
+  'th',
+  'summary',
+  'iframe',
+  'img',
+  'figcaption',
+])
 
 const isBlock = (node: HtmlElement): boolean => BLOCK.has(node.tagName)
 const holdsBlocks = (node: HtmlElement): boolean => node.childNodes.some((child) => isElement(child) && isBlock(child))

@@ -14,7 +14,8 @@ export interface HeadingRun {
   readonly titles: readonly string[]
 }
 
-const isHeading = (node: Node, level?: number): boolean => node.type.name === 'heading' && (level === undefined || node.attrs.level === level)
+const isHeading = (node: Node, level?: number): boolean =>
+  node.type.name === 'heading' && (level === undefined || node.attrs.level === level)
 
 /**
  * The run of parts that a selection or cursor means. With a selection: the blocks it touches, from the first heading
@@ -33,8 +34,14 @@ export function headingRun(page: Node, from: number, to: number): HeadingRun | n
   if (!found) return null
   const start = range.$from.start(range.depth)
   const titles: string[] = []
-  for (let at = found.first; at <= found.last; at++) if (isHeading(parent.child(at), found.level)) titles.push(parent.child(at).textContent)
-  return { from: start + sizeBefore(parent, found.first), to: start + sizeBefore(parent, found.last + 1), level: found.level, titles }
+  for (let at = found.first; at <= found.last; at++)
+    if (isHeading(parent.child(at), found.level)) titles.push(parent.child(at).textContent)
+  return {
+    from: start + sizeBefore(parent, found.first),
+    to: start + sizeBefore(parent, found.last + 1),
+    level: found.level,
+    titles,
+  }
 }
 
 interface IndexRun {
@@ -69,14 +76,16 @@ function runAround(parent: Node, from: number, to: number): IndexRun | null {
 function siblingRun(parent: Node, leading: number, to: number, level: number): IndexRun {
   const ends = (node: Node): boolean => isHeading(node) && Number(node.attrs.level) < level
   let [first, last] = [leading, to]
-  for (let at = leading - 1; at >= 0 && !ends(parent.child(at)); at--) if (isHeading(parent.child(at), level)) first = at
+  for (let at = leading - 1; at >= 0 && !ends(parent.child(at)); at--)
+    if (isHeading(parent.child(at), level)) first = at
   while (last + 1 < parent.childCount && !ends(parent.child(last + 1))) last++
   return { first, last, level }
 }
 
 function headingLevels(parent: Node, first: number, last: number): number[] {
   const levels: number[] = []
-  for (let at = first; at <= last; at++) if (isHeading(parent.child(at))) levels.push(Number(parent.child(at).attrs.level))
+  for (let at = first; at <= last; at++)
+    if (isHeading(parent.child(at))) levels.push(Number(parent.child(at).attrs.level))
   return levels
 }
 
@@ -96,7 +105,10 @@ export function headingsToParts(page: Node, run: HeadingRun, piece: PartsPiece):
   })
   const made = parts.map(({ heading, blocks }) => {
     const content = [...linksOf(heading, types.paragraph!), ...blocks]
-    return types.part!.create({ id: heading.attrs.id as string | null }, [titleFrom(heading, types.partTitle!), ...(content.length > 0 ? content : [types.paragraph!.create()])])
+    return types.part!.create({ id: heading.attrs.id as string | null }, [
+      titleFrom(heading, types.partTitle!),
+      ...(content.length > 0 ? content : [types.paragraph!.create()]),
+    ])
   })
   return new Transform(page).replaceWith(run.from, run.to, types[piece]!.create({ level: run.level }, made))
 }
@@ -124,7 +136,12 @@ export function partsToHeadings(page: Node, position: number): Transform | null 
   const heading = piece.type.schema.nodes.heading!
   const blocks: Node[] = []
   piece.forEach((part) => {
-    blocks.push(heading.create({ level: piece.attrs.level as number, id: part.attrs.id as string | null }, part.firstChild?.content))
+    blocks.push(
+      heading.create(
+        { level: piece.attrs.level as number, id: part.attrs.id as string | null },
+        part.firstChild?.content,
+      ),
+    )
     const isBare = part.childCount === 2 && part.child(1).type.name === 'paragraph' && part.child(1).content.size === 0
     for (let at = 1; at < part.childCount && !isBare; at++) blocks.push(part.child(at))
   })

@@ -34,7 +34,9 @@ export function addEntry(page: Node, position: number, index = Infinity): Transf
 export function removeEntry(page: Node, position: number, index: number): Transform | null {
   const entries = entriesOf(page, position)
   const entry = entries[index]
-  return entry && entries.length > 1 ? new Transform(page).delete(entry.position, entry.position + entry.node.nodeSize) : null
+  return entry && entries.length > 1
+    ? new Transform(page).delete(entry.position, entry.position + entry.node.nodeSize)
+    : null
 }
 
 /** Moves an entry to another place in its row; both counted from 0. */

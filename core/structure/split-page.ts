@@ -21,10 +21,13 @@ export function splitPage(page: Node, addressOf: (chapter: number, place: string
   page.forEach((node) => node.type.name === 'heading' && levels.push(Number(node.attrs.level)))
   if (levels.length === 0) return null
   const level = Math.min(...levels)
-  const groups: { title: string; id: string | null; blocks: Node[] }[] = [{ title: page.firstChild?.textContent ?? '', id: null, blocks: [] }]
+  const groups: { title: string; id: string | null; blocks: Node[] }[] = [
+    { title: page.firstChild?.textContent ?? '', id: null, blocks: [] },
+  ]
   page.forEach((node) => {
     if (node.type.name === 'title') return
-    if (node.type.name === 'heading' && node.attrs.level === level) groups.push({ title: node.textContent.trim(), id: node.attrs.id as string | null, blocks: [] })
+    if (node.type.name === 'heading' && node.attrs.level === level)
+      groups.push({ title: node.textContent.trim(), id: node.attrs.id as string | null, blocks: [] })
     else groups.at(-1)!.blocks.push(node)
   })
   const homes = new Map<string, number>()
@@ -37,10 +40,16 @@ export function splitPage(page: Node, addressOf: (chapter: number, place: string
       const place = mark.type.name === 'link' ? /^#(.+)$/.exec(String(mark.attrs.href))?.[1] : undefined
       const home = place === undefined ? undefined : homes.get(decodedPlace(place))
       if (place === undefined || home === undefined || home === at) return mark
-      return mark.type.create({ ...mark.attrs, href: addressOf(home - 1, groups[home]!.id === decodedPlace(place) ? '' : place) })
+      return mark.type.create({
+        ...mark.attrs,
+        href: addressOf(home - 1, groups[home]!.id === decodedPlace(place) ? '' : place),
+      })
     }
     const content = blocks.map((block) => mapMarks(shiftHeadings(block, at === 0 ? 0 : 1 - level), relink))
-    return schema.node('doc', null, [schema.node('title', null, title === '' ? [] : [schema.text(title)]), ...(content.length > 0 ? content : [schema.node('paragraph')])])
+    return schema.node('doc', null, [
+      schema.node('title', null, title === '' ? [] : [schema.text(title)]),
+      ...(content.length > 0 ? content : [schema.node('paragraph')]),
+    ])
   })
   return { opening: pages[0]!, chapters: pages.slice(1) }
 }

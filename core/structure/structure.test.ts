@@ -19,7 +19,10 @@ function lawful(page: Node, transform: Transform | null): Node {
   let back = doc
   for (let at = steps.length - 1; at >= 0; at--) back = steps[at]!.invert(docs[at]!).apply(back).doc!
   expect(back.eq(page)).toBe(true)
-  const sent = steps.reduce((now, step) => Step.fromJSON(schema, JSON.parse(JSON.stringify(step)) as object).apply(now).doc!, page)
+  const sent = steps.reduce(
+    (now, step) => Step.fromJSON(schema, JSON.parse(JSON.stringify(step)) as object).apply(now).doc!,
+    page,
+  )
   expect(sent.eq(doc)).toBe(true)
   return doc
 }
@@ -41,7 +44,8 @@ const pieceAt = (of: Node, name: string): number => {
   return found
 }
 
-const THREE = '<p>before</p>\n<h3 id="flat">On the <em>flat</em></h3>\n<p>a</p>\n<h4>deeper</h4>\n<p>b</p>\n<h3>On a slope</h3>\n<p>c</p>\n<h3>Across</h3>\n<p>d</p>\n<h2>Next</h2>\n<p>after</p>'
+const THREE =
+  '<p>before</p>\n<h3 id="flat">On the <em>flat</em></h3>\n<p>a</p>\n<h4>deeper</h4>\n<p>b</p>\n<h3>On a slope</h3>\n<p>c</p>\n<h3>Across</h3>\n<p>d</p>\n<h2>Next</h2>\n<p>after</p>'
 
 test('a cursor under one of three headings means all three, up to the next higher', () => {
   const start = page(THREE)
@@ -57,7 +61,9 @@ test('a selection means the headings in it alone, and what stands under the last
   const start = page(THREE)
   const run = headingRun(start, at(start, 'On the'), at(start, 'slope') + 3)
   expect(run?.titles).toEqual(['On the flat', 'On a slope'])
-  expect(html(lawful(start, headingsToParts(start, run!, 'accordion')))).toContain('<section><h3>On a slope</h3><p>c</p></section></div>\n<h3>Across</h3>')
+  expect(html(lawful(start, headingsToParts(start, run!, 'accordion')))).toContain(
+    '<section><h3>On a slope</h3><p>c</p></section></div>\n<h3>Across</h3>',
+  )
 })
 
 test('headings to tabs to accordion and back to headings is where it began', () => {
@@ -79,7 +85,9 @@ test('where no heading leads there is nothing to make parts of', () => {
 test('the links of a heading are not lost when it becomes a title', () => {
   const start = page('<h2>See <a href="https://walls.example/">the map</a><br>twice</h2><p>a</p>')
   const run = headingRun(start, at(start, 'See'), at(start, 'See'))!
-  expect(html(lawful(start, headingsToParts(start, run, 'tabs')))).toBe('<div data-piece="tabs"><section><h2>See the map twice</h2><p><a href="https://walls.example/">the map</a></p><p>a</p></section></div>')
+  expect(html(lawful(start, headingsToParts(start, run, 'tabs')))).toBe(
+    '<div data-piece="tabs"><section><h2>See the map twice</h2><p><a href="https://walls.example/">the map</a></p><p>a</p></section></div>',
+  )
 })
 
 test('on any page: no letter is lost, and what was made can be unmade', () => {
@@ -94,15 +102,19 @@ test('on any page: no letter is lost, and what was made can be unmade', () => {
       const tabs = lawful(start, transform)
       for (const letter of new Set(start.textContent)) expect(tabs.textContent).toContain(letter)
       const back = lawful(tabs, partsToHeadings(tabs, run.from))
-      expect(back.textContent.replaceAll(' ', '').length).toBeGreaterThanOrEqual(start.textContent.replaceAll(' ', '').length)
+      expect(back.textContent.replaceAll(' ', '').length).toBeGreaterThanOrEqual(
+        start.textContent.replaceAll(' ', '').length,
+      )
     }),
     { numRuns: 300 },
   )
   expect(made).toBeGreaterThan(20)
 })
 
-const TABS = '<div data-piece="tabs"><section id="x"><h3>A</h3><p>a</p></section><section><h3>B</h3><p>b</p></section><section><h3>C</h3><p>c</p></section></div>'
-const titles = (of: Node): string[] => entriesOf(of, pieceAt(of, 'tabs')).map(({ node }) => node.firstChild?.textContent ?? '')
+const TABS =
+  '<div data-piece="tabs"><section id="x"><h3>A</h3><p>a</p></section><section><h3>B</h3><p>b</p></section><section><h3>C</h3><p>c</p></section></div>'
+const titles = (of: Node): string[] =>
+  entriesOf(of, pieceAt(of, 'tabs')).map(({ node }) => node.firstChild?.textContent ?? '')
 
 test('parts are added, moved and taken out; the last one stays', () => {
   const start = page(TABS)
@@ -126,14 +138,22 @@ test('answers and columns are rows too; other pieces have none', () => {
   const columns = pieceAt(start, 'columns')
   expect(entriesOf(lawful(start, addEntry(start, columns)), columns)).toHaveLength(3)
   expect(addEntry(start, pieceAt(start, 'bulletList'))).toBeNull()
-  const question = page('<div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer"><p>a</p></div></div>')
-  expect(entriesOf(lawful(question, addEntry(question, pieceAt(question, 'practice'))), pieceAt(question, 'practice'))).toHaveLength(2)
+  const question = page(
+    '<div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer"><p>a</p></div></div>',
+  )
+  expect(
+    entriesOf(lawful(question, addEntry(question, pieceAt(question, 'practice'))), pieceAt(question, 'practice')),
+  ).toHaveLength(2)
 })
 
 test.each([
   ['box', '<div data-piece="box"><p>a</p><hr></div>', '<p>a</p>\n<hr>'],
   ['quotation', '<blockquote><p>a</p></blockquote>', '<p>a</p>'],
-  ['columns', '<div data-piece="columns"><div><p>a</p></div><div><p>b</p><p>c</p></div></div>', '<p>a</p>\n<p>b</p>\n<p>c</p>'],
+  [
+    'columns',
+    '<div data-piece="columns"><div><p>a</p></div><div><p>b</p><p>c</p></div></div>',
+    '<p>a</p>\n<p>b</p>\n<p>c</p>',
+  ],
   ['reveal', '<details><summary>Why <em>not</em></summary><p>a</p></details>', '<p>Why <em>not</em></p>\n<p>a</p>'],
   ['reveal', '<details><summary></summary><p>a</p></details>', '<p>a</p>'],
   ['tabs', TABS, '<h3 id="x">A</h3>\n<p>a</p>\n<h3>B</h3>\n<p>b</p>\n<h3>C</h3>\n<p>c</p>'],

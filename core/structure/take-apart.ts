@@ -8,7 +8,13 @@ const WRAPS = new Set(['box', 'quotation'])
 export function takeApart(page: Node, position: number): Transform | null {
   const piece = page.nodeAt(position)
   if (!piece) return null
-  const left = WRAPS.has(piece.type.name) ? piece.children : piece.type.name === 'columns' ? piece.children.flatMap((column) => column.children) : piece.type.name === 'reveal' ? revealed(piece) : null
+  const left = WRAPS.has(piece.type.name)
+    ? piece.children
+    : piece.type.name === 'columns'
+      ? piece.children.flatMap((column) => column.children)
+      : piece.type.name === 'reveal'
+        ? revealed(piece)
+        : null
   if (!left) return partsToHeadings(page, position)
   return new Transform(page).replaceWith(position, position + piece.nodeSize, left)
 }

@@ -24,7 +24,11 @@ export function blanksOf(page: Node): Blank[] {
 export function renameBlanks(page: Node, names: ReadonlyMap<string, string>): Node {
   return mapRuns(page, (run, mark) => {
     const name = nameOf(mark, wordsOf(run))
-    return run.map((node) => node.mark(mark.type.create({ ...mark.attrs, name: names.get(name) ?? name }).addToSet(mark.removeFromSet(node.marks))))
+    return run.map((node) =>
+      node.mark(
+        mark.type.create({ ...mark.attrs, name: names.get(name) ?? name }).addToSet(mark.removeFromSet(node.marks)),
+      ),
+    )
   })
 }
 
@@ -36,7 +40,10 @@ export function fillBlanks(page: Node, values: ReadonlyMap<string, string>): Nod
   return mapRuns(page, (run, mark) => {
     const name = nameOf(mark, wordsOf(run))
     const value = values.get(name)?.trim() ?? ''
-    if (value === '') return run.map((node) => node.mark(mark.type.create({ name, isOpen: true }).addToSet(mark.removeFromSet(node.marks))))
+    if (value === '')
+      return run.map((node) =>
+        node.mark(mark.type.create({ name, isOpen: true }).addToSet(mark.removeFromSet(node.marks))),
+      )
     return [page.type.schema.text(value, mark.removeFromSet(run[0]!.marks))]
   })
 }
@@ -64,7 +71,10 @@ function eachRun(page: Node, see: (mark: Mark, words: string) => void): void {
 }
 
 function mapRuns(node: Node, change: (run: readonly Node[], mark: Mark) => Node[]): Node {
-  if (node.isTextblock) return node.copy(Fragment.fromArray(runsOf(node).flatMap(({ nodes, mark }) => (mark ? change(nodes, mark) : nodes))))
+  if (node.isTextblock)
+    return node.copy(
+      Fragment.fromArray(runsOf(node).flatMap(({ nodes, mark }) => (mark ? change(nodes, mark) : nodes))),
+    )
   if (node.isLeaf) return node
   const children: Node[] = []
   node.forEach((child) => children.push(mapRuns(child, change)))

@@ -15,7 +15,8 @@ export interface Moved {
 export function forOtherCourse(page: Node): Moved {
   let questions = 0
   let links = 0
-  const isOwn = (mark: Mark): boolean => mark.type.name === 'link' && !/^(#|[a-z][a-z0-9+.-]*:)/i.test(String(mark.attrs.href))
+  const isOwn = (mark: Mark): boolean =>
+    mark.type.name === 'link' && !/^(#|[a-z][a-z0-9+.-]*:)/i.test(String(mark.attrs.href))
   const change = (node: Node): Node[] => {
     if (namedBy(node)?.to === 'questions') {
       questions++
@@ -33,8 +34,14 @@ export function forOtherCourse(page: Node): Moved {
   }
   const moved = change(page)[0]!
   const notes = [
-    ...(questions > 0 ? [`${questions} ${questions === 1 ? 'question of the bank stays' : 'questions of the bank stay'} in the course it came from.`] : []),
-    ...(links > 0 ? [`${links} ${links === 1 ? 'link to a page' : 'links to pages'} of that course became plain words.`] : []),
+    ...(questions > 0
+      ? [
+          `${questions} ${questions === 1 ? 'question of the bank stays' : 'questions of the bank stay'} in the course it came from.`,
+        ]
+      : []),
+    ...(links > 0
+      ? [`${links} ${links === 1 ? 'link to a page' : 'links to pages'} of that course became plain words.`]
+      : []),
   ]
   return { page: moved, notes }
 }

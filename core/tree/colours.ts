@@ -1,10 +1,36 @@
 const NAMED: Record<string, string> = {
-  white: '#ffffff', black: '#000000', red: '#ff0000', lime: '#00ff00', blue: '#0000ff', yellow: '#ffff00',
-  aqua: '#00ffff', cyan: '#00ffff', fuchsia: '#ff00ff', magenta: '#ff00ff', silver: '#c0c0c0', gray: '#808080',
-  grey: '#808080', maroon: '#800000', olive: '#808000', green: '#008000', purple: '#800080', teal: '#008080',
-  navy: '#000080', orange: '#ffa500', beige: '#f5f5dc', ivory: '#fffff0', lightyellow: '#ffffe0',
-  lightblue: '#add8e6', lightgreen: '#90ee90', lightgray: '#d3d3d3', lightgrey: '#d3d3d3', pink: '#ffc0cb',
-  khaki: '#f0e68c', wheat: '#f5deb3', linen: '#faf0e6', lavender: '#e6e6fa',
+  white: '#ffffff',
+  black: '#000000',
+  red: '#ff0000',
+  lime: '#00ff00',
+  blue: '#0000ff',
+  yellow: '#ffff00',
+  aqua: '#00ffff',
+  cyan: '#00ffff',
+  fuchsia: '#ff00ff',
+  magenta: '#ff00ff',
+  silver: '#c0c0c0',
+  gray: '#808080',
+  grey: '#808080',
+  maroon: '#800000',
+  olive: '#808000',
+  green: '#008000',
+  purple: '#800080',
+  teal: '#008080',
+  navy: '#000080',
+  orange: '#ffa500',
+  beige: '#f5f5dc',
+  ivory: '#fffff0',
+  lightyellow: '#ffffe0',
+  lightblue: '#add8e6',
+  lightgreen: '#90ee90',
+  lightgray: '#d3d3d3',
+  lightgrey: '#d3d3d3',
+  pink: '#ffc0cb',
+  khaki: '#f0e68c',
+  wheat: '#f5deb3',
+  linen: '#faf0e6',
+  lavender: '#e6e6fa',
 }
 
 /**
@@ -62,7 +88,13 @@ export function readableGround(ground: string): string {
   const channels = [1, 3, 5].map((at) => parseInt(ground.slice(at, at + 2), 16))
   for (let step = 0; step <= 255; step++)
     for (const sign of [1, -1]) {
-      const moved = `#${channels.map((channel) => Math.min(255, Math.max(0, channel + sign * step)).toString(16).padStart(2, '0')).join('')}`
+      const moved = `#${channels
+        .map((channel) =>
+          Math.min(255, Math.max(0, channel + sign * step))
+            .toString(16)
+            .padStart(2, '0'),
+        )
+        .join('')}`
       if (contrast(inkOn(moved), moved) >= 4.5) return moved
     }
   return PAPER

@@ -22,14 +22,7 @@ export function element(
     const value = attributes[name]
     if (value !== null && value !== undefined) attrs.push({ name, value: String(value) })
   }
-  return {
-    nodeName: tag,
-    tagName: tag,
-    attrs,
-    namespaceURI: HTML_NAMESPACE,
-    childNodes: children,
-    parentNode: null,
-  }
+  return { nodeName: tag, tagName: tag, attrs, namespaceURI: HTML_NAMESPACE, childNodes: children, parentNode: null }
 }
 
 export function text(value: string): HtmlText {

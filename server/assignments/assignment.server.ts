@@ -6,7 +6,14 @@ import { pool, transaction } from '../database/pool.server.ts'
 import type { Participant } from '../discussions/discussion.server.ts'
 import { tell } from '../notices/tell.server.ts'
 import { updateDone } from '../reading/queries.server.ts'
-import { deleteDraft, type HandedFiles, insertSubmission, listOwnItems, updateReturned, upsertDraft } from './queries.server.ts'
+import {
+  deleteDraft,
+  type HandedFiles,
+  insertSubmission,
+  listOwnItems,
+  updateReturned,
+  upsertDraft,
+} from './queries.server.ts'
 import { readPassage } from '../discussions/read-passage.server.ts'
 
 export type Handed = { readonly ok: true; readonly number?: number } | { readonly ok: false; readonly reason: string }
@@ -21,25 +28,54 @@ export async function keepDraft(who: Participant, unsafeContent: unknown, files:
 }
 
 /** Hands in: what was written stays as it is; writing on makes the next one. */
-export async function handIn(who: Participant, unsafeContent: unknown, files: HandedFiles, now = new Date()): Promise<Handed> {
+export async function handIn(
+  who: Participant,
+  unsafeContent: unknown,
+  files: HandedFiles,
+  now = new Date(),
+): Promise<Handed> {
   const checked = await readWork(who, unsafeContent, files)
   if (!checked.ok) return checked
-  if (isBlank(checked.passage) && files.length === 0) return refuse('There is nothing to hand in yet: write something, or add a file.')
+  if (isBlank(checked.passage) && files.length === 0)
+    return refuse('There is nothing to hand in yet: write something, or add a file.')
   const { dueAt } = who.place.settings
   const isLate = dueAt !== null && new Date(dueAt) < now
   return transaction(async (db) => {
     // One at a time for one student: a button pressed twice hands in once, then there is no draft any more.
     await db.query('select pg_advisory_xact_lock(hashtext($1::text))', [`${who.place.id} ${who.personId}`])
-    const number = await insertSubmission(db, { entryId: who.place.id, personId: who.personId, content: JSON.stringify(checked.passage.toJSON()), html: passageHtml(checked.passage), files, isLate })
+    const number = await insertSubmission(db, {
+      entryId: who.place.id,
+      personId: who.personId,
+      content: JSON.stringify(checked.passage.toJSON()),
+      html: passageHtml(checked.passage),
+      files,
+      isLate,
+    })
     await deleteDraft(db, who.place.id, who.personId)
-    if (doneRule(who.place.kind, who.place.settings) === 'handed in') await updateDone(db, who.place.id, who.personId, true)
-    await tell(db, { courseId: who.courseId, entryId: who.place.id, sort: 'handed in', words: `${who.name} handed in “${who.place.title}”${isLate ? ', after it was due' : ''}.`, address: `/courses/${who.courseId}/hand-ins/${who.place.id}?of=${who.personId}`, roles: ['author'], isToFollowers: false, personIds: [], exceptId: who.personId })
+    if (doneRule(who.place.kind, who.place.settings) === 'handed in')
+      await updateDone(db, who.place.id, who.personId, true)
+    await tell(db, {
+      courseId: who.courseId,
+      entryId: who.place.id,
+      sort: 'handed in',
+      words: `${who.name} handed in “${who.place.title}”${isLate ? ', after it was due' : ''}.`,
+      address: `/courses/${who.courseId}/hand-ins/${who.place.id}?of=${who.personId}`,
+      roles: ['author'],
+      isToFollowers: false,
+      personIds: [],
+      exceptId: who.personId,
+    })
     return { ok: true, number }
   })
 }
 
 async function readWork(who: Participant, unsafeContent: unknown, files: HandedFiles): Promise<PassageRead> {
-  if (!who.mayTakePart || who.isAuthor) return refuse(who.isAuthor ? 'Authors look at what students hand in; they hand in nothing themselves.' : 'You read here as a guest; students hand in.')
+  if (!who.mayTakePart || who.isAuthor)
+    return refuse(
+      who.isAuthor
+        ? 'Authors look at what students hand in; they hand in nothing themselves.'
+        : 'You read here as a guest; students hand in.',
+    )
   const read = await readPassage(unsafeContent)
   if (!read.ok) return read
   const brought = [...files.map(({ id }) => id), ...shelfItemsOf(read.passage)]
@@ -49,14 +85,38 @@ async function readWork(who: Participant, unsafeContent: unknown, files: HandedF
 }
 
 /** Gives back what a student has handed in, with a comment; the student is told. */
-export async function giveBack(author: { personId: string; name: string }, place: { courseId: string; entryId: string; title: string }, studentId: string, number: number, unsafeComment: unknown): Promise<Handed> {
+export async function giveBack(
+  author: { personId: string; name: string },
+  place: { courseId: string; entryId: string; title: string },
+  studentId: string,
+  number: number,
+  unsafeComment: unknown,
+): Promise<Handed> {
   const read = await readPassage(unsafeComment)
   if (!read.ok) return read
-  if (isBlank(read.passage)) return refuse('Say something to it before you give it back: the student reads your comment.')
+  if (isBlank(read.passage))
+    return refuse('Say something to it before you give it back: the student reads your comment.')
   return transaction(async (db) => {
-    const isThere = await updateReturned(db, place.entryId, studentId, number, { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage) }, author.personId)
+    const isThere = await updateReturned(
+      db,
+      place.entryId,
+      studentId,
+      number,
+      { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage) },
+      author.personId,
+    )
     if (!isThere) return refuse('This was not handed in, or the student has handed in anew. Load the page again.')
-    await tell(db, { courseId: place.courseId, entryId: place.entryId, sort: 'returned', words: `${author.name} gave back your “${place.title}” with a comment.`, address: `/assignments/${place.courseId}/${place.entryId}`, roles: [], isToFollowers: false, personIds: [studentId], exceptId: author.personId })
+    await tell(db, {
+      courseId: place.courseId,
+      entryId: place.entryId,
+      sort: 'returned',
+      words: `${author.name} gave back your “${place.title}” with a comment.`,
+      address: `/assignments/${place.courseId}/${place.entryId}`,
+      roles: [],
+      isToFollowers: false,
+      personIds: [studentId],
+      exceptId: author.personId,
+    })
     return { ok: true, number }
   })
 }

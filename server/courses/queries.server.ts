@@ -39,7 +39,11 @@ export async function findCourse(db: Database, courseId: string, personId: strin
 }
 
 /** The course of a document, deleted or not. */
-export async function findCourseOfDocument(db: Database, documentId: string, personId: string): Promise<(Course & { isDocumentDeleted: boolean }) | null> {
+export async function findCourseOfDocument(
+  db: Database,
+  documentId: string,
+  personId: string,
+): Promise<(Course & { isDocumentDeleted: boolean }) | null> {
   const { rows } = await db.query<{ is_document_deleted: boolean }>({
     name: 'find-course-of-document',
     text: `select ${COLUMNS}, d.deleted_at is not null as is_document_deleted from documents d join courses c on c.id = d.course_id
@@ -67,7 +71,13 @@ export async function findCourseOfEntry(db: Database, entryId: string, personId:
 export const COURSES_A_PART = 60
 
 /** The courses a person is in, for the manager all, by title: those with all of some words in it, from a place in the list on; one more than a part when there are more. */
-export async function listCourses(db: Database, personId: string, all: boolean, words = '', from = 0): Promise<Course[]> {
+export async function listCourses(
+  db: Database,
+  personId: string,
+  all: boolean,
+  words = '',
+  from = 0,
+): Promise<Course[]> {
   const patterns = containingEach(words)
   const { rows } = await db.query(
     `select ${COLUMNS} from courses c left join memberships m on m.course_id = c.id and m.person_id = $1::text

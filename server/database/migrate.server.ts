@@ -15,11 +15,16 @@ export async function migrate(connectionString: string, folder: string): Promise
   await client.connect()
   try {
     await client.query('select pg_advisory_lock($1::bigint)', [MIGRATION_LOCK])
-    await client.query('create table if not exists migrations (name text primary key, applied_at timestamptz not null default now())')
+    await client.query(
+      'create table if not exists migrations (name text primary key, applied_at timestamptz not null default now())',
+    )
     const { rows } = await client.query<{ name: string }>('select name from migrations order by name')
     const applied = new Set(rows.map((row) => row.name))
     const unknown = rows.find((row) => !files.includes(row.name))
-    if (unknown) throw new Error(`The database is newer than this Fieldstone: it has the migration “${unknown.name}”. Start the newer version, or restore a backup.`)
+    if (unknown)
+      throw new Error(
+        `The database is newer than this Fieldstone: it has the migration “${unknown.name}”. Start the newer version, or restore a backup.`,
+      )
     const waiting = files.filter((name) => !applied.has(name))
     for (const name of waiting) {
       await client.query('begin')
@@ -29,7 +34,9 @@ export async function migrate(connectionString: string, folder: string): Promise
         await client.query('commit')
       } catch (error) {
         await client.query('rollback')
-        throw new Error(`The migration “${name}” failed: ${error instanceof Error ? error.message : String(error)}`, { cause: error })
+        throw new Error(`The migration “${name}” failed: ${error instanceof Error ? error.message : String(error)}`, {
+          cause: error,
+        })
       }
     }
     return waiting

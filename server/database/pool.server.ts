@@ -49,5 +49,9 @@ export function isDatabaseDown(error: unknown): boolean {
   if (!(error instanceof Error)) return false
   const code = 'code' in error ? String(error.code) : ''
   // SQLSTATE classes 08 (connection) and 57P (operator intervention), 53300 (too many connections).
-  return /^(08|57P|53300)/.test(code) || ['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', 'ETIMEDOUT'].includes(code) || /Connection terminated|timeout exceeded when trying to connect/.test(error.message)
+  return (
+    /^(08|57P|53300)/.test(code) ||
+    ['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', 'ETIMEDOUT'].includes(code) ||
+    /Connection terminated|timeout exceeded when trying to connect/.test(error.message)
+  )
 }

@@ -12,7 +12,22 @@ import type { Place } from '../../core/reading/outline.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { listPostable } from '../shelf/queries.server.ts'
 import { readPassage } from './read-passage.server.ts'
-import { findPost, hasPosted, insertPost, listReplies, listRoots, type PostRow, replacePostItems, updateBroughtBack, updateDeleted, updateFollow, updateHelpful, updateHidden, updateLocked, updatePost } from './queries.server.ts'
+import {
+  findPost,
+  hasPosted,
+  insertPost,
+  listReplies,
+  listRoots,
+  type PostRow,
+  replacePostItems,
+  updateBroughtBack,
+  updateDeleted,
+  updateFollow,
+  updateHelpful,
+  updateHidden,
+  updateLocked,
+  updatePost,
+} from './queries.server.ts'
 
 /** Somebody at an item under which people write. */
 export interface Participant {
@@ -39,7 +54,8 @@ export interface Thread {
   readonly replies: readonly SeenPost[]
 }
 
-export type PostResult = { readonly ok: true; readonly post: SeenPost } | { readonly ok: false; readonly reason: string }
+export type PostResult =
+  { readonly ok: true; readonly post: SeenPost } | { readonly ok: false; readonly reason: string }
 const refuse = (reason: string): PostResult & { ok: false } => ({ ok: false, reason })
 
 /** A thread that one is sent to from a search comes with so many answers, from the one that was found on. */
@@ -67,20 +83,40 @@ export async function mustPostFirst(who: Participant): Promise<boolean> {
 }
 
 /** Threads of an item, newest first, from before one of them on. */
-export async function readThreads(who: Participant, beforeId: string | null): Promise<{ threads: Thread[]; hasMore: boolean }> {
+export async function readThreads(
+  who: Participant,
+  beforeId: string | null,
+): Promise<{ threads: Thread[]; hasMore: boolean }> {
   if (await mustPostFirst(who)) return { threads: [], hasMore: false }
   const roots = await listRoots(pool, who.place.id, beforeId, THREADS + 1)
   const shown = roots.slice(0, THREADS)
-  const replies = await listReplies(pool, shown.map(({ id }) => id), SHOWN_REPLIES)
-  return { threads: shown.map((root) => ({ post: seen(root, who), replies: replies.filter(({ rootId }) => rootId === root.id).map((reply) => seen(reply, who)) })), hasMore: roots.length > THREADS }
+  const replies = await listReplies(
+    pool,
+    shown.map(({ id }) => id),
+    SHOWN_REPLIES,
+  )
+  return {
+    threads: shown.map((root) => ({
+      post: seen(root, who),
+      replies: replies.filter(({ rootId }) => rootId === root.id).map((reply) => seen(reply, who)),
+    })),
+    hasMore: roots.length > THREADS,
+  }
 }
 
 /** One thread with its last answers, or the last before one of them; null when there is none, or it is not to be seen yet. */
-export async function readThread(who: Participant, rootId: string, { beforeId = null, most = PART_REPLIES }: { beforeId?: string | null; most?: number } = {}): Promise<Thread | null> {
+export async function readThread(
+  who: Participant,
+  rootId: string,
+  { beforeId = null, most = PART_REPLIES }: { beforeId?: string | null; most?: number } = {},
+): Promise<Thread | null> {
   if (await mustPostFirst(who)) return null
   const root = await findPost(pool, who.place.id, rootId)
   if (root?.parentId !== null) return null
-  return { post: seen(root, who), replies: (await listReplies(pool, [rootId], most, beforeId)).map((reply) => seen(reply, who)) }
+  return {
+    post: seen(root, who),
+    replies: (await listReplies(pool, [rootId], most, beforeId)).map((reply) => seen(reply, who)),
+  }
 }
 
 /** The thread of a post, with the answers from that post on, of a first post all; null when there is no such post to be seen. */
@@ -93,7 +129,10 @@ export async function readThreadOf(who: Participant, postId: string): Promise<Th
 }
 
 /** Takes what somebody wrote: a post that begins a thread, or an answer. The same id twice is one post. */
-export async function writePost(who: Participant, { id, parentId, unsafeContent }: { id: string; parentId: string | null; unsafeContent: unknown }): Promise<PostResult> {
+export async function writePost(
+  who: Participant,
+  { id, parentId, unsafeContent }: { id: string; parentId: string | null; unsafeContent: unknown },
+): Promise<PostResult> {
   const why = whyNotWrite(who)
   if (why) return refuse(why)
   const read = await readPassage(unsafeContent)
@@ -106,17 +145,28 @@ export async function writePost(who: Participant, { id, parentId, unsafeContent 
     const problem = parentId === null ? null : await whyNotAnswer(db, who, parent)
     if (problem) return refuse(problem)
     const text = plainText(read.passage)
-    const isNew = await insertPost(db, { id, entryId: who.place.id, parentId, rootId: parent?.rootId ?? id, personId: who.personId, content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage), words: text })
+    const isNew = await insertPost(db, {
+      id,
+      entryId: who.place.id,
+      parentId,
+      rootId: parent?.rootId ?? id,
+      personId: who.personId,
+      content: JSON.stringify(read.passage.toJSON()),
+      html: passageHtml(read.passage),
+      words: text,
+    })
     if (isNew) {
       await replacePostItems(db, id, shelfItemsOf(read.passage))
-      if (doneRule(who.place.kind, who.place.settings) === 'posted') await updateDone(db, who.place.id, who.personId, true)
+      if (doneRule(who.place.kind, who.place.settings) === 'posted')
+        await updateDone(db, who.place.id, who.personId, true)
       await updateFollow(db, who.place.id, who.personId, true)
       await tellOf(db, who, id, parent, text)
       await announce(db, who.place.id)
     }
     const post = await findPost(db, who.place.id, id)
     // An id that somebody else's post has already, here or elsewhere, is nobody's to send.
-    if (!isNew && post?.personId !== who.personId) return refuse('This could not be sent. Load the page again; what you wrote is still in the field.')
+    if (!isNew && post?.personId !== who.personId)
+      return refuse('This could not be sent. Load the page again; what you wrote is still in the field.')
     return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse('This was taken back meanwhile.')
   })
 }
@@ -126,23 +176,40 @@ async function whyNotShown(who: Participant, passage: Node): Promise<string | nu
   const items = shelfItemsOf(passage)
   if (items.length === 0) return null
   const shown = await listPostable(pool, who.courseId, who.personId, who.isAuthor, items)
-  return shown.length === items.length ? null : 'A picture in it can’t be shown here: it is not yours, and readers of this course do not see it yet. Take it out, or add it from your own device.'
+  return shown.length === items.length
+    ? null
+    : 'A picture in it can’t be shown here: it is not yours, and readers of this course do not see it yet. Take it out, or add it from your own device.'
 }
 
 async function whyNotAnswer(db: Database, who: Participant, parent: PostRow | null): Promise<string | null> {
-  if (!parent || parent.isDeleted) return 'What you answer is no longer there. What you wrote is still in the field; send it as a post of its own.'
+  if (!parent || parent.isDeleted)
+    return 'What you answer is no longer there. What you wrote is still in the field; send it as a post of its own.'
   if (who.isAuthor) return null
   if (parent.hiddenReason !== null) return 'What you answer was hidden, so it can’t be answered.'
   const root = parent.parentId === null ? parent : await findPost(db, who.place.id, parent.rootId)
   if (!root || root.hiddenReason !== null) return 'This thread was hidden, so nobody writes in it.'
-  return root.isLocked ? 'This thread is locked: everybody reads, nobody writes.' : (await mustPostFirst(who)) ? 'Write a post of your own first.' : null
+  return root.isLocked
+    ? 'This thread is locked: everybody reads, nobody writes.'
+    : (await mustPostFirst(who))
+      ? 'Write a post of your own first.'
+      : null
 }
 
 /** Whoever follows the item, whoever is answered, and the authors of the course get a notice. */
 async function tellOf(db: Database, who: Participant, id: string, parent: PostRow | null, text: string): Promise<void> {
   const line = text.replace(/\s+/g, ' ')
   const words = `${who.name} wrote in “${who.place.title}”: ${line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line || 'a picture'}`
-  await tell(db, { courseId: who.courseId, entryId: who.place.id, sort: who.place.kind === 'discussion' ? 'reply' : 'comment', words, address: `/discuss/${who.courseId}/${who.place.id}?post=${id}#post-${id}`, roles: ['author'], isToFollowers: true, personIds: parent ? [parent.personId] : [], exceptId: who.personId })
+  await tell(db, {
+    courseId: who.courseId,
+    entryId: who.place.id,
+    sort: who.place.kind === 'discussion' ? 'reply' : 'comment',
+    words,
+    address: `/discuss/${who.courseId}/${who.place.id}?post=${id}#post-${id}`,
+    roles: ['author'],
+    isToFollowers: true,
+    personIds: parent ? [parent.personId] : [],
+    exceptId: who.personId,
+  })
 }
 
 /** Tells every process that something under an item has changed. */
@@ -160,7 +227,15 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
   const foreign = await whyNotShown(who, read.passage)
   if (foreign) return refuse(foreign)
   return transaction(async (db) => {
-    const isDone = await updatePost(db, { id, entryId: who.place.id, personId: who.personId }, { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage), words: plainText(read.passage) })
+    const isDone = await updatePost(
+      db,
+      { id, entryId: who.place.id, personId: who.personId },
+      {
+        content: JSON.stringify(read.passage.toJSON()),
+        html: passageHtml(read.passage),
+        words: plainText(read.passage),
+      },
+    )
     if (!isDone) return refuse('This post can’t be changed: it was hidden or taken back, or somebody else wrote it.')
     await replacePostItems(db, id, shelfItemsOf(read.passage))
     await announce(db, who.place.id)
@@ -170,7 +245,9 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
 }
 
 /** What can be done with a post besides writing it. */
-export type PostAct = { readonly act: 'take back' | 'bring back' | 'helpful' | 'not helpful' | 'lock' | 'unlock' | 'show' } | { readonly act: 'hide'; readonly reason: string }
+export type PostAct =
+  | { readonly act: 'take back' | 'bring back' | 'helpful' | 'not helpful' | 'lock' | 'unlock' | 'show' }
+  | { readonly act: 'hide'; readonly reason: string }
 
 /** Takes back one's own post, and brings it back; marks, locks and hides those of others, which authors alone may. */
 export async function actOnPost(who: Participant, id: string, asked: PostAct): Promise<PostResult> {

@@ -29,7 +29,10 @@ export function toWire(batch: StoredBatch): WireBatch {
  * own tab does. Batches of a document are taken one after the other, so that none is refused because another was quicker.
  */
 export async function acceptBatch(documentId: string, personId: string, unsafeBatch: SentBatch): Promise<SaveAnswer> {
-  const answer: SaveAnswer = unsafeBatch.schemaVersion !== SCHEMA_VERSION ? { status: 'outdated' } : ((await inTurn(documentId, () => accept(documentId, personId, unsafeBatch))) ?? { status: 'busy' })
+  const answer: SaveAnswer =
+    unsafeBatch.schemaVersion !== SCHEMA_VERSION
+      ? { status: 'outdated' }
+      : ((await inTurn(documentId, () => accept(documentId, personId, unsafeBatch))) ?? { status: 'busy' })
   batches.inc({ outcome: answer.status === 'taken' && answer.steps !== null ? 'rebased' : answer.status })
   return answer
 }
@@ -47,8 +50,16 @@ async function accept(documentId: string, personId: string, batch: SentBatch): P
       if (await findBatch(pool, documentId, batch.id)) continue
       return { status: 'refused', reason: made.reason }
     }
-    const stored = { id: batch.id, base: log.tree.version, version: log.tree.version + made.steps.length, personId, schemaVersion: SCHEMA_VERSION, steps: made.steps.map((step) => step.toJSON() as unknown) }
-    const appended = made.steps.length === 0 ? { note: null } : await append(documentId, batch.client, log.tree, made, stored)
+    const stored = {
+      id: batch.id,
+      base: log.tree.version,
+      version: log.tree.version + made.steps.length,
+      personId,
+      schemaVersion: SCHEMA_VERSION,
+      steps: made.steps.map((step) => step.toJSON() as unknown),
+    }
+    const appended =
+      made.steps.length === 0 ? { note: null } : await append(documentId, batch.client, log.tree, made, stored)
     if (appended) return { ...answerTaken(stored, log.tail, batch), ...(appended.note ? { note: appended.note } : {}) }
   }
   return { status: 'busy' }
@@ -68,7 +79,10 @@ async function logSince(documentId: string, base: number, isFresh: boolean): Pro
   if (base > tree.version) return 'The change builds on a version of the page that does not exist.'
   // Somebody else may have replayed more since: what a batch is moved over ends where the tree stands.
   const tail = recentTail(documentId, base)?.filter(({ batch }) => batch.version <= tree.version)
-  return tail ? { tree, tail } : ((await tailSince(pool, documentId, base)) ?? 'The change builds on a version of the page that is no longer kept step by step.')
+  return tail
+    ? { tree, tail }
+    : ((await tailSince(pool, documentId, base)) ??
+        'The change builds on a version of the page that is no longer kept step by step.')
 }
 
 type Made = { readonly ok: true; readonly page: Node; readonly steps: readonly Step[] }
@@ -87,9 +101,19 @@ function make({ tree, tail }: LogSince, unsafeSteps: unknown): Made | Refusal {
   return reason ? { ok: false, reason } : { ok: true, page: moved.page, steps: mergedSteps(moved.steps) }
 }
 
-function answerTaken({ base, version, steps }: StoredBatch, before: readonly Written[], sent: SentBatch): SaveAnswer & { status: 'taken' } {
+function answerTaken(
+  { base, version, steps }: StoredBatch,
+  before: readonly Written[],
+  sent: SentBatch,
+): SaveAnswer & { status: 'taken' } {
   const isAsSent = base === sent.base
-  return { status: 'taken', from: base, to: version, before: before.length > MOST_BEFORE ? [] : before.map(({ batch }) => toWire(batch)), steps: isAsSent ? null : [...steps] }
+  return {
+    status: 'taken',
+    from: base,
+    to: version,
+    before: before.length > MOST_BEFORE ? [] : before.map(({ batch }) => toWire(batch)),
+    steps: isAsSent ? null : [...steps],
+  }
 }
 
 interface Appended {
@@ -98,7 +122,13 @@ interface Appended {
 }
 
 /** Appends a batch with what follows from it: the plan's title and the system's repairs. Null when another process was first. */
-async function append(documentId: string, clientId: string, tree: Tree, made: Made, stored: StoredBatch): Promise<Appended | null> {
+async function append(
+  documentId: string,
+  clientId: string,
+  tree: Tree,
+  made: Made,
+  stored: StoredBatch,
+): Promise<Appended | null> {
   const title = changedTitle(tree.page, made.page)
   const repairs = normalise(made.page)
   const foreign = await foreignIn(documentId, made.steps)
@@ -124,12 +154,20 @@ interface WhatFollows {
 }
 
 /** A batch and all that follows from it; false when it has no place any more, and then nothing is written. */
-async function appendAll(db: Database, { documentId, clientId, title, foreign, repairs }: WhatFollows, page: Node, stored: StoredBatch): Promise<(Appended & { repairs: readonly Step[] }) | false> {
+async function appendAll(
+  db: Database,
+  { documentId, clientId, title, foreign, repairs }: WhatFollows,
+  page: Node,
+  stored: StoredBatch,
+): Promise<(Appended & { repairs: readonly Step[] }) | false> {
   if (!(await insertBatch(db, row(documentId, clientId, stored)))) return false
-  const settled = foreign ? await settleForeign(db, stored.personId!, after(page, repairs), foreign) : { steps: [], note: null }
+  const settled = foreign
+    ? await settleForeign(db, stored.personId!, after(page, repairs), foreign)
+    : { steps: [], note: null }
   const all = [...repairs, ...settled.steps]
   const repair = systemBatch(stored.version, all)
-  if (repair && !(await insertBatch(db, row(documentId, 'system', repair)))) throw new Error(`What follows from ${stored.id} has no place behind it in the log of ${documentId}.`)
+  if (repair && !(await insertBatch(db, row(documentId, 'system', repair))))
+    throw new Error(`What follows from ${stored.id} has no place behind it in the log of ${documentId}.`)
   if (title !== null) await updateEntryTitle(db, documentId, title)
   return { repairs: all, note: settled.note }
 }
@@ -138,10 +176,32 @@ const after = (page: Node, steps: readonly Step[]): Node => steps.reduce((each, 
 
 /** Repairs as a batch of the system's own; null when there is nothing to repair. */
 function systemBatch(base: number, steps: readonly Step[]): StoredBatch | null {
-  return steps.length === 0 ? null : { id: `system-${base}`, base, version: base + steps.length, personId: null, schemaVersion: SCHEMA_VERSION, steps: steps.map((step) => step.toJSON() as unknown) }
+  return steps.length === 0
+    ? null
+    : {
+        id: `system-${base}`,
+        base,
+        version: base + steps.length,
+        personId: null,
+        schemaVersion: SCHEMA_VERSION,
+        steps: steps.map((step) => step.toJSON() as unknown),
+      }
 }
 
-const row = (documentId: string, clientId: string, { id, base, version, personId, schemaVersion, steps }: StoredBatch): NewBatch => ({ documentId, id, base, count: version - base, personId, clientId, schemaVersion, steps: JSON.stringify(steps) })
+const row = (
+  documentId: string,
+  clientId: string,
+  { id, base, version, personId, schemaVersion, steps }: StoredBatch,
+): NewBatch => ({
+  documentId,
+  id,
+  base,
+  count: version - base,
+  personId,
+  clientId,
+  schemaVersion,
+  steps: JSON.stringify(steps),
+})
 
 function changedTitle(before: Node, after: Node): string | null {
   const [old, fresh] = [before.firstChild, after.firstChild]

@@ -13,7 +13,11 @@ export class Pace<T> {
   #second = 0
   #count = 0
 
-  constructor(private readonly tell: (message: T) => void, private readonly flood: () => void, private readonly now: () => number = () => performance.now()) {}
+  constructor(
+    private readonly tell: (message: T) => void,
+    private readonly flood: () => void,
+    private readonly now: () => number = () => performance.now(),
+  ) {}
 
   take(message: T): void {
     const second = Math.floor(this.now() / 1000)

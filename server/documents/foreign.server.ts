@@ -36,15 +36,28 @@ export interface Settled {
  * Puts this course's own in the place of what belongs to another: an author of both gets a copy, on this course's shelf or
  * in its bank. What they may not take is left out: nobody brings out of a course what is not theirs to show.
  */
-export async function settleForeign(db: Database, personId: string, page: Node, { courseId, items, questions }: Foreign): Promise<Settled> {
-  const own = { items: await ownItems(db, courseId, personId, items), questions: await ownQuestions(db, courseId, personId, questions) }
+export async function settleForeign(
+  db: Database,
+  personId: string,
+  page: Node,
+  { courseId, items, questions }: Foreign,
+): Promise<Settled> {
+  const own = {
+    items: await ownItems(db, courseId, personId, items),
+    questions: await ownQuestions(db, courseId, personId, questions),
+  }
   return { steps: replaceForeign(page, own), note: noteOf(leftOut(own.items), leftOut(own.questions)) }
 }
 
 const leftOut = (own: ReadonlyMap<string, unknown>): number => [...own.values()].filter((each) => each === null).length
 
 /** What stands in a course for questions of other banks: a copy, in no folder, for whoever writes in both courses, else null. */
-async function ownQuestions(db: Database, courseId: string, personId: string, questions: readonly string[]): Promise<Map<string, string | null>> {
+async function ownQuestions(
+  db: Database,
+  courseId: string,
+  personId: string,
+  questions: readonly string[],
+): Promise<Map<string, string | null>> {
   const own = new Map<string, string | null>(questions.map((id) => [id, null]))
   const { rows } = await db.query(
     `select q.id, q.course_id as "courseId", p.is_manager as "isManager", m.role
@@ -55,7 +68,13 @@ async function ownQuestions(db: Database, courseId: string, personId: string, qu
     const question = await findQuestion(db, fromCourseId, id)
     if (!question) continue
     const copy = nanoid(12)
-    await insertQuestion(db, courseId, null, personId, written(copy, question.title, await withOwnPictures(db, courseId, personId, question.content)))
+    await insertQuestion(
+      db,
+      courseId,
+      null,
+      personId,
+      written(copy, question.title, await withOwnPictures(db, courseId, personId, question.content)),
+    )
     own.set(id, copy)
   }
   return own
@@ -63,8 +82,16 @@ async function ownQuestions(db: Database, courseId: string, personId: string, qu
 
 function noteOf(items: number, questions: number): string | null {
   const sentences = [
-    ...(items > 0 ? [`${items === 1 ? 'A picture was' : `${items} pictures were`} left out, because ${items === 1 ? 'it belongs' : 'they belong'} to a course that you don’t write, or to a student’s work. The alternative text stands there instead.`] : []),
-    ...(questions > 0 ? [`${questions === 1 ? 'A question was' : `${questions} questions were`} left out, because ${questions === 1 ? 'it belongs' : 'they belong'} to a course that you don’t write. Choose another in the side desk.`] : []),
+    ...(items > 0
+      ? [
+          `${items === 1 ? 'A picture was' : `${items} pictures were`} left out, because ${items === 1 ? 'it belongs' : 'they belong'} to a course that you don’t write, or to a student’s work. The alternative text stands there instead.`,
+        ]
+      : []),
+    ...(questions > 0
+      ? [
+          `${questions === 1 ? 'A question was' : `${questions} questions were`} left out, because ${questions === 1 ? 'it belongs' : 'they belong'} to a course that you don’t write. Choose another in the side desk.`,
+        ]
+      : []),
   ]
   return sentences.length > 0 ? sentences.join(' ') : null
 }

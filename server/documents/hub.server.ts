@@ -1,7 +1,12 @@
 import pg from 'pg'
 import { connection, pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
-import { presence as presenceSchema, type Presence, type ServerMessage, type WireBatch } from '../../core/document/wire.ts'
+import {
+  presence as presenceSchema,
+  type Presence,
+  type ServerMessage,
+  type WireBatch,
+} from '../../core/document/wire.ts'
 import { allTopicsChanged, topicChanged } from '../live/topics.server.ts'
 import { toWire } from './accept-batch.server.ts'
 import { readLog } from './trees.server.ts'
@@ -87,7 +92,14 @@ async function pumpOnce(documentId: string): Promise<boolean> {
   for (const follower of set) {
     if (follower.version >= last.to) continue
     let text = texts.get(follower.version)
-    if (text === undefined) texts.set(follower.version, (text = JSON.stringify({ type: 'batches', batches: batches.filter((batch) => batch.from >= follower.version) } satisfies ServerMessage)))
+    if (text === undefined)
+      texts.set(
+        follower.version,
+        (text = JSON.stringify({
+          type: 'batches',
+          batches: batches.filter((batch) => batch.from >= follower.version),
+        } satisfies ServerMessage)),
+      )
     follower.version = last.to
     follower.sendText(text)
   }
@@ -103,7 +115,9 @@ export async function startHub(): Promise<void> {
     listener.on('error', () => undefined)
     listener.on('end', () => retry())
     await listener.connect()
-    await listener.query('listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside; listen fieldstone_gone; listen fieldstone_topic')
+    await listener.query(
+      'listen fieldstone_document; listen fieldstone_presence; listen fieldstone_set_aside; listen fieldstone_gone; listen fieldstone_topic',
+    )
     allTopicsChanged()
     for (const documentId of followers.keys()) void pump(documentId)
   } catch {
@@ -129,13 +143,13 @@ function heard(channel: string, payload: string): void {
   else if (channel === 'fieldstone_gone') {
     const [documentId = '', what] = payload.split(' ')
     tell(documentId, { type: 'gone', isDeleted: what === 'deleted' })
-  }
-  else {
+  } else {
     const { documentId, presence } = JSON.parse(payload) as { documentId: string; presence: unknown }
     tell(documentId, { type: 'presence', presence: presenceSchema.parse(presence) })
   }
 }
 
 function tell(documentId: string, message: ServerMessage): void {
-  for (const follower of followers.get(documentId) ?? []) if (message.type !== 'presence' || message.presence.client !== follower.client) follower.send(message)
+  for (const follower of followers.get(documentId) ?? [])
+    if (message.type !== 'presence' || message.presence.client !== follower.client) follower.send(message)
 }

@@ -14,7 +14,14 @@ export interface StoredBatch {
   readonly steps: readonly unknown[]
 }
 
-const batchRow = z.object({ id: z.string(), base: z.number(), version: z.number(), person_id: z.string().nullable(), schema_version: z.number(), steps: z.array(z.unknown()) })
+const batchRow = z.object({
+  id: z.string(),
+  base: z.number(),
+  version: z.number(),
+  person_id: z.string().nullable(),
+  schema_version: z.number(),
+  steps: z.array(z.unknown()),
+})
 
 function toBatch(row: unknown): StoredBatch {
   const { person_id, schema_version, ...rest } = batchRow.parse(row)
@@ -50,19 +57,38 @@ export async function insertBatch(db: Database, batch: NewBatch): Promise<boolea
                and $7::int >= coalesce((select schema_version from batches where document_id = $1::text order by base desc limit 1), 1)
              on conflict do nothing returning version)
            select pg_notify('fieldstone_document', $1::text || ' ' || version) from taken`,
-    values: [batch.documentId, batch.base, batch.count, batch.id, batch.personId, batch.clientId, batch.schemaVersion, batch.steps],
+    values: [
+      batch.documentId,
+      batch.base,
+      batch.count,
+      batch.id,
+      batch.personId,
+      batch.clientId,
+      batch.schemaVersion,
+      batch.steps,
+    ],
   })
   return rowCount === 1
 }
 
-export async function findBatch(db: Database, documentId: string, id: string): Promise<{ base: number; version: number } | null> {
-  const { rows } = await db.query<{ base: number; version: number }>('select base, version from batches where document_id = $1::text and id = $2::text', [documentId, id])
+export async function findBatch(
+  db: Database,
+  documentId: string,
+  id: string,
+): Promise<{ base: number; version: number } | null> {
+  const { rows } = await db.query<{ base: number; version: number }>(
+    'select base, version from batches where document_id = $1::text and id = $2::text',
+    [documentId, id],
+  )
   return rows[0] ?? null
 }
 
 /** True when the log holds a batch, by itself or in the session that it became part of. */
 export async function isBatchTaken(db: Database, documentId: string, id: string): Promise<boolean> {
-  const { rowCount } = await db.query(`select 1 from batches where document_id = $1::text and (id = $2::text or (is_squashed and $2::text = any(squashed_ids))) limit 1`, [documentId, id])
+  const { rowCount } = await db.query(
+    `select 1 from batches where document_id = $1::text and (id = $2::text or (is_squashed and $2::text = any(squashed_ids))) limit 1`,
+    [documentId, id],
+  )
   return rowCount === 1
 }
 
@@ -70,7 +96,12 @@ export async function isBatchTaken(db: Database, documentId: string, id: string)
 export const BATCHES_AT_ONCE = 1000
 
 /** The log from `version` on, at most `limit` batches. */
-export async function listBatchesSince(db: Database, documentId: string, version: number, limit = BATCHES_AT_ONCE): Promise<StoredBatch[]> {
+export async function listBatchesSince(
+  db: Database,
+  documentId: string,
+  version: number,
+  limit = BATCHES_AT_ONCE,
+): Promise<StoredBatch[]> {
   const { rows } = await db.query({
     name: 'list-batches-since',
     text: 'select id, base, version, person_id, schema_version, steps from batches where document_id = $1::text and base >= $2::int order by base limit $3::int',
@@ -87,7 +118,11 @@ export interface StoredSnapshot {
 }
 
 /** The newest snapshot at or before `version`. */
-export async function findSnapshot(db: Database, documentId: string, version = 2_147_483_647): Promise<StoredSnapshot | null> {
+export async function findSnapshot(
+  db: Database,
+  documentId: string,
+  version = 2_147_483_647,
+): Promise<StoredSnapshot | null> {
   const { rows } = await db.query<StoredSnapshot>(
     'select version, schema_version as "schemaVersion", content from snapshots where document_id = $1::text and version <= $2::int order by version desc limit 1',
     [documentId, version],
@@ -95,7 +130,13 @@ export async function findSnapshot(db: Database, documentId: string, version = 2
   return rows[0] ?? null
 }
 
-export async function insertSnapshot(db: Database, documentId: string, version: number, schemaVersion: number, content: string): Promise<void> {
+export async function insertSnapshot(
+  db: Database,
+  documentId: string,
+  version: number,
+  schemaVersion: number,
+  content: string,
+): Promise<void> {
   await db.query(
     'insert into snapshots (document_id, version, schema_version, content) values ($1::text, $2::int, $3::int, $4::json) on conflict do nothing',
     [documentId, version, schemaVersion, content],
@@ -104,16 +145,26 @@ export async function insertSnapshot(db: Database, documentId: string, version: 
 
 /** What the plan shows of a page; nothing is written when nothing has changed. */
 export async function updateFacts(db: Database, documentId: string, words: number, findings: number): Promise<void> {
-  await db.query('update documents set words = $2::int, findings = $3::int where id = $1::text and (words, findings) <> ($2::int, $3::int)', [documentId, words, findings])
+  await db.query(
+    'update documents set words = $2::int, findings = $3::int where id = $1::text and (words, findings) <> ($2::int, $3::int)',
+    [documentId, words, findings],
+  )
 }
 
 export async function insertDocument(db: Database, id: string, courseId: string, words: number): Promise<void> {
-  await db.query('insert into documents (id, course_id, words) values ($1::text, $2::text, $3::int)', [id, courseId, words])
+  await db.query('insert into documents (id, course_id, words) values ($1::text, $2::text, $3::int)', [
+    id,
+    courseId,
+    words,
+  ])
 }
 
 /** The title of the plan follows that of the page. */
 export async function updateEntryTitle(db: Database, documentId: string, title: string): Promise<void> {
-  await db.query('update plan_entries set title = $2::text where document_id = $1::text and title <> $2::text', [documentId, title])
+  await db.query('update plan_entries set title = $2::text where document_id = $1::text and title <> $2::text', [
+    documentId,
+    title,
+  ])
 }
 
 export interface SetAsideEntry {
@@ -126,7 +177,10 @@ export interface SetAsideEntry {
   readonly at: string
 }
 
-export async function insertSetAside(db: Database, entry: { id: string; documentId: string; personId: string; reason: string; content: string; words: string }): Promise<void> {
+export async function insertSetAside(
+  db: Database,
+  entry: { id: string; documentId: string; personId: string; reason: string; content: string; words: string },
+): Promise<void> {
   await db.query(
     `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words)
      values ($1::text, $2::text, $3::text, $4::text, $5::json, ${SCHEMA_VERSION}, $6::text) on conflict (id) do nothing`,
@@ -153,7 +207,11 @@ export async function settleSetAside(db: Database, documentId: string, id: strin
 }
 
 /** Tells every process something short that is never stored, such as where a cursor stands. */
-export async function notify(db: Database, channel: 'fieldstone_presence' | 'fieldstone_set_aside' | 'fieldstone_topic', payload: string): Promise<void> {
+export async function notify(
+  db: Database,
+  channel: 'fieldstone_presence' | 'fieldstone_set_aside' | 'fieldstone_topic',
+  payload: string,
+): Promise<void> {
   await db.query('select pg_notify($1::text, $2::text)', [channel, payload])
 }
 
@@ -166,7 +224,10 @@ export interface OldBatch extends StoredBatch {
 }
 
 export async function listDocumentsToSquash(db: Database, days: number): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(`select distinct document_id as id from batches where not is_squashed and created_at < now() - make_interval(days => $1::int)`, [days])
+  const { rows } = await db.query<{ id: string }>(
+    `select distinct document_id as id from batches where not is_squashed and created_at < now() - make_interval(days => $1::int)`,
+    [days],
+  )
   return rows.map((row) => row.id)
 }
 
@@ -177,16 +238,27 @@ export async function listOldBatches(db: Database, documentId: string, days: num
      where document_id = $1::text and created_at < now() - make_interval(days => $2::int) order by base for update`,
     [documentId, days],
   )
-  return rows.map((row) => ({ ...toBatch(row), clientId: row.client_id, at: row.created_at.getTime(), squashedIds: row.squashed_ids }))
+  return rows.map((row) => ({
+    ...toBatch(row),
+    clientId: row.client_id,
+    at: row.created_at.getTime(),
+    squashedIds: row.squashed_ids,
+  }))
 }
 
 export async function listSnapshotVersions(db: Database, documentId: string): Promise<number[]> {
-  const { rows } = await db.query<{ version: number }>('select version from snapshots where document_id = $1::text', [documentId])
+  const { rows } = await db.query<{ version: number }>('select version from snapshots where document_id = $1::text', [
+    documentId,
+  ])
   return rows.map((row) => row.version)
 }
 
 export async function deleteBatches(db: Database, documentId: string, base: number, version: number): Promise<void> {
-  await db.query('delete from batches where document_id = $1::text and base >= $2::int and version <= $3::int', [documentId, base, version])
+  await db.query('delete from batches where document_id = $1::text and base >= $2::int and version <= $3::int', [
+    documentId,
+    base,
+    version,
+  ])
 }
 
 /** A sitting as one batch; it may hold fewer steps than its versions count. */
@@ -194,10 +266,24 @@ export async function insertSitting(db: Database, documentId: string, batch: Old
   await db.query(
     `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at, is_squashed, squashed_ids)
      values ($1::text, $2::int, $3::int, $4::text, $5::text, $6::text, $7::int, $8::json, to_timestamp($9::double precision / 1000), true, $10::text[])`,
-    [documentId, batch.base, batch.version, batch.id, batch.personId, batch.clientId, batch.schemaVersion, JSON.stringify(batch.steps), batch.at, batch.squashedIds],
+    [
+      documentId,
+      batch.base,
+      batch.version,
+      batch.id,
+      batch.personId,
+      batch.clientId,
+      batch.schemaVersion,
+      JSON.stringify(batch.steps),
+      batch.at,
+      batch.squashedIds,
+    ],
   )
 }
 
 export async function markSquashed(db: Database, documentId: string, version: number): Promise<void> {
-  await db.query('update batches set is_squashed = true where document_id = $1::text and version <= $2::int and not is_squashed', [documentId, version])
+  await db.query(
+    'update batches set is_squashed = true where document_id = $1::text and version <= $2::int and not is_squashed',
+    [documentId, version],
+  )
 }

@@ -37,7 +37,10 @@ async function snapshot(documentId: string, least: number): Promise<void> {
     if (!tree || tree.version - (lastVersion.get(documentId) ?? 0) < least) return
     await storeTree(pool, documentId, tree)
   } catch (error) {
-    log.warn({ documentId, error: error instanceof Error ? error.message : String(error) }, 'a snapshot was not written')
+    log.warn(
+      { documentId, error: error instanceof Error ? error.message : String(error) },
+      'a snapshot was not written',
+    )
   }
 }
 

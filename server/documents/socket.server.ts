@@ -52,7 +52,9 @@ async function admit(request: IncomingMessage, stream: Duplex, head: Buffer): Pr
   if (posts !== undefined) {
     if (!(await mayListen(session.person, posts))) return refuse(stream, '403 Forbidden')
     if ((open.get(session.person.id) ?? 0) >= MOST_SOCKETS) return refuse(stream, '429 Too Many Requests')
-    return sockets.handleUpgrade(request, stream, head, (socket) => listenOnly(socket, `posts ${posts}`, session.person, request.headers.cookie))
+    return sockets.handleUpgrade(request, stream, head, (socket) =>
+      listenOnly(socket, `posts ${posts}`, session.person, request.headers.cookie),
+    )
   }
   if (!parsed) return refuse(stream, '400 Bad Request')
   const { person } = session
@@ -80,7 +82,9 @@ function countSocket(personId: string): () => void {
 
 async function mayFollow(person: Person, documentId: string): Promise<boolean> {
   const course = await findCourseOfDocument(pool, documentId, person.id)
-  return course !== null && !course.isDocumentDeleted && may({ isManager: person.isManager, role: course.role }, 'write')
+  return (
+    course !== null && !course.isDocumentDeleted && may({ isManager: person.isManager, role: course.role }, 'write')
+  )
 }
 
 async function mayListen(person: Person, entryId: string): Promise<boolean> {
@@ -124,7 +128,12 @@ function refuse(stream: Duplex, status: string): void {
   stream.end(`HTTP/1.1 ${status}\r\nConnection: close\r\nContent-Length: 0\r\n\r\n`)
 }
 
-function run(socket: WebSocket, person: Person, { document, client, since }: z.infer<typeof query>, cookie: string | undefined): void {
+function run(
+  socket: WebSocket,
+  person: Person,
+  { document, client, since }: z.infer<typeof query>,
+  cookie: string | undefined,
+): void {
   const release = countSocket(person.id)
   const follower: Follower = {
     client,
@@ -139,7 +148,9 @@ function run(socket: WebSocket, person: Person, { document, client, since }: z.i
   const say = (presence: Parameters<typeof tellPresence>[1]): void => {
     tellPresence(document, presence).catch(() => undefined)
   }
-  const end = keepAlive(socket, () => sessionOf(cookie, false).then((session) => session !== null && mayFollow(session.person, document)))
+  const end = keepAlive(socket, () =>
+    sessionOf(cookie, false).then((session) => session !== null && mayFollow(session.person, document)),
+  )
   const pace = new Pace<z.infer<typeof clientMessage>>(
     ({ cursor }) => say({ ...here, cursor }),
     () => socket.close(1008, 'too many messages'),

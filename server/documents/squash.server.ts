@@ -5,7 +5,15 @@ import { sittings } from '../../core/history/sittings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { log } from '../log.server.ts'
-import { deleteBatches, insertSitting, listDocumentsToSquash, listOldBatches, listSnapshotVersions, markSquashed, type OldBatch } from './queries.server.ts'
+import {
+  deleteBatches,
+  insertSitting,
+  listDocumentsToSquash,
+  listOldBatches,
+  listSnapshotVersions,
+  markSquashed,
+  type OldBatch,
+} from './queries.server.ts'
 import { applyStored, treeAt } from './trees.server.ts'
 
 /** Batches stay as they were sent for so many days. */
@@ -33,10 +41,22 @@ async function squashSitting(db: Database, documentId: string, sitting: readonly
   if (!before) throw new Error(`The page ${documentId} at ${first.base} can't be replayed.`)
   const all: Step[] = sitting.flatMap(({ steps }) => stepsFromJson(steps))
   const steps = mergedSteps(all).map((step) => step.toJSON() as unknown)
-  const [whole, short] = [applyStored(before.page, sitting.flatMap((batch) => batch.steps)), applyStored(before.page, steps)]
-  if (!whole.eq(short)) throw new Error(`Squashing ${documentId} from ${first.base} to ${last.version} would change the page.`)
+  const [whole, short] = [
+    applyStored(
+      before.page,
+      sitting.flatMap((batch) => batch.steps),
+    ),
+    applyStored(before.page, steps),
+  ]
+  if (!whole.eq(short))
+    throw new Error(`Squashing ${documentId} from ${first.base} to ${last.version} would change the page.`)
   await deleteBatches(db, documentId, first.base, last.version)
-  await insertSitting(db, documentId, { ...last, base: first.base, steps, squashedIds: sitting.flatMap(({ id, squashedIds }) => [id, ...squashedIds]) })
+  await insertSitting(db, documentId, {
+    ...last,
+    base: first.base,
+    steps,
+    squashedIds: sitting.flatMap(({ id, squashedIds }) => [id, ...squashedIds]),
+  })
 }
 
 /** Puts a job on the queue for each document whose log has grown old: one that can't be squashed holds up no other. */

@@ -6,7 +6,13 @@ import { keepsPositions, PositionsChanged, upgraded, upgradedSteps } from '../..
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { config } from '../config.server.ts'
 import type { Database } from '../database/pool.server.ts'
-import { BATCHES_AT_ONCE, findSnapshot, listBatchesSince, type StoredBatch, type StoredSnapshot } from './queries.server.ts'
+import {
+  BATCHES_AT_ONCE,
+  findSnapshot,
+  listBatchesSince,
+  type StoredBatch,
+  type StoredSnapshot,
+} from './queries.server.ts'
 
 /** A page as it stands at a version of its log. */
 export interface Tree {
@@ -92,7 +98,11 @@ export async function treeAt(db: Database, documentId: string, version: number):
 }
 
 /** The log from a version on, with the tree at its end; null when it no longer reaches back to it step by step. */
-export async function tailSince(db: Database, documentId: string, base: number): Promise<{ tree: Tree; tail: Written[] } | null> {
+export async function tailSince(
+  db: Database,
+  documentId: string,
+  base: number,
+): Promise<{ tree: Tree; tail: Written[] } | null> {
   const start = await treeAt(db, documentId, base)
   if (!start) return null
   const tail: Written[] = []
@@ -119,11 +129,18 @@ async function snapshotTree(db: Database, documentId: string, until = Infinity):
   const snapshot = await findSnapshot(db, documentId, until === Infinity ? undefined : until)
   if (!snapshot) return null
   const { version, schemaVersion, content } = snapshot
-  return keepsPositions(schemaVersion) ? { version, page: pageFromJson(upgraded(content, schemaVersion)) } : oldEpoch(db, documentId, snapshot, until)
+  return keepsPositions(schemaVersion)
+    ? { version, page: pageFromJson(upgraded(content, schemaVersion)) }
+    : oldEpoch(db, documentId, snapshot, until)
 }
 
 /** The page at the end of an old epoch, or at a version within it: what was written then is put together by the sizes of things. */
-async function oldEpoch(db: Database, documentId: string, { version: start, schemaVersion, content }: StoredSnapshot, until: number): Promise<Tree> {
+async function oldEpoch(
+  db: Database,
+  documentId: string,
+  { version: start, schemaVersion, content }: StoredSnapshot,
+  until: number,
+): Promise<Tree> {
   let version = start
   const old: StoredBatch[] = []
   for (;;) {
@@ -137,14 +154,24 @@ async function oldEpoch(db: Database, documentId: string, { version: start, sche
 }
 
 /** Goes on from `start`; `tail`, when given, gets what was replayed. Steps of an older version are read as they would be written now. */
-async function replay(db: Database, documentId: string, start: Tree, until = Infinity, tail?: Written[]): Promise<Tree> {
+async function replay(
+  db: Database,
+  documentId: string,
+  start: Tree,
+  until = Infinity,
+  tail?: Written[],
+): Promise<Tree> {
   let { version, page } = start
   for (;;) {
     const batches = await listBatchesSince(db, documentId, version)
     for (const stored of batches) {
       if (stored.version > until) return { version, page }
-      if (stored.base !== version) throw new Error(`The log of ${documentId} has a gap: ${version} is followed by ${stored.base}.`)
-      const batch = stored.schemaVersion === SCHEMA_VERSION ? stored : { ...stored, schemaVersion: SCHEMA_VERSION, steps: upgradedSteps(page, stored.steps, stored.schemaVersion) }
+      if (stored.base !== version)
+        throw new Error(`The log of ${documentId} has a gap: ${version} is followed by ${stored.base}.`)
+      const batch =
+        stored.schemaVersion === SCHEMA_VERSION
+          ? stored
+          : { ...stored, schemaVersion: SCHEMA_VERSION, steps: upgradedSteps(page, stored.steps, stored.schemaVersion) }
       const steps = batch.steps.map((json) => Step.fromJSON(schema, json))
       tail?.push({ batch, before: page, maps: steps.map((step) => step.getMap()) })
       page = applyAll(page, steps)

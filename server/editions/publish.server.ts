@@ -30,24 +30,51 @@ export const publishRequest = z.object({
 export type Published = { readonly ok: true; readonly number: number } | { readonly ok: false; readonly reason: string }
 
 /** Publishes the page as it stands at the end of its log, as the next edition. */
-export async function publish(documentId: string, personId: string, { note, version, notice }: z.infer<typeof publishRequest>): Promise<Published> {
+export async function publish(
+  documentId: string,
+  personId: string,
+  { note, version, notice }: z.infer<typeof publishRequest>,
+): Promise<Published> {
   return transaction(async (db) => {
     const tree = await currentTree(db, documentId)
     if (!tree) return { ok: false, reason: 'This page was deleted.' }
-    if (tree.version < version) return { ok: false, reason: 'The last changes have not arrived yet. Wait until everything is kept, then publish.' }
+    if (tree.version < version)
+      return {
+        ok: false,
+        reason: 'The last changes have not arrived yet. Wait until everything is kept, then publish.',
+      }
     const last = (await listEditions(db, documentId))[0]
     const touched = await findQuestionsChanged(db, documentId)
-    if (last?.version === tree.version && !(touched && touched > new Date(last.at))) return { ok: false, reason: `Nothing has changed since edition ${last.number}.` }
+    if (last?.version === tree.version && !(touched && touched > new Date(last.at)))
+      return { ok: false, reason: `Nothing has changed since edition ${last.number}.` }
     const published = await insertPublished(db, documentId, personId, tree, note, (last?.number ?? 0) + 1)
     const entry = published.ok && notice ? await findEntryOfDocument(db, documentId) : null
-    if (entry) await tellReaders(db, { courseId: entry.courseId, entryId: entry.id, words: `“${tree.page.firstChild?.textContent ?? ''}” ${last ? 'has changed' : 'is new'}${note ? `: ${note}` : ''}.` }, personId)
+    if (entry)
+      await tellReaders(
+        db,
+        {
+          courseId: entry.courseId,
+          entryId: entry.id,
+          words: `“${tree.page.firstChild?.textContent ?? ''}” ${last ? 'has changed' : 'is new'}${note ? `: ${note}` : ''}.`,
+        },
+        personId,
+      )
     return published
   })
 }
 
 /** Writes edition `number` of a tree; used by publishing and by the demo. */
-export async function insertPublished(db: Database, documentId: string, personId: string, tree: Tree, note: string, number: number, at?: Date): Promise<Published> {
-  if ((tree.page.firstChild?.textContent ?? '').trim() === '') return { ok: false, reason: 'Give the page a title before publishing it: students find it by its title.' }
+export async function insertPublished(
+  db: Database,
+  documentId: string,
+  personId: string,
+  tree: Tree,
+  note: string,
+  number: number,
+  at?: Date,
+): Promise<Published> {
+  if ((tree.page.firstChild?.textContent ?? '').trim() === '')
+    return { ok: false, reason: 'Give the page a title before publishing it: students find it by its title.' }
   const problem = problemOfPage(tree.page)
   if (problem) return { ok: false, reason: problem }
   const entry = await findEntryOfDocument(db, documentId)
@@ -77,11 +104,20 @@ export async function insertPublished(db: Database, documentId: string, personId
     await insertEditionItems(db, documentId, number, [...shelfItemsOf(page), ...frozen.items])
     await insertEditionQuestions(db, documentId, number, frozen.questions)
   }
-  return inserted ? { ok: true, number } : { ok: false, reason: 'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.' }
+  return inserted
+    ? { ok: true, number }
+    : {
+        ok: false,
+        reason:
+          'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.',
+      }
 }
 
 /** The page with link cards in the place of players whose hosts the school does not allow, however they came in. */
 async function withAllowedHosts(db: Database, page: Node): Promise<Node> {
   if (playerOrigins(page).length === 0) return page
-  return withoutOtherHosts(page, (await listHosts(db)).filter(({ isAllowed }) => isAllowed).map(({ origin }) => origin))
+  return withoutOtherHosts(
+    page,
+    (await listHosts(db)).filter(({ isAllowed }) => isAllowed).map(({ origin }) => origin),
+  )
 }

@@ -31,10 +31,30 @@ export async function insertEdition(db: Database, edition: NewEdition): Promise<
      values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json, $12::json, $13::text, coalesce($14::timestamptz, now()), $15::text[],
        (select search_words(d.course_id, c.language, $6::text, $9::text) from documents d join courses c on c.id = d.course_id where d.id = $1::text))
      on conflict do nothing`,
-    [edition.documentId, edition.number, edition.version, edition.schemaVersion, edition.renderer, edition.title, edition.note, edition.words, edition.text, edition.content, edition.segments, edition.headings, edition.personId, edition.at ?? null, edition.players],
+    [
+      edition.documentId,
+      edition.number,
+      edition.version,
+      edition.schemaVersion,
+      edition.renderer,
+      edition.title,
+      edition.note,
+      edition.words,
+      edition.text,
+      edition.content,
+      edition.segments,
+      edition.headings,
+      edition.personId,
+      edition.at ?? null,
+      edition.players,
+    ],
   )
   // Only the newest is looked through.
-  if (rowCount === 1) await db.query('update editions set search = null where document_id = $1::text and number < $2::int and search is not null', [edition.documentId, edition.number])
+  if (rowCount === 1)
+    await db.query(
+      'update editions set search = null where document_id = $1::text and number < $2::int and search is not null',
+      [edition.documentId, edition.number],
+    )
   return rowCount === 1
 }
 
@@ -61,12 +81,18 @@ export async function listEditions(db: Database, documentId: string): Promise<Ed
 
 /** The page of an edition; null when there is none. */
 export async function findEditionPage(db: Database, documentId: string, number: number): Promise<Node | null> {
-  const { rows } = await db.query<{ content: unknown }>('select content, schema_version as "schemaVersion" from editions where document_id = $1::text and number = $2::int', [documentId, number])
+  const { rows } = await db.query<{ content: unknown }>(
+    'select content, schema_version as "schemaVersion" from editions where document_id = $1::text and number = $2::int',
+    [documentId, number],
+  )
   return rows[0] ? pageFromJson(asWrittenNow(rows[0]).content) : null
 }
 
 /** When the questions of a document last changed, beside its text; null when they never did. */
 export async function findQuestionsChanged(db: Database, documentId: string): Promise<Date | null> {
-  const { rows } = await db.query<{ at: Date | null }>('select questions_changed_at as at from documents where id = $1::text', [documentId])
+  const { rows } = await db.query<{ at: Date | null }>(
+    'select questions_changed_at as at from documents where id = $1::text',
+    [documentId],
+  )
   return rows[0]?.at ?? null
 }

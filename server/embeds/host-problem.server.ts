@@ -12,10 +12,13 @@ const PRIVATE_NAME = /(^|\.)(localhost|local|internal|test|invalid|home\.arpa)$/
  */
 export function hostProblem(origin: string): string | null {
   const { hostname, protocol } = new URL(origin)
-  if (ownOrigins.includes(origin) || origin === new URL(sealedAddress).origin) return 'That is Fieldstone itself. What stands in it is linked to, not embedded.'
+  if (ownOrigins.includes(origin) || origin === new URL(sealedAddress).origin)
+    return 'That is Fieldstone itself. What stands in it is linked to, not embedded.'
   if (config.STANDINS[hostname] !== undefined) return null
   const address = hostname.replace(/^\[|\]$/g, '')
-  if (isIP(address) ? !isPublicAddress(address) : PRIVATE_NAME.test(hostname) || !hostname.includes('.')) return 'That host is of this machine or a private network: readers elsewhere can’t reach it.'
-  if (protocol === 'http:' && config.HTTPS) return 'That host does not encrypt (http). Browsers refuse its players in pages that do.'
+  if (isIP(address) ? !isPublicAddress(address) : PRIVATE_NAME.test(hostname) || !hostname.includes('.'))
+    return 'That host is of this machine or a private network: readers elsewhere can’t reach it.'
+  if (protocol === 'http:' && config.HTTPS)
+    return 'That host does not encrypt (http). Browsers refuse its players in pages that do.'
   return null
 }

@@ -5,7 +5,15 @@ import { isPublicAddress } from '../../core/embeds/public-address.ts'
 import { config } from '../config.server.ts'
 
 /** What came back from outside. */
-export type Outside = { readonly ok: true; readonly status: number; readonly body: string; readonly type: string; readonly address: string } | { readonly ok: false; readonly reason: 'address' | 'private' | 'unreachable' | 'redirects' | 'too much' }
+export type Outside =
+  | {
+      readonly ok: true
+      readonly status: number
+      readonly body: string
+      readonly type: string
+      readonly address: string
+    }
+  | { readonly ok: false; readonly reason: 'address' | 'private' | 'unreachable' | 'redirects' | 'too much' }
 
 const MOST_BYTES = 512 * 1024
 const TIME = 5_000
@@ -43,23 +51,40 @@ async function askOnce(address: string): Promise<Outside | { location: string }>
   if (target === 'private') return { ok: false, reason: 'private' }
   return new Promise((done) => {
     const send = url.protocol === 'https:' ? httpsRequest : httpRequest
-    const request = send(url, { lookup: (_host, options, callback) => (options.all ? callback(null, [target]) : callback(null, target.address, target.family)), timeout: TIME, headers: { accept: 'text/html, application/json;q=0.9', 'user-agent': 'Fieldstone' } }, (response) => {
-      const status = response.statusCode ?? 0
-      if (status >= 300 && status < 400 && response.headers.location) {
-        response.destroy()
-        return done({ location: response.headers.location })
-      }
-      const parts: Buffer[] = []
-      let size = 0
-      response.on('data', (part: Buffer) => {
-        size += part.length
-        if (size <= MOST_BYTES) return void parts.push(part)
-        response.destroy()
-        done({ ok: false, reason: 'too much' })
-      })
-      response.on('end', () => done({ ok: true, status, body: Buffer.concat(parts).toString('utf8'), type: response.headers['content-type'] ?? '', address: url.href }))
-      response.on('error', () => done({ ok: false, reason: 'unreachable' }))
-    })
+    const request = send(
+      url,
+      {
+        lookup: (_host, options, callback) =>
+          options.all ? callback(null, [target]) : callback(null, target.address, target.family),
+        timeout: TIME,
+        headers: { accept: 'text/html, application/json;q=0.9', 'user-agent': 'Fieldstone' },
+      },
+      (response) => {
+        const status = response.statusCode ?? 0
+        if (status >= 300 && status < 400 && response.headers.location) {
+          response.destroy()
+          return done({ location: response.headers.location })
+        }
+        const parts: Buffer[] = []
+        let size = 0
+        response.on('data', (part: Buffer) => {
+          size += part.length
+          if (size <= MOST_BYTES) return void parts.push(part)
+          response.destroy()
+          done({ ok: false, reason: 'too much' })
+        })
+        response.on('end', () =>
+          done({
+            ok: true,
+            status,
+            body: Buffer.concat(parts).toString('utf8'),
+            type: response.headers['content-type'] ?? '',
+            address: url.href,
+          }),
+        )
+        response.on('error', () => done({ ok: false, reason: 'unreachable' }))
+      },
+    )
     const limit = setTimeout(() => request.destroy(), TIME)
     request.on('close', () => clearTimeout(limit))
     request.on('timeout', () => request.destroy())

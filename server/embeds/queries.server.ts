@@ -10,7 +10,9 @@ export interface EmbedHost {
 }
 
 export async function listHosts(db: Database): Promise<EmbedHost[]> {
-  const { rows } = await db.query<EmbedHost>('select origin, name, oembed, is_allowed as "isAllowed" from embed_hosts order by name, origin')
+  const { rows } = await db.query<EmbedHost>(
+    'select origin, name, oembed, is_allowed as "isAllowed" from embed_hosts order by name, origin',
+  )
   return rows
 }
 
@@ -23,6 +25,9 @@ export async function putHost(db: Database, host: EmbedHost, personId: string | 
 }
 
 export async function setHostAllowed(db: Database, origin: string, isAllowed: boolean): Promise<boolean> {
-  const { rowCount } = await db.query('update embed_hosts set is_allowed = $2::boolean where origin = $1::text', [origin, isAllowed])
+  const { rowCount } = await db.query('update embed_hosts set is_allowed = $2::boolean where origin = $1::text', [
+    origin,
+    isAllowed,
+  ])
   return rowCount === 1
 }

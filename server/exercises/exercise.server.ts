@@ -9,7 +9,21 @@ import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
 import { updateDone } from '../reading/queries.server.ts'
-import { type Attempt, type EditionQuestion, findAttempt, type GivenAnswer, insertAttempt, isAnswered, listAnswers, listAttempts, listEditionQuestions, lockAttempt, updateFinished, upsertAnswer, upsertHint } from './queries.server.ts'
+import {
+  type Attempt,
+  type EditionQuestion,
+  findAttempt,
+  type GivenAnswer,
+  insertAttempt,
+  isAnswered,
+  listAnswers,
+  listAttempts,
+  listEditionQuestions,
+  lockAttempt,
+  updateFinished,
+  upsertAnswer,
+  upsertHint,
+} from './queries.server.ts'
 
 /** Somebody at an exercise, or at a page with questions in it. */
 export interface Solver {
@@ -51,7 +65,8 @@ export function valuesOf(content: QuestionContent, questionId: string, seed: num
 /** Why no new attempt can be begun; null when one can. */
 export function whyNotBegin(place: Place, attempts: readonly Attempt[], now = new Date()): string | null {
   const { attempts: most, dueAt, mode } = place.settings
-  if (most !== null && attempts.length >= most) return most === 1 ? 'You have had your attempt.' : `You have had your ${most} attempts.`
+  if (most !== null && attempts.length >= most)
+    return most === 1 ? 'You have had your attempt.' : `You have had your ${most} attempts.`
   return mode === 'counted' && dueAt && new Date(dueAt) <= now ? 'It was due; no new attempt can be begun.' : null
 }
 
@@ -65,37 +80,75 @@ export async function begin(who: Solver): Promise<{ number: number } | { reason:
     const why = whyNotBegin(who.place, attempts)
     if (why) return { reason: why }
     const number = (attempts[0]?.number ?? 0) + 1
-    await insertAttempt(db, { id: nanoid(14), entryId: who.place.id, personId: who.personId, number, documentId: who.documentId, edition: who.edition, seed: randomInt(2 ** 31 - 1) })
+    await insertAttempt(db, {
+      id: nanoid(14),
+      entryId: who.place.id,
+      personId: who.personId,
+      number,
+      documentId: who.documentId,
+      edition: who.edition,
+      seed: randomInt(2 ** 31 - 1),
+    })
     return { number }
   })
 }
 
 /** An attempt with its questions in the order this student has them. */
 export async function openAttempt(db: Database, who: Solver, attempt: Attempt): Promise<OpenAttempt> {
-  const questions = (await listEditionQuestions(db, attempt.documentId, attempt.edition)).filter(({ position }) => position !== null)
-  const ordered = who.place.settings.isShuffled ? [...questions].sort((a, b) => seedOf(`${attempt.seed} ${a.id}`) - seedOf(`${attempt.seed} ${b.id}`)) : questions
+  const questions = (await listEditionQuestions(db, attempt.documentId, attempt.edition)).filter(
+    ({ position }) => position !== null,
+  )
+  const ordered = who.place.settings.isShuffled
+    ? [...questions].sort((a, b) => seedOf(`${attempt.seed} ${a.id}`) - seedOf(`${attempt.seed} ${b.id}`))
+    : questions
   const answers = new Map((await listAnswers(db, [attempt.id])).map((answer) => [answer.questionId, answer]))
   const shown = ordered.flatMap((question) => {
     const values = valuesOf(question.content, question.id, attempt.seed, who.language)
     return values ? [{ question, values, answer: answers.get(question.id) ?? null }] : []
   })
-  return { attempt, questions: shown, points: shown.reduce((sum, { question, answer }) => sum + question.points * (answer?.share ?? 0), 0), most: shown.reduce((sum, { question }) => sum + question.points, 0) }
+  return {
+    attempt,
+    questions: shown,
+    points: shown.reduce((sum, { question, answer }) => sum + question.points * (answer?.share ?? 0), 0),
+    most: shown.reduce((sum, { question }) => sum + question.points, 0),
+  }
 }
 
 /** The attempt that questions of a page belong to: there is one for each reader, and it never ends. */
 async function attemptInPage(db: Database, who: Solver): Promise<Attempt> {
   const known = await findAttempt(db, who.place.id, who.personId, 0)
-  return known ?? insertAttempt(db, { id: nanoid(14), entryId: who.place.id, personId: who.personId, number: 0, documentId: who.documentId, edition: who.edition, seed: seedOf(`${who.place.id} ${who.personId}`) })
+  return (
+    known ??
+    insertAttempt(db, {
+      id: nanoid(14),
+      entryId: who.place.id,
+      personId: who.personId,
+      number: 0,
+      documentId: who.documentId,
+      edition: who.edition,
+      seed: seedOf(`${who.place.id} ${who.personId}`),
+    })
+  )
 }
 
 /** Questions of a page as one reader has them, by id; those that the edition has. Nothing is written for looking. */
-export async function questionsInPage(who: Solver, questionIds: readonly string[]): Promise<Map<string, AttemptQuestion>> {
-  const [questions, attempt] = await Promise.all([listEditionQuestions(pool, who.documentId, who.edition), findAttempt(pool, who.place.id, who.personId, 0)])
-  const answers = new Map(attempt ? (await listAnswers(pool, [attempt.id])).map((answer) => [answer.questionId, answer]) : [])
+export async function questionsInPage(
+  who: Solver,
+  questionIds: readonly string[],
+): Promise<Map<string, AttemptQuestion>> {
+  const [questions, attempt] = await Promise.all([
+    listEditionQuestions(pool, who.documentId, who.edition),
+    findAttempt(pool, who.place.id, who.personId, 0),
+  ])
+  const answers = new Map(
+    attempt ? (await listAnswers(pool, [attempt.id])).map((answer) => [answer.questionId, answer]) : [],
+  )
   const seed = attempt?.seed ?? seedOf(`${who.place.id} ${who.personId}`)
   return new Map(
     questions.flatMap((question): [string, AttemptQuestion][] => {
-      const values = questionIds.includes(question.id) ? valuesOf(question.content, question.id, seed, who.language) : null
+      const values = questionIds.includes(question.id)
+        ? valuesOf(question.content, question.id, seed, who.language)
+        : null
       return values ? [[question.id, { question, values, answer: answers.get(question.id) ?? null }]] : []
     }),
   )
@@ -104,12 +157,20 @@ export async function questionsInPage(who: Solver, questionIds: readonly string[
 export type Asked = { readonly intent: 'answer'; readonly given: Given } | { readonly intent: 'hint' }
 
 /** An answer or a wish for a hint, to a question of a numbered attempt, or (0) of a page. Null when there is no such question, or the attempt is over. */
-export async function answerQuestion(who: Solver, number: number, questionId: string, asked: Asked): Promise<AttemptQuestion | null> {
+export async function answerQuestion(
+  who: Solver,
+  number: number,
+  questionId: string,
+  asked: Asked,
+): Promise<AttemptQuestion | null> {
   return transaction(async (db) => {
-    const attempt = number === 0 ? await attemptInPage(db, who) : await lockAttempt(db, who.place.id, who.personId, number)
+    const attempt =
+      number === 0 ? await attemptInPage(db, who) : await lockAttempt(db, who.place.id, who.personId, number)
     if (!attempt || attempt.finishedAt !== null) return null
     const edition = number === 0 ? who.edition : attempt.edition
-    const question = (await listEditionQuestions(db, attempt.documentId, edition)).find(({ id, position }) => id === questionId && (position === null) === (number === 0))
+    const question = (await listEditionQuestions(db, attempt.documentId, edition)).find(
+      ({ id, position }) => id === questionId && (position === null) === (number === 0),
+    )
     if (!question) return null
     const values = valuesOf(question.content, questionId, attempt.seed, who.language)
     if (!values) return null
@@ -124,7 +185,14 @@ function mayTryAgain({ place }: Solver, number: number): boolean {
   return number === 0 || place.settings.mode === 'practice' || place.settings.feedback !== 'at once'
 }
 
-async function takeAsked(db: Database, attemptId: string, question: EditionQuestion, values: Values, asked: Asked, mayTry: boolean): Promise<string | null> {
+async function takeAsked(
+  db: Database,
+  attemptId: string,
+  question: EditionQuestion,
+  values: Values,
+  asked: Asked,
+  mayTry: boolean,
+): Promise<string | null> {
   if (asked.intent === 'hint') {
     await upsertHint(db, attemptId, question.id, question.content.hints.length)
     return null
@@ -144,9 +212,11 @@ export async function finish(who: Solver, number: number, isSure: boolean): Prom
   return transaction(async (db) => {
     const attempt = await lockAttempt(db, who.place.id, who.personId, number)
     if (!attempt || number === 0) return true
-    if (!isSure && (await openAttempt(db, who, attempt)).questions.some(({ answer }) => !isAnswered(answer))) return false
+    if (!isSure && (await openAttempt(db, who, attempt)).questions.some(({ answer }) => !isAnswered(answer)))
+      return false
     await updateFinished(db, attempt.id)
-    if (doneRule(who.place.kind, who.place.settings) === 'answered') await updateDone(db, who.place.id, who.personId, true)
+    if (doneRule(who.place.kind, who.place.settings) === 'answered')
+      await updateDone(db, who.place.id, who.personId, true)
     return true
   })
 }

@@ -8,36 +8,66 @@ import { type Attempt, listAttempts, listEditionQuestions, listResults } from '.
 import { attemptHtml, questionHtml, round } from './render.server.ts'
 
 /** What stands under the text of an exercise: an attempt, or the ones there were and how to begin another. */
-export async function exercisePart(visit: Visit, place: Place, who: Solver, asked: { attempt: number | null; reason: string | null; isToEnd: boolean }): Promise<SafeHtml> {
+export async function exercisePart(
+  visit: Visit,
+  place: Place,
+  who: Solver,
+  asked: { attempt: number | null; reason: string | null; isToEnd: boolean },
+): Promise<SafeHtml> {
   const { mode, feedback } = place.settings
-  const show = { language: who.language, isPreview: visit.isPreview, feedback, isPractice: mode === 'practice', isAsked: asked.isToEnd }
+  const show = {
+    language: who.language,
+    isPreview: visit.isPreview,
+    feedback,
+    isPractice: mode === 'practice',
+    isAsked: asked.isToEnd,
+  }
   if (visit.isPreview) return previewPart(who)
   const attempts = await listAttempts(pool, place.id, who.personId)
-  const open = attempts.find(({ number, finishedAt }) => (asked.attempt === null ? finishedAt === null : number === asked.attempt))
-  if (open) return html`${attemptHtml(await openAttempt(pool, who, open), show)}${open.finishedAt !== null && (await beginPart(visit, place, who, attempts))}`
+  const open = attempts.find(({ number, finishedAt }) =>
+    asked.attempt === null ? finishedAt === null : number === asked.attempt,
+  )
+  if (open)
+    return html`${attemptHtml(await openAttempt(pool, who, open), show)}${open.finishedAt !== null && (await beginPart(visit, place, who, attempts))}`
   return html`${asked.reason && html`<p class="attempt-result" role="alert">${asked.reason}</p>`}${await beginPart(visit, place, who, attempts)}`
 }
 
 async function beginPart(visit: Visit, place: Place, who: Solver, attempts: readonly Attempt[]): Promise<SafeHtml> {
-  const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(({ position }) => position !== null)
+  const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(
+    ({ position }) => position !== null,
+  )
   const points = questions.reduce((sum, question) => sum + question.points, 0)
   const why = whyNotBegin(place, attempts)
   const { attempts: most, mode } = place.settings
   const done = await listResults(pool, place.id, who.personId)
   const day = longDate(visit.course.language, visit.course.time_zone)
   return html`<section class="attempts" aria-label="Attempts">
-<p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'} ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
-${done.length > 0 && html`<ul>${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}</ul>`}
-${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
-</section>`
+    <p>
+      ${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points}
+      ${points === 1 ? 'point' : 'points'}.
+      ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'}
+      ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}
+    </p>
+    ${
+      done.length > 0 &&
+      html`<ul>
+        ${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}
+      </ul>`
+    }
+    ${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
+  </section>`
 }
 
 /** The questions as the author would meet them, in one of their versions. */
 async function previewPart(who: Solver): Promise<SafeHtml> {
-  const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(({ position }) => position !== null)
+  const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(
+    ({ position }) => position !== null,
+  )
   const shown = questions.flatMap((question) => {
     const values = valuesOf(question.content, question.id, 1, who.language)
     return values ? [{ question, values, answer: null }] : []
   })
-  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
+  return html`<div class="attempt">
+    ${shown.map((each, at) => questionHtml(each, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}
+  </div>`
 }

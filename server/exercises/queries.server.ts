@@ -23,7 +23,12 @@ export async function listExercise(db: Database, entryId: string): Promise<Exerc
 }
 
 /** Puts these questions of the course into an exercise, in this order, in the place of what was there. */
-export async function replaceExercise(db: Database, courseId: string, entryId: string, lines: readonly { questionId: string; points: number }[]): Promise<void> {
+export async function replaceExercise(
+  db: Database,
+  courseId: string,
+  entryId: string,
+  lines: readonly { questionId: string; points: number }[],
+): Promise<void> {
   await db.query('delete from exercise_questions where entry_id = $1::text', [entryId])
   await db.query(
     `insert into exercise_questions (entry_id, question_id, position, points)
@@ -31,7 +36,10 @@ export async function replaceExercise(db: Database, courseId: string, entryId: s
      join questions q on q.id = given.id and q.course_id = $1::text and q.deleted_at is null on conflict do nothing`,
     [courseId, entryId, lines.map(({ questionId }) => questionId), lines.map(({ points }) => points)],
   )
-  await db.query('update documents set questions_changed_at = now() where id = (select document_id from plan_entries where id = $1::text)', [entryId])
+  await db.query(
+    'update documents set questions_changed_at = now() where id = (select document_id from plan_entries where id = $1::text)',
+    [entryId],
+  )
 }
 
 export interface NewEditionQuestion {
@@ -43,51 +51,128 @@ export interface NewEditionQuestion {
   readonly content: string
 }
 
-export async function insertEditionQuestions(db: Database, documentId: string, number: number, questions: readonly NewEditionQuestion[]): Promise<void> {
+export async function insertEditionQuestions(
+  db: Database,
+  documentId: string,
+  number: number,
+  questions: readonly NewEditionQuestion[],
+): Promise<void> {
   await db.query(
     `insert into edition_questions (document_id, number, question_id, position, points, title, content, schema_version)
      select $1::text, $2::int, u.*, ${SCHEMA_VERSION} from unnest($3::text[], $4::int[], $5::int[], $6::text[], $7::json[]) u`,
-    [documentId, number, questions.map(({ id }) => id), questions.map(({ position }) => position), questions.map(({ points }) => points), questions.map(({ title }) => title), questions.map(({ content }) => content)],
+    [
+      documentId,
+      number,
+      questions.map(({ id }) => id),
+      questions.map(({ position }) => position),
+      questions.map(({ points }) => points),
+      questions.map(({ title }) => title),
+      questions.map(({ content }) => content),
+    ],
   )
 }
 
-const editionQuestion = z.object({ id: z.string(), position: z.number().nullable(), points: z.number(), title: z.string(), content: questionContent })
+const editionQuestion = z.object({
+  id: z.string(),
+  position: z.number().nullable(),
+  points: z.number(),
+  title: z.string(),
+  content: questionContent,
+})
 /** A question as an edition has it. */
 export type EditionQuestion = z.infer<typeof editionQuestion>
 
-export async function listEditionQuestions(db: Database, documentId: string, number: number): Promise<EditionQuestion[]> {
-  const { rows } = await db.query('select question_id as id, position, points, title, content, schema_version as "schemaVersion" from edition_questions where document_id = $1::text and number = $2::int order by position nulls last, question_id', [documentId, number])
+export async function listEditionQuestions(
+  db: Database,
+  documentId: string,
+  number: number,
+): Promise<EditionQuestion[]> {
+  const { rows } = await db.query(
+    'select question_id as id, position, points, title, content, schema_version as "schemaVersion" from edition_questions where document_id = $1::text and number = $2::int order by position nulls last, question_id',
+    [documentId, number],
+  )
   return rows.map((row) => editionQuestion.parse(asWrittenNow(row)))
 }
 
-const attemptRow = z.object({ id: z.string(), number: z.number(), documentId: z.string(), edition: z.number(), seed: z.number(), startedAt: z.date(), finishedAt: z.date().nullable() })
+const attemptRow = z.object({
+  id: z.string(),
+  number: z.number(),
+  documentId: z.string(),
+  edition: z.number(),
+  seed: z.number(),
+  startedAt: z.date(),
+  finishedAt: z.date().nullable(),
+})
 export type Attempt = z.infer<typeof attemptRow>
-const ATTEMPT = 'id, number, document_id as "documentId", edition, seed, started_at as "startedAt", finished_at as "finishedAt"'
+const ATTEMPT =
+  'id, number, document_id as "documentId", edition, seed, started_at as "startedAt", finished_at as "finishedAt"'
 
 /** The attempts of one person at an exercise, the last first. */
 export async function listAttempts(db: Database, entryId: string, personId: string): Promise<Attempt[]> {
-  const { rows } = await db.query(`select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number > 0 order by number desc`, [entryId, personId])
+  const { rows } = await db.query(
+    `select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number > 0 order by number desc`,
+    [entryId, personId],
+  )
   return rows.map((row) => attemptRow.parse(row))
 }
 
-export async function findAttempt(db: Database, entryId: string, personId: string, number: number): Promise<Attempt | null> {
-  const { rows } = await db.query(`select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number = $3::int`, [entryId, personId, number])
+export async function findAttempt(
+  db: Database,
+  entryId: string,
+  personId: string,
+  number: number,
+): Promise<Attempt | null> {
+  const { rows } = await db.query(
+    `select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number = $3::int`,
+    [entryId, personId, number],
+  )
   return rows[0] ? attemptRow.parse(rows[0]) : null
 }
 
 /** The same, kept from other requests until the transaction ends: answers are taken one after the other. */
-export async function lockAttempt(db: Database, entryId: string, personId: string, number: number): Promise<Attempt | null> {
-  const { rows } = await db.query(`select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number = $3::int for update`, [entryId, personId, number])
+export async function lockAttempt(
+  db: Database,
+  entryId: string,
+  personId: string,
+  number: number,
+): Promise<Attempt | null> {
+  const { rows } = await db.query(
+    `select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number = $3::int for update`,
+    [entryId, personId, number],
+  )
   return rows[0] ? attemptRow.parse(rows[0]) : null
 }
 
 /** Begins an attempt; the one that is there when another request was first. */
-export async function insertAttempt(db: Database, attempt: { id: string; entryId: string; personId: string; number: number; documentId: string; edition: number; seed: number; startedAt?: Date; finishedAt?: Date }): Promise<Attempt> {
+export async function insertAttempt(
+  db: Database,
+  attempt: {
+    id: string
+    entryId: string
+    personId: string
+    number: number
+    documentId: string
+    edition: number
+    seed: number
+    startedAt?: Date
+    finishedAt?: Date
+  },
+): Promise<Attempt> {
   const { rows } = await db.query(
     `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, started_at, finished_at)
      values ($1::text, $2::text, $3::text, $4::int, $5::text, $6::int, $7::int, coalesce($8::timestamptz, now()), $9::timestamptz)
      on conflict (entry_id, person_id, number) do update set number = excluded.number returning ${ATTEMPT}`,
-    [attempt.id, attempt.entryId, attempt.personId, attempt.number, attempt.documentId, attempt.edition, attempt.seed, attempt.startedAt ?? null, attempt.finishedAt ?? null],
+    [
+      attempt.id,
+      attempt.entryId,
+      attempt.personId,
+      attempt.number,
+      attempt.documentId,
+      attempt.edition,
+      attempt.seed,
+      attempt.startedAt ?? null,
+      attempt.finishedAt ?? null,
+    ],
   )
   return attemptRow.parse(rows[0])
 }
@@ -96,11 +181,22 @@ export async function updateFinished(db: Database, attemptId: string): Promise<v
   await db.query('update attempts set finished_at = coalesce(finished_at, now()) where id = $1::text', [attemptId])
 }
 
-const answerRow = z.object({ questionId: z.string(), given: z.union([z.array(z.string()), z.string()]).nullable(), share: z.number().nullable(), tries: z.number(), hints: z.number() })
+const answerRow = z.object({
+  questionId: z.string(),
+  given: z.union([z.array(z.string()), z.string()]).nullable(),
+  share: z.number().nullable(),
+  tries: z.number(),
+  hints: z.number(),
+})
 export type GivenAnswer = z.infer<typeof answerRow>
 
 /** What each finished attempt of one person at an exercise came to, the last first; so many of them at most. */
-export async function listResults(db: Database, entryId: string, personId: string, most = 50): Promise<{ number: number; startedAt: Date; points: number; most: number }[]> {
+export async function listResults(
+  db: Database,
+  entryId: string,
+  personId: string,
+  most = 50,
+): Promise<{ number: number; startedAt: Date; points: number; most: number }[]> {
   const { rows } = await db.query<{ number: number; startedAt: Date; points: number; most: number }>(
     `select a.number, a.started_at as "startedAt", coalesce(sum(q.points * coalesce(w.share, 0)), 0)::float8 as points, coalesce(sum(q.points), 0)::float8 as most
      from (select * from attempts where entry_id = $1::text and person_id = $2::text and number > 0 and finished_at is not null order by number desc limit $3::int) a
@@ -117,13 +213,25 @@ export function isAnswered(answer: GivenAnswer | null): answer is GivenAnswer & 
   return answer !== null && answer.given !== null
 }
 
-export async function listAnswers(db: Database, attemptIds: readonly string[]): Promise<(GivenAnswer & { attemptId: string })[]> {
-  const { rows } = await db.query<{ attemptId: string }>('select attempt_id as "attemptId", question_id as "questionId", given, share, tries, hints from attempt_answers where attempt_id = any($1::text[])', [attemptIds])
+export async function listAnswers(
+  db: Database,
+  attemptIds: readonly string[],
+): Promise<(GivenAnswer & { attemptId: string })[]> {
+  const { rows } = await db.query<{ attemptId: string }>(
+    'select attempt_id as "attemptId", question_id as "questionId", given, share, tries, hints from attempt_answers where attempt_id = any($1::text[])',
+    [attemptIds],
+  )
   return rows.map((row) => ({ ...answerRow.parse(row), attemptId: row.attemptId }))
 }
 
 /** Keeps what was answered; each time counts as a try. */
-export async function upsertAnswer(db: Database, attemptId: string, questionId: string, given: readonly string[] | string, share: number): Promise<void> {
+export async function upsertAnswer(
+  db: Database,
+  attemptId: string,
+  questionId: string,
+  given: readonly string[] | string,
+  share: number,
+): Promise<void> {
   await db.query(
     `insert into attempt_answers (attempt_id, question_id, given, share, tries, answered_at) values ($1::text, $2::text, $3::json, $4::float8, 1, now())
      on conflict (attempt_id, question_id) do update set given = $3::json, share = $4::float8, tries = attempt_answers.tries + 1, answered_at = now()`,

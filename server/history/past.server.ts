@@ -22,7 +22,11 @@ const PAGE = 20
 const BATCHES = 2000
 
 /** The sittings of a document that end at or before a version, newest first, each with what was done in it. */
-export async function listPast(db: Database, documentId: string, before = 2_147_483_647): Promise<{ sittings: PastSitting[]; older: number | null }> {
+export async function listPast(
+  db: Database,
+  documentId: string,
+  before = 2_147_483_647,
+): Promise<{ sittings: PastSitting[]; older: number | null }> {
   const batches = await listLog(db, documentId, before, BATCHES)
   const grouped = sittings(batches, new Set())
   const told = grouped.slice(-PAGE)
@@ -35,9 +39,15 @@ export async function listPast(db: Database, documentId: string, before = 2_147_
     const fresh = await treeAt(db, documentId, end.version)
     last = fresh
     if (!old || !fresh) continue
-    const words = end.personId === null ? 'put right what two people’s changes had left uneven' : inWords(changeBetween(old.page, fresh.page))
+    const words =
+      end.personId === null
+        ? 'put right what two people’s changes had left uneven'
+        : inWords(changeBetween(old.page, fresh.page))
     found.push({ from: first.base, to: end.version, person: end.person, at: new Date(end.at).toISOString(), words })
   }
   const oldest = told[0]?.[0]
-  return { sittings: found.reverse(), older: oldest && oldest.base > 0 && (grouped.length > PAGE || batches.length === BATCHES) ? oldest.base : null }
+  return {
+    sittings: found.reverse(),
+    older: oldest && oldest.base > 0 && (grouped.length > PAGE || batches.length === BATCHES) ? oldest.base : null,
+  }
 }

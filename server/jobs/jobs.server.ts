@@ -62,7 +62,15 @@ export async function prepareJobs(): Promise<void> {
 export async function startJobs(): Promise<void> {
   // Another renderer may have come with this program.
   await addJob(pool, 'renew-renderings', {}, 'renew-renderings')
-  runner = await run({ pgPool: pool, taskList: tasks, concurrency: 2, noHandleSignals: true, pollInterval: 5000, logger, crontab: CRONTAB })
+  runner = await run({
+    pgPool: pool,
+    taskList: tasks,
+    concurrency: 2,
+    noHandleSignals: true,
+    pollInterval: 5000,
+    logger,
+    crontab: CRONTAB,
+  })
   runner.events.on('job:success', ({ job }) => jobs.inc({ job: job.task_identifier, outcome: 'done' }))
   runner.events.on('job:error', ({ job }) => jobs.inc({ job: job.task_identifier, outcome: 'failed' }))
   // What ends the runner by itself ends with the database; the pool's users find out.

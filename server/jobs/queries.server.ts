@@ -17,8 +17,16 @@ export interface JobPayloads {
 const ATTEMPTS: Partial<Record<keyof JobPayloads, number>> = { tell: 12, mail: 6 }
 
 /** Puts a job on the queue, as part of the transaction that needs it. Of one key there is one waiting job. */
-export async function addJob<Name extends keyof JobPayloads>(db: Database, name: Name, payload: JobPayloads[Name], key: string): Promise<void> {
-  await db.query('select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := $4::int)', [name, JSON.stringify(payload), key, ATTEMPTS[name] ?? 3])
+export async function addJob<Name extends keyof JobPayloads>(
+  db: Database,
+  name: Name,
+  payload: JobPayloads[Name],
+  key: string,
+): Promise<void> {
+  await db.query(
+    'select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := $4::int)',
+    [name, JSON.stringify(payload), key, ATTEMPTS[name] ?? 3],
+  )
 }
 
 /** What is kept for how long, in days; sessions a little longer than `findSession` takes them. */

@@ -12,16 +12,41 @@ export const registry = new Registry()
 collectDefaultMetrics({ register: registry })
 const registers = [registry]
 
-const requests = new Histogram({ name: 'fieldstone_request_duration_seconds', help: 'Requests answered, by what was asked for and how it ended.', labelNames: ['kind', 'status'] as const, buckets: [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 10], registers })
+const requests = new Histogram({
+  name: 'fieldstone_request_duration_seconds',
+  help: 'Requests answered, by what was asked for and how it ended.',
+  labelNames: ['kind', 'status'] as const,
+  buckets: [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 10],
+  registers,
+})
 
 /** Batches of steps that browsers sent, by what became of them: taken as they were, moved over others’ first, refused… */
-export const batches = new Counter({ name: 'fieldstone_batches_total', help: 'Batches that browsers sent, by what became of them.', labelNames: ['outcome'] as const, registers })
+export const batches = new Counter({
+  name: 'fieldstone_batches_total',
+  help: 'Batches that browsers sent, by what became of them.',
+  labelNames: ['outcome'] as const,
+  registers,
+})
 
-export const setAside = new Counter({ name: 'fieldstone_passages_set_aside_total', help: 'Passages that had no place in their page any more and were set aside.', labelNames: ['reason'] as const, registers })
+export const setAside = new Counter({
+  name: 'fieldstone_passages_set_aside_total',
+  help: 'Passages that had no place in their page any more and were set aside.',
+  labelNames: ['reason'] as const,
+  registers,
+})
 
-export const jobs = new Counter({ name: 'fieldstone_jobs_total', help: 'Jobs done, by name and how they ended; what failed is tried again.', labelNames: ['job', 'outcome'] as const, registers })
+export const jobs = new Counter({
+  name: 'fieldstone_jobs_total',
+  help: 'Jobs done, by name and how they ended; what failed is tried again.',
+  labelNames: ['job', 'outcome'] as const,
+  registers,
+})
 
-const oldest = new Gauge({ name: 'fieldstone_jobs_oldest_age_seconds', help: 'For how long the oldest job that is due has waited.', registers })
+const oldest = new Gauge({
+  name: 'fieldstone_jobs_oldest_age_seconds',
+  help: 'For how long the oldest job that is due has waited.',
+  registers,
+})
 new Gauge({
   name: 'fieldstone_jobs_waiting',
   help: 'Jobs that are due: new ones, and those that are tried again.',
@@ -37,7 +62,9 @@ new Gauge({
 /** How many jobs are due, and for how long the oldest has been, in seconds; not a number while the database does not answer. */
 async function queue(): Promise<{ count: number; age: number }> {
   const found = await pool
-    .query<{ count: number; age: number }>('select count(*)::int as count, coalesce(extract(epoch from now() - min(run_at)), 0)::float8 as age from graphile_worker.jobs where run_at <= now() and attempts < max_attempts')
+    .query<{ count: number; age: number }>(
+      'select count(*)::int as count, coalesce(extract(epoch from now() - min(run_at)), 0)::float8 as age from graphile_worker.jobs where run_at <= now() and attempts < max_attempts',
+    )
     .catch(() => null)
   return found?.rows[0] ?? { count: NaN, age: NaN }
 }
@@ -72,7 +99,9 @@ export function serveMetrics(): void {
         response.writeHead(500).end()
       },
     )
-  }).listen(config.METRICS_PORT, config.METRICS_HOST, () => log.info({ port: config.METRICS_PORT }, 'figures at /metrics'))
+  }).listen(config.METRICS_PORT, config.METRICS_HOST, () =>
+    log.info({ port: config.METRICS_PORT }, 'figures at /metrics'),
+  )
 }
 
 export function stopMetrics(): void {

@@ -5,7 +5,9 @@ import { log } from '../log.server.ts'
 import { type NoticeToMail, takeToMail, updateMailed } from './queries.server.ts'
 
 /** A few connections are kept open while there is something to send. */
-const transport = config.SMTP_URL ? createTransport({ url: config.SMTP_URL, pool: true, maxConnections: 3 }, { from: config.MAIL_FROM }) : null
+const transport = config.SMTP_URL
+  ? createTransport({ url: config.SMTP_URL, pool: true, maxConnections: 3 }, { from: config.MAIL_FROM })
+  : null
 const home = config.ADDRESS ?? `http://localhost:${config.PORT}`
 
 /** So many people get their mail at once, with so many notices in one mail. */
@@ -54,18 +56,40 @@ function grouped(notices: readonly NoticeToMail[]): Map<string, NoticeToMail[]> 
 }
 
 /** One mail of everything that is due to one person. */
-function mailOf(notices: readonly NoticeToMail[]): { to: { name: string; address: string }; subject: string; text: string } {
+function mailOf(notices: readonly NoticeToMail[]): {
+  to: { name: string; address: string }
+  subject: string
+  text: string
+} {
   const [first] = notices
   if (!first) throw new Error('A mail needs a notice.')
   const courses = new Set(notices.map(({ course }) => course))
-  const subject = notices.length === 1 ? `${first.course}: ${first.words.slice(0, 80).toWellFormed()}` : `${notices.length} things are new in ${courses.size === 1 ? first.course : 'your courses'}`
-  const told = notices.map(({ course, words, address }) => `${courses.size > 1 ? `${course}: ` : ''}${words}\n${new URL(address, home).href}`)
-  return { to: { name: first.name, address: first.email }, subject, text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get mail.\n` }
+  const subject =
+    notices.length === 1
+      ? `${first.course}: ${first.words.slice(0, 80).toWellFormed()}`
+      : `${notices.length} things are new in ${courses.size === 1 ? first.course : 'your courses'}`
+  const told = notices.map(
+    ({ course, words, address }) => `${courses.size > 1 ? `${course}: ` : ''}${words}\n${new URL(address, home).href}`,
+  )
+  return {
+    to: { name: first.name, address: first.email },
+    subject,
+    text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get mail.\n`,
+  }
 }
 
 /** Sends somebody a way to a new password. */
-export async function mailReset({ personId, token }: { readonly personId: string; readonly token: string }): Promise<void> {
-  const { rows } = await pool.query<{ name: string; email: string }>('select name, email from people where id = $1::text and deleted_at is null', [personId])
+export async function mailReset({
+  personId,
+  token,
+}: {
+  readonly personId: string
+  readonly token: string
+}): Promise<void> {
+  const { rows } = await pool.query<{ name: string; email: string }>(
+    'select name, email from people where id = $1::text and deleted_at is null',
+    [personId],
+  )
   const person = rows[0]
   if (!person) return
   await transport?.sendMail({

@@ -25,13 +25,34 @@ export async function insertTold(db: Database, told: Telling, afterId: string, m
          case when s.pace = 'daily' then (date_trunc('day', now() at time zone c.time_zone) + interval '1 day 7 hours') at time zone c.time_zone else now() end
        from told s join courses c on c.id = $2::text on conflict do nothing)
      select max(id) as last, count(*)::int as count from told`,
-    [told.id, told.courseId, told.entryId, told.sort, told.words, told.address, told.exceptId, told.roles, told.isToFollowers, told.personIds, afterId, most],
+    [
+      told.id,
+      told.courseId,
+      told.entryId,
+      told.sort,
+      told.words,
+      told.address,
+      told.exceptId,
+      told.roles,
+      told.isToFollowers,
+      told.personIds,
+      afterId,
+      most,
+    ],
   )
   const { last, count } = rows[0]!
   return count === most ? last : null
 }
 
-const noticeRow = z.object({ id: z.coerce.string(), course: z.string(), timeZone: z.string(), words: z.string(), address: z.string(), at: z.date().transform((at) => at.toISOString()), isSeen: z.boolean() })
+const noticeRow = z.object({
+  id: z.coerce.string(),
+  course: z.string(),
+  timeZone: z.string(),
+  words: z.string(),
+  address: z.string(),
+  at: z.date().transform((at) => at.toISOString()),
+  isSeen: z.boolean(),
+})
 export type Notice = z.infer<typeof noticeRow>
 
 /** What somebody was told, newest first. */
@@ -81,13 +102,21 @@ export const MAIL_PACES = ['at once', 'daily', 'never'] as const
 export type MailPace = (typeof MAIL_PACES)[number]
 
 export async function findMailPace(db: Database, personId: string): Promise<MailPace | null> {
-  const { rows } = await db.query<{ pace: MailPace | null }>('select mail_pace as pace from people where id = $1::text', [personId])
+  const { rows } = await db.query<{ pace: MailPace | null }>(
+    'select mail_pace as pace from people where id = $1::text',
+    [personId],
+  )
   return rows[0]?.pace ?? null
 }
 
 /** Keeps when somebody wants their mail; what waits already goes by it too. */
 export async function updateMailPace(db: Database, personId: string, pace: MailPace): Promise<void> {
   await db.query('update people set mail_pace = $2::text where id = $1::text', [personId, pace])
-  if (pace === 'never') await db.query('update notices set mailed_at = now() where person_id = $1::text and mailed_at is null', [personId])
-  if (pace === 'at once') await db.query('update notices set mail_after = now() where person_id = $1::text and mailed_at is null and mail_after > now()', [personId])
+  if (pace === 'never')
+    await db.query('update notices set mailed_at = now() where person_id = $1::text and mailed_at is null', [personId])
+  if (pace === 'at once')
+    await db.query(
+      'update notices set mail_after = now() where person_id = $1::text and mailed_at is null and mail_after > now()',
+      [personId],
+    )
 }

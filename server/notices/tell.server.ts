@@ -15,6 +15,6 @@ export async function tell(db: Database, told: Omit<Telling, 'id'>): Promise<voi
 
 /** Writes the notices of one telling, part by part; run again it goes on. */
 export async function runTelling(told: Telling): Promise<void> {
-  for (let after: string | null = ''; after !== null; ) after = await insertTold(pool, told, after, PART)
+  for (let after: string | null = ''; after !== null;) after = await insertTold(pool, told, after, PART)
   await addJob(pool, 'mail', {}, 'mail')
 }

@@ -1,7 +1,13 @@
 import { z } from 'zod'
 import type { Database } from '../database/pool.server.ts'
 
-const personRow = z.object({ id: z.string(), name: z.string(), email: z.string(), is_manager: z.boolean(), colour: z.string() })
+const personRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  email: z.string(),
+  is_manager: z.boolean(),
+  colour: z.string(),
+})
 
 /** Someone who has signed in. `colour` is that of their face, cursor and name tag. */
 export interface Person {
@@ -17,8 +23,14 @@ function toPerson(row: unknown): Person {
   return { ...rest, isManager: is_manager }
 }
 
-export async function findPersonByEmail(db: Database, email: string): Promise<(Person & { passwordHash: string }) | null> {
-  const { rows } = await db.query<{ password_hash: string }>('select id, name, email, is_manager, colour, password_hash from people where email = $1::text and deleted_at is null', [email])
+export async function findPersonByEmail(
+  db: Database,
+  email: string,
+): Promise<(Person & { passwordHash: string }) | null> {
+  const { rows } = await db.query<{ password_hash: string }>(
+    'select id, name, email, is_manager, colour, password_hash from people where email = $1::text and deleted_at is null',
+    [email],
+  )
   return rows[0] ? { ...toPerson(rows[0]), passwordHash: rows[0].password_hash } : null
 }
 
@@ -32,7 +44,10 @@ export async function listPeople(db: Database): Promise<(Person & { role: string
 }
 
 /** The person of a live session. Its `seen_at` moves on when it is older than five minutes. */
-export async function findSession(db: Database, tokenHash: Buffer): Promise<{ person: Person; sessionId: string; isOld: boolean; isStale: boolean } | null> {
+export async function findSession(
+  db: Database,
+  tokenHash: Buffer,
+): Promise<{ person: Person; sessionId: string; isOld: boolean; isStale: boolean } | null> {
   const { rows } = await db.query<{ session_id: string; old: boolean; stale: boolean }>({
     name: 'find-session',
     text: `select s.id as session_id, s.rotated_at < now() - interval '1 day' as old, s.seen_at < now() - interval '5 minutes' as stale,
@@ -80,7 +95,13 @@ export interface Failures {
 }
 
 /** How often signing in failed before an attempt, for its account and from its address. */
-export async function countFailures(db: Database, account: string, address: string, device: Buffer | null, attempt: string): Promise<Failures> {
+export async function countFailures(
+  db: Database,
+  account: string,
+  address: string,
+  device: Buffer | null,
+  attempt: string,
+): Promise<Failures> {
   const { rows } = await db.query<Failures>(
     `select a.count as account, a.since as "sinceAccount", b.count as address, b.since as "sinceAddress" from
        (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since from sign_in_failures
@@ -93,8 +114,16 @@ export async function countFailures(db: Database, account: string, address: stri
 }
 
 /** Counts an attempt as a failure until it turns out to be none; gives back its id. */
-export async function insertFailure(db: Database, account: string, address: string, device: Buffer | null): Promise<string> {
-  const { rows } = await db.query<{ id: string }>('insert into sign_in_failures (account, address, device) values ($1::text, $2::text, $3::bytea) returning id', [account, address, device])
+export async function insertFailure(
+  db: Database,
+  account: string,
+  address: string,
+  device: Buffer | null,
+): Promise<string> {
+  const { rows } = await db.query<{ id: string }>(
+    'insert into sign_in_failures (account, address, device) values ($1::text, $2::text, $3::bytea) returning id',
+    [account, address, device],
+  )
   return rows[0]!.id
 }
 
@@ -104,12 +133,18 @@ export async function deleteFailure(db: Database, id: string): Promise<void> {
 
 /** Forgets the failures of an account that has signed in: those from where it did, and all that no known browser had part in. */
 export async function deleteFailures(db: Database, account: string, device: Buffer | null): Promise<void> {
-  await db.query('delete from sign_in_failures where account = $1::text and (device is null or device = $2::bytea)', [account, device])
+  await db.query('delete from sign_in_failures where account = $1::text and (device is null or device = $2::bytea)', [
+    account,
+    device,
+  ])
 }
 
 /** Keeps that somebody has given their password; the second step is to come. */
 export async function insertPending(db: Database, tokenHash: Buffer, personId: string): Promise<void> {
-  await db.query('insert into pending_sign_ins (token_hash, person_id) values ($1::bytea, $2::text)', [tokenHash, personId])
+  await db.query('insert into pending_sign_ins (token_hash, person_id) values ($1::bytea, $2::text)', [
+    tokenHash,
+    personId,
+  ])
 }
 
 export async function findPending(db: Database, tokenHash: Buffer): Promise<Person | null> {
@@ -122,7 +157,12 @@ export async function deletePending(db: Database, tokenHash: Buffer): Promise<vo
 }
 
 /** Whose a token is, if it is not older than so many minutes. */
-async function personWithToken(db: Database, table: 'pending_sign_ins' | 'password_resets', tokenHash: Buffer, minutes: number): Promise<Person | null> {
+async function personWithToken(
+  db: Database,
+  table: 'pending_sign_ins' | 'password_resets',
+  tokenHash: Buffer,
+  minutes: number,
+): Promise<Person | null> {
   const { rows } = await db.query(
     `select p.id, p.name, p.email, p.is_manager, p.colour from ${table} t join people p on p.id = t.person_id
      where t.token_hash = $1::bytea and t.created_at > now() - make_interval(mins => $2::int) and p.deleted_at is null`,
@@ -133,17 +173,25 @@ async function personWithToken(db: Database, table: 'pending_sign_ins' | 'passwo
 
 /** Ends every session of a person but one (null: all); gives back how many ended. */
 export async function deleteSessionsBut(db: Database, personId: string, tokenHash: Buffer | null): Promise<number> {
-  const { rowCount } = await db.query('delete from sessions where person_id = $1::text and ($2::bytea is null or token_hash <> $2::bytea)', [personId, tokenHash])
+  const { rowCount } = await db.query(
+    'delete from sessions where person_id = $1::text and ($2::bytea is null or token_hash <> $2::bytea)',
+    [personId, tokenHash],
+  )
   return rowCount ?? 0
 }
 
 export async function countSessions(db: Database, personId: string): Promise<number> {
-  const { rows } = await db.query<{ count: number }>(`select count(*)::int as count from sessions where person_id = $1::text and seen_at > now() - interval '7 days' and created_at > now() - interval '30 days'`, [personId])
+  const { rows } = await db.query<{ count: number }>(
+    `select count(*)::int as count from sessions where person_id = $1::text and seen_at > now() - interval '7 days' and created_at > now() - interval '30 days'`,
+    [personId],
+  )
   return rows[0]?.count ?? 0
 }
 
 export async function findPasswordHash(db: Database, personId: string): Promise<string | null> {
-  const { rows } = await db.query<{ hash: string }>('select password_hash as hash from people where id = $1::text', [personId])
+  const { rows } = await db.query<{ hash: string }>('select password_hash as hash from people where id = $1::text', [
+    personId,
+  ])
   return rows[0]?.hash ?? null
 }
 
@@ -154,7 +202,10 @@ export async function updatePassword(db: Database, personId: string, hash: strin
 }
 
 export async function insertReset(db: Database, tokenHash: Buffer, personId: string): Promise<void> {
-  await db.query('insert into password_resets (token_hash, person_id) values ($1::bytea, $2::text)', [tokenHash, personId])
+  await db.query('insert into password_resets (token_hash, person_id) values ($1::bytea, $2::text)', [
+    tokenHash,
+    personId,
+  ])
 }
 
 /** Whose password a way leads to, if it is not older than an hour. */

@@ -2,7 +2,14 @@ import { hash as digest, randomBytes } from 'node:crypto'
 import { parseCookie, stringifySetCookie } from 'cookie'
 import { config } from '../config.server.ts'
 import { isDatabaseFull, pool } from '../database/pool.server.ts'
-import { deleteSession, findSession, insertSession, type Person, rotateSession, touchSession } from './queries.server.ts'
+import {
+  deleteSession,
+  findSession,
+  insertSession,
+  type Person,
+  rotateSession,
+  touchSession,
+} from './queries.server.ts'
 
 /*
  * A session is a random token in a cookie; the database knows its SHA-256 alone. Cookies ignore ports, so the name
@@ -18,7 +25,15 @@ const hash = (token: string): Buffer => digest('sha256', token, 'buffer')
 const freshToken = (): string => randomBytes(32).toString('base64url')
 
 function setCookie(value: string, maxAge: number): string {
-  return stringifySetCookie({ name: cookieName(), value, httpOnly: true, sameSite: 'lax', secure: config.HTTPS, path: '/', maxAge })
+  return stringifySetCookie({
+    name: cookieName(),
+    value,
+    httpOnly: true,
+    sameSite: 'lax',
+    secure: config.HTTPS,
+    path: '/',
+    maxAge,
+  })
 }
 
 function tokenOf(cookieHeader: string | undefined): string | null {
@@ -42,7 +57,10 @@ export async function sessionOf(cookieHeader: string | undefined, mayRotate: boo
 }
 
 /** Keeps a session going; a header to send when it was given a new token. */
-async function renewed({ sessionId, isOld, isStale }: { sessionId: string; isOld: boolean; isStale: boolean }, mayRotate: boolean): Promise<string | null> {
+async function renewed(
+  { sessionId, isOld, isStale }: { sessionId: string; isOld: boolean; isStale: boolean },
+  mayRotate: boolean,
+): Promise<string | null> {
   if (mayRotate && isOld) {
     const fresh = freshToken()
     return (await rotateSession(pool, sessionId, hash(fresh))) ? setCookie(fresh, MONTH) : null

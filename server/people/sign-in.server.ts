@@ -4,7 +4,17 @@ import { recordDeed } from '../audit/audit.server.ts'
 import { pool } from '../database/pool.server.ts'
 import { isKnownDevice } from './devices.server.ts'
 import { isPassword } from './passwords.server.ts'
-import { countFailures, deleteFailure, deleteFailures, deletePending, findPending, findPersonByEmail, insertFailure, insertPending, type Person } from './queries.server.ts'
+import {
+  countFailures,
+  deleteFailure,
+  deleteFailures,
+  deletePending,
+  findPending,
+  findPersonByEmail,
+  insertFailure,
+  insertPending,
+  type Person,
+} from './queries.server.ts'
 import { hasSecondStep, takeCode } from './second-step.server.ts'
 
 /** From one address, where a school may sit, so many failures more go without a wait. */
@@ -29,11 +39,18 @@ export interface Whence {
  * password is looked at, which takes its time: a hundred tries at the same moment see each other. In a browser that
  * somebody has signed in with before only what went wrong there makes them wait.
  */
-async function waitFor(account: string, personId: string | null, { address, device }: Whence): Promise<{ attempt: string; wait: number }> {
+async function waitFor(
+  account: string,
+  personId: string | null,
+  { address, device }: Whence,
+): Promise<{ attempt: string; wait: number }> {
   const known = personId !== null && (await isKnownDevice(pool, personId, device)) ? device : null
   const attempt = await insertFailure(pool, account, address, known)
   const failures = await countFailures(pool, account, address, known, attempt)
-  const waits = [secondsToWait(failures.account) - failures.sinceAccount, known ? 0 : secondsToWait(failures.address - FREE_FROM_ADDRESS) - failures.sinceAddress]
+  const waits = [
+    secondsToWait(failures.account) - failures.sinceAccount,
+    known ? 0 : secondsToWait(failures.address - FREE_FROM_ADDRESS) - failures.sinceAddress,
+  ]
   const wait = Math.max(0, ...waits)
   // What was not tried does not make the wait longer.
   if (wait > 0) await deleteFailure(pool, attempt)
@@ -46,7 +63,13 @@ export async function signIn(email: string, password: string, from: Whence): Pro
   const person = await findPersonByEmail(pool, account)
   const { wait } = await waitFor(account, person?.id ?? null, from)
   if (wait > 0) {
-    if (person) await recordDeed(pool, { act: 'sign-in refused', personId: person.id, about: 'too many tries', address: from.address })
+    if (person)
+      await recordDeed(pool, {
+        act: 'sign-in refused',
+        personId: person.id,
+        about: 'too many tries',
+        address: from.address,
+      })
     return { ok: false, reason: 'too many', wait }
   }
   if (!(await isPassword(password, person?.passwordHash ?? null)) || !person) return { ok: false, reason: 'wrong' }

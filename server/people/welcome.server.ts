@@ -13,7 +13,12 @@ export async function welcome(person: Person, { address, device }: Whence): Prom
   if (setCookie) headers.append('Set-Cookie', setCookie)
   await transaction(async (db) => {
     await recordDeed(db, { act: 'signed in', personId: person.id, about: isNew ? 'in a new browser' : '', address })
-    if (isNew) await tellAccount(db, person.id, 'Somebody signed in as you in a browser that you had not used before. If that was not you, change your password and sign out everywhere.')
+    if (isNew)
+      await tellAccount(
+        db,
+        person.id,
+        'Somebody signed in as you in a browser that you had not used before. If that was not you, change your password and sign out everywhere.',
+      )
   })
   return headers
 }

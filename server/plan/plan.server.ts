@@ -15,7 +15,22 @@ import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { type ChangedSettings, MOST_AIMS, readSettings } from '../../core/plan/settings.ts'
 import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
-import { deleteEntries, type EntryRow, bringsUnit, findEntry, growPlanVersion, insertEntries, listShape, listTakenIds, lockPlan, orderEntries, restoreEntries, updateDocument, updateSettings, updateTitle } from './queries.server.ts'
+import {
+  deleteEntries,
+  type EntryRow,
+  bringsUnit,
+  findEntry,
+  growPlanVersion,
+  insertEntries,
+  listShape,
+  listTakenIds,
+  lockPlan,
+  orderEntries,
+  restoreEntries,
+  updateDocument,
+  updateSettings,
+  updateTitle,
+} from './queries.server.ts'
 import { findUses } from './uses.server.ts'
 
 export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok: false; readonly reason: string }
@@ -24,21 +39,54 @@ export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok
  * Adds outline lines after an entry; what is written gets an empty document with its title. The lines bring the ids of
  * their entries: those that are in the plan already came with a request whose answer was lost, and are left as they are.
  */
-export async function addLines(courseId: string, afterId: string | null, lines: readonly NamedLine[]): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
+export async function addLines(
+  courseId: string,
+  afterId: string | null,
+  lines: readonly NamedLine[],
+): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
-    const taken = await listTakenIds(db, lines.map(({ id }) => id))
-    if (taken.some((each) => each.courseId !== courseId)) return { ok: false, reason: 'These lines could not be added. Reload the plan and type them again.' }
+    const taken = await listTakenIds(
+      db,
+      lines.map(({ id }) => id),
+    )
+    if (taken.some((each) => each.courseId !== courseId))
+      return { ok: false, reason: 'These lines could not be added. Reload the plan and type them again.' }
     const ids = new Set(taken.map(({ id }) => id))
-    const { entries, orders, aims, notes } = plantNamed(plan, afterId, taken.length === 0 ? lines : lines.filter(({ id, kind }) => kind !== 'aim' && !ids.has(id)))
+    const { entries, orders, aims, notes } = plantNamed(
+      plan,
+      afterId,
+      taken.length === 0 ? lines : lines.filter(({ id, kind }) => kind !== 'aim' && !ids.has(id)),
+    )
     let cut = 0
     for (const [id, more] of aims) cut += await addAims(db, courseId, id, more)
     const written = entries.filter(({ kind }) => kindOfEntry(kind).isWritten)
     for (const entry of written) await createDocument(db, courseId, entry.id, entry.title)
-    await insertEntries(db, courseId, entries.map(({ address, aims, ...entry }) => ({ ...entry, documentId: kindOfEntry(entry.kind).isWritten ? entry.id : null, settings: { ...(address === '' ? {} : { address }), ...(aims.length === 0 ? {} : { aims: aims.slice(0, MOST_AIMS) }) } })))
+    await insertEntries(
+      db,
+      courseId,
+      entries.map(({ address, aims, ...entry }) => ({
+        ...entry,
+        documentId: kindOfEntry(entry.kind).isWritten ? entry.id : null,
+        settings: {
+          ...(address === '' ? {} : { address }),
+          ...(aims.length === 0 ? {} : { aims: aims.slice(0, MOST_AIMS) }),
+        },
+      })),
+    )
     for (const [parentId, order] of orders) await orderEntries(db, courseId, parentId, order)
     cut += entries.reduce((sum, entry) => sum + Math.max(0, entry.aims.length - MOST_AIMS), 0)
-    return { ok: true, ids: entries.map(({ id }) => id), notes: cut === 0 ? notes : [...notes, `A lesson or unit holds at most ${MOST_AIMS} aims: ${cut} ${cut === 1 ? 'was' : 'were'} left out.`] }
+    return {
+      ok: true,
+      ids: entries.map(({ id }) => id),
+      notes:
+        cut === 0
+          ? notes
+          : [
+              ...notes,
+              `A lesson or unit holds at most ${MOST_AIMS} aims: ${cut} ${cut === 1 ? 'was' : 'were'} left out.`,
+            ],
+    }
   })
 }
 
@@ -52,7 +100,12 @@ async function addAims(db: Database, courseId: string, id: string, more: readonl
 }
 
 /** A document whose log begins with a page, or with an empty one of this title. */
-export async function createDocument(db: Database, courseId: string, documentId: string, start: string | Node): Promise<void> {
+export async function createDocument(
+  db: Database,
+  courseId: string,
+  documentId: string,
+  start: string | Node,
+): Promise<void> {
   const page = typeof start === 'string' ? emptyPage(start) : start
   await insertDocument(db, documentId, courseId, statistics(page).words)
   await insertSnapshot(db, documentId, 0, SCHEMA_VERSION, JSON.stringify(page.toJSON()))
@@ -77,7 +130,10 @@ export async function weigh(courseId: string, ids: readonly string[]): Promise<U
 }
 
 /** Deletes entries with all that stands under them; the id given back undoes it. Says what it took from others. */
-export async function removeEntries(courseId: string, ids: readonly string[]): Promise<PlanResult<{ deletionId: string; count: number; uses: string[] }>> {
+export async function removeEntries(
+  courseId: string,
+  ids: readonly string[],
+): Promise<PlanResult<{ deletionId: string; count: number; uses: string[] }>> {
   // Looked for before the plan is held: it takes its time, and is for telling alone.
   const uses = usesWords(await weigh(courseId, ids))
   return transaction(async (db) => {
@@ -114,7 +170,13 @@ export async function rename(courseId: string, personId: string, id: string, tit
   const tree = await currentTree(pool, entry.documentId)
   if (!tree) return { ok: false, reason: 'That is no longer in the plan.' }
   const steps = titleSteps(tree.page.firstChild?.content.size ?? 0, title)
-  const answer = await acceptBatch(entry.documentId, personId, { id: nanoid(), base: tree.version, client: 'plan', schemaVersion: SCHEMA_VERSION, steps })
+  const answer = await acceptBatch(entry.documentId, personId, {
+    id: nanoid(),
+    base: tree.version,
+    client: 'plan',
+    schemaVersion: SCHEMA_VERSION,
+    steps,
+  })
   if (answer.status === 'taken') {
     await growPlanVersion(pool, courseId)
     return { ok: true }
@@ -124,12 +186,22 @@ export async function rename(courseId: string, personId: string, id: string, tit
 }
 
 /** Sets when an entry opens for students, and what else there is to set about it. What is left out stays as it is. */
-export async function changeSettings(courseId: string, id: string, change: { readonly opensAt?: string | null | undefined; readonly settings?: ChangedSettings | undefined }): Promise<PlanResult> {
+export async function changeSettings(
+  courseId: string,
+  id: string,
+  change: { readonly opensAt?: string | null | undefined; readonly settings?: ChangedSettings | undefined },
+): Promise<PlanResult> {
   return transaction(async (db) => {
     await lockPlan(db, courseId)
     const entry = await findEntry(db, courseId, id)
     if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
-    await updateSettings(db, courseId, id, change.opensAt === undefined ? entry.opensAt : change.opensAt, readSettings({ ...entry.settings, ...change.settings }))
+    await updateSettings(
+      db,
+      courseId,
+      id,
+      change.opensAt === undefined ? entry.opensAt : change.opensAt,
+      readSettings({ ...entry.settings, ...change.settings }),
+    )
     return { ok: true }
   })
 }
@@ -138,7 +210,10 @@ export async function changeSettings(courseId: string, id: string, change: { rea
  * Makes a book of a page, beside it: a chapter for each heading of its highest level. The page stays as it is, so that
  * students lose nothing until the book is published.
  */
-export async function splitIntoBook(courseId: string, id: string): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
+export async function splitIntoBook(
+  courseId: string,
+  id: string,
+): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
     const entry = await findEntry(db, courseId, id)
@@ -147,11 +222,20 @@ export async function splitIntoBook(courseId: string, id: string): Promise<PlanR
     if (entry.kind !== 'page') return { ok: false, reason: 'Only a page is split into chapters.' }
     const ids = Array.from({ length: tree.page.childCount }, () => nanoid(12))
     const split = splitPage(tree.page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`)
-    if (!split) return { ok: false, reason: 'This page has no headings to split it at. Give each part that should be a chapter a heading first.' }
+    if (!split)
+      return {
+        ok: false,
+        reason: 'This page has no headings to split it at. Give each part that should be a chapter a heading first.',
+      }
     const [opening, ...chapters] = [split.opening, ...split.chapters].map((page, at) => ({ id: ids[at]!, page }))
     const made = await insertBook(db, courseId, plan, id, { opening: opening!, parts: [{ title: null, chapters }] })
     if (!made.ok) return made
-    return { ...made, notes: [`“${entry.title}” is also a book of ${split.chapters.length} ${split.chapters.length === 1 ? 'chapter' : 'chapters'} now. The page stays until you delete it.`] }
+    return {
+      ...made,
+      notes: [
+        `“${entry.title}” is also a book of ${split.chapters.length} ${split.chapters.length === 1 ? 'chapter' : 'chapters'} now. The page stays until you delete it.`,
+      ],
+    }
   })
 }
 
@@ -167,14 +251,34 @@ export interface NewBook {
 }
 
 /** Puts a book with its chapters into the plan, after an entry (null: at the end). The first id given is the book's. */
-export async function insertBook(db: Database, courseId: string, plan: readonly PlanEntry[], afterId: string | null, { opening, parts }: NewBook): Promise<PlanResult<{ ids: string[] }>> {
+export async function insertBook(
+  db: Database,
+  courseId: string,
+  plan: readonly PlanEntry[],
+  afterId: string | null,
+  { opening, parts }: NewBook,
+): Promise<PlanResult<{ ids: string[] }>> {
   const title = (page: Node): string => page.firstChild?.textContent.slice(0, PLAN_TITLE_LENGTH) ?? ''
-  const placed = await insertItem(db, courseId, plan, afterId, { id: opening.id, kind: 'book', title: title(opening.page) }, opening.page)
+  const placed = await insertItem(
+    db,
+    courseId,
+    plan,
+    afterId,
+    { id: opening.id, kind: 'book', title: title(opening.page) },
+    opening.page,
+  )
   if (!placed.ok) return placed
   const entries: EntryRow[] = []
   for (const part of parts) {
     const partId = part.title === null ? null : nanoid(12)
-    if (partId !== null) entries.push({ id: partId, parentId: opening.id, kind: 'bookPart', title: part.title!.slice(0, PLAN_TITLE_LENGTH), documentId: null })
+    if (partId !== null)
+      entries.push({
+        id: partId,
+        parentId: opening.id,
+        kind: 'bookPart',
+        title: part.title!.slice(0, PLAN_TITLE_LENGTH),
+        documentId: null,
+      })
     for (const { id, page } of part.chapters) {
       await createDocument(db, courseId, id, page)
       entries.push({ id, parentId: partId ?? opening.id, kind: 'chapter', title: title(page), documentId: id })
@@ -185,11 +289,26 @@ export async function insertBook(db: Database, courseId: string, plan: readonly 
 }
 
 /** Puts one item with its text into the plan after an entry (null: at the end). Where no book takes a chapter, it is a page. */
-export async function insertItem(db: Database, courseId: string, plan: readonly PlanEntry[], afterId: string | null, item: { id: string; kind: EntryKind; title: string }, page: Node): Promise<PlanResult> {
+export async function insertItem(
+  db: Database,
+  courseId: string,
+  plan: readonly PlanEntry[],
+  afterId: string | null,
+  item: { id: string; kind: EntryKind; title: string },
+  page: Node,
+): Promise<PlanResult> {
   const spot = itemPlace(plan, afterId, item.kind)
   if (!spot) return { ok: false, reason: 'Begin the plan with a unit first; items stand in units and lessons.' }
   await createDocument(db, courseId, item.id, page)
-  await insertEntries(db, courseId, [{ id: item.id, parentId: spot.parentId, kind: spot.kind, title: item.title.slice(0, PLAN_TITLE_LENGTH), documentId: item.id }])
+  await insertEntries(db, courseId, [
+    {
+      id: item.id,
+      parentId: spot.parentId,
+      kind: spot.kind,
+      title: item.title.slice(0, PLAN_TITLE_LENGTH),
+      documentId: item.id,
+    },
+  ])
   const siblings = childrenOf(plan, spot.parentId).map((each) => each.id)
   const at = spot.beforeId === null ? siblings.length : siblings.indexOf(spot.beforeId)
   await orderEntries(db, courseId, spot.parentId, [...siblings.slice(0, at), item.id, ...siblings.slice(at)])
@@ -197,7 +316,11 @@ export async function insertItem(db: Database, courseId: string, plan: readonly 
 }
 
 /** Where an item of a kind stands after an entry; null when the plan has no place for it. */
-export function itemPlace(plan: readonly PlanEntry[], afterId: string | null, kind: EntryKind): (Place & { kind: EntryKind }) | null {
+export function itemPlace(
+  plan: readonly PlanEntry[],
+  afterId: string | null,
+  kind: EntryKind,
+): (Place & { kind: EntryKind }) | null {
   const last = afterId ?? inOrder(plan).at(-1)?.id
   const place = last === undefined ? null : placeAfter(plan, last, kind)
   if (place) return { ...place, kind }

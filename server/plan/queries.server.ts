@@ -60,7 +60,15 @@ export async function listPlan(db: Database, courseId: string): Promise<PlanRow[
   )
   return rows.map((unknownRow) => {
     const row = planRow.parse(unknownRow)
-    const state = row.document_id === null ? null : row.edition === null ? 'draft' : (row.version ?? 0) > (row.edition_version ?? 0) || (row.questions_changed_at && row.published_at && row.questions_changed_at > row.published_at) ? 'edited' : 'published'
+    const state =
+      row.document_id === null
+        ? null
+        : row.edition === null
+          ? 'draft'
+          : (row.version ?? 0) > (row.edition_version ?? 0) ||
+              (row.questions_changed_at && row.published_at && row.questions_changed_at > row.published_at)
+            ? 'edited'
+            : 'published'
     return {
       id: row.id,
       parentId: row.parent_id,
@@ -86,7 +94,10 @@ export async function growPlanVersion(db: Database, courseId: string): Promise<v
 
 /** A plan that is read after this holds every change up to this version. */
 export async function getPlanVersion(db: Database, courseId: string): Promise<number> {
-  const { rows } = await db.query<{ version: string }>('select plan_version as version from courses where id = $1::text', [courseId])
+  const { rows } = await db.query<{ version: string }>(
+    'select plan_version as version from courses where id = $1::text',
+    [courseId],
+  )
   return Number(rows[0]?.version ?? 0)
 }
 
@@ -116,7 +127,10 @@ export async function listTakenIds(db: Database, ids: readonly string[]): Promis
 
 /** Whether one deletion took a unit. */
 export async function bringsUnit(db: Database, courseId: string, deletionId: string): Promise<boolean> {
-  const { rowCount } = await db.query(`select 1 from plan_entries where course_id = $1::text and deletion_id = $2::text and kind = 'unit' limit 1`, [courseId, deletionId])
+  const { rowCount } = await db.query(
+    `select 1 from plan_entries where course_id = $1::text and deletion_id = $2::text and kind = 'unit' limit 1`,
+    [courseId, deletionId],
+  )
   return rowCount === 1
 }
 
@@ -136,12 +150,26 @@ export async function insertEntries(db: Database, courseId: string, entries: rea
      select id, $1::text, parent_id, kind, title, position, document_id, opens_at, settings
      from unnest($2::text[], $3::text[], $4::text[], $5::text[], $6::text[], $7::timestamptz[], $8::json[]) with ordinality
        as given (id, parent_id, kind, title, document_id, opens_at, settings, position)`,
-    [courseId, entries.map((e) => e.id), entries.map((e) => e.parentId), entries.map((e) => e.kind), entries.map((e) => e.title), entries.map((e) => e.documentId), entries.map((e) => e.opensAt ?? null), entries.map((e) => JSON.stringify(e.settings ?? {}))],
+    [
+      courseId,
+      entries.map((e) => e.id),
+      entries.map((e) => e.parentId),
+      entries.map((e) => e.kind),
+      entries.map((e) => e.title),
+      entries.map((e) => e.documentId),
+      entries.map((e) => e.opensAt ?? null),
+      entries.map((e) => JSON.stringify(e.settings ?? {})),
+    ],
   )
 }
 
 /** Puts these entries under a parent, in this order. */
-export async function orderEntries(db: Database, courseId: string, parentId: string | null, order: readonly string[]): Promise<void> {
+export async function orderEntries(
+  db: Database,
+  courseId: string,
+  parentId: string | null,
+  order: readonly string[],
+): Promise<void> {
   await db.query(
     `update plan_entries e set parent_id = $2::text, position = given.position
      from unnest($3::text[]) with ordinality as given (id, position) where e.id = given.id and e.course_id = $1::text`,
@@ -153,37 +181,83 @@ export async function orderEntries(db: Database, courseId: string, parentId: str
 export type FoundEntry = EntryRow & { readonly opensAt: string | null; readonly settings: EntrySettings }
 
 export async function findEntry(db: Database, courseId: string, id: string): Promise<FoundEntry | null> {
-  const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind; title: string; document_id: string | null; opens_at: Date | null; settings: unknown }>(
+  const { rows } = await db.query<{
+    id: string
+    parent_id: string | null
+    kind: EntryKind
+    title: string
+    document_id: string | null
+    opens_at: Date | null
+    settings: unknown
+  }>(
     'select id, parent_id, kind, title, document_id, opens_at, settings from plan_entries where course_id = $1::text and id = $2::text and deleted_at is null',
     [courseId, id],
   )
   const row = rows[0]
-  return row ? { id: row.id, parentId: row.parent_id, kind: row.kind, title: row.title, documentId: row.document_id, opensAt: row.opens_at?.toISOString() ?? null, settings: readSettings(row.settings) } : null
+  return row
+    ? {
+        id: row.id,
+        parentId: row.parent_id,
+        kind: row.kind,
+        title: row.title,
+        documentId: row.document_id,
+        opensAt: row.opens_at?.toISOString() ?? null,
+        settings: readSettings(row.settings),
+      }
+    : null
 }
 
 /** The entry whose text a document is, with what its course needs to know for publishing it. */
-export async function findEntryOfDocument(db: Database, documentId: string): Promise<{ id: string; kind: EntryKind; courseId: string; language: string } | null> {
-  const { rows } = await db.query<{ id: string; kind: EntryKind; courseId: string; language: string }>('select e.id, e.kind, e.course_id as "courseId", c.language from plan_entries e join courses c on c.id = e.course_id where e.document_id = $1::text', [documentId])
+export async function findEntryOfDocument(
+  db: Database,
+  documentId: string,
+): Promise<{ id: string; kind: EntryKind; courseId: string; language: string } | null> {
+  const { rows } = await db.query<{ id: string; kind: EntryKind; courseId: string; language: string }>(
+    'select e.id, e.kind, e.course_id as "courseId", c.language from plan_entries e join courses c on c.id = e.course_id where e.document_id = $1::text',
+    [documentId],
+  )
   return rows[0] ?? null
 }
 
 /** Sets when an entry opens and what else is set about it. */
-export async function updateSettings(db: Database, courseId: string, id: string, opensAt: string | null, settings: EntrySettings): Promise<boolean> {
-  const { rowCount } = await db.query('update plan_entries set opens_at = $3::timestamptz, settings = $4::json where course_id = $1::text and id = $2::text and deleted_at is null', [courseId, id, opensAt, JSON.stringify(settings)])
+export async function updateSettings(
+  db: Database,
+  courseId: string,
+  id: string,
+  opensAt: string | null,
+  settings: EntrySettings,
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'update plan_entries set opens_at = $3::timestamptz, settings = $4::json where course_id = $1::text and id = $2::text and deleted_at is null',
+    [courseId, id, opensAt, JSON.stringify(settings)],
+  )
   return rowCount === 1
 }
 
 /** Gives an entry its document. */
 export async function updateDocument(db: Database, courseId: string, id: string, documentId: string): Promise<void> {
-  await db.query('update plan_entries set document_id = $3::text where course_id = $1::text and id = $2::text', [courseId, id, documentId])
+  await db.query('update plan_entries set document_id = $3::text where course_id = $1::text and id = $2::text', [
+    courseId,
+    id,
+    documentId,
+  ])
 }
 
 export async function updateTitle(db: Database, courseId: string, id: string, title: string): Promise<void> {
-  await db.query('update plan_entries set title = $3::text where course_id = $1::text and id = $2::text', [courseId, id, title])
+  await db.query('update plan_entries set title = $3::text where course_id = $1::text and id = $2::text', [
+    courseId,
+    id,
+    title,
+  ])
 }
 
 /** Marks entries and their documents deleted, in one go that can be undone in one go. */
-export async function deleteEntries(db: Database, courseId: string, ids: readonly string[], deletionId: string): Promise<void> {
+export async function deleteEntries(
+  db: Database,
+  courseId: string,
+  ids: readonly string[],
+  deletionId: string,
+): Promise<void> {
   await db.query(
     `with gone as (
        update plan_entries set deleted_at = now(), deletion_id = $3::text

@@ -17,7 +17,13 @@ export async function listDismissed(db: Database, documentId: string): Promise<D
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }))
 }
 
-export async function insertDismissed(db: Database, documentId: string, fingerprint: string, reason: string, personId: string): Promise<void> {
+export async function insertDismissed(
+  db: Database,
+  documentId: string,
+  fingerprint: string,
+  reason: string,
+  personId: string,
+): Promise<void> {
   await db.query(
     `insert into dismissed_findings (document_id, fingerprint, reason, person_id) values ($1::text, $2::text, $3::text, $4::text)
      on conflict (document_id, fingerprint) do update set reason = excluded.reason, person_id = excluded.person_id, created_at = now()`,
@@ -26,5 +32,8 @@ export async function insertDismissed(db: Database, documentId: string, fingerpr
 }
 
 export async function deleteDismissed(db: Database, documentId: string, fingerprint: string): Promise<void> {
-  await db.query('delete from dismissed_findings where document_id = $1::text and fingerprint = $2::text', [documentId, fingerprint])
+  await db.query('delete from dismissed_findings where document_id = $1::text and fingerprint = $2::text', [
+    documentId,
+    fingerprint,
+  ])
 }

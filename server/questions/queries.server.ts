@@ -24,21 +24,40 @@ export async function listFolders(db: Database, courseId: string): Promise<Folde
 
 /** False when a folder of this name is there already. */
 export async function insertFolder(db: Database, courseId: string, id: string, name: string): Promise<boolean> {
-  const { rowCount } = await db.query('insert into question_folders (id, course_id, name) values ($1::text, $2::text, $3::text) on conflict do nothing', [id, courseId, name])
+  const { rowCount } = await db.query(
+    'insert into question_folders (id, course_id, name) values ($1::text, $2::text, $3::text) on conflict do nothing',
+    [id, courseId, name],
+  )
   return rowCount === 1
 }
 
 export async function updateFolderName(db: Database, courseId: string, id: string, name: string): Promise<void> {
-  await db.query('update question_folders set name = $3::text where course_id = $1::text and id = $2::text', [courseId, id, name])
+  await db.query('update question_folders set name = $3::text where course_id = $1::text and id = $2::text', [
+    courseId,
+    id,
+    name,
+  ])
 }
 
 /** Takes a folder away; its questions stay, in none. */
 export async function deleteFolder(db: Database, courseId: string, id: string): Promise<void> {
-  await db.query('update questions set folder_id = null where course_id = $1::text and folder_id = $2::text', [courseId, id])
+  await db.query('update questions set folder_id = null where course_id = $1::text and folder_id = $2::text', [
+    courseId,
+    id,
+  ])
   await db.query('delete from question_folders where course_id = $1::text and id = $2::text', [courseId, id])
 }
 
-const summary = z.object({ id: z.string(), folderId: z.string().nullable(), title: z.string(), kind: questionKind, words: z.string(), uses: z.number(), updatedAt: z.date().transform((at) => at.toISOString()), updatedBy: z.string() })
+const summary = z.object({
+  id: z.string(),
+  folderId: z.string().nullable(),
+  title: z.string(),
+  kind: questionKind,
+  words: z.string(),
+  uses: z.number(),
+  updatedAt: z.date().transform((at) => at.toISOString()),
+  updatedBy: z.string(),
+})
 /** A line of the bank. `uses` counts the exercises it is in. */
 export type QuestionSummary = z.infer<typeof summary>
 
@@ -50,7 +69,11 @@ export interface BankFilter {
 }
 
 /** Questions of a bank, last changed first; with words only those that hold all of them. */
-export async function listQuestions(db: Database, courseId: string, { folderId, kind, words }: BankFilter): Promise<QuestionSummary[]> {
+export async function listQuestions(
+  db: Database,
+  courseId: string,
+  { folderId, kind, words }: BankFilter,
+): Promise<QuestionSummary[]> {
   const patterns = containingEach(words)
   const { rows } = await db.query(
     `select q.id, q.folder_id as "folderId", q.title, q.kind, left(q.words, 160) as words, q.updated_at as "updatedAt", p.name as "updatedBy",
@@ -72,11 +95,20 @@ export interface Question {
   readonly version: number
 }
 
-const questionRow = z.object({ id: z.string(), folderId: z.string().nullable(), title: z.string(), content: questionContent, version: z.number() })
+const questionRow = z.object({
+  id: z.string(),
+  folderId: z.string().nullable(),
+  title: z.string(),
+  content: questionContent,
+  version: z.number(),
+})
 const QUESTION = 'q.id, q.folder_id as "folderId", q.title, q.content, q.schema_version as "schemaVersion", q.version'
 
 export async function findQuestion(db: Database, courseId: string, id: string): Promise<Question | null> {
-  const { rows } = await db.query(`select ${QUESTION} from questions q where q.course_id = $1::text and q.id = $2::text and q.deleted_at is null`, [courseId, id])
+  const { rows } = await db.query(
+    `select ${QUESTION} from questions q where q.course_id = $1::text and q.id = $2::text and q.deleted_at is null`,
+    [courseId, id],
+  )
   return rows[0] ? questionRow.parse(asWrittenNow(rows[0])) : null
 }
 
@@ -89,7 +121,13 @@ export interface WrittenQuestion {
   readonly words: string
 }
 
-export async function insertQuestion(db: Database, courseId: string, folderId: string | null, personId: string, question: WrittenQuestion): Promise<boolean> {
+export async function insertQuestion(
+  db: Database,
+  courseId: string,
+  folderId: string | null,
+  personId: string,
+  question: WrittenQuestion,
+): Promise<boolean> {
   const { rowCount } = await db.query(
     `insert into questions (id, course_id, folder_id, title, kind, content, schema_version, words, created_by, updated_by)
      values ($1::text, $2::text, (select id from question_folders where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, ${SCHEMA_VERSION}, $7::text, $8::text, $8::text) on conflict (id) do nothing`,
@@ -99,7 +137,13 @@ export async function insertQuestion(db: Database, courseId: string, folderId: s
 }
 
 /** The version it has now; null when somebody else changed it since `version`. */
-export async function updateQuestion(db: Database, courseId: string, personId: string, version: number, question: WrittenQuestion): Promise<number | null> {
+export async function updateQuestion(
+  db: Database,
+  courseId: string,
+  personId: string,
+  version: number,
+  question: WrittenQuestion,
+): Promise<number | null> {
   const { rows } = await db.query<{ version: number }>(
     `update questions set title = $4::text, kind = $5::text, content = $6::json, schema_version = ${SCHEMA_VERSION}, words = $7::text, version = version + 1, updated_by = $8::text, updated_at = now()
      where course_id = $1::text and id = $2::text and version = $3::int and deleted_at is null returning version`,
@@ -118,12 +162,24 @@ export async function touchUses(db: Database, questionId: string): Promise<void>
   )
 }
 
-export async function updateFolder(db: Database, courseId: string, ids: readonly string[], folderId: string | null): Promise<void> {
-  await db.query('update questions set folder_id = (select id from question_folders where id = $3::text and course_id = $1::text) where course_id = $1::text and id = any($2::text[])', [courseId, ids, folderId])
+export async function updateFolder(
+  db: Database,
+  courseId: string,
+  ids: readonly string[],
+  folderId: string | null,
+): Promise<void> {
+  await db.query(
+    'update questions set folder_id = (select id from question_folders where id = $3::text and course_id = $1::text) where course_id = $1::text and id = any($2::text[])',
+    [courseId, ids, folderId],
+  )
 }
 
 /** Where questions stand: titles of exercises that are being put together with them and of what is published with them; and how many people have answered them. */
-export async function findQuestionUses(db: Database, courseId: string, ids: readonly string[]): Promise<{ titles: string[]; answered: number }> {
+export async function findQuestionUses(
+  db: Database,
+  courseId: string,
+  ids: readonly string[],
+): Promise<{ titles: string[]; answered: number }> {
   const { rows } = await db.query<{ titles: string[]; answered: number }>(
     `select (select coalesce(array_agg(distinct e.title), '{}') from plan_entries e where e.course_id = $1::text and e.deleted_at is null
          and (e.id in (select entry_id from exercise_questions where question_id = any($2::text[]))
@@ -137,12 +193,23 @@ export async function findQuestionUses(db: Database, courseId: string, ids: read
 }
 
 /** Deletes questions, or brings them back. Editions keep their own copy. */
-export async function updateQuestionDeleted(db: Database, courseId: string, ids: readonly string[], isDeleted: boolean): Promise<void> {
-  await db.query('update questions set deleted_at = case when $3::boolean then now() end where course_id = $1::text and id = any($2::text[])', [courseId, ids, isDeleted])
+export async function updateQuestionDeleted(
+  db: Database,
+  courseId: string,
+  ids: readonly string[],
+  isDeleted: boolean,
+): Promise<void> {
+  await db.query(
+    'update questions set deleted_at = case when $3::boolean then now() end where course_id = $1::text and id = any($2::text[])',
+    [courseId, ids, isDeleted],
+  )
 }
 
 /** Those of some questions that the course has, with what they say, in the order asked for. */
 export async function listQuestionsByIds(db: Database, courseId: string, ids: readonly string[]): Promise<Question[]> {
-  const { rows } = await db.query(`select ${QUESTION} from unnest($2::text[]) with ordinality as asked (id, place) join questions q on q.id = asked.id where q.course_id = $1::text and q.deleted_at is null order by asked.place`, [courseId, ids])
+  const { rows } = await db.query(
+    `select ${QUESTION} from unnest($2::text[]) with ordinality as asked (id, place) join questions q on q.id = asked.id where q.course_id = $1::text and q.deleted_at is null order by asked.place`,
+    [courseId, ids],
+  )
   return rows.map((row) => questionRow.parse(asWrittenNow(row)))
 }

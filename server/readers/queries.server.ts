@@ -2,7 +2,17 @@ import { z } from 'zod'
 import { containing } from '../database/patterns.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
-const itemRow = z.object({ id: z.string(), done: z.number(), posted: z.number(), posts: z.number(), answered: z.number(), handedIn: z.number(), waiting: z.number(), helped: z.number(), notYet: z.number() })
+const itemRow = z.object({
+  id: z.string(),
+  done: z.number(),
+  posted: z.number(),
+  posts: z.number(),
+  answered: z.number(),
+  handedIn: z.number(),
+  waiting: z.number(),
+  helped: z.number(),
+  notYet: z.number(),
+})
 /** How many students did what with an item. */
 export type ItemReading = z.infer<typeof itemRow>
 
@@ -24,12 +34,26 @@ export async function listItemReadings(db: Database, courseId: string): Promise<
   return rows.map((row) => itemRow.parse(row))
 }
 
-const studentRow = z.object({ id: z.string(), name: z.string(), colour: z.string(), done: z.array(z.string()), posts: z.number(), seenAt: z.date().nullable().transform((at) => at?.toISOString() ?? null) })
+const studentRow = z.object({
+  id: z.string(),
+  name: z.string(),
+  colour: z.string(),
+  done: z.array(z.string()),
+  posts: z.number(),
+  seenAt: z
+    .date()
+    .nullable()
+    .transform((at) => at?.toISOString() ?? null),
+})
 /** What one student has done in a course: `done` are ids of entries. */
 export type StudentReading = z.infer<typeof studentRow>
 
 /** Some students of a course by name, with what they have done in it; those whose name holds some words, if there are any. */
-export async function listStudentReadings(db: Database, courseId: string, page: { readonly words: string; readonly skip: number; readonly most: number }): Promise<StudentReading[]> {
+export async function listStudentReadings(
+  db: Database,
+  courseId: string,
+  page: { readonly words: string; readonly skip: number; readonly most: number },
+): Promise<StudentReading[]> {
   const { rows } = await db.query(
     `with shown as (
        select p.id, p.name, p.colour from memberships m join people p on p.id = m.person_id
@@ -44,7 +68,11 @@ export async function listStudentReadings(db: Database, courseId: string, page: 
 }
 
 /** How many students a course has, and how many of them have a name with these words. */
-export async function countStudents(db: Database, courseId: string, words: string): Promise<{ all: number; found: number }> {
+export async function countStudents(
+  db: Database,
+  courseId: string,
+  words: string,
+): Promise<{ all: number; found: number }> {
   const { rows } = await db.query<{ all: number; found: number }>(
     `select count(*)::int as "all", (count(*) filter (where p.name ilike $2::text))::int as found from memberships m join people p on p.id = m.person_id
      where m.course_id = $1::text and m.role = 'student' and p.deleted_at is null`,

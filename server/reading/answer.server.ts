@@ -14,7 +14,10 @@ export interface AnswerOptions {
 }
 
 /** The headers of a page with this tag. */
-export function readingHeaders(tag: string, { isPreview = false, players = [] }: AnswerOptions): { 'Content-Type': string; 'Cache-Control': string; 'Content-Security-Policy': string; ETag: string } {
+export function readingHeaders(
+  tag: string,
+  { isPreview = false, players = [] }: AnswerOptions,
+): { 'Content-Type': string; 'Cache-Control': string; 'Content-Security-Policy': string; ETag: string } {
   return {
     'Content-Type': 'text/html; charset=utf-8',
     'Cache-Control': 'private, no-cache',
@@ -32,7 +35,11 @@ export function isKnown({ headers }: ReadRequest, tag: string): boolean {
  * An answer that students' browsers keep and ask about again: its ETag is a hash of all it says, so it changes with
  * the edition, the renderer, the outline around it and the reader's choices.
  */
-export function readingAnswer(request: ReadRequest, page: SafeHtml, { status = 200, ...options }: AnswerOptions & { readonly status?: number } = {}): Response {
+export function readingAnswer(
+  request: ReadRequest,
+  page: SafeHtml,
+  { status = 200, ...options }: AnswerOptions & { readonly status?: number } = {},
+): Response {
   const tag = createHash('sha1').update(page.text).digest('base64url')
   const headers = readingHeaders(tag, options)
   if (status === 200 && isKnown(request, tag)) return new Response(null, { status: 304, headers })

@@ -28,7 +28,12 @@ export interface RoomParts {
 }
 
 /** An open place for a screen of the application; whoever may not be there is sent away. */
-export async function requireOpenPlace(request: Request, context: RequestContext, courseId: string, itemId: string): Promise<PlaceVisit> {
+export async function requireOpenPlace(
+  request: Request,
+  context: RequestContext,
+  courseId: string,
+  itemId: string,
+): Promise<PlaceVisit> {
   if (context.isDatabaseDown) failure('database', 503)
   const found = await visitPlace(request, context, courseId, itemId)
   if (found instanceof Response) failure('no such place', 404)

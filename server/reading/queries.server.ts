@@ -61,7 +61,10 @@ const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direct
   c.outline_version, array(select pr.entry_id from progress pr join plan_entries e on e.id = pr.entry_id where pr.person_id = $2::text and pr.done_at is not null and e.course_id = c.id order by 1) as done`
 
 /** What a course holds for its students, and which version of it that is; null when there is no such course. */
-export async function findShape(db: Database, courseId: string): Promise<{ version: number; entries: z.infer<typeof shapeEntry>[] } | null> {
+export async function findShape(
+  db: Database,
+  courseId: string,
+): Promise<{ version: number; entries: z.infer<typeof shapeEntry>[] } | null> {
   const { rows } = await db.query<{ version: string; entries: unknown[] | null }>({
     name: 'find-shape',
     text: `select c.outline_version as version, (
@@ -73,7 +76,9 @@ export async function findShape(db: Database, courseId: string): Promise<{ versi
            from courses c where c.id = $1::text`,
     values: [courseId],
   })
-  return rows[0] ? { version: Number(rows[0].version), entries: z.array(shapeEntry).parse(rows[0].entries ?? []) } : null
+  return rows[0]
+    ? { version: Number(rows[0].version), entries: z.array(shapeEntry).parse(rows[0].entries ?? []) }
+    : null
 }
 
 /** A course, for one person. */
@@ -88,7 +93,12 @@ export async function findCourseToRead(db: Database, courseId: string, personId:
 }
 
 /** An entry with its newest edition and everything its page shows; null when students can't see it. */
-export async function findEntryToRead(db: Database, courseId: string, entryId: string, personId: string): Promise<EntryToRead | null> {
+export async function findEntryToRead(
+  db: Database,
+  courseId: string,
+  entryId: string,
+  personId: string,
+): Promise<EntryToRead | null> {
   const { rows } = await db.query({
     name: 'find-entry-to-read',
     text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'renderer', ed.renderer, 'title', ed.title, 'note', ed.note,
@@ -109,7 +119,10 @@ export async function findEntryToRead(db: Database, courseId: string, entryId: s
 }
 
 /** The newest editions of the notes that stand directly under an entry. */
-export async function listNotes(db: Database, parentId: string): Promise<{ id: string; segments: z.infer<typeof segments>; documentId: string; number: number }[]> {
+export async function listNotes(
+  db: Database,
+  parentId: string,
+): Promise<{ id: string; segments: z.infer<typeof segments>; documentId: string; number: number }[]> {
   const { rows } = await db.query<{ id: string; segments: unknown; documentId: string; number: number }>(
     `select e.id, ed.segments, ed.document_id as "documentId", ed.number from plan_entries e
      join lateral (select segments, document_id, number from editions where document_id = e.document_id order by number desc limit 1) ed on true
@@ -129,7 +142,13 @@ export async function updateDone(db: Database, entryId: string, personId: string
 }
 
 /** Keeps where somebody is in a book. */
-export async function updatePlace(db: Database, bookId: string, personId: string, chapterId: string, heading: string): Promise<void> {
+export async function updatePlace(
+  db: Database,
+  bookId: string,
+  personId: string,
+  chapterId: string,
+  heading: string,
+): Promise<void> {
   await db.query(
     `insert into places (book_id, person_id, chapter_id, heading) values ($1::text, $2::text, $3::text, $4::text)
      on conflict (book_id, person_id) do update set chapter_id = $3::text, heading = $4::text, at = now()`,
@@ -137,24 +156,42 @@ export async function updatePlace(db: Database, bookId: string, personId: string
   )
 }
 
-export async function findPlace(db: Database, bookId: string, personId: string): Promise<{ chapterId: string; heading: string } | null> {
-  const { rows } = await db.query<{ chapterId: string; heading: string }>('select chapter_id as "chapterId", heading from places where book_id = $1::text and person_id = $2::text', [bookId, personId])
+export async function findPlace(
+  db: Database,
+  bookId: string,
+  personId: string,
+): Promise<{ chapterId: string; heading: string } | null> {
+  const { rows } = await db.query<{ chapterId: string; heading: string }>(
+    'select chapter_id as "chapterId", heading from places where book_id = $1::text and person_id = $2::text',
+    [bookId, personId],
+  )
   return rows[0] ?? null
 }
 
 /** Keeps whether an item helped somebody; said again, the new word holds. False when they had said just that. */
 export async function upsertVote(db: Database, entryId: string, personId: string, didHelp: boolean): Promise<boolean> {
-  const { rowCount } = await db.query('insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean) on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now() where votes.did_help <> $3::boolean', [entryId, personId, didHelp])
+  const { rowCount } = await db.query(
+    'insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean) on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now() where votes.did_help <> $3::boolean',
+    [entryId, personId, didHelp],
+  )
   return rowCount === 1
 }
 
 export async function updateBookmark(db: Database, entryId: string, personId: string, isOn: boolean): Promise<void> {
-  if (isOn) await db.query('insert into bookmarks (entry_id, person_id) values ($1::text, $2::text) on conflict do nothing', [entryId, personId])
+  if (isOn)
+    await db.query('insert into bookmarks (entry_id, person_id) values ($1::text, $2::text) on conflict do nothing', [
+      entryId,
+      personId,
+    ])
   else await db.query('delete from bookmarks where entry_id = $1::text and person_id = $2::text', [entryId, personId])
 }
 
 /** What somebody has marked in a course, the last first: the ids of entries. */
-export async function listMarked(db: Database, courseId: string, personId: string): Promise<{ bookmarks: string[]; follows: string[]; commented: string[] }> {
+export async function listMarked(
+  db: Database,
+  courseId: string,
+  personId: string,
+): Promise<{ bookmarks: string[]; follows: string[]; commented: string[] }> {
   const { rows } = await db.query<{ bookmarks: string[]; follows: string[]; commented: string[] }>(
     `select coalesce((select array_agg(b.entry_id order by b.created_at desc) from bookmarks b join plan_entries e on e.id = b.entry_id where e.course_id = $1::text and b.person_id = $2::text), '{}') as bookmarks,
        coalesce((select array_agg(f.entry_id order by f.created_at desc) from follows f join plan_entries e on e.id = f.entry_id where e.course_id = $1::text and f.person_id = $2::text), '{}') as follows,

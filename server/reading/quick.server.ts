@@ -42,17 +42,29 @@ export function quickPage(request: IncomingMessage, response: ServerResponse, ne
   const path = request.method === 'GET' ? PAGE.exec(request.url ?? '') : null
   const hasBody = request.headers['content-length'] !== undefined || request.headers['transfer-encoding'] !== undefined
   if (!path || hasBody || !isOwnHost(request.headers.host, config)) return next()
-  answer(request, response, path).then((isAnswered) => (isAnswered ? undefined : next()), () => next())
+  answer(request, response, path).then(
+    (isAnswered) => (isAnswered ? undefined : next()),
+    () => next(),
+  )
 }
 
-async function answer(request: IncomingMessage, response: ServerResponse, [, courseId = '', entryId = '']: RegExpExecArray): Promise<boolean> {
+async function answer(
+  request: IncomingMessage,
+  response: ServerResponse,
+  [, courseId = '', entryId = '']: RegExpExecArray,
+): Promise<boolean> {
   const started = performance.now()
   const session = await sessionOf(request.headers.cookie, true)
   if (!session) return false
   lookedUp.set(request, { session, visited: null })
   const requestId = randomUUID().slice(0, 8)
   const asked = readRequest(request)
-  const found = await visitPlace(asked, { requestId, nonce: '', person: session.person, isDatabaseDown: false, address: '' }, courseId, entryId)
+  const found = await visitPlace(
+    asked,
+    { requestId, nonce: '', person: session.person, isDatabaseDown: false, address: '' },
+    courseId,
+    entryId,
+  )
   if (found instanceof Response) return false
   lookedUp.set(request, { session, visited: found })
   const page = await settledPage(found)
@@ -65,10 +77,17 @@ async function answer(request: IncomingMessage, response: ServerResponse, [, cou
   if (text === null) response.writeHead(304, { 'Cache-Control': headers['Cache-Control'], ETag: headers.ETag }).end()
   else {
     securityHeaders(response)
-    pack(request as never, response as never, () => void response.writeHead(200, { 'X-Request-Id': requestId, ...headers }).end(text))
+    pack(
+      request as never,
+      response as never,
+      () => void response.writeHead(200, { 'X-Request-Id': requestId, ...headers }).end(text),
+    )
   }
   const ms = performance.now() - started
   countRequest(request.url ?? '', status, ms)
-  log.info({ requestId, method: 'GET', path: request.url, status, ms: Math.round(ms), person: session.person.id }, 'request')
+  log.info(
+    { requestId, method: 'GET', path: request.url, status, ms: Math.round(ms), person: session.person.id },
+    'request',
+  )
   return true
 }

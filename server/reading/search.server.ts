@@ -29,10 +29,14 @@ export const MOST_FOUND = 40
 
 const OPTIONS = `E'StartSel=\\u0001, StopSel=\\u0002, MaxFragments=1, MaxWords=28, MinWords=12'`
 /** Words around what matches: a form of a word in the course's language, else the word as it stands. */
-const excerpt = (words: string): string => `case when position(E'\\u0001' in by_form) > 0 then by_form else ts_headline('simple', ${words}, asked.marks, ${OPTIONS}) end`
+const excerpt = (words: string): string =>
+  `case when position(E'\\u0001' in by_form) > 0 then by_form else ts_headline('simple', ${words}, asked.marks, ${OPTIONS}) end`
 
 /** Published items that hold all the words, or words that begin so, in any form, best first. */
-export async function searchEditions(db: Database, { courseId, language, terms, entryIds }: Search): Promise<FoundPassage[]> {
+export async function searchEditions(
+  db: Database,
+  { courseId, language, terms, entryIds }: Search,
+): Promise<FoundPassage[]> {
   const { rows } = await db.query<FoundPassage>(
     `with asked as (select search_query($1::text, $2::text, $3::text, $6::text) as query, search_marks($2::text, $3::text, $6::text) as marks),
      found as (
@@ -50,7 +54,11 @@ export async function searchEditions(db: Database, { courseId, language, terms, 
  * What people wrote under those items, newest first. Hidden and taken back is not found; where one writes first before one
  * sees others, nothing is, until one has written.
  */
-export async function searchPosts(db: Database, { courseId, language, terms, entryIds }: Search, reader: { readonly personId: string; readonly isAuthor: boolean; readonly postFirstIds: readonly string[] }): Promise<FoundPost[]> {
+export async function searchPosts(
+  db: Database,
+  { courseId, language, terms, entryIds }: Search,
+  reader: { readonly personId: string; readonly isAuthor: boolean; readonly postFirstIds: readonly string[] },
+): Promise<FoundPost[]> {
   const { rows } = await db.query<FoundPost>(
     `with asked as (select search_marks($2::text, $3::text, $9::text) as marks),
      found as (
@@ -63,7 +71,17 @@ export async function searchPosts(db: Database, { courseId, language, terms, ent
      from asked, found f join people who on who.id = f.person_id
      cross join lateral (select ts_headline(search_configuration($2::text), f.words, asked.marks, ${OPTIONS}) as by_form) shown
      order by f.created_at desc, f.id`,
-    [courseId, language, terms.words, entryIds, MOST_FOUND, reader.personId, reader.isAuthor, reader.postFirstIds, terms.phrases],
+    [
+      courseId,
+      language,
+      terms.words,
+      entryIds,
+      MOST_FOUND,
+      reader.personId,
+      reader.isAuthor,
+      reader.postFirstIds,
+      terms.phrases,
+    ],
   )
   return rows
 }

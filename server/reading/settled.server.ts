@@ -39,6 +39,22 @@ export async function settledPage(found: PlaceVisit, now = new Date()): Promise<
   if (questionIds(content).length > 0) return null
   const players = await playersOf(edition.players)
   const { person, theme, path, outline } = visit
-  const made = [BUILD, course, outline.shape.passed(now), edition.document_id, edition.number, edition.renderer, marks, person.id, person.name, person.colour, isAuthor, theme, path, players, now.toISOString().slice(0, 10)]
+  const made = [
+    BUILD,
+    course,
+    outline.shape.passed(now),
+    edition.document_id,
+    edition.number,
+    edition.renderer,
+    marks,
+    person.id,
+    person.name,
+    person.colour,
+    isAuthor,
+    theme,
+    path,
+    players,
+    now.toISOString().slice(0, 10),
+  ]
   return { tag: hash('sha1', JSON.stringify(made), 'base64url'), players, make: () => readPageOf(found, content, null) }
 }

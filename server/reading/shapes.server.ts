@@ -26,6 +26,9 @@ export async function courseShape(courseId: string, version: number): Promise<Co
 }
 
 /** A course as it stands for the person it was looked up for. */
-export async function outlineOf(course: Pick<CourseToRead, 'course_id' | 'outline_version' | 'done'>, now = new Date()): Promise<Outline> {
+export async function outlineOf(
+  course: Pick<CourseToRead, 'course_id' | 'outline_version' | 'done'>,
+  now = new Date(),
+): Promise<Outline> {
   return new Outline(await courseShape(course.course_id, course.outline_version), course.done, now)
 }

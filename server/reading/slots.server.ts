@@ -8,7 +8,11 @@ export interface Said {
 }
 
 /** Fills the slots of a page for one reader: addresses of sealed frames, what was said to an answer just given, their versions of questions. */
-export async function slotFiller(place: Omit<SealedPlace, 'index'>, said: Said | null = null, questions: ReadonlyMap<string, SafeHtml> = new Map()): Promise<(slot: string) => string> {
+export async function slotFiller(
+  place: Omit<SealedPlace, 'index'>,
+  said: Said | null = null,
+  questions: ReadonlyMap<string, SafeHtml> = new Map(),
+): Promise<(slot: string) => string> {
   const link = await sealedLinks()
   return (slot) => {
     // In an attribute: the address holds no sign that would end it but the ampersand.

@@ -4,8 +4,16 @@ import { type ReadRequest, readingAnswer } from './answer.server.ts'
 import { troublePage } from './room.server.ts'
 
 const WORDS = {
-  'no such place': [404, 'There is nothing to read here', 'The address may be wrong, the page may have been taken back, or it is not open to you.'],
-  database: [503, 'Fieldstone can’t be reached just now', 'The pages are safe; the place where they are kept does not answer. Try again in a minute.'],
+  'no such place': [
+    404,
+    'There is nothing to read here',
+    'The address may be wrong, the page may have been taken back, or it is not open to you.',
+  ],
+  database: [
+    503,
+    'Fieldstone can’t be reached just now',
+    'The pages are safe; the place where they are kept does not answer. Try again in a minute.',
+  ],
 } as const
 
 /** The reading room's answer when there is nothing to read. */

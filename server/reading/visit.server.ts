@@ -7,7 +7,13 @@ import type { RequestContext } from '../web/load-context.server.ts'
 import { themeOf } from '../web/theme.server.ts'
 import type { Visit } from './frame.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
-import { type CourseToRead, type EditionToRead, findCourseToRead, findEntryToRead, type ReaderMarks } from './queries.server.ts'
+import {
+  type CourseToRead,
+  type EditionToRead,
+  findCourseToRead,
+  findEntryToRead,
+  type ReaderMarks,
+} from './queries.server.ts'
 import { outlineOf } from './shapes.server.ts'
 import { readingTrouble } from './trouble.server.ts'
 
@@ -26,13 +32,26 @@ export interface PlaceVisit {
 
 async function visitOf(request: ReadRequest, course: CourseToRead, person: Person): Promise<Visit> {
   const path = request.url.slice(request.url.indexOf('/', request.url.indexOf('//') + 2))
-  return { course, person, outline: await outlineOf(course), theme: themeOf(request), path, isPreview: false, href: (id) => `/read/${course.course_id}/${id}` }
+  return {
+    course,
+    person,
+    outline: await outlineOf(course),
+    theme: themeOf(request),
+    path,
+    isPreview: false,
+    href: (id) => `/read/${course.course_id}/${id}`,
+  }
 }
 
-const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean => may({ isManager: person.isManager, role: course.role }, right)
+const mayRead = (person: Person, course: CourseToRead, right: 'read' | 'write' = 'read'): boolean =>
+  may({ isManager: person.isManager, role: course.role }, right)
 
 /** The course for whoever may read it; else an answer that says why not. */
-export async function visitCourse(request: ReadRequest, context: RequestContext, courseId: string): Promise<{ visit: Visit; person: Person; isAuthor: boolean } | Response> {
+export async function visitCourse(
+  request: ReadRequest,
+  context: RequestContext,
+  courseId: string,
+): Promise<{ visit: Visit; person: Person; isAuthor: boolean } | Response> {
   if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
   const person = requirePerson(context, request)
   const course = await findCourseToRead(pool, courseId, person.id)
@@ -41,7 +60,12 @@ export async function visitCourse(request: ReadRequest, context: RequestContext,
 }
 
 /** A place of the course for whoever may read it; else an answer that says why not. */
-export async function visitPlace(request: ReadRequest, context: RequestContext, courseId: string, entryId: string): Promise<PlaceVisit | Response> {
+export async function visitPlace(
+  request: ReadRequest,
+  context: RequestContext,
+  courseId: string,
+  entryId: string,
+): Promise<PlaceVisit | Response> {
   if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
   if (context.visited?.place.id === entryId && context.visited.course.course_id === courseId) return context.visited
   const person = requirePerson(context, request)
@@ -51,5 +75,14 @@ export async function visitPlace(request: ReadRequest, context: RequestContext, 
   const place = visit.outline.find(entryId)
   if (!place) return readingTrouble(request, context, 'no such place')
   const isAuthor = mayRead(person, found, 'write')
-  return { visit, place, edition: found.edition, marks: found.marks, course: found, person, isShut: place.standing.shut !== null && !isAuthor, isAuthor }
+  return {
+    visit,
+    place,
+    edition: found.edition,
+    marks: found.marks,
+    course: found,
+    person,
+    isShut: place.standing.shut !== null && !isAuthor,
+    isAuthor,
+  }
 }

@@ -36,22 +36,48 @@ export type RenderedTable = keyof typeof SOURCES
 export const RENDERED_TABLES = Object.keys(SOURCES) as RenderedTable[]
 
 /** Some rows of a table after a key, or from the beginning. */
-export async function listOutdated(db: Database, table: RenderedTable, after: readonly string[] | null, most: number): Promise<Outdated[]> {
+export async function listOutdated(
+  db: Database,
+  table: RenderedTable,
+  after: readonly string[] | null,
+  most: number,
+): Promise<Outdated[]> {
   const { text, first } = SOURCES[table]
   const { rows } = await db.query<Outdated & { commentVersion: number | null }>(text, [after ?? first, most])
-  return rows.map(({ comment, commentVersion, ...row }) => ({ ...asWrittenNow(row), comment: comment === null ? null : asWrittenNow({ content: comment, schemaVersion: commentVersion }).content }))
+  return rows.map(({ comment, commentVersion, ...row }) => ({
+    ...asWrittenNow(row),
+    comment: comment === null ? null : asWrittenNow({ content: comment, schemaVersion: commentVersion }).content,
+  }))
 }
 
-export async function updateEdition(db: Database, [documentId, number]: readonly string[], { segments, headings }: { readonly segments: string; readonly headings: string }): Promise<void> {
-  await db.query(`update editions set segments = $3::json, headings = $4::json, renderer = ${RENDERER_VERSION} where document_id = $1::text and number = $2::int`, [documentId, number, segments, headings])
+export async function updateEdition(
+  db: Database,
+  [documentId, number]: readonly string[],
+  { segments, headings }: { readonly segments: string; readonly headings: string },
+): Promise<void> {
+  await db.query(
+    `update editions set segments = $3::json, headings = $4::json, renderer = ${RENDERER_VERSION} where document_id = $1::text and number = $2::int`,
+    [documentId, number, segments, headings],
+  )
 }
 
 /** A post that was written anew meanwhile was rendered by then. */
 export async function updatePostHtml(db: Database, [id]: readonly string[], html: string): Promise<void> {
-  await db.query(`update posts set html = $2::text, renderer = ${RENDERER_VERSION} where id = $1::text and renderer < ${RENDERER_VERSION}`, [id, html])
+  await db.query(
+    `update posts set html = $2::text, renderer = ${RENDERER_VERSION} where id = $1::text and renderer < ${RENDERER_VERSION}`,
+    [id, html],
+  )
 }
 
 /** What is said to it may have come since, from this renderer: only what there was is written. */
-export async function updateSubmissionHtml(db: Database, [entryId, personId, number]: readonly string[], html: string, commentHtml: string | null): Promise<void> {
-  await db.query(`update submissions set html = $4::text, comment_html = coalesce($5::text, comment_html), renderer = ${RENDERER_VERSION} where entry_id = $1::text and person_id = $2::text and number = $3::int`, [entryId, personId, number, html, commentHtml])
+export async function updateSubmissionHtml(
+  db: Database,
+  [entryId, personId, number]: readonly string[],
+  html: string,
+  commentHtml: string | null,
+): Promise<void> {
+  await db.query(
+    `update submissions set html = $4::text, comment_html = coalesce($5::text, comment_html), renderer = ${RENDERER_VERSION} where entry_id = $1::text and person_id = $2::text and number = $3::int`,
+    [entryId, personId, number, html, commentHtml],
+  )
 }

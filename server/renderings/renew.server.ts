@@ -4,7 +4,15 @@ import { pageFromJson } from '../../core/document/schema.ts'
 import { renderPage } from '../../core/html/render.ts'
 import { type Database, pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
-import { listOutdated, type Outdated, RENDERED_TABLES, type RenderedTable, updateEdition, updatePostHtml, updateSubmissionHtml } from './queries.server.ts'
+import {
+  listOutdated,
+  type Outdated,
+  RENDERED_TABLES,
+  type RenderedTable,
+  updateEdition,
+  updatePostHtml,
+  updateSubmissionHtml,
+} from './queries.server.ts'
 
 /** So many are read at once. */
 const SOME = 50
@@ -17,7 +25,8 @@ const WRITERS: Record<RenderedTable, (db: Database, row: Outdated) => Promise<vo
     await updateEdition(db, key, { segments: JSON.stringify(segments), headings: JSON.stringify(headings) })
   },
   posts: (db, { key, content }) => updatePostHtml(db, key, htmlOf(content)),
-  submissions: (db, { key, content, comment }) => updateSubmissionHtml(db, key, htmlOf(content), comment === null ? null : htmlOf(comment)),
+  submissions: (db, { key, content, comment }) =>
+    updateSubmissionHtml(db, key, htmlOf(content), comment === null ? null : htmlOf(comment)),
 }
 
 /**
@@ -35,7 +44,10 @@ export async function renewRenderings(): Promise<number> {
           await WRITERS[table](pool, row)
           renewed++
         } catch (error) {
-          log.error({ table, key: row.key, error: error instanceof Error ? error.message : String(error) }, 'what was rendered before could not be written anew')
+          log.error(
+            { table, key: row.key, error: error instanceof Error ? error.message : String(error) },
+            'what was rendered before could not be written anew',
+          )
         }
       }
       if (rows.length < SOME) break

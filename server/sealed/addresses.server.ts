@@ -7,4 +7,6 @@ export const sealedAddress = config.SEALED_ADDRESS ?? `http://sealed.localhost:$
 export const sealedHost = new URL(sealedAddress).host
 
 /** Origins whose pages may frame a sealed document: our own. */
-export const ownOrigins: readonly string[] = config.ADDRESS ? [new URL(config.ADDRESS).origin] : [`http://localhost:${config.PORT}`, `http://127.0.0.1:${config.PORT}`]
+export const ownOrigins: readonly string[] = config.ADDRESS
+  ? [new URL(config.ADDRESS).origin]
+  : [`http://localhost:${config.PORT}`, `http://127.0.0.1:${config.PORT}`]

@@ -24,7 +24,9 @@ function sealingKey(): Promise<Buffer> {
 }
 
 function sign(secret: Buffer, { documentId, edition, index }: SealedPlace, until: number): string {
-  return createHmac('sha256', secret).update(JSON.stringify([documentId, edition, index, until])).digest('base64url')
+  return createHmac('sha256', secret)
+    .update(JSON.stringify([documentId, edition, index, until]))
+    .digest('base64url')
 }
 
 /**
@@ -35,7 +37,8 @@ function sign(secret: Buffer, { documentId, edition, index }: SealedPlace, until
 export async function sealedLinks(): Promise<(place: SealedPlace) => string> {
   const secret = await sealingKey()
   const until = (Math.floor(Date.now() / DAY) + 2) * DAY
-  return (place) => `${sealedAddress}/piece/${place.documentId}/${place.edition}/${place.index}?until=${until}&mac=${sign(secret, place, until)}`
+  return (place) =>
+    `${sealedAddress}/piece/${place.documentId}/${place.edition}/${place.index}?until=${until}&mac=${sign(secret, place, until)}`
 }
 
 /** True when an address was signed by us for this place and is still good. */

@@ -24,8 +24,10 @@ export function serveSealed(request: Request, response: Response): void {
   response.setHeader('X-Content-Type-Options', 'nosniff')
   response.setHeader('Referrer-Policy', 'no-referrer')
   response.setHeader('Cross-Origin-Resource-Policy', 'cross-origin')
-  if (request.method !== 'GET' && request.method !== 'HEAD') return refuse(response, 405, 'Only looking is possible here.')
-  if (request.path === '/shell') return void response.setHeader('Cache-Control', 'public, max-age=3600').type('html').send(SHELL)
+  if (request.method !== 'GET' && request.method !== 'HEAD')
+    return refuse(response, 405, 'Only looking is possible here.')
+  if (request.path === '/shell')
+    return void response.setHeader('Cache-Control', 'public, max-age=3600').type('html').send(SHELL)
   const [, area, documentId, edition, index] = request.path.split('/')
   const place = asked.safeParse({ documentId, edition, index, until: request.query.until, mac: request.query.mac })
   if (area !== 'piece' || !place.success) return refuse(response, 404, 'There is nothing at this address.')
@@ -37,7 +39,8 @@ export function serveSealed(request: Request, response: Response): void {
 }
 
 async function answer(place: SealedPlace, until: number, mac: string, response: Response): Promise<void> {
-  if (!(await isGoodLink(place, until, mac))) return refuse(response, 403, 'This address is no longer good. Load the page around it again.')
+  if (!(await isGoodLink(place, until, mac)))
+    return refuse(response, 403, 'This address is no longer good. Load the page around it again.')
   const code = await findCode(place)
   if (code === null) return refuse(response, 404, 'There is nothing at this address.')
   response.setHeader('Cache-Control', place.edition === 'work' ? 'no-store' : 'private, max-age=3600')
@@ -45,7 +48,8 @@ async function answer(place: SealedPlace, until: number, mac: string, response: 
 }
 
 async function findCode({ documentId, edition, index }: SealedPlace): Promise<string | null> {
-  const page = edition === 'work' ? (await currentTree(pool, documentId))?.page : await findEditionPage(pool, documentId, edition)
+  const page =
+    edition === 'work' ? (await currentTree(pool, documentId))?.page : await findEditionPage(pool, documentId, edition)
   const piece = page ? sealedPieces(page)[index] : undefined
   return piece ? String(piece.node.attrs.code) : null
 }

@@ -24,7 +24,12 @@ const SIGNATURE = 8192
  * bytes are looked at as they arrive: of what is refused then nothing more is kept.
  * Gives back a reason, with nothing kept, when they are refused or are more than `most`.
  */
-export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array>, most: number, look: (start: Buffer) => Promise<Begun>): Promise<Received | { readonly refused: string } | 'too large'> {
+export async function receive(
+  uploadId: string,
+  stream: AsyncIterable<Uint8Array>,
+  most: number,
+  look: (start: Buffer) => Promise<Begun>,
+): Promise<Received | { readonly refused: string } | 'too large'> {
   const hash = createHash('sha256')
   let size = 0
   let number = 0
@@ -46,7 +51,11 @@ export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array
     const bytes = Buffer.concat(waiting)
     waiting = []
     length = 0
-    await pool.query('insert into blob_chunks (upload_id, number, bytes) values ($1::text, $2::int, $3::bytea)', [uploadId, number++, bytes])
+    await pool.query('insert into blob_chunks (upload_id, number, bytes) values ($1::text, $2::int, $3::bytea)', [
+      uploadId,
+      number++,
+      bytes,
+    ])
   }
   for await (const part of stream) {
     size += part.byteLength
@@ -62,7 +71,7 @@ export async function receive(uploadId: string, stream: AsyncIterable<Uint8Array
     if (!isLookedAt && size >= SIGNATURE) refused = await lookNow()
     // Heard to its end all the same: a browser that still sends does not listen to what is wrong.
     if (refused !== null) continue
-    for (let from = 0; from < part.byteLength; ) {
+    for (let from = 0; from < part.byteLength;) {
       const take = Math.min(CHUNK - length, part.byteLength - from)
       waiting.push(part.subarray(from, from + take))
       length += take
@@ -86,25 +95,42 @@ export async function discard(uploadId: string): Promise<void> {
 
 /** Makes received bytes a blob; when the same bytes are there already, those stay and these go. Part of the claiming transaction. */
 export async function claim(db: Database, { uploadId, hash, size }: Received): Promise<void> {
-  const { rowCount } = await db.query('insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing', [hash, size])
-  if (rowCount === 1) await db.query('update blob_chunks set hash = $2::bytea, upload_id = null where upload_id = $1::text', [uploadId, hash])
+  const { rowCount } = await db.query(
+    'insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing',
+    [hash, size],
+  )
+  if (rowCount === 1)
+    await db.query('update blob_chunks set hash = $2::bytea, upload_id = null where upload_id = $1::text', [
+      uploadId,
+      hash,
+    ])
   else await db.query('delete from blob_chunks where upload_id = $1::text', [uploadId])
 }
 
 /** Keeps bytes that are in memory, such as a rendition. Gives back their hash. */
 export async function keepBytes(db: Database, bytes: Buffer): Promise<Buffer> {
   const hash = createHash('sha256').update(bytes).digest()
-  const { rowCount } = await db.query('insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing', [hash, bytes.length])
+  const { rowCount } = await db.query(
+    'insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing',
+    [hash, bytes.length],
+  )
   if (rowCount === 1)
     for (let number = 0; number * CHUNK < bytes.length; number++)
-      await db.query('insert into blob_chunks (hash, number, bytes) values ($1::bytea, $2::int, $3::bytea)', [hash, number, bytes.subarray(number * CHUNK, (number + 1) * CHUNK)])
+      await db.query('insert into blob_chunks (hash, number, bytes) values ($1::bytea, $2::int, $3::bytea)', [
+        hash,
+        number,
+        bytes.subarray(number * CHUNK, (number + 1) * CHUNK),
+      ])
   return hash
 }
 
 /** The bytes of a blob from `from` to before `to`, a chunk at a time. */
 export async function* readBytes(hash: Buffer, from = 0, to = Infinity): AsyncGenerator<Buffer> {
   for (let number = Math.floor(from / CHUNK); number * CHUNK < to; number++) {
-    const { rows } = await pool.query<{ bytes: Buffer }>('select bytes from blob_chunks where hash = $1::bytea and number = $2::int', [hash, number])
+    const { rows } = await pool.query<{ bytes: Buffer }>(
+      'select bytes from blob_chunks where hash = $1::bytea and number = $2::int',
+      [hash, number],
+    )
     const bytes = rows[0]?.bytes
     if (!bytes) return
     yield bytes.subarray(Math.max(0, from - number * CHUNK), Math.min(bytes.length, to - number * CHUNK))
@@ -121,7 +147,10 @@ export async function bytesOf(hash: Buffer): Promise<Buffer> {
 
 /** Sweeps away uploads that nobody claimed and blobs to which nothing points any more. Gives back how many blobs went. */
 export async function sweep(db: Database, hours = 24): Promise<number> {
-  await db.query(`delete from blob_chunks where upload_id in (select id from uploads where created_at < now() - make_interval(hours => $1::int))`, [hours])
+  await db.query(
+    `delete from blob_chunks where upload_id in (select id from uploads where created_at < now() - make_interval(hours => $1::int))`,
+    [hours],
+  )
   await db.query('delete from uploads where created_at < now() - make_interval(hours => $1::int)', [hours])
   const { rowCount } = await db.query(
     `delete from blobs b where b.created_at < now() - make_interval(hours => $1::int)

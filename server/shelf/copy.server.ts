@@ -16,7 +16,11 @@ export interface Journey {
  * Puts what other courses have on their shelves onto the shelf of this one: the same bytes, as an item of its own.
  * Gives back which item stands for which; those that are gone are missing.
  */
-export async function copyShelfItems(db: Database, { fromCourseId, courseId, personId }: Journey, items: readonly string[]): Promise<Map<string, OtherItem>> {
+export async function copyShelfItems(
+  db: Database,
+  { fromCourseId, courseId, personId }: Journey,
+  items: readonly string[],
+): Promise<Map<string, OtherItem>> {
   const freshIds = items.map(() => nanoid(12))
   await db.query(
     `insert into shelf_items (id, course_id, hash, name, media_type, width, height, alt, state, created_by)
@@ -37,11 +41,17 @@ export async function copyShelfItems(db: Database, { fromCourseId, courseId, per
     [courseId, items, fromCourseId],
   )
   // Renditions that are still being made for the other shelf are made for this one by itself.
-  for (const { item } of rows.filter(({ state }) => state === 'new')) await addJob(db, 'renditions', { itemId: item }, `renditions-${item}`)
+  for (const { item } of rows.filter(({ state }) => state === 'new'))
+    await addJob(db, 'renditions', { itemId: item }, `renditions-${item}`)
   return new Map(rows.map(({ from, item, width, height }) => [from, { item, width, height }]))
 }
 
-const standing = z.object({ id: z.string(), courseId: z.string(), isManager: z.boolean(), role: z.enum(['author', 'student', 'guest']).nullable() })
+const standing = z.object({
+  id: z.string(),
+  courseId: z.string(),
+  isManager: z.boolean(),
+  role: z.enum(['author', 'student', 'guest']).nullable(),
+})
 
 /** Those of some things of other courses that somebody may take from there, because they write there too. */
 export function mayTake(rows: readonly unknown[]): { id: string; courseId: string }[] {
@@ -52,7 +62,12 @@ export function mayTake(rows: readonly unknown[]): { id: string; courseId: strin
  * What stands in a course for items that are not of its own shelf, or that students handed in: a copy for whoever writes in
  * both courses, else null. Items of its own and ids of nothing at all, which bring nothing out, are missing.
  */
-export async function ownItems(db: Database, courseId: string, personId: string, items: readonly string[]): Promise<Map<string, OtherItem | null>> {
+export async function ownItems(
+  db: Database,
+  courseId: string,
+  personId: string,
+  items: readonly string[],
+): Promise<Map<string, OtherItem | null>> {
   if (items.length === 0) return new Map()
   const { rows } = await db.query<{ id: string; isContribution: boolean }>(
     `select s.id, s.course_id as "courseId", s.is_contribution as "isContribution", p.is_manager as "isManager", m.role

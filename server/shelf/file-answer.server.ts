@@ -12,7 +12,11 @@ export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSe
     ETag: `"${hash.toString('base64url')}"`,
   })
   // What is no picture is kept, not shown (RFC 6266, RFC 8187).
-  if (!mediaType.startsWith('image/')) headers.set('Content-Disposition', `attachment; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`)}`)
+  if (!mediaType.startsWith('image/'))
+    headers.set(
+      'Content-Disposition',
+      `attachment; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`)}`,
+    )
   if (request.headers.get('If-None-Match') === headers.get('ETag')) return new Response(null, { status: 304, headers })
   const range = rangeOf(request.headers.get('Range'), size)
   if (range === 'unsatisfiable') {
@@ -22,7 +26,8 @@ export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSe
   const [from, to] = range ?? [0, size]
   headers.set('Content-Length', String(to - from))
   if (range) headers.set('Content-Range', `bytes ${from}-${to - 1}/${size}`)
-  const body = request.method === 'HEAD' ? null : Readable.toWeb(Readable.from(readBytes(hash, from, to), { objectMode: false }))
+  const body =
+    request.method === 'HEAD' ? null : Readable.toWeb(Readable.from(readBytes(hash, from, to), { objectMode: false }))
   return new Response(body as ReadableStream<Uint8Array> | null, { status: range ? 206 : 200, headers })
 }
 

@@ -22,12 +22,28 @@ export async function makeRenditions(itemId: string): Promise<void> {
     const { autoOrient } = await sharp(bytes, { limitInputPixels: MOST_PIXELS }).metadata()
     for (const width of widthsFor(autoOrient.width)) {
       const isAnimated = original.mediaType === 'image/gif' || original.mediaType === 'image/webp'
-      const { data, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, animated: isAnimated }).autoOrient().resize({ width, withoutEnlargement: true }).webp({ quality: 82 }).toBuffer({ resolveWithObject: true })
-      await transaction(async (db) => insertRendition(db, itemId, { width: info.width, height: info.pageHeight ?? info.height, mediaType: 'image/webp', hash: await keepBytes(db, data) }))
+      const { data, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, animated: isAnimated })
+        .autoOrient()
+        .resize({ width, withoutEnlargement: true })
+        .webp({ quality: 82 })
+        .toBuffer({ resolveWithObject: true })
+      await transaction(async (db) =>
+        insertRendition(db, itemId, {
+          width: info.width,
+          height: info.pageHeight ?? info.height,
+          mediaType: 'image/webp',
+          hash: await keepBytes(db, data),
+        }),
+      )
     }
     await updateItemState(pool, itemId, 'ready', null)
   } catch (error) {
-    await updateItemState(pool, itemId, 'failed', 'This picture can’t be read to its end. Save it anew and put it on the shelf again.')
+    await updateItemState(
+      pool,
+      itemId,
+      'failed',
+      'This picture can’t be read to its end. Save it anew and put it on the shelf again.',
+    )
     throw error
   } finally {
     await rm(folder, { recursive: true, force: true })

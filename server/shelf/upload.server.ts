@@ -8,7 +8,9 @@ import { countBrought, findItemByHash, insertShelfItem, keepKnown, type ShelfIte
 import { tooOften } from '../web/rate.server.ts'
 import { sniff } from './sniff.server.ts'
 
-export type Uploaded = { readonly ok: true; readonly item: ShelfItem; readonly isKnown: boolean } | { readonly ok: false; readonly reason: string }
+export type Uploaded =
+  | { readonly ok: true; readonly item: ShelfItem; readonly isKnown: boolean }
+  | { readonly ok: false; readonly reason: string }
 
 const refuse = (reason: string): Uploaded => ({ ok: false, reason })
 
@@ -28,7 +30,12 @@ const HEAD = 2 * 1024 * 1024
 const MOST_SVG = 8 * 1024 * 1024
 
 /** Takes a file for a course: looked at as it begins, written down as it comes, claimed in one transaction. */
-export async function takeUpload(courseId: string, { personId, isContribution, isAnyFile = false }: Bringer, unsafeName: string, stream: AsyncIterable<Uint8Array>): Promise<Uploaded> {
+export async function takeUpload(
+  courseId: string,
+  { personId, isContribution, isAnyFile = false }: Bringer,
+  unsafeName: string,
+  stream: AsyncIterable<Uint8Array>,
+): Promise<Uploaded> {
   const name = nameFrom(unsafeName, 'picture')
   const tooMany = tooOften(personId, 'upload')
   const most = isContribution ? MOST_A_DAY.contribution : MOST_A_DAY.shelf
@@ -38,9 +45,17 @@ export async function takeUpload(courseId: string, { personId, isContribution, i
   const begin = async (start: Buffer): Promise<Begun> => {
     if (start.length === 0) return { ok: false, reason: `“${name}” is empty.` }
     if (tooMany) return { ok: false, reason: tooMany }
-    if (isOver) return { ok: false, reason: `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.` }
+    if (isOver)
+      return {
+        ok: false,
+        reason: `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.`,
+      }
     const found = await sniff(start)
-    if (found.sort === 'other' && !isAnyFile) return { ok: false, reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.` }
+    if (found.sort === 'other' && !isAnyFile)
+      return {
+        ok: false,
+        reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.`,
+      }
     type = found.type
     isPicture = found.sort === 'picture'
     return { ok: true, head: !isPicture ? 0 : type === 'image/svg+xml' ? MOST_SVG : HEAD }
@@ -50,7 +65,18 @@ export async function takeUpload(courseId: string, { personId, isContribution, i
     if (!looked.ok) return refuse(looked.reason)
     return transaction(async (db) => {
       await claim(db, received)
-      const item = { id: nanoid(12), courseId, hash: received.hash, name, mediaType: type, width: looked.width, height: looked.height, isReady: looked.width === null || type === 'image/svg+xml', isContribution, personId }
+      const item = {
+        id: nanoid(12),
+        courseId,
+        hash: received.hash,
+        name,
+        mediaType: type,
+        width: looked.width,
+        height: looked.height,
+        isReady: looked.width === null || type === 'image/svg+xml',
+        isContribution,
+        personId,
+      }
       const isNew = await insertShelfItem(db, item)
       if (isNew && !item.isReady) await addJob(db, 'renditions', { itemId: item.id }, `renditions-${item.id}`)
       else if (!isNew) await keepKnown(db, courseId, received.hash, isContribution)
@@ -65,12 +91,27 @@ export async function takeUpload(courseId: string, { personId, isContribution, i
  * Writes a file down as it comes and hands it to `work`, which claims it. What is not claimed leaves nothing behind; `begin`
  * looks at the first bytes and says whether more is wanted.
  */
-export async function receiveUpload<T extends { readonly ok: boolean }>(courseId: string, personId: string, stream: AsyncIterable<Uint8Array>, name: string, begin: (start: Buffer) => Promise<Begun>, work: (received: Received) => Promise<T>): Promise<T | { readonly ok: false; readonly reason: string }> {
+export async function receiveUpload<T extends { readonly ok: boolean }>(
+  courseId: string,
+  personId: string,
+  stream: AsyncIterable<Uint8Array>,
+  name: string,
+  begin: (start: Buffer) => Promise<Begun>,
+  work: (received: Received) => Promise<T>,
+): Promise<T | { readonly ok: false; readonly reason: string }> {
   const uploadId = nanoid()
-  await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [uploadId, courseId, personId])
+  await pool.query('insert into uploads (id, course_id, person_id) values ($1::text, $2::text, $3::text)', [
+    uploadId,
+    courseId,
+    personId,
+  ])
   try {
     const received = await receive(uploadId, stream, MOST_FILE, begin)
-    if (received === 'too large') return { ok: false, reason: `“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.` }
+    if (received === 'too large')
+      return {
+        ok: false,
+        reason: `“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.`,
+      }
     return 'refused' in received ? { ok: false, reason: received.refused } : await work(received)
   } finally {
     await discard(uploadId)
@@ -82,21 +123,41 @@ export async function receiveUpload<T extends { readonly ok: boolean }>(courseId
 export function nameFrom(unsafeName: string, fallback: string): string {
   // Controls can't be shown; overrides of direction (Unicode Standard Annex #9, 2) make a name end in sight with what it does not end with.
   // eslint-disable-next-line no-control-regex -- what can't be shown in a name
-  const name = unsafeName.replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g, '').toWellFormed().split(/[\\/]/).at(-1)!.trim().slice(0, 300)
+  const name = unsafeName
+    .replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g, '')
+    .toWellFormed()
+    .split(/[\\/]/)
+    .at(-1)!
+    .trim()
+    .slice(0, 300)
   return name === '' ? fallback : name
 }
 
-type Looked = { readonly ok: true; readonly width: number; readonly height: number } | { readonly ok: false; readonly reason: string }
+type Looked =
+  | { readonly ok: true; readonly width: number; readonly height: number }
+  | { readonly ok: false; readonly reason: string }
 
 /** How large a picture is, from how it begins. */
 async function sizeOf(name: string, type: string, { head, size }: Received): Promise<Looked> {
-  if (type === 'image/svg+xml' && size > MOST_SVG) return { ok: false, reason: `“${name}” is an SVG of more than ${MOST_SVG / 1024 / 1024} MB. Make it simpler, or save it as PNG, and try again.` }
+  if (type === 'image/svg+xml' && size > MOST_SVG)
+    return {
+      ok: false,
+      reason: `“${name}” is an SVG of more than ${MOST_SVG / 1024 / 1024} MB. Make it simpler, or save it as PNG, and try again.`,
+    }
   try {
     const { width, height } = (await sharp(head, { limitInputPixels: false, failOn: 'none' }).metadata()).autoOrient
-    if (!width || !height) return { ok: false, reason: `“${name}” has no size of its own. An SVG needs a width and a height, or a viewBox.` }
-    if (width * height > MOST_PIXELS) return { ok: false, reason: `“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels, more than any screen can show. Make it smaller than ${MOST_PIXELS / 1e6} million pixels and try again.` }
+    if (!width || !height)
+      return { ok: false, reason: `“${name}” has no size of its own. An SVG needs a width and a height, or a viewBox.` }
+    if (width * height > MOST_PIXELS)
+      return {
+        ok: false,
+        reason: `“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels, more than any screen can show. Make it smaller than ${MOST_PIXELS / 1e6} million pixels and try again.`,
+      }
     return { ok: true, width, height }
   } catch {
-    return { ok: false, reason: `“${name}” begins like a picture, but can’t be read as one. It may have been cut off on its way; save it anew and try again.` }
+    return {
+      ok: false,
+      reason: `“${name}” begins like a picture, but can’t be read as one. It may have been cut off on its way; save it anew and try again.`,
+    }
   }
 }

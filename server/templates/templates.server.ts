@@ -33,7 +33,10 @@ export interface ShownTemplate {
 }
 
 export async function offeredTemplates(courseId: string, personId: string): Promise<OfferedTemplate[]> {
-  return (await listTemplates(pool, courseId, personId)).map(({ personId: owner, courseId: _home, ...template }) => ({ ...template, isOwn: owner === personId }))
+  return (await listTemplates(pool, courseId, personId)).map(({ personId: owner, courseId: _home, ...template }) => ({
+    ...template,
+    isOwn: owner === personId,
+  }))
 }
 
 /** One of them as it looks; null when it is not there for this person. */
@@ -45,7 +48,10 @@ export async function shownTemplate(courseId: string, personId: string, id: stri
 }
 
 /** What is asked before a page is kept as a template: what it is called, and what blanks it has. */
-export async function beforeSaving(courseId: string, entryId: string): Promise<{ title: string; blanks: readonly Blank[] } | null> {
+export async function beforeSaving(
+  courseId: string,
+  entryId: string,
+): Promise<{ title: string; blanks: readonly Blank[] } | null> {
   const entry = await findEntry(pool, courseId, entryId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   return entry && tree ? { title: entry.title, blanks: blanksOf(tree.page) } : null
@@ -61,7 +67,11 @@ export interface ToSave {
 }
 
 /** Keeps what an entry holds just now as a template. */
-export async function saveTemplate(courseId: string, personId: string, { entryId, name, description, reach, names }: ToSave): Promise<PlanResult<{ id: string }>> {
+export async function saveTemplate(
+  courseId: string,
+  personId: string,
+  { entryId, name, description, reach, names }: ToSave,
+): Promise<PlanResult<{ id: string }>> {
   const entry = await findEntry(pool, courseId, entryId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry || !tree) return { ok: false, reason: 'That is no longer in the plan.' }
@@ -69,7 +79,17 @@ export async function saveTemplate(courseId: string, personId: string, { entryId
   if (!kind) return { ok: false, reason: 'A template is made of one page: take a chapter of the book, or the page.' }
   const id = nanoid(12)
   const page = renameBlanks(tree.page, new Map(Object.entries(names)))
-  await insertTemplate(pool, { id, courseId, personId, reach, name, description, kind, schemaVersion: SCHEMA_VERSION, content: JSON.stringify(page.toJSON()) })
+  await insertTemplate(pool, {
+    id,
+    courseId,
+    personId,
+    reach,
+    name,
+    description,
+    kind,
+    schemaVersion: SCHEMA_VERSION,
+    content: JSON.stringify(page.toJSON()),
+  })
   return { ok: true, id }
 }
 
@@ -82,7 +102,11 @@ export interface ToUse {
 }
 
 /** Makes a page of a template and puts it into the plan. Its pictures come along, from whatever course it is. */
-export async function makeFromTemplate(courseId: string, personId: string, { templateId, afterId, title, values }: ToUse): Promise<PlanResult<{ id: string; notes: readonly string[] }>> {
+export async function makeFromTemplate(
+  courseId: string,
+  personId: string,
+  { templateId, afterId, title, values }: ToUse,
+): Promise<PlanResult<{ id: string; notes: readonly string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
     const template = await findTemplate(db, courseId, personId, templateId)

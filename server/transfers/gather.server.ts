@@ -18,38 +18,72 @@ import { findShownOriginal } from '../shelf/queries.server.ts'
 /** As wide as a reader shows a picture, in pixels. */
 const WIDTH = 1200
 
-export type Gathered = { readonly ok: true; readonly book: Book; readonly missing: number; readonly notes: readonly BroughtNote[] } | { readonly ok: false; readonly reason: string }
+export type Gathered =
+  | { readonly ok: true; readonly book: Book; readonly missing: number; readonly notes: readonly BroughtNote[] }
+  | { readonly ok: false; readonly reason: string }
 
 /** A text of the plan, a book with its chapters, with all its pictures; `tell` hears how far it is. */
-export async function gather(course: Pick<Course, 'id' | 'language' | 'direction'>, entryId: string, manner: OutManner, areOriginals: boolean, tell: (step: string, done: number, total: number) => Promise<void>): Promise<Gathered> {
+export async function gather(
+  course: Pick<Course, 'id' | 'language' | 'direction'>,
+  entryId: string,
+  manner: OutManner,
+  areOriginals: boolean,
+  tell: (step: string, done: number, total: number) => Promise<void>,
+): Promise<Gathered> {
   const plan = await listPlan(pool, course.id)
   const entry = plan.find(({ id }) => id === entryId)
   if (!entry || entry.documentId === null) return { ok: false, reason: 'That is no longer in the plan.' }
   const rows = branch(plan, entryId).filter(({ kind, id }) => id !== entryId && kind === 'chapter')
   const opening = await textOf(entry, manner)
-  if (!opening) return { ok: false, reason: `“${entry.title}” is not published. Publish it first, or take it as it is being written.` }
+  if (!opening)
+    return {
+      ok: false,
+      reason: `“${entry.title}” is not published. Publish it first, or take it as it is being written.`,
+    }
   const found: (Text & { row: PlanRow })[] = []
   for (const [at, row] of rows.entries()) {
     await tell('Gathering the chapters', at, rows.length)
     const text = await textOf(row, manner)
     if (text) found.push({ ...text, row })
   }
-  const numbers = numbersOf(plan.filter((row) => row.kind !== 'chapter' || found.some((each) => each.row.id === row.id)))
-  const chapters = new Map(found.map(({ row, page }): [string, BookChapter] => [row.id, { id: row.id, number: numbers.get(row.id) ?? '', page }]))
+  const numbers = numbersOf(
+    plan.filter((row) => row.kind !== 'chapter' || found.some((each) => each.row.id === row.id)),
+  )
+  const chapters = new Map(
+    found.map(({ row, page }): [string, BookChapter] => [
+      row.id,
+      { id: row.id, number: numbers.get(row.id) ?? '', page },
+    ]),
+  )
   const pages = [opening.page, ...found.map(({ page }) => page)]
-  const { pictures, missing } = await picturesOf(course.id, [...new Set(pages.flatMap(shelfItemsOf))], areOriginals, tell)
+  const { pictures, missing } = await picturesOf(
+    course.id,
+    [...new Set(pages.flatMap(shelfItemsOf))],
+    areOriginals,
+    tell,
+  )
   const book: Book = {
     identifier: `urn:fieldstone:${course.id}:${entryId}`,
     language: course.language,
     direction: course.direction,
     authors: [...new Set([opening, ...found].flatMap(({ by }) => by))],
-    modified: [opening, ...found].map(({ at }) => at).sort().at(-1)!.replace(/\.\d+Z$/, 'Z'),
+    modified: [opening, ...found]
+      .map(({ at }) => at)
+      .sort()
+      .at(-1)!
+      .replace(/\.\d+Z$/, 'Z'),
     opening: opening.page,
     parts: partsOf(plan, entryId, chapters),
     pictures,
   }
   const drafts = rows.length - chaptersOf(book).length
-  return { ok: true, book, missing, notes: drafts > 0 ? [{ sort: 'left out', message: 'A chapter is not published; it was left out.', count: drafts }] : [] }
+  return {
+    ok: true,
+    book,
+    missing,
+    notes:
+      drafts > 0 ? [{ sort: 'left out', message: 'A chapter is not published; it was left out.', count: drafts }] : [],
+  }
 }
 
 interface Text {
@@ -63,7 +97,13 @@ async function textOf(row: PlanRow, manner: OutManner): Promise<Text | null> {
   if (row.documentId === null) return null
   if (manner === 'written') {
     const tree = await currentTree(pool, row.documentId)
-    return tree && { page: tree.page, by: row.lastPerson === null ? [] : [row.lastPerson], at: row.lastAt ?? new Date().toISOString() }
+    return (
+      tree && {
+        page: tree.page,
+        by: row.lastPerson === null ? [] : [row.lastPerson],
+        at: row.lastAt ?? new Date().toISOString(),
+      }
+    )
   }
   const edition = (await listEditions(pool, row.documentId))[0]
   const page = edition && (await findEditionPage(pool, row.documentId, edition.number))
@@ -87,12 +127,21 @@ function partsOf(plan: readonly PlanRow[], bookId: string, chapters: ReadonlyMap
 }
 
 /** Pictures as every reader shows them, or as they came; one that can't be read, or is not the course's to show, is left to its alternative text. */
-async function picturesOf(courseId: string, items: readonly string[], areOriginals: boolean, tell: (step: string, done: number, total: number) => Promise<void>): Promise<{ pictures: Map<string, BookPicture>; missing: number }> {
+async function picturesOf(
+  courseId: string,
+  items: readonly string[],
+  areOriginals: boolean,
+  tell: (step: string, done: number, total: number) => Promise<void>,
+): Promise<{ pictures: Map<string, BookPicture>; missing: number }> {
   const pictures = new Map<string, BookPicture>()
   for (const [at, item] of items.entries()) {
     await tell('Fetching the pictures', at, items.length)
     const original = await findShownOriginal(pool, courseId, item)
-    const picture = original && (await bytesOf(original.hash).then((bytes) => (areOriginals ? asItCame(bytes, original.mediaType) : forReaders(bytes, original.mediaType))).catch(() => null))
+    const picture =
+      original &&
+      (await bytesOf(original.hash)
+        .then((bytes) => (areOriginals ? asItCame(bytes, original.mediaType) : forReaders(bytes, original.mediaType)))
+        .catch(() => null))
     if (picture) pictures.set(item, picture)
   }
   return { pictures, missing: items.length - pictures.size }
@@ -100,12 +149,27 @@ async function picturesOf(courseId: string, items: readonly string[], areOrigina
 
 function asItCame(bytes: Buffer, mediaType: string): BookPicture {
   const name = PICTURE_TYPES[mediaType as PictureType] as string | undefined
-  return { bytes: new Uint8Array(bytes), mediaType, ending: name === undefined ? 'bin' : name === 'JPEG' ? 'jpg' : name.toLowerCase() }
+  return {
+    bytes: new Uint8Array(bytes),
+    mediaType,
+    ending: name === undefined ? 'bin' : name === 'JPEG' ? 'jpg' : name.toLowerCase(),
+  }
 }
 
 /** Photographs stay JPEG; all others, drawings and what is transparent, are PNG. */
 async function forReaders(bytes: Buffer, mediaType: string): Promise<BookPicture> {
-  const small = sharp(bytes, { limitInputPixels: MOST_PIXELS, density: 144 }).autoOrient().resize({ width: WIDTH, withoutEnlargement: true })
-  if (mediaType === 'image/jpeg') return { bytes: new Uint8Array(await small.jpeg({ quality: 82, mozjpeg: true }).toBuffer()), mediaType, ending: 'jpg' }
-  return { bytes: new Uint8Array(await small.png({ compressionLevel: 9 }).toBuffer()), mediaType: 'image/png', ending: 'png' }
+  const small = sharp(bytes, { limitInputPixels: MOST_PIXELS, density: 144 })
+    .autoOrient()
+    .resize({ width: WIDTH, withoutEnlargement: true })
+  if (mediaType === 'image/jpeg')
+    return {
+      bytes: new Uint8Array(await small.jpeg({ quality: 82, mozjpeg: true }).toBuffer()),
+      mediaType,
+      ending: 'jpg',
+    }
+  return {
+    bytes: new Uint8Array(await small.png({ compressionLevel: 9 }).toBuffer()),
+    mediaType: 'image/png',
+    ending: 'png',
+  }
 }

@@ -10,13 +10,19 @@ export interface SentBook {
   readonly authors: readonly string[]
   readonly modified: string
   readonly opening: unknown
-  readonly parts: readonly { readonly title: string | null; readonly chapters: readonly { readonly id: string; readonly number: string; readonly page: unknown }[] }[]
+  readonly parts: readonly {
+    readonly title: string | null
+    readonly chapters: readonly { readonly id: string; readonly number: string; readonly page: unknown }[]
+  }[]
   readonly pictures: ReadonlyMap<string, BookPicture>
 }
 
 export interface SentBrought {
   readonly opening: { readonly id: string; readonly page: unknown }
-  readonly parts: readonly { readonly title: string | null; readonly chapters: readonly { readonly id: string; readonly page: unknown }[] }[]
+  readonly parts: readonly {
+    readonly title: string | null
+    readonly chapters: readonly { readonly id: string; readonly page: unknown }[]
+  }[]
   readonly pictures: readonly BroughtPicture[]
   readonly notes: readonly BroughtNote[]
   readonly kept: Kept
@@ -25,7 +31,13 @@ export interface SentBrought {
 /** What the workshop is asked for: to write a book in a format, or to read a document. */
 export type Order =
   | { readonly task: 'write'; readonly format: OutFormat; readonly book: SentBook }
-  | { readonly task: 'read'; readonly format: InFormat; readonly bytes: Uint8Array; readonly as: BringAs; readonly name: string }
+  | {
+      readonly task: 'read'
+      readonly format: InFormat
+      readonly bytes: Uint8Array
+      readonly as: BringAs
+      readonly name: string
+    }
 
 export interface Written {
   readonly bytes: Uint8Array

@@ -4,7 +4,11 @@ import type { Worked } from './workshop.server.ts'
 
 const CHROMIUM = '/usr/bin/chromium'
 /** Its sandbox can't be used by root. */
-const ARGS = [...(process.getuid?.() === 0 ? ['--no-sandbox'] : []), '--disable-dev-shm-usage', '--disable-background-networking']
+const ARGS = [
+  ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+  '--disable-dev-shm-usage',
+  '--disable-background-networking',
+]
 /** The longest that printing may take, in milliseconds. */
 const PATIENCE = 180_000
 
@@ -13,7 +17,8 @@ const PATIENCE = 180_000
  * script runs in it, and nothing is fetched for it.
  */
 export async function printPdf(html: string, title: string, direction: 'ltr' | 'rtl'): Promise<Worked<Uint8Array>> {
-  if (!existsSync(CHROMIUM)) return { ok: false, reason: 'PDF needs Chromium on the machine of the server: Debian’s package “chromium”.' }
+  if (!existsSync(CHROMIUM))
+    return { ok: false, reason: 'PDF needs Chromium on the machine of the server: Debian’s package “chromium”.' }
   // Most processes never print: the driver of the browser is read when the first document is.
   const { chromium } = await import('playwright-core')
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: ARGS })

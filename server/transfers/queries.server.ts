@@ -39,27 +39,64 @@ export async function insertTransfer(db: Database, made: NewTransfer): Promise<v
   await db.query(
     `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, hash, size)
      values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::text, $7::text, $8::text, $9::bytea, $10::bigint)`,
-    [made.id, made.courseId, made.personId, made.direction, made.format, made.entryId, made.manner, made.name, made.hash, made.size],
+    [
+      made.id,
+      made.courseId,
+      made.personId,
+      made.direction,
+      made.format,
+      made.entryId,
+      made.manner,
+      made.name,
+      made.hash,
+      made.size,
+    ],
   )
 }
 
 /** The newest transfers of a course. */
 export async function listTransfers(db: Database, courseId: string): Promise<Transfer[]> {
-  const { rows } = await db.query(`select ${COLUMNS} from transfers t join people p on p.id = t.person_id where t.course_id = $1::text order by t.created_at desc, t.id limit 30`, [courseId])
+  const { rows } = await db.query(
+    `select ${COLUMNS} from transfers t join people p on p.id = t.person_id where t.course_id = $1::text order by t.created_at desc, t.id limit 30`,
+    [courseId],
+  )
   return rows.map((row) => transfer.parse(row))
 }
 
 /** One of them, with where its bytes are. */
 export async function findTransfer(db: Database, id: string): Promise<(Transfer & { hash: Buffer | null }) | null> {
-  const { rows } = await db.query<{ hash: Buffer | null }>(`select ${COLUMNS}, t.hash from transfers t join people p on p.id = t.person_id where t.id = $1::text`, [id])
+  const { rows } = await db.query<{ hash: Buffer | null }>(
+    `select ${COLUMNS}, t.hash from transfers t join people p on p.id = t.person_id where t.id = $1::text`,
+    [id],
+  )
   return rows[0] ? { ...transfer.parse(rows[0]), hash: rows[0].hash } : null
 }
 
-export async function updateProgress(db: Database, id: string, step: string, done: number, total: number): Promise<void> {
-  await db.query(`update transfers set state = 'running', step = $2::text, done = $3::int, total = $4::int, touched_at = now() where id = $1::text`, [id, step, done, total])
+export async function updateProgress(
+  db: Database,
+  id: string,
+  step: string,
+  done: number,
+  total: number,
+): Promise<void> {
+  await db.query(
+    `update transfers set state = 'running', step = $2::text, done = $3::int, total = $4::int, touched_at = now() where id = $1::text`,
+    [id, step, done, total],
+  )
 }
 
-export async function finishTransfer(db: Database, id: string, result: { readonly name: string; readonly report: TransferReport; readonly hash: Buffer | null; readonly size: number | null; readonly mediaType: string | null; readonly madeId: string | null }): Promise<void> {
+export async function finishTransfer(
+  db: Database,
+  id: string,
+  result: {
+    readonly name: string
+    readonly report: TransferReport
+    readonly hash: Buffer | null
+    readonly size: number | null
+    readonly mediaType: string | null
+    readonly madeId: string | null
+  },
+): Promise<void> {
   await db.query(
     `update transfers set state = 'done', step = '', problem = null, touched_at = now(), name = $2::text, report = $3::json, hash = coalesce($4::bytea, hash), size = coalesce($5::bigint, size), media_type = $6::text, made_id = $7::text where id = $1::text`,
     [id, result.name, JSON.stringify(result.report), result.hash, result.size, result.mediaType, result.madeId],
@@ -67,7 +104,10 @@ export async function finishTransfer(db: Database, id: string, result: { readonl
 }
 
 export async function failTransfer(db: Database, id: string, problem: string): Promise<void> {
-  await db.query(`update transfers set state = 'failed', problem = $2::text, touched_at = now() where id = $1::text`, [id, problem])
+  await db.query(`update transfers set state = 'failed', problem = $2::text, touched_at = now() where id = $1::text`, [
+    id,
+    problem,
+  ])
 }
 
 /** Puts a transfer that failed back to its beginning; false when it did not fail. */

@@ -5,7 +5,14 @@ import { mapShelfItems, type OtherItem, shelfItemsOf } from '../../core/document
 import { titleOf } from '../../core/formats/book.ts'
 import { type BringAs, type Brought, type BroughtNote, type BroughtPicture } from '../../core/formats/brought.ts'
 import { leftOut } from '../../core/formats/left-out.ts'
-import { IN_FORMATS, LEAVING, OUT_FORMATS, OUT_MANNERS, type OutFormat, type OutManner } from '../../core/formats/transfer.ts'
+import {
+  IN_FORMATS,
+  LEAVING,
+  OUT_FORMATS,
+  OUT_MANNERS,
+  type OutFormat,
+  type OutManner,
+} from '../../core/formats/transfer.ts'
 import type { Course } from '../courses/queries.server.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
@@ -18,42 +25,89 @@ import { findCourse } from '../courses/queries.server.ts'
 import { formatOf, whyNoDocument } from './format-of.server.ts'
 import { gather } from './gather.server.ts'
 import { printPdf } from './pdf.server.ts'
-import { failTransfer, findTransfer, finishTransfer, insertTransfer, resetTransfer, type Transfer, updateProgress } from './queries.server.ts'
+import {
+  failTransfer,
+  findTransfer,
+  finishTransfer,
+  insertTransfer,
+  resetTransfer,
+  type Transfer,
+  updateProgress,
+} from './queries.server.ts'
 import { inWorkshop, type Worked } from './workshop.server.ts'
 import { MOST_FILE } from '../../core/media/pictures.ts'
 
 /** Begins to take something out; a job makes the file. */
-export async function beginOut(course: Course, personId: string, { entryId, format, manner }: { readonly entryId: string; readonly format: OutFormat; readonly manner: OutManner }): Promise<PlanResult<{ id: string }>> {
+export async function beginOut(
+  course: Course,
+  personId: string,
+  { entryId, format, manner }: { readonly entryId: string; readonly format: OutFormat; readonly manner: OutManner },
+): Promise<PlanResult<{ id: string }>> {
   const entry = await findEntry(pool, course.id, entryId)
   if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
-  if (!LEAVING.includes(entry.kind)) return { ok: false, reason: 'Only what is written can be had as a file: a page, a chapter, a book.' }
+  if (!LEAVING.includes(entry.kind))
+    return { ok: false, reason: 'Only what is written can be had as a file: a page, a chapter, a book.' }
   const id = nanoid(12)
   await transaction(async (db) => {
-    await insertTransfer(db, { id, courseId: course.id, personId, direction: 'out', format, entryId, manner, name: entry.title || 'Untitled', hash: null, size: null })
+    await insertTransfer(db, {
+      id,
+      courseId: course.id,
+      personId,
+      direction: 'out',
+      format,
+      entryId,
+      manner,
+      name: entry.title || 'Untitled',
+      hash: null,
+      size: null,
+    })
     await addJob(db, 'transfer', { id }, `transfer-${id}`)
   })
   return { ok: true, id }
 }
 
 /** Takes a document as it comes and begins to bring it in; what it is, its bytes say. */
-export async function beginIn(course: Course, personId: string, asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs }, stream: AsyncIterable<Uint8Array>): Promise<PlanResult<{ id: string }>> {
+export async function beginIn(
+  course: Course,
+  personId: string,
+  asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs },
+  stream: AsyncIterable<Uint8Array>,
+): Promise<PlanResult<{ id: string }>> {
   // An archive says at its end what is in it, and text is text to its end: a document is held whole until that is known.
   const begin = (start: Buffer): Promise<Begun> => {
     const reason = start.length === 0 ? `“${asked.name}” is empty.` : whyNoDocument(asked.name, start)
     return Promise.resolve(reason === null ? { ok: true, head: MOST_FILE } : { ok: false, reason })
   }
-  return receiveUpload(course.id, personId, stream, asked.name, begin, async (received): Promise<PlanResult<{ id: string }>> => {
-    const found = formatOf(asked.name, received.head)
-    if (!found.ok) return found
-    const id = nanoid(12)
-    await transaction(async (db) => {
-      await claim(db, received)
-      const afterId = asked.afterId !== null && (await findEntry(db, course.id, asked.afterId)) ? asked.afterId : null
-      await insertTransfer(db, { id, courseId: course.id, personId, direction: 'in', format: found.format, entryId: afterId, manner: asked.as, name: asked.name, hash: received.hash, size: received.size })
-      await addJob(db, 'transfer', { id }, `transfer-${id}`)
-    })
-    return { ok: true, id }
-  })
+  return receiveUpload(
+    course.id,
+    personId,
+    stream,
+    asked.name,
+    begin,
+    async (received): Promise<PlanResult<{ id: string }>> => {
+      const found = formatOf(asked.name, received.head)
+      if (!found.ok) return found
+      const id = nanoid(12)
+      await transaction(async (db) => {
+        await claim(db, received)
+        const afterId = asked.afterId !== null && (await findEntry(db, course.id, asked.afterId)) ? asked.afterId : null
+        await insertTransfer(db, {
+          id,
+          courseId: course.id,
+          personId,
+          direction: 'in',
+          format: found.format,
+          entryId: afterId,
+          manner: asked.as,
+          name: asked.name,
+          hash: received.hash,
+          size: received.size,
+        })
+        await addJob(db, 'transfer', { id }, `transfer-${id}`)
+      })
+      return { ok: true, id }
+    },
+  )
 }
 
 /** Begins a transfer that failed once more. */
@@ -74,11 +128,19 @@ export async function runTransfer(id: string): Promise<void> {
   const tell = (step: string, done: number, total: number): Promise<void> => updateProgress(pool, id, step, done, total)
   await tell('Beginning', 0, 0)
   try {
-    const result = transfer.direction === 'out' ? await takeOut(transfer, course, tell) : await bringIn(transfer, course, tell)
+    const result =
+      transfer.direction === 'out' ? await takeOut(transfer, course, tell) : await bringIn(transfer, course, tell)
     if (!result.ok) await failTransfer(pool, id, result.reason)
   } catch (error) {
-    log.error({ transfer: id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) }, 'a transfer failed')
-    await failTransfer(pool, id, 'It failed for a reason that is ours. Try it again; if it fails once more, tell whoever looks after Fieldstone.')
+    log.error(
+      { transfer: id, error: error instanceof Error ? (error.stack ?? error.message) : String(error) },
+      'a transfer failed',
+    )
+    await failTransfer(
+      pool,
+      id,
+      'It failed for a reason that is ours. Try it again; if it fails once more, tell whoever looks after Fieldstone.',
+    )
   }
 }
 
@@ -87,13 +149,21 @@ type Tell = (step: string, done: number, total: number) => Promise<void>
 async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<Worked<null>> {
   const format = OUT_FORMATS.find((each) => each === transfer.format)
   const manner = OUT_MANNERS.find((each) => each === transfer.manner)
-  if (!format || !manner || transfer.entryId === null) throw new Error(`Transfer ${transfer.id} asks for what there is not.`)
+  if (!format || !manner || transfer.entryId === null)
+    throw new Error(`Transfer ${transfer.id} asks for what there is not.`)
   const gathered = await gather(course, transfer.entryId, manner, format === 'markdown', tell)
   if (!gathered.ok) return gathered
   const { book, missing } = gathered
   await tell('Writing the file', 0, 0)
-  const chapters = book.parts.map((part) => ({ ...part, chapters: part.chapters.map((chapter) => ({ ...chapter, page: chapter.page.toJSON() as unknown })) }))
-  const made = await inWorkshop({ task: 'write', format, book: { ...book, opening: book.opening.toJSON() as unknown, parts: chapters } })
+  const chapters = book.parts.map((part) => ({
+    ...part,
+    chapters: part.chapters.map((chapter) => ({ ...chapter, page: chapter.page.toJSON() as unknown })),
+  }))
+  const made = await inWorkshop({
+    task: 'write',
+    format,
+    book: { ...book, opening: book.opening.toJSON() as unknown, parts: chapters },
+  })
   if (!made.ok) return made
   const { kept } = made.value
   let { bytes, ending, mediaType } = made.value
@@ -105,16 +175,33 @@ async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<
   }
   await transaction(async (db) => {
     const hash = await keepBytes(db, Buffer.from(bytes))
-    await finishTransfer(db, transfer.id, { name: `${titleOf(book.opening).slice(0, 280)}.${ending}`, report: { kept, notes: [...gathered.notes, ...leftOut(book, format, missing)] }, hash, size: bytes.byteLength, mediaType, madeId: null })
+    await finishTransfer(db, transfer.id, {
+      name: `${titleOf(book.opening).slice(0, 280)}.${ending}`,
+      report: { kept, notes: [...gathered.notes, ...leftOut(book, format, missing)] },
+      hash,
+      size: bytes.byteLength,
+      mediaType,
+      madeId: null,
+    })
   })
   return { ok: true, value: null }
 }
 
-async function bringIn(transfer: Transfer & { hash: Buffer | null }, course: Course, tell: Tell): Promise<Worked<null>> {
+async function bringIn(
+  transfer: Transfer & { hash: Buffer | null },
+  course: Course,
+  tell: Tell,
+): Promise<Worked<null>> {
   const format = IN_FORMATS.find((each) => each === transfer.format)
   if (!format || transfer.hash === null) throw new Error(`Transfer ${transfer.id} brings what there is not.`)
   await tell('Reading the document', 0, 0)
-  const read = await inWorkshop({ task: 'read', format, bytes: new Uint8Array(await bytesOf(transfer.hash)), as: transfer.manner === 'page' ? 'page' : 'book', name: transfer.name.replace(/\.[^.]*$/, '') || 'Untitled' })
+  const read = await inWorkshop({
+    task: 'read',
+    format,
+    bytes: new Uint8Array(await bytesOf(transfer.hash)),
+    as: transfer.manner === 'page' ? 'page' : 'book',
+    name: transfer.name.replace(/\.[^.]*$/, '') || 'Untitled',
+  })
   if (!read.ok) return read
   const { items, notes } = await keepPictures(course.id, transfer.personId, read.value.pictures, tell)
   await tell('Writing the pages', 0, 0)
@@ -127,19 +214,47 @@ async function bringIn(transfer: Transfer & { hash: Buffer | null }, course: Cou
   const opening = page(read.value.opening)
   const parts = read.value.parts.map((part) => ({ title: part.title, chapters: part.chapters.map(page) }))
   // What was no picture stayed outside.
-  const kept = { ...read.value.kept, pictures: [opening, ...parts.flatMap(({ chapters }) => chapters)].reduce((sum, each) => sum + shelfItemsOf(each.page).length, 0) }
+  const kept = {
+    ...read.value.kept,
+    pictures: [opening, ...parts.flatMap(({ chapters }) => chapters)].reduce(
+      (sum, each) => sum + shelfItemsOf(each.page).length,
+      0,
+    ),
+  }
   return transaction(async (db) => {
     const plan = await lockPlan(db, course.id)
     const afterId = plan.some(({ id }) => id === transfer.entryId) ? transfer.entryId : null
-    const placed = parts.length === 0 ? await insertItem(db, course.id, plan, afterId, { id: opening.id, kind: 'page', title: titleOf(opening.page) }, opening.page) : await insertBook(db, course.id, plan, afterId, { opening, parts })
+    const placed =
+      parts.length === 0
+        ? await insertItem(
+            db,
+            course.id,
+            plan,
+            afterId,
+            { id: opening.id, kind: 'page', title: titleOf(opening.page) },
+            opening.page,
+          )
+        : await insertBook(db, course.id, plan, afterId, { opening, parts })
     if (!placed.ok) return placed
-    await finishTransfer(db, transfer.id, { name: transfer.name, report: { kept, notes: [...read.value.notes, ...notes] }, hash: null, size: null, mediaType: null, madeId: opening.id })
+    await finishTransfer(db, transfer.id, {
+      name: transfer.name,
+      report: { kept, notes: [...read.value.notes, ...notes] },
+      hash: null,
+      size: null,
+      mediaType: null,
+      madeId: opening.id,
+    })
     return { ok: true, value: null }
   })
 }
 
 /** Puts what pictures came onto the shelf; what is no picture is left to its alternative text, and said so. */
-async function keepPictures(courseId: string, personId: string, pictures: readonly BroughtPicture[], tell: Tell): Promise<{ items: Map<string, OtherItem>; notes: BroughtNote[] }> {
+async function keepPictures(
+  courseId: string,
+  personId: string,
+  pictures: readonly BroughtPicture[],
+  tell: Tell,
+): Promise<{ items: Map<string, OtherItem>; notes: BroughtNote[] }> {
   const items = new Map<string, OtherItem>()
   const refused = new Map<string, number>()
   for (const [at, { id, name, bytes }] of pictures.entries()) {

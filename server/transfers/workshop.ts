@@ -23,20 +23,36 @@ const alone = (file: string): Promise<string> => readFile(`build/alone/${file}`,
 
 const writers: Record<OutFormat, (book: Book) => Written | Promise<Written>> = {
   epub: (book) => ({ bytes: zipEpub(epubFiles(book, EBOOK_STYLE)), ending: 'epub', mediaType: 'application/epub+zip' }),
-  web: async (book) => ({ bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: await alone('alone.js') })), ending: 'html', mediaType: 'text/html' }),
+  web: async (book) => ({
+    bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: await alone('alone.js') })),
+    ending: 'html',
+    mediaType: 'text/html',
+  }),
   // Paper has no script; a browser makes the PDF of it.
-  pdf: async (book) => ({ bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: null })), ending: 'html', mediaType: 'text/html' }),
+  pdf: async (book) => ({
+    bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: null })),
+    ending: 'html',
+    mediaType: 'text/html',
+  }),
   markdown: (book) => markdown(markdownFiles(book)),
 }
 
 function markdown(files: Files): Written {
   const [only, ...more] = Object.values(files)
-  if (more.length === 0 && typeof only === 'string') return { bytes: strToU8(only), ending: 'md', mediaType: 'text/markdown' }
+  if (more.length === 0 && typeof only === 'string')
+    return { bytes: strToU8(only), ending: 'md', mediaType: 'text/markdown' }
   return { bytes: zipFiles(files), ending: 'zip', mediaType: 'application/zip' }
 }
 
 function bookFrom(sent: SentBook): Book {
-  return { ...sent, opening: pageFromJson(sent.opening), parts: sent.parts.map((part) => ({ ...part, chapters: part.chapters.map((chapter) => ({ ...chapter, page: pageFromJson(chapter.page) })) })) }
+  return {
+    ...sent,
+    opening: pageFromJson(sent.opening),
+    parts: sent.parts.map((part) => ({
+      ...part,
+      chapters: part.chapters.map((chapter) => ({ ...chapter, page: pageFromJson(chapter.page) })),
+    })),
+  }
 }
 
 const freshId = (): string => nanoid(12)
@@ -59,8 +75,19 @@ async function work(order: Order): Promise<object> {
   const result = await read(order)
   if (!result.ok) return result
   const { brought } = result
-  const plain = (page: { id: string; page: { toJSON(): unknown } }): { id: string; page: unknown } => ({ id: page.id, page: page.page.toJSON() })
-  return { ok: true, value: { ...brought, kept: keptOf(brought), opening: plain(brought.opening), parts: brought.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })) } }
+  const plain = (page: { id: string; page: { toJSON(): unknown } }): { id: string; page: unknown } => ({
+    id: page.id,
+    page: page.page.toJSON(),
+  })
+  return {
+    ok: true,
+    value: {
+      ...brought,
+      kept: keptOf(brought),
+      opening: plain(brought.opening),
+      parts: brought.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })),
+    },
+  }
 }
 
 process.once('message', (order: Order) => {

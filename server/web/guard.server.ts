@@ -23,14 +23,24 @@ export function requirePerson(context: RequestContext, request: { readonly url: 
 }
 
 /** The course, if the person has this right in it. A course one may not see does not exist. */
-export async function requireCourse(context: RequestContext, request: Request, courseId: string, right: Right, isData = false): Promise<{ person: Person; course: Course }> {
+export async function requireCourse(
+  context: RequestContext,
+  request: Request,
+  courseId: string,
+  right: Right,
+  isData = false,
+): Promise<{ person: Person; course: Course }> {
   const person = requirePerson(context, request, isData)
   if (!identifier.safeParse(courseId).success) failure('no such place', 404)
   return admitted(person, await findCourse(pool, courseId, person.id), right)
 }
 
 /** The course of a document, if the person may write in it. Whoever could write in one that was deleted is told so (410). */
-export async function requireDocument(context: RequestContext, request: Request, documentId: string): Promise<{ person: Person; course: Course }> {
+export async function requireDocument(
+  context: RequestContext,
+  request: Request,
+  documentId: string,
+): Promise<{ person: Person; course: Course }> {
   const person = requirePerson(context, request, true)
   if (!identifier.safeParse(documentId).success) failure('no such place', 404)
   const found = await findCourseOfDocument(pool, documentId, person.id)

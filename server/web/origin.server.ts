@@ -13,7 +13,11 @@ export function isOwnHost(host: string | undefined, { ADDRESS }: Whereabouts): b
  * True when a request that changes something comes from our own pages: its Origin is, whole, the one it was sent to.
  * Browsers send Origin with every POST and every socket; a request without one is no browser's, or not ours.
  */
-export function isOwnOrigin(origin: string | undefined, host: string | undefined, { ADDRESS, HTTPS }: Whereabouts): boolean {
+export function isOwnOrigin(
+  origin: string | undefined,
+  host: string | undefined,
+  { ADDRESS, HTTPS }: Whereabouts,
+): boolean {
   if (!origin || !host) return false
   return origin === (ADDRESS === undefined ? `${HTTPS ? 'https' : 'http'}://${host}` : new URL(ADDRESS).origin)
 }

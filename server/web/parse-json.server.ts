@@ -8,5 +8,11 @@ export async function parseJson<T>(request: Request, schema: z.ZodType<T>, mostB
   const unsafeBody = await readJson(request, mostBytes)
   const parsed = schema.safeParse(unsafeBody.ok ? unsafeBody.value : null)
   if (parsed.success) return { ok: true, data: parsed.data }
-  return { ok: false, answer: Response.json({ ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' }, { status: 400 }) }
+  return {
+    ok: false,
+    answer: Response.json(
+      { ok: false, reason: parsed.error.issues[0]?.message ?? 'That was not understood.' },
+      { status: 400 },
+    ),
+  }
 }

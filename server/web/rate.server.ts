@@ -2,7 +2,14 @@
 const MOST_A_MINUTE = { post: 30, preview: 90, draft: 120, batch: 1500, upload: 120, reset: 10 } as const
 export type Counted = keyof typeof MOST_A_MINUTE
 
-const NAMES: Record<Counted, string> = { post: 'posts', preview: 'previews', draft: 'changes to a draft', batch: 'changes to pages', upload: 'files', reset: 'requests' }
+const NAMES: Record<Counted, string> = {
+  post: 'posts',
+  preview: 'previews',
+  draft: 'changes to a draft',
+  batch: 'changes to pages',
+  upload: 'files',
+  reset: 'requests',
+}
 const MINUTE = 60_000
 
 /** What somebody may still do: a bucket that fills again as time goes by. */
@@ -20,7 +27,8 @@ export function tooOften(personId: string, what: Counted, now = performance.now(
   bucket.left = Math.min(most, bucket.left + ((now - bucket.at) * most) / MINUTE)
   bucket.at = now
   buckets.set(key, bucket)
-  if (bucket.left < 1) return `Those were too many ${NAMES[what]} in a short time: at most ${most.toLocaleString('en')} a minute are taken. What you wrote is still here; wait a moment, then try again.`
+  if (bucket.left < 1)
+    return `Those were too many ${NAMES[what]} in a short time: at most ${most.toLocaleString('en')} a minute are taken. What you wrote is still here; wait a moment, then try again.`
   bucket.left--
   return null
 }

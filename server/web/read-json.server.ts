@@ -10,7 +10,10 @@ export async function readJson(request: Request, most: number): Promise<ReadJson
     chunks.push(chunk)
   }
   try {
-    return { ok: true, value: JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks))) as unknown }
+    return {
+      ok: true,
+      value: JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks))) as unknown,
+    }
   } catch {
     return { ok: false, reason: 'The request was not JSON in UTF-8.' }
   }

@@ -18,7 +18,8 @@ export function keepPrivate(response: ServerResponse): void {
   response.writeHead = ((...given: unknown[]) => {
     if (!response.hasHeader('Cache-Control')) response.setHeader('Cache-Control', 'no-store')
     // RFC 9110, 10.2.3: when it is worth asking again.
-    if ((typeof given[0] === 'number' ? given[0] : response.statusCode) === 503 && !response.hasHeader('Retry-After')) response.setHeader('Retry-After', '10')
+    if ((typeof given[0] === 'number' ? given[0] : response.statusCode) === 503 && !response.hasHeader('Retry-After'))
+      response.setHeader('Retry-After', '10')
     return writeHead(...given)
   }) as typeof response.writeHead
 }

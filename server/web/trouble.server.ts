@@ -13,7 +13,10 @@ export function withTrouble(build: ServerBuild): ServerBuild {
   const routes = Object.entries(build.routes).map(([id, route]) => {
     if (!route) return [id, route]
     const { module } = route
-    return [id, { ...route, module: { ...module, ...guarded('loader', module.loader), ...guarded('action', module.action) } }]
+    return [
+      id,
+      { ...route, module: { ...module, ...guarded('loader', module.loader), ...guarded('action', module.action) } },
+    ]
   })
   return { ...build, routes: Object.fromEntries(routes) as ServerBuild['routes'] }
 }

@@ -10,14 +10,29 @@ const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 async function violations(page: Page): Promise<string[]> {
   await page.evaluate(axe)
   return page.evaluate(async () => {
-    const runner = (window as unknown as { axe: { run(options: object): Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }> } }).axe
-    const { violations: found } = await runner.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] })
-    return found.map(({ id, nodes }) => `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary.slice(0, 160)}`).join(' | ')}`)
+    const runner = (
+      window as unknown as {
+        axe: {
+          run(
+            options: object,
+          ): Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }>
+        }
+      }
+    ).axe
+    const { violations: found } = await runner.run({
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+    })
+    return found.map(
+      ({ id, nodes }) =>
+        `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary.slice(0, 160)}`).join(' | ')}`,
+    )
   })
 }
 
-const PIECES = '<h1>Pieces</h1><nav data-piece="contents"></nav><h2>Parts</h2><div data-piece="tabs"><section><h3>One</h3><p>First words</p></section><section><h3>Two</h3><p>Second words</p></section></div><div data-piece="accordion"><section><h3>Lay</h3><p>Laying</p></section><section><h3>Pack</h3><p>Packing</p></section></div><details><summary>Why?</summary><p>Hidden</p></details><div data-piece="columns"><div><p>Left</p></div><div><p>Right</p></div></div><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer"><p>Hearting</p></div><div data-part="answer" data-right="yes"><p>A through</p></div></div><iframe srcdoc="x" title="Gauge"></iframe><div data-piece="link-card"><a href="https://maps.example/">A map</a></div>'
-const SOURCE = '<h1>Slope</h1><p>Text with a <a href="https://walls.example">link</a>.</p><h2>Near</h2><ul><li>a<ul><li>b</li></ul></li></ul><div style="background:#efe6d3"><p>A box.</p></div><table><tr><th>Stone<th>Weight<tr><td>a<td>b</table><blockquote>quoted</blockquote>'
+const PIECES =
+  '<h1>Pieces</h1><nav data-piece="contents"></nav><h2>Parts</h2><div data-piece="tabs"><section><h3>One</h3><p>First words</p></section><section><h3>Two</h3><p>Second words</p></section></div><div data-piece="accordion"><section><h3>Lay</h3><p>Laying</p></section><section><h3>Pack</h3><p>Packing</p></section></div><details><summary>Why?</summary><p>Hidden</p></details><div data-piece="columns"><div><p>Left</p></div><div><p>Right</p></div></div><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer"><p>Hearting</p></div><div data-part="answer" data-right="yes"><p>A through</p></div></div><iframe srcdoc="x" title="Gauge"></iframe><div data-piece="link-card"><a href="https://maps.example/">A map</a></div>'
+const SOURCE =
+  '<h1>Slope</h1><p>Text with a <a href="https://walls.example">link</a>.</p><h2>Near</h2><ul><li>a<ul><li>b</li></ul></li></ul><div style="background:#efe6d3"><p>A box.</p></div><table><tr><th>Stone<th>Weight<tr><td>a<td>b</table><blockquote>quoted</blockquote>'
 
 for (const colorScheme of ['light', 'dark'] as const)
   test(`no violations on any screen, ${colorScheme}`, async ({ house }) => {
@@ -62,7 +77,8 @@ for (const colorScheme of ['light', 'dark'] as const)
     await page.goto('/courses/course/items/pieces')
     for (const words of ['First words', 'Laying', 'Hidden', 'Left', 'A through']) {
       const place = sheet(page).getByText(words).first()
-      if (!(await place.isVisible())) await sheet(page).locator('.accordion .part-title, .reveal .part-title').first().click()
+      if (!(await place.isVisible()))
+        await sheet(page).locator('.accordion .part-title, .reveal .part-title').first().click()
       if (await place.isVisible()) await place.click()
       await check(`pieces: ${words}`)
     }
@@ -87,8 +103,17 @@ for (const colorScheme of ['light', 'dark'] as const)
     await expect(page.getByRole('dialog')).toHaveCount(0)
     await page.getByText('First words').click()
     await page.getByRole('button', { name: 'Insert', exact: true }).click()
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('dialog').getByRole('button', { name: 'Picture', exact: true }).click()])
-    await chooser.setFiles({ name: 'wall.png', mimeType: 'image/png', buffer: await sharp({ create: { width: 400, height: 300, channels: 3, background: '#4b6b3c' } }).png().toBuffer() })
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('dialog').getByRole('button', { name: 'Picture', exact: true }).click(),
+    ])
+    await chooser.setFiles({
+      name: 'wall.png',
+      mimeType: 'image/png',
+      buffer: await sharp({ create: { width: 400, height: 300, channels: 3, background: '#4b6b3c' } })
+        .png()
+        .toBuffer(),
+    })
     const shown = page.getByRole('dialog', { name: 'What does the picture show?' })
     await expect(shown.getByLabel(/Alternative text/)).toBeFocused()
     await check('alternative text')
@@ -117,22 +142,58 @@ for (const colorScheme of ['light', 'dark'] as const)
   test(`no violations where students write and authors see it, ${colorScheme}`, async ({ house }) => {
     test.slow()
     const blank = { type: 'passage', content: [{ type: 'paragraph' }] }
-    const say = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
-    const question = { prompt: say('Which ties both faces?'), variables: [], conditions: [], answer: { sort: 'choice', mode: 'one', choices: [{ id: 'a', text: say('a through'), isRight: true, feedback: blank }, { id: 'b', text: say('hearting'), isRight: false, feedback: say('It fills.') }] }, hints: [say('Think across.')], solution: say('A through.') }
+    const say = (text: string): object => ({
+      type: 'passage',
+      content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
+    })
+    const question = {
+      prompt: say('Which ties both faces?'),
+      variables: [],
+      conditions: [],
+      answer: {
+        sort: 'choice',
+        mode: 'one',
+        choices: [
+          { id: 'a', text: say('a through'), isRight: true, feedback: blank },
+          { id: 'b', text: say('hearting'), isRight: false, feedback: say('It fills.') },
+        ],
+      },
+      hints: [say('Think across.')],
+      solution: say('A through.'),
+    }
     await house.addPage('book', '<h1>Book</h1><p>x</p>', { isPublished: true, kind: 'book' })
-    await house.addPage('chapter', '<h1>Chapter</h1><p>wall</p><h2>Why</h2><p>x</p><h2>How</h2><p>x</p>', { isPublished: true, kind: 'chapter', parent: 'book' })
+    await house.addPage('chapter', '<h1>Chapter</h1><p>wall</p><h2>Why</h2><p>x</p><h2>How</h2><p>x</p>', {
+      isPublished: true,
+      kind: 'chapter',
+      parent: 'book',
+    })
     await house.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: '2031-01-01T00:00:00.000Z' })
     await house.addPage('talk', '<h1>Talk</h1><p>x</p>', { isPublished: true, kind: 'discussion' })
     await house.addPage('task', '<h1>Task</h1><p>x</p>', { isPublished: true, kind: 'assignment' })
     await house.addPage('ex', '<h1>Exercise</h1><p>x</p>', { isPublished: true, kind: 'exercise' })
     await withClient(house.url, async (client) => {
-      await client.query(`insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`, [JSON.stringify(question)])
+      await client.query(
+        `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`,
+        [JSON.stringify(question)],
+      )
       await client.query(`insert into exercise_questions (entry_id, question_id, position) values ('ex', 'q', 1)`)
-      await client.query(`insert into edition_questions (document_id, number, question_id, position, title, content) values ('ex', 1, 'q', 1, 'Ties', $1)`, [JSON.stringify(question)])
+      await client.query(
+        `insert into edition_questions (document_id, number, question_id, position, title, content) values ('ex', 1, 'q', 1, 'Ties', $1)`,
+        [JSON.stringify(question)],
+      )
     })
     const student = await house.open('student', '/read/course', { colorScheme })
-    const checkOn = async (page: Page, name: string): Promise<void> => expect.soft(await violations(page), name).toEqual([])
-    for (const path of ['/read/course', '/read/course/lesson', '/read/course/book', '/read/course/chapter', '/read/course/later', '/read/course/search?words=wall', '/read/course/mine']) {
+    const checkOn = async (page: Page, name: string): Promise<void> =>
+      expect.soft(await violations(page), name).toEqual([])
+    for (const path of [
+      '/read/course',
+      '/read/course/lesson',
+      '/read/course/book',
+      '/read/course/chapter',
+      '/read/course/later',
+      '/read/course/search?words=wall',
+      '/read/course/mine',
+    ]) {
       await student.goto(path)
       await checkOn(student, path)
     }
@@ -178,7 +239,11 @@ for (const colorScheme of ['light', 'dark'] as const)
     const author = await house.open('author', '/discuss/course/talk', { colorScheme })
     await author.getByRole('button', { name: 'Hide…' }).click()
     await checkOn(author, 'a post about to be hidden')
-    for (const path of ['/courses/course/hand-ins/task', '/courses/course/readers', '/courses/course/questions?question=q']) {
+    for (const path of [
+      '/courses/course/hand-ins/task',
+      '/courses/course/readers',
+      '/courses/course/questions?question=q',
+    ]) {
       await author.goto(path)
       await expect(author.locator('.rich-field, .chart svg').first()).toBeVisible()
       await checkOn(author, path)
@@ -201,14 +266,28 @@ for (const colorScheme of ['light', 'dark'] as const)
   })
 
 for (const colorScheme of ['light', 'dark'] as const)
-  test(`no violations in templates, what goes out and comes in, and what changed, ${colorScheme}`, async ({ house }) => {
+  test(`no violations in templates, what goes out and comes in, and what changed, ${colorScheme}`, async ({
+    house,
+  }) => {
     test.slow()
-    await house.addPage('page', '<h1>Diary</h1><p>At <span data-blank="Site">High Tarn</span>.</p>', { isPublished: true })
+    await house.addPage('page', '<h1>Diary</h1><p>At <span data-blank="Site">High Tarn</span>.</p>', {
+      isPublished: true,
+    })
     await withClient(house.url, async (client) => {
       await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by)
         select document_id, 2, version, 1, renderer, title, 'a second row', words, words_text, replace(content::text, 'At ', 'Here, at ')::json, segments, headings, published_by from editions where document_id = 'page'`)
-      await client.query(`insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, step, done, total, problem) values ('t1', 'course', 'author', 'out', 'epub', 'page', 'written', 'Half done', 'running', 'Fetching the pictures', 3, 9, null), ('t2', 'course', 'author', 'in', 'word', null, 'book', 'broken.docx', 'failed', '', 0, 0, 'The file is damaged.')`)
-      await client.query(`insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, report, made_id) values ('t3', 'course', 'author', 'in', 'word', null, 'book', 'year.docx', 'done', $1, 'page')`, [JSON.stringify({ kept: { chapters: 2, words: 40, headings: 3, lists: 1, tables: 0, pictures: 1 }, notes: [{ sort: 'left out', message: 'Formulas were left out.', count: 2 }] })])
+      await client.query(
+        `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, step, done, total, problem) values ('t1', 'course', 'author', 'out', 'epub', 'page', 'written', 'Half done', 'running', 'Fetching the pictures', 3, 9, null), ('t2', 'course', 'author', 'in', 'word', null, 'book', 'broken.docx', 'failed', '', 0, 0, 'The file is damaged.')`,
+      )
+      await client.query(
+        `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, report, made_id) values ('t3', 'course', 'author', 'in', 'word', null, 'book', 'year.docx', 'done', $1, 'page')`,
+        [
+          JSON.stringify({
+            kept: { chapters: 2, words: 40, headings: 3, lists: 1, tables: 0, pictures: 1 },
+            notes: [{ sort: 'left out', message: 'Formulas were left out.', count: 2 }],
+          }),
+        ],
+      )
     })
     const page = await house.open('author', '/courses/course/plan', { colorScheme })
     const check = async (name: string): Promise<void> => expect.soft(await violations(page), name).toEqual([])
@@ -220,7 +299,10 @@ for (const colorScheme of ['light', 'dark'] as const)
     await expect(page.getByRole('dialog', { name: 'Bring a document in' })).toBeVisible()
     await check('bringing in')
     await page.keyboard.press('Escape')
-    for (const [item, dialog] of [['Get it as a file…', '“Diary” as a file'], ['Keep as a template…', 'Keep this page as a template']] as const) {
+    for (const [item, dialog] of [
+      ['Get it as a file…', '“Diary” as a file'],
+      ['Keep as a template…', 'Keep this page as a template'],
+    ] as const) {
       await page.getByRole('button', { name: 'What can be done with Diary' }).click()
       await page.getByText(item).click()
       await expect(page.getByRole('dialog', { name: dialog })).toBeVisible()

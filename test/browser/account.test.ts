@@ -6,7 +6,10 @@ import { startTray } from './setup/tray.ts'
 
 const PASSWORD = 'through-stones'
 
-test('a password that was forgotten: asked for, sent by mail, set without script, and good from then on', async ({ house, browser }) => {
+test('a password that was forgotten: asked for, sent by mail, set without script, and good from then on', async ({
+  house,
+  browser,
+}) => {
   test.slow()
   const tray = await startTray()
   await house.stop()
@@ -46,7 +49,10 @@ test('a password that was forgotten: asked for, sent by mail, set without script
   }
 })
 
-test('a manager turns on two-step sign-in, signs in with it, and finds all of that in the audit trail', async ({ house, browser }) => {
+test('a manager turns on two-step sign-in, signs in with it, and finds all of that in the audit trail', async ({
+  house,
+  browser,
+}) => {
   test.slow()
   const hash = await hashPassword(PASSWORD)
   await withClient(house.url, (client) => client.query('update people set password_hash = $1', [hash]))
@@ -75,7 +81,9 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
   await other.keyboard.type('000000')
   await other.keyboard.press('Enter')
   await expect(other.getByText('That code is wrong or was already used.')).toBeVisible()
-  await other.getByLabel('Code from your authenticator app').fill(new TOTP({ secret: Secret.fromBase32(again) }).generate())
+  await other
+    .getByLabel('Code from your authenticator app')
+    .fill(new TOTP({ secret: Secret.fromBase32(again) }).generate())
   await other.keyboard.press('Enter')
   await expect(other.getByRole('heading', { name: 'Courses' })).toBeVisible()
 
@@ -108,5 +116,10 @@ test('when mail comes is chosen once, without script, and stays chosen', async (
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByLabel('Once a day, all in one mail')).toBeChecked()
   await expect(page.getByText('You have not chosen yet.')).toHaveCount(0)
-  expect(await withClient(house.url, async (client) => (await client.query(`select mail_pace from people where id = 'author'`)).rows)).toEqual([{ mail_pace: 'daily' }])
+  expect(
+    await withClient(
+      house.url,
+      async (client) => (await client.query(`select mail_pace from people where id = 'author'`)).rows,
+    ),
+  ).toEqual([{ mail_pace: 'daily' }])
 })

@@ -1,13 +1,22 @@
 import { expect, test } from './setup/house.ts'
 
-test('an answer is kept as a draft, looked at, handed in with a file, given back with a comment, and done again', async ({ house }) => {
-  await house.addPage('task', '<h1>Your own metre</h1><p>Build one metre and say how it went.</p>', { isPublished: true, kind: 'assignment', settings: { dueAt: '2020-01-01T12:00:00.000Z' } })
+test('an answer is kept as a draft, looked at, handed in with a file, given back with a comment, and done again', async ({
+  house,
+}) => {
+  await house.addPage('task', '<h1>Your own metre</h1><p>Build one metre and say how it went.</p>', {
+    isPublished: true,
+    kind: 'assignment',
+    settings: { dueAt: '2020-01-01T12:00:00.000Z' },
+  })
   const student = await house.open('student', '/read/course/task')
   await expect(student).toHaveURL(/\/assignments\/course\/task$/)
   await student.getByRole('textbox', { name: 'Your answer' }).click()
   await student.keyboard.type('One metre, two falls.')
   await expect(student.getByText(/^Draft kept/)).toBeVisible()
-  const [chooser] = await Promise.all([student.waitForEvent('filechooser'), student.getByRole('button', { name: 'Add a file' }).click()])
+  const [chooser] = await Promise.all([
+    student.waitForEvent('filechooser'),
+    student.getByRole('button', { name: 'Add a file' }).click(),
+  ])
   await chooser.setFiles({ name: 'measures & notes.txt', mimeType: 'image/png', buffer: Buffer.from('height 1.1 m\n') })
   await expect(student.getByRole('link', { name: 'measures & notes.txt' })).toBeVisible()
   await expect(student.getByText(/^Draft kept/)).toBeVisible()
@@ -16,14 +25,19 @@ test('an answer is kept as a draft, looked at, handed in with a file, given back
   await student.reload()
   await expect(student.getByRole('textbox', { name: 'Your answer' })).toContainText('One metre, two falls.')
   await student.getByRole('button', { name: 'Preview' }).click()
-  await expect(student.getByRole('region', { name: 'As your teacher will see it' })).toContainText('One metre, two falls.')
+  await expect(student.getByRole('region', { name: 'As your teacher will see it' })).toContainText(
+    'One metre, two falls.',
+  )
   await student.getByRole('button', { name: 'Hand in' }).click()
   await expect(student.locator('.handed-in summary')).toContainText('late')
   await expect(student.locator('.lesson li', { hasText: 'Your own metre' })).toContainText('done')
 
   await author.reload()
   await expect(author.getByText('1 of 1 handed in, 1 waits for an answer')).toBeVisible()
-  const [download] = await Promise.all([author.waitForEvent('download'), author.getByRole('link', { name: 'measures & notes.txt' }).click()])
+  const [download] = await Promise.all([
+    author.waitForEvent('download'),
+    author.getByRole('link', { name: 'measures & notes.txt' }).click(),
+  ])
   expect(download.suggestedFilename()).toBe('measures & notes.txt')
   await author.getByRole('button', { name: 'Give back with this comment' }).click()
   await expect(author.getByRole('alert')).toContainText('Say something to it')

@@ -1,23 +1,51 @@
 import { expect, test } from './setup/house.ts'
 
-test('a book is read with contents, next and previous; numbers come by themselves, the place is kept, search stays inside', async ({ house }) => {
+test('a book is read with contents, next and previous; numbers come by themselves, the place is kept, search stays inside', async ({
+  house,
+}) => {
   await house.addPage('book', '<h1>A handbook</h1><p>For the first season.</p>', { isPublished: true, kind: 'book' })
-  const chapter = (title: string, text: string): string => `<h1>${title}</h1><p>${text}</p><h2>Why</h2><p>${'long words '.repeat(500)}</p><h2>How</h2><p>${'more words '.repeat(500)}</p>`
-  await house.addPage('strip', chapter('Strip out', 'Take the cope off first.'), { isPublished: true, kind: 'chapter', parent: 'book' })
+  const chapter = (title: string, text: string): string =>
+    `<h1>${title}</h1><p>${text}</p><h2>Why</h2><p>${'long words '.repeat(500)}</p><h2>How</h2><p>${'more words '.repeat(500)}</p>`
+  await house.addPage('strip', chapter('Strip out', 'Take the cope off first.'), {
+    isPublished: true,
+    kind: 'chapter',
+    parent: 'book',
+  })
   await house.addPage('draft', chapter('Not yet', 'Nobody reads this.'), { kind: 'chapter', parent: 'book' })
-  await house.addPage('sort', chapter('Sort', 'Lay the hearting apart.'), { isPublished: true, kind: 'chapter', parent: 'book' })
+  await house.addPage('sort', chapter('Sort', 'Lay the hearting apart.'), {
+    isPublished: true,
+    kind: 'chapter',
+    parent: 'book',
+  })
   await house.addPage('page', '<h1>Elsewhere</h1><p>The cope again.</p>', { isPublished: true })
   const page = await house.open('student', '/read/course/book')
-  await expect(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link')).toHaveText(['1 Strip out', '2 Sort'])
+  await expect(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link')).toHaveText([
+    '1 Strip out',
+    '2 Sort',
+  ])
   await page.getByRole('link', { name: 'Begin with 1 Strip out' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('1 Strip out')
-  await expect(page.getByRole('navigation', { name: 'On this page' }).getByRole('link')).toHaveText(['1.1 Why', '1.2 How'])
-  expect(await page.getByRole('main').getByRole('heading', { name: 'Why' }).evaluate((heading) => getComputedStyle(heading, '::before').content)).toContain('counter(section)')
+  await expect(page.getByRole('navigation', { name: 'On this page' }).getByRole('link')).toHaveText([
+    '1.1 Why',
+    '1.2 How',
+  ])
+  expect(
+    await page
+      .getByRole('main')
+      .getByRole('heading', { name: 'Why' })
+      .evaluate((heading) => getComputedStyle(heading, '::before').content),
+  ).toContain('counter(section)')
   await page.locator('a[rel=next]').click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('2 Sort')
   await expect(page.locator('a[rel=next]')).toHaveCount(0)
-  const kept = page.waitForResponse((response) => response.request().method() === 'POST' && (response.request().postData() ?? '').includes('heading=how'))
-  await page.getByRole('main').getByRole('heading', { name: 'How' }).evaluate((heading) => heading.scrollIntoView())
+  const kept = page.waitForResponse(
+    (response) =>
+      response.request().method() === 'POST' && (response.request().postData() ?? '').includes('heading=how'),
+  )
+  await page
+    .getByRole('main')
+    .getByRole('heading', { name: 'How' })
+    .evaluate((heading) => heading.scrollIntoView())
   await kept
   await page.goto('/read/course/book')
   await page.getByRole('link', { name: 'Go on at 2 Sort' }).click()

@@ -1,7 +1,13 @@
 import { cursorAfter, expect, kept, test } from './setup/house.ts'
 
-test('students see what a new edition changed, with script off too, and nothing that is kept back', async ({ house }) => {
-  const address = await house.addPage('page', '<h1>Throughs</h1><p>One row at knee height.</p><p>Stays.</p><p>Stays too.</p><p>And this.</p><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this one</p><div data-part="feedback"><p>kept back</p></div></div></div>', { isPublished: true })
+test('students see what a new edition changed, with script off too, and nothing that is kept back', async ({
+  house,
+}) => {
+  const address = await house.addPage(
+    'page',
+    '<h1>Throughs</h1><p>One row at knee height.</p><p>Stays.</p><p>Stays too.</p><p>And this.</p><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this one</p><div data-part="feedback"><p>kept back</p></div></div></div>',
+    { isPublished: true },
+  )
   const student = await house.open('student', '/read/course/page', { javaScriptEnabled: false })
   await expect(student.getByRole('link', { name: 'What changed' })).toHaveCount(0)
   const author = await house.open('author', address)

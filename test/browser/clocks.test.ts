@@ -6,14 +6,20 @@ const DAY = 86_400_000
 test('a student’s clock that is days ahead opens nothing, and makes nothing late', async ({ house }) => {
   const tomorrow = new Date(Date.now() + DAY).toISOString()
   await house.addPage('later', '<h1>Later</h1><p>secret</p>', { isPublished: true, opensAt: tomorrow })
-  await house.addPage('task', '<h1>Task</h1><p>Build.</p>', { isPublished: true, kind: 'assignment', settings: { dueAt: tomorrow } })
+  await house.addPage('task', '<h1>Task</h1><p>Build.</p>', {
+    isPublished: true,
+    kind: 'assignment',
+    settings: { dueAt: tomorrow },
+  })
   const student = await house.open('student', '/read/course', { timezoneId: 'Pacific/Auckland' })
   await student.clock.setSystemTime(Date.now() + 3 * DAY)
   await student.goto('/read/course/later')
   await expect(student.getByRole('main')).toContainText('This opens on')
   expect(await student.content()).not.toContain('secret')
   await student.goto('/assignments/course/task')
-  await student.waitForFunction(() => Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')))
+  await student.waitForFunction(() =>
+    Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
+  )
   await expect(student.getByText(/^Due /)).not.toContainText('late')
   await student.getByRole('textbox', { name: 'Your answer' }).click()
   await student.keyboard.type('In time.')
@@ -22,8 +28,12 @@ test('a student’s clock that is days ahead opens nothing, and makes nothing la
   await expect(student.locator('.handed-in summary')).not.toContainText('late')
 })
 
-test('an author’s clock that is hours behind, in another time zone: what is written is kept, dates are the course’s', async ({ house }) => {
-  await withClient(house.url, (client) => client.query(`update courses set time_zone = 'Europe/London' where id = 'course'`))
+test('an author’s clock that is hours behind, in another time zone: what is written is kept, dates are the course’s', async ({
+  house,
+}) => {
+  await withClient(house.url, (client) =>
+    client.query(`update courses set time_zone = 'Europe/London' where id = 'course'`),
+  )
   const address = await house.addPage('page', '<h1>A page</h1><p>Walls.</p>')
   const author = await house.open('author', address, { timezoneId: 'America/Los_Angeles' })
   await author.clock.setSystemTime(Date.now() - 8 * 3_600_000)
@@ -43,7 +53,9 @@ test('an author’s clock that is hours behind, in another time zone: what is wr
     await author.getByRole('treeitem', { name: /^A page/ }).focus()
     await author.keyboard.press('Alt+Enter')
     const shown = await author.getByLabel('Opens for students').inputValue()
-    const { rows } = await withClient(house.url, (client) => client.query<{ at: Date }>(`select opens_at as at from plan_entries where id = 'page'`))
+    const { rows } = await withClient(house.url, (client) =>
+      client.query<{ at: Date }>(`select opens_at as at from plan_entries where id = 'page'`),
+    )
     return { shown, stored: rows[0]!.at.toISOString() }
   }
   // Summer time in Europe begins on the last Sunday of March at 01:00 UTC and ends on that of October (Directive 2000/84/EC).

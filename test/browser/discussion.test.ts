@@ -2,12 +2,21 @@ import sharp from 'sharp'
 import { expect, test } from './setup/house.ts'
 import { withClient } from '../server/setup/app.ts'
 
-const PROMPT = '<h1>Your site in three photos</h1><p>Show the ground.</p><div data-piece="tabs"><section><h2>One</h2><p>First</p></section><section><h2>Two</h2><p>Second</p></section></div>'
+const PROMPT =
+  '<h1>Your site in three photos</h1><p>Show the ground.</p><div data-piece="tabs"><section><h2>One</h2><p>First</p></section><section><h2>Two</h2><p>Second</p></section></div>'
 
-test('students talk in threads, with a picture, looked at before it is sent; replies come by themselves; the author marks, hides, locks', async ({ house }) => {
+test('students talk in threads, with a picture, looked at before it is sent; replies come by themselves; the author marks, hides, locks', async ({
+  house,
+}) => {
   test.slow()
   await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion', settings: { postFirst: true } })
-  await withClient(house.url, (client) => client.query(`insert into people (id, name, email, password_hash, colour) values ('second', 'Second student', 'second@test.example', 'none', '#5f7a52')`).then(() => client.query(`insert into memberships values ('course', 'second', 'student')`)))
+  await withClient(house.url, (client) =>
+    client
+      .query(
+        `insert into people (id, name, email, password_hash, colour) values ('second', 'Second student', 'second@test.example', 'none', '#5f7a52')`,
+      )
+      .then(() => client.query(`insert into memberships values ('course', 'second', 'student')`)),
+  )
   const student = await house.open('student', '/read/course/talk')
   await expect(student).toHaveURL(/\/discuss\/course\/talk$/)
   await student.getByRole('tab', { name: 'Two' }).click()
@@ -18,9 +27,21 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await expect(student.locator('.rich-text .ProseMirror')).toBeFocused()
   await student.keyboard.press('Control+b')
   await student.keyboard.type('slides')
-  const [chooser] = await Promise.all([student.waitForEvent('filechooser'), student.getByRole('button', { name: 'Picture' }).click()])
-  await chooser.setFiles({ name: 'bank.png', mimeType: 'image/png', buffer: await sharp({ create: { width: 300, height: 200, channels: 3, background: '#4b6b3c' } }).png().toBuffer() })
-  await student.getByRole('dialog').getByLabel(/Alternative text/).fill('A green bank')
+  const [chooser] = await Promise.all([
+    student.waitForEvent('filechooser'),
+    student.getByRole('button', { name: 'Picture' }).click(),
+  ])
+  await chooser.setFiles({
+    name: 'bank.png',
+    mimeType: 'image/png',
+    buffer: await sharp({ create: { width: 300, height: 200, channels: 3, background: '#4b6b3c' } })
+      .png()
+      .toBuffer(),
+  })
+  await student
+    .getByRole('dialog')
+    .getByLabel(/Alternative text/)
+    .fill('A green bank')
   await student.keyboard.press('Enter')
   await student.getByRole('button', { name: 'Preview' }).click()
   const preview = student.getByRole('region', { name: 'As others will see it' })
@@ -40,7 +61,9 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await second.keyboard.press('Control+Enter')
   await expect(second.locator('.post')).toHaveCount(2)
   const picture = second.getByAltText('A green bank')
-  await expect.poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth), { timeout: 20_000 }).toBeGreaterThan(0)
+  await expect
+    .poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth), { timeout: 20_000 })
+    .toBeGreaterThan(0)
   await expect(student.getByText('Mine is flat.')).toBeVisible()
   await expect(student.locator('.news')).toHaveText('1 new reply')
 
@@ -52,9 +75,20 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   const author = await house.open('author', '/discuss/course/talk')
   await author.locator('.replies .post').getByRole('button', { name: 'Mark as helpful' }).click()
   await expect(second.locator('.replies .post')).toContainText('helpful')
-  await author.locator('.threads > li').first().locator('.post').first().getByRole('button', { name: 'Lock the thread' }).click()
+  await author
+    .locator('.threads > li')
+    .first()
+    .locator('.post')
+    .first()
+    .getByRole('button', { name: 'Lock the thread' })
+    .click()
   await expect(second.locator('.threads > li').first()).toContainText('locked')
-  await expect(second.locator('.threads > li').first().getByRole('button', { name: /^Answer/ })).toHaveCount(0)
+  await expect(
+    second
+      .locator('.threads > li')
+      .first()
+      .getByRole('button', { name: /^Answer/ }),
+  ).toHaveCount(0)
   await author.locator('.threads > li').nth(1).getByRole('button', { name: 'Hide…' }).click()
   await author.getByLabel(/Why is it hidden/).fill('Shows a neighbour’s house.')
   await author.getByRole('button', { name: 'Hide the post' }).click()
@@ -97,7 +131,10 @@ test('on a phone nothing of the strip lies over what is read or written', async 
   const student = await house.open('student', '/discuss/course/talk', { viewport: { width: 390, height: 844 } })
   for (const path of ['/discuss/course/talk', '/assignments/course/task', '/read/course']) {
     await student.goto(path)
-    const [search, heading] = [await student.getByRole('searchbox').boundingBox(), await student.getByRole('heading', { level: 1 }).boundingBox()]
+    const [search, heading] = [
+      await student.getByRole('searchbox').boundingBox(),
+      await student.getByRole('heading', { level: 1 }).boundingBox(),
+    ]
     expect(heading!.y, path).toBeGreaterThan(search!.y + search!.height)
     expect(await student.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   }

@@ -17,14 +17,28 @@ interface Outside {
 const test = base.extend<{ outside: Outside }>({
   outside: async ({ house }: { house: House }, use) => {
     const port = await freePort()
-    const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'standins/main.ts'], { env: { ...process.env, STANDINS_PORT: String(port), STANDINS_DATA: await mkdtemp(join(tmpdir(), 'standins-')) }, stdio: 'ignore' })
+    const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'standins/main.ts'], {
+      env: { ...process.env, STANDINS_PORT: String(port), STANDINS_DATA: await mkdtemp(join(tmpdir(), 'standins-')) },
+      stdio: 'ignore',
+    })
     for (let attempt = 0; attempt < 100; attempt++) {
-      if (await fetch(`http://127.0.0.1:${port}/`).then(({ ok }) => ok, () => false)) break
+      if (
+        await fetch(`http://127.0.0.1:${port}/`).then(
+          ({ ok }) => ok,
+          () => false,
+        )
+      )
+        break
       await new Promise((done) => setTimeout(done, 100))
     }
     const millrace = `http://millrace.localhost:${port}`
     const app = await startApp(house.url, { environment: { STANDINS: `millrace.localhost=${port}` } })
-    await withClient(house.url, (client) => client.query(`insert into embed_hosts (origin, name, oembed) values ($1, 'Millrace Video', $2)`, [millrace, `${millrace}/oembed`]))
+    await withClient(house.url, (client) =>
+      client.query(`insert into embed_hosts (origin, name, oembed) values ($1, 'Millrace Video', $2)`, [
+        millrace,
+        `${millrace}/oembed`,
+      ]),
+    )
     await use({ app, millrace })
     await app.stop()
     child.kill()
@@ -39,12 +53,21 @@ async function paste(page: Page, text: string): Promise<void> {
   }, text)
 }
 
-test('a film is uploaded, shared and watched; what is shut to students is told at once', async ({ house, outside: { app, millrace } }) => {
+test('a film is uploaded, shared and watched; what is shut to students is told at once', async ({
+  house,
+  outside: { app, millrace },
+}) => {
   const page = await house.open('author', await house.addPage('film', '<h1>Film</h1><p>Begin.</p>'), { app })
   const host = await page.context().newPage()
   await host.goto(`${millrace}/`)
   await host.getByLabel('Title').fill('Packing, second take')
-  await host.getByLabel('File').setInputFiles({ name: 'film.webm', mimeType: 'video/webm', buffer: await readFile('demo/media/packing-hearting.webm') })
+  await host
+    .getByLabel('File')
+    .setInputFiles({
+      name: 'film.webm',
+      mimeType: 'video/webm',
+      buffer: await readFile('demo/media/packing-hearting.webm'),
+    })
   await host.getByLabel('Shown to').selectOption('owner')
   await host.getByRole('button', { name: 'Upload' }).click()
   await expect(host.getByRole('heading', { level: 1 })).toHaveText('Packing, second take')
@@ -81,17 +104,29 @@ test('a film is uploaded, shared and watched; what is shut to students is told a
   const student = await house.open('student', '/read/course/film', { app })
   const film = student.frameLocator('iframe[title="Packing, second take"]').locator('video')
   await expect(film).toBeVisible()
-  expect(await film.evaluate(async (video: HTMLVideoElement) => (await new Promise((done) => (video.readyState > 0 ? done(0) : video.addEventListener('loadedmetadata', done)))) === undefined || video.videoWidth)).toBeTruthy()
+  expect(
+    await film.evaluate(
+      async (video: HTMLVideoElement) =>
+        (await new Promise((done) =>
+          video.readyState > 0 ? done(0) : video.addEventListener('loadedmetadata', done),
+        )) === undefined || video.videoWidth,
+    ),
+  ).toBeTruthy()
   await expect(student.getByRole('link', { name: 'Packing, second take' })).toHaveAttribute('href', address)
 })
 
-test('a host that is not allowed gives a link card with the reason, until a manager allows it', async ({ house, outside: { app, millrace } }) => {
+test('a host that is not allowed gives a link card with the reason, until a manager allows it', async ({
+  house,
+  outside: { app, millrace },
+}) => {
   await withClient(house.url, (client) => client.query('update embed_hosts set is_allowed = false'))
   const page = await house.open('author', await house.addPage('card', '<h1>Card</h1><p>Begin.</p>'), { app })
   await cursorAfter(page, 'Begin.')
   await page.getByRole('button', { name: 'Insert', exact: true }).click()
   await page.getByRole('combobox', { name: /Insert/ }).fill(`${millrace}/v/hearting`)
-  await expect(page.getByRole('dialog')).toContainText('Packing the hearting: a link card. Millrace Video is not allowed in pages')
+  await expect(page.getByRole('dialog')).toContainText(
+    'Packing the hearting: a link card. Millrace Video is not allowed in pages',
+  )
   await page.getByRole('button', { name: 'Insert link card' }).click()
   await expect(sheet(page).locator('.link-card')).toContainText('Packing the hearting')
 
@@ -103,21 +138,56 @@ test('a host that is not allowed gives a link card with the reason, until a mana
   await expect(sheet(page).locator('figure.player iframe')).toHaveAttribute('title', 'Packing the hearting')
 })
 
-test('codes and addresses that lead nowhere good are refused with a sentence', async ({ house, outside: { app, millrace } }) => {
+test('codes and addresses that lead nowhere good are refused with a sentence', async ({
+  house,
+  outside: { app, millrace },
+}) => {
   // A door on the public side that leads to this machine.
-  const door: Server = createServer((_request, response) => response.writeHead(302, { Location: `http://127.0.0.1:${app.port}/` }).end())
+  const door: Server = createServer((_request, response) =>
+    response.writeHead(302, { Location: `http://127.0.0.1:${app.port}/` }).end(),
+  )
   await new Promise<void>((done) => door.listen(0, '127.0.0.1', done))
   const port = (door.address() as { port: number }).port
-  await withClient(house.url, (client) => client.query(`insert into embed_hosts (origin, name, oembed) values ($1, 'Trap', $2), ('http://127.0.0.1:9', 'Numbers', null)`, [`http://localhost:${port}`, `http://localhost:${port}/oembed`]))
+  await withClient(house.url, (client) =>
+    client.query(
+      `insert into embed_hosts (origin, name, oembed) values ($1, 'Trap', $2), ('http://127.0.0.1:9', 'Numbers', null)`,
+      [`http://localhost:${port}`, `http://localhost:${port}/oembed`],
+    ),
+  )
   const page = await house.open('author', await house.addPage('bad', '<h1>Bad</h1><p>Begin.</p>'), { app })
   const asked = async (text: string): Promise<{ sort: string; reason?: string; shut?: string | null }> =>
-    page.evaluate(async (words) => (await (await fetch('/courses/course/embeds', { method: 'POST', body: JSON.stringify({ text: words }), headers: { 'Content-Type': 'application/json' } })).json()) as { sort: string }, text)
+    page.evaluate(
+      async (words) =>
+        (await (
+          await fetch('/courses/course/embeds', {
+            method: 'POST',
+            body: JSON.stringify({ text: words }),
+            headers: { 'Content-Type': 'application/json' },
+          })
+        ).json()) as { sort: string },
+      text,
+    )
   expect((await asked('<iframe src="https://video.exam')).reason).toContain('cut off')
   expect((await asked('<iframe src="javascript:alert(1)"></iframe>')).reason).toContain('not an address of the web')
-  for (const address of [`http://127.0.0.1:${app.port}/`, `http://localhost:${app.port}/`, 'http://[::1]/', 'http://0x7f000001/', 'http://169.254.169.254/latest'])
-    expect(await asked(address), address).toMatchObject({ sort: 'problem', reason: expect.stringContaining('private network') as unknown })
+  for (const address of [
+    `http://127.0.0.1:${app.port}/`,
+    `http://localhost:${app.port}/`,
+    'http://[::1]/',
+    'http://0x7f000001/',
+    'http://169.254.169.254/latest',
+  ])
+    expect(await asked(address), address).toMatchObject({
+      sort: 'problem',
+      reason: expect.stringContaining('private network') as unknown,
+    })
   // Allowed by a manager's mistake: still nobody here is asked.
-  expect(await asked(`http://localhost:${port}/v/1`)).toMatchObject({ sort: 'card', reason: expect.stringContaining('does not answer for this address') as unknown })
-  expect(await asked(`${millrace}/v/nothing`)).toMatchObject({ sort: 'card', reason: expect.stringContaining('there is nothing at it') as unknown })
+  expect(await asked(`http://localhost:${port}/v/1`)).toMatchObject({
+    sort: 'card',
+    reason: expect.stringContaining('does not answer for this address') as unknown,
+  })
+  expect(await asked(`${millrace}/v/nothing`)).toMatchObject({
+    sort: 'card',
+    reason: expect.stringContaining('there is nothing at it') as unknown,
+  })
   door.close()
 })

@@ -1,9 +1,14 @@
 import { withClient } from '../server/setup/app.ts'
 import { expect, kept, sheet, test } from './setup/house.ts'
 
-test('a computed question is made in the bank, looked through, put into an exercise, published, and done by a student', async ({ house }) => {
+test('a computed question is made in the bank, looked through, put into an exercise, published, and done by a student', async ({
+  house,
+}) => {
   test.slow()
-  await house.addPage('ex', '<h1>How many tonnes?</h1><p>Reckon before you order.</p>', { kind: 'exercise', settings: { attempts: 2 } })
+  await house.addPage('ex', '<h1>How many tonnes?</h1><p>Reckon before you order.</p>', {
+    kind: 'exercise',
+    settings: { attempts: 2 },
+  })
   const author = await house.open('author', '/courses/course/questions')
   await expect(author.getByText('The bank is empty')).toBeVisible()
   await author.getByRole('button', { name: 'New folder' }).click()
@@ -49,7 +54,10 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await author.goto('/courses/course/items/ex')
   const questions = author.getByRole('region', { name: 'Questions of the exercise' })
   await questions.getByRole('button', { name: 'Add a question' }).click()
-  await author.getByRole('dialog').getByRole('button', { name: /Tonnes for a length/ }).click()
+  await author
+    .getByRole('dialog')
+    .getByRole('button', { name: /Tonnes for a length/ })
+    .click()
   await expect(questions.getByRole('listitem')).toHaveCount(1)
   await questions.getByRole('button', { name: 'Add a question' }).click()
   const dialog = author.getByRole('dialog')
@@ -107,7 +115,10 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await expect(bare.getByRole('region', { name: 'Question 2' }).getByRole('status')).toContainText('Right.')
   // With script the question is asked in the page: what is typed in another field stays.
   await student.goto('/read/course/ex')
-  await student.getByRole('region', { name: 'Question 1' }).getByLabel(/Your answer in t/).fill('12')
+  await student
+    .getByRole('region', { name: 'Question 1' })
+    .getByLabel(/Your answer in t/)
+    .fill('12')
   await student.getByRole('button', { name: 'Finish' }).click()
   await expect(student.getByRole('link', { name: 'Go to the unanswered questions' })).toBeFocused()
   await expect(student.getByRole('region', { name: 'Question 1' }).getByLabel(/Your answer in t/)).toHaveValue('12')
@@ -116,11 +127,42 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await expect(bare.getByText('You have had your 2 attempts.')).toBeVisible()
 })
 
-test('a question of the bank stands in a page, other numbers for each reader; a question without an answer is not published', async ({ house }) => {
+test('a question of the bank stands in a page, other numbers for each reader; a question without an answer is not published', async ({
+  house,
+}) => {
   const address = await house.addPage('page', '<h1>Walls</h1><p>Text.</p>')
-  const content = { prompt: { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Twice ' }, { type: 'value', attrs: { formula: 'n', decimals: null } }, { type: 'text', text: '?' }] }] }, variables: [{ from: 'range', name: 'n', least: 1, most: 9000, step: 1 }], conditions: [], answer: { sort: 'number', value: 'n * 2', tolerance: { sort: 'absolute', amount: 0 }, unit: '', whenRight: { type: 'passage', content: [{ type: 'paragraph' }] }, whenWrong: { type: 'passage', content: [{ type: 'paragraph' }] } }, hints: [], solution: { type: 'passage', content: [{ type: 'paragraph' }] } }
+  const content = {
+    prompt: {
+      type: 'passage',
+      content: [
+        {
+          type: 'paragraph',
+          content: [
+            { type: 'text', text: 'Twice ' },
+            { type: 'value', attrs: { formula: 'n', decimals: null } },
+            { type: 'text', text: '?' },
+          ],
+        },
+      ],
+    },
+    variables: [{ from: 'range', name: 'n', least: 1, most: 9000, step: 1 }],
+    conditions: [],
+    answer: {
+      sort: 'number',
+      value: 'n * 2',
+      tolerance: { sort: 'absolute', amount: 0 },
+      unit: '',
+      whenRight: { type: 'passage', content: [{ type: 'paragraph' }] },
+      whenWrong: { type: 'passage', content: [{ type: 'paragraph' }] },
+    },
+    hints: [],
+    solution: { type: 'passage', content: [{ type: 'paragraph' }] },
+  }
   await withClient(house.url, async (client) => {
-    await client.query(`insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('good', 'course', 'Twice', 'number', $1, 'Twice', 'author', 'author'), ('bad', 'course', 'Nothing right', 'number', $2, 'x', 'author', 'author')`, [JSON.stringify(content), JSON.stringify({ ...content, answer: { ...content.answer, value: '' } })])
+    await client.query(
+      `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('good', 'course', 'Twice', 'number', $1, 'Twice', 'author', 'author'), ('bad', 'course', 'Nothing right', 'number', $2, 'x', 'author', 'author')`,
+      [JSON.stringify(content), JSON.stringify({ ...content, answer: { ...content.answer, value: '' } })],
+    )
   })
   const author = await house.open('author', address)
   const insertQuestion = async (): Promise<void> => {
@@ -134,18 +176,26 @@ test('a question of the bank stands in a page, other numbers for each reader; a 
   }
   await insertQuestion()
   await author.getByRole('button', { name: 'Choose or make the question' }).click()
-  await author.getByRole('dialog').getByRole('button', { name: /Nothing right/ }).click()
+  await author
+    .getByRole('dialog')
+    .getByRole('button', { name: /Nothing right/ })
+    .click()
   await expect(sheet(author).locator('.bank-question')).toContainText('Nothing right')
   await kept(author)
   await author.getByRole('button', { name: 'Publish edition 1' }).click()
   await author.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()
-  await expect(author.getByRole('dialog').getByRole('alert')).toContainText('“Nothing right” can’t be used yet. The right answer is still to be given.')
+  await expect(author.getByRole('dialog').getByRole('alert')).toContainText(
+    '“Nothing right” can’t be used yet. The right answer is still to be given.',
+  )
   await author.keyboard.press('Escape')
   await sheet(author).locator('.bank-question').click()
   await author.getByRole('button', { name: 'Delete the question of the bank' }).click()
   await insertQuestion()
   await author.getByRole('button', { name: 'Choose or make the question' }).click()
-  await author.getByRole('dialog').getByRole('button', { name: /^Twice/ }).click()
+  await author
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Twice/ })
+    .click()
   await kept(author)
   await author.getByRole('button', { name: 'Publish edition 1' }).click()
   await author.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()

@@ -1,6 +1,8 @@
 import { expect, test } from './setup/house.ts'
 
-test('a reader says whether a page helped, bookmarks and follows it, comments on it; their own list has all of it', async ({ house }) => {
+test('a reader says whether a page helped, bookmarks and follows it, comments on it; their own list has all of it', async ({
+  house,
+}) => {
   await house.addPage('one', '<h1>What fell</h1><p>x</p>', { isPublished: true })
   await house.addPage('two', '<h1>Other</h1><p>x</p>', { isPublished: true })
   // All but the comment without script.
@@ -25,7 +27,10 @@ test('a reader says whether a page helped, bookmarks and follows it, comments on
   await author.getByRole('button', { name: 'Send the answer' }).click()
   await expect(student.locator('.replies')).toContainText('The far one.')
   await student.goto('/read/course/mine')
-  for (const heading of ['Bookmarks', 'Followed', 'Where you wrote']) await expect(student.locator('section', { has: student.getByRole('heading', { name: heading }) }).getByRole('link')).toHaveText(['What fell'])
+  for (const heading of ['Bookmarks', 'Followed', 'Where you wrote'])
+    await expect(
+      student.locator('section', { has: student.getByRole('heading', { name: heading }) }).getByRole('link'),
+    ).toHaveText(['What fell'])
   await expect(student.getByRole('link', { name: 'Notices 1 new' })).toBeVisible()
   await author.goto('/courses/course/readers')
   await expect(author.getByRole('row', { name: /^What fell/ })).toContainText('1 of 1')

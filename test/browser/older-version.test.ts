@@ -7,7 +7,11 @@ import { cursorAfter, expect, kept, type House, sheet, storedText, test } from '
  * What a browser kept while an older Fieldstone ran: work that was not sent, a clipboard, passages set aside. Then the width
  * of a picture was called its share.
  */
-const oldPicture = (share: number): object => ({ type: 'picture', attrs: { item: 'wall', width: 4, height: 3, alt: 'A wall', description: '', share, align: 'center' }, content: [{ type: 'caption' }] })
+const oldPicture = (share: number): object => ({
+  type: 'picture',
+  attrs: { item: 'wall', width: 4, height: 3, alt: 'A wall', description: '', share, align: 'center' },
+  content: [{ type: 'caption' }],
+})
 
 /** Leaves work in the browser as a tab of version 1 would have, then opens the page. */
 async function openWith(house: House, work: object | null, setAside: readonly object[] = []): Promise<Page> {
@@ -34,24 +38,55 @@ async function openWith(house: House, work: object | null, setAside: readonly ob
 
 const insert = { stepType: 'replace', from: 7, to: 7, slice: { content: [oldPicture(40)] } }
 const set = { stepType: 'attr', pos: 7, attr: 'share', value: 55 }
-const type = { stepType: 'replace', from: 17, to: 17, slice: { content: [{ type: 'text', text: ' Typed yesterday.' }] } }
+const type = {
+  stepType: 'replace',
+  from: 17,
+  to: 17,
+  slice: { content: [{ type: 'text', text: ' Typed yesterday.' }] },
+}
 
 test('unsent work of an older version is sent, in the form of today', async ({ house }) => {
   expect(SCHEMA_VERSION).toBeGreaterThan(1)
-  const page = await openWith(house, { base: 0, sent: { id: 'on-its-way', base: 0, steps: [insert], moved: null }, waiting: [set, type] })
+  const page = await openWith(house, {
+    base: 0,
+    sent: { id: 'on-its-way', base: 0, steps: [insert], moved: null },
+    waiting: [set, type],
+  })
   await expect(sheet(page)).toContainText('Kept. Typed yesterday.')
   await expect(sheet(page).locator('figure.picture')).toHaveAttribute('style', /width: 55%/)
   await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Typed yesterday.')
-  const { rows } = await withClient(house.url, (client) => client.query<{ schema_version: number }>(`select distinct schema_version from batches where document_id = 'walls'`))
+  const { rows } = await withClient(house.url, (client) =>
+    client.query<{ schema_version: number }>(`select distinct schema_version from batches where document_id = 'walls'`),
+  )
   expect(rows).toEqual([{ schema_version: SCHEMA_VERSION }])
 })
 
-test('work that was moved over others’ before the renewal is left to its words, and none of them is lost', async ({ house }) => {
-  const page = await openWith(house, { base: 0, sent: { id: 'on-its-way', base: 0, steps: [insert], moved: [insert] }, waiting: [type] }, [{ id: 'aside', reason: 'mine', content: { content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Set aside yesterday.' }] }, oldPicture(30)], openStart: 0, openEnd: 0 } }])
+test('work that was moved over others’ before the renewal is left to its words, and none of them is lost', async ({
+  house,
+}) => {
+  const page = await openWith(
+    house,
+    { base: 0, sent: { id: 'on-its-way', base: 0, steps: [insert], moved: [insert] }, waiting: [type] },
+    [
+      {
+        id: 'aside',
+        reason: 'mine',
+        content: {
+          content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Set aside yesterday.' }] }, oldPicture(30)],
+          openStart: 0,
+          openEnd: 0,
+        },
+      },
+    ],
+  )
   await page.getByRole('tab', { name: /Set aside/ }).click()
   await expect(page.getByRole('tabpanel')).toContainText('Typed yesterday.')
   await expect(page.getByRole('tabpanel')).toContainText('Set aside yesterday.')
-  const { rows } = await withClient(house.url, (client) => client.query<{ content: object; schema_version: number }>(`select content, schema_version from set_aside where id = 'aside'`))
+  const { rows } = await withClient(house.url, (client) =>
+    client.query<{ content: object; schema_version: number }>(
+      `select content, schema_version from set_aside where id = 'aside'`,
+    ),
+  )
   expect(rows[0]!.schema_version).toBe(SCHEMA_VERSION)
   expect(JSON.stringify(rows[0]!.content)).toContain('"widthPercent":30')
 })
@@ -76,7 +111,11 @@ test('what was copied on a sheet of an older version keeps its settings when it 
   await expect(sheet(page).locator('figure.picture')).toHaveAttribute('style', /width: 35%/)
   // From a tab that is newer than this one only the words come: what else it means is not known here.
   await cursorAfter(page, 'First.')
-  await paste({ type: 'thingOfTomorrow', content: [{ type: 'text', text: 'not this' }] }, 'From tomorrow.', String(SCHEMA_VERSION + 1))
+  await paste(
+    { type: 'thingOfTomorrow', content: [{ type: 'text', text: 'not this' }] },
+    'From tomorrow.',
+    String(SCHEMA_VERSION + 1),
+  )
   await expect(sheet(page)).toContainText('From tomorrow.')
   await expect(sheet(page)).not.toContainText('not this')
   await expect(sheet(page).locator('figure.picture')).toHaveCount(1)

@@ -22,7 +22,8 @@ const vanished = (page: Page, all: readonly Pasted[]): Promise<string[]> =>
       clipboardData.setData('text/html', html)
       clipboardData.setData('text/plain', words.join(' '))
       field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
-      for (let wait = 0; wait < 40 && !words.every((word) => field.textContent.includes(word)); wait++) await new Promise((done) => setTimeout(done, 25))
+      for (let wait = 0; wait < 40 && !words.every((word) => field.textContent.includes(word)); wait++)
+        await new Promise((done) => setTimeout(done, 25))
       const gone = words.filter((word) => !field.textContent.includes(word))
       if (gone.length > 0) missing.push(`${gone.join(' ')} of ${html}`)
     }
@@ -47,8 +48,13 @@ test('none of 500 pastes with links that no page may have vanishes on the sheet'
   }
 })
 
-test('each unusable address loses its link and keeps its words, on the sheet and in a post, and that is told', async ({ house }) => {
-  const simple = ADDRESSES.map((address, at) => ({ html: `<p>before${at} <a href="${address}">link${at}</a> after${at}</p>`, words: [`before${at}`, `link${at}`, `after${at}`] }))
+test('each unusable address loses its link and keeps its words, on the sheet and in a post, and that is told', async ({
+  house,
+}) => {
+  const simple = ADDRESSES.map((address, at) => ({
+    html: `<p>before${at} <a href="${address}">link${at}</a> after${at}</p>`,
+    words: [`before${at}`, `link${at}`, `after${at}`],
+  }))
   const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
   await cursorAfter(page, 'Here.')
   expect(await vanished(page, simple)).toEqual([])
@@ -57,7 +63,9 @@ test('each unusable address loses its link and keeps its words, on the sheet and
   await expect(page.locator('.paste-notice')).toBeVisible()
   // Where no block has a place, the words come without what they were.
   await sheet(page).locator('h1').click()
-  expect(await vanished(page, [{ html: '<p>in the <a href="javascript:x">title</a></p>', words: ['in the title'] }])).toEqual([])
+  expect(
+    await vanished(page, [{ html: '<p>in the <a href="javascript:x">title</a></p>', words: ['in the title'] }]),
+  ).toEqual([])
   await kept(page)
 
   await house.addPage('talk', '<h1>Talk</h1><p>Say.</p>', { kind: 'discussion', isPublished: true })
@@ -70,13 +78,22 @@ test('each unusable address loses its link and keeps its words, on the sheet and
 
 /** Every example of every kind, one page each. */
 const examples = (): NodeJson[] => [
-  ...Object.values(nodeKinds).flatMap((kind) => kind.examples as readonly NodeJson[]).filter(({ type }) => schema.nodes[type]?.isInGroup('block')),
-  ...Object.values(markKinds).flatMap((kind) => kind.examples as readonly NodeJson[]).map((text): NodeJson => ({ type: 'paragraph', content: [text] })),
+  ...Object.values(nodeKinds)
+    .flatMap((kind) => kind.examples as readonly NodeJson[])
+    .filter(({ type }) => schema.nodes[type]?.isInGroup('block')),
+  ...Object.values(markKinds)
+    .flatMap((kind) => kind.examples as readonly NodeJson[])
+    .map((text): NodeJson => ({ type: 'paragraph', content: [text] })),
 ]
 
 test('what is copied on one sheet comes onto another with all its settings', async ({ house }) => {
   const blocks = examples().map((json) => schema.nodeFromJSON(json))
-  const whole = schema.node('doc', null, [schema.node('title', null, schema.text('All')), schema.node('paragraph', null, schema.text('Start.')), ...blocks, schema.node('paragraph', null, schema.text('End.'))])
+  const whole = schema.node('doc', null, [
+    schema.node('title', null, schema.text('All')),
+    schema.node('paragraph', null, schema.text('Start.')),
+    ...blocks,
+    schema.node('paragraph', null, schema.text('End.')),
+  ])
   const from = await house.open('author', await house.addPage('all', writePage(whole, 'source')))
   const to = await from.context().newPage()
   await to.goto(await house.addPage('empty', '<h1>Empty</h1><p>x</p>'))
@@ -96,21 +113,39 @@ test('what is copied on one sheet comes onto another with all its settings', asy
     const clipboardData = new DataTransfer()
     clipboardData.setData('text/html', copied)
     clipboardData.setData('text/plain', 'words')
-    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+    document
+      .querySelector('.ProseMirror')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
   }, html)
   await expect.poll(() => storedText(house.url, 'empty')).toContain('End.')
   // Nobody knows who wrote a clipboard: settings that no page may have bring the words alone.
   await to.evaluate(() => {
     const clipboardData = new DataTransfer()
-    const hostile = [{ type: 'player', attrs: { address: 'javascript:alert(1)' } }, { type: 'paragraph', content: [{ type: 'text', text: 'hostile', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }] }]
-    clipboardData.setData('text/html', `<div data-fieldstone='${JSON.stringify(hostile)}' data-pm-slice='0 0 []'>hostile</div>`)
-    document.querySelector('.ProseMirror')!.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+    const hostile = [
+      { type: 'player', attrs: { address: 'javascript:alert(1)' } },
+      {
+        type: 'paragraph',
+        content: [{ type: 'text', text: 'hostile', marks: [{ type: 'link', attrs: { href: 'javascript:alert(1)' } }] }],
+      },
+    ]
+    clipboardData.setData(
+      'text/html',
+      `<div data-fieldstone='${JSON.stringify(hostile)}' data-pm-slice='0 0 []'>hostile</div>`,
+    )
+    document
+      .querySelector('.ProseMirror')!
+      .dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
   })
   await expect(sheet(to)).toContainText('hostile')
   await expect(sheet(to).locator('[href^=javascript]')).toHaveCount(0)
   await kept(to)
   const came = await storedPage(house.url, 'empty')
-  const names = (node: typeof whole): string[] => node.children.slice(1).flatMap((block) => (block.textContent === '' && block.type.name === 'paragraph' ? [] : [JSON.stringify(block.toJSON())]))
+  const names = (node: typeof whole): string[] =>
+    node.children
+      .slice(1)
+      .flatMap((block) =>
+        block.textContent === '' && block.type.name === 'paragraph' ? [] : [JSON.stringify(block.toJSON())],
+      )
   const there = new Set(names(came))
   const missing = names(whole).filter((block) => !there.has(block) && !/Start\.|End\./.test(block))
   expect(missing).toEqual([])

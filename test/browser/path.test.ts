@@ -1,6 +1,8 @@
 import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/house.ts'
 
-test('an author writes and publishes, a student reads the edition, and later writing waits for the next', async ({ house }) => {
+test('an author writes and publishes, a student reads the edition, and later writing waits for the next', async ({
+  house,
+}) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>Begin.</p>')
   const author = await house.open('author', address)
   await cursorAfter(author, 'Begin.')
@@ -28,7 +30,9 @@ test('an author writes and publishes, a student reads the edition, and later wri
 
   await cursorAfter(author, 'Look for')
   await author.keyboard.type(' Not yet.')
-  await expect(author.getByRole('navigation', { name: 'Plan of the course' }).getByRole('img', { name: 'Edited since' })).toBeVisible()
+  await expect(
+    author.getByRole('navigation', { name: 'Plan of the course' }).getByRole('img', { name: 'Edited since' }),
+  ).toBeVisible()
   await kept(author)
   await student.reload()
   await expect(student.locator('article')).not.toContainText('Not yet.')
@@ -54,7 +58,10 @@ test('undo takes back one’s own writing alone', async ({ house }) => {
 })
 
 test('every side of every box can be written on, by key and by the trail', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('boxes', '<h1>Boxes</h1><div style="background:#efe6d3"><p>inside</p></div>'))
+  const page = await house.open(
+    'author',
+    await house.addPage('boxes', '<h1>Boxes</h1><div style="background:#efe6d3"><p>inside</p></div>'),
+  )
   await cursorAfter(page, 'inside')
   await expect(page.getByRole('navigation', { name: /Trail/ })).toContainText('PageBoxParagraph')
   await page.keyboard.press('Control+Enter')
@@ -66,7 +73,13 @@ test('every side of every box can be written on, by key and by the trail', async
   await page.keyboard.press('Enter')
   await page.keyboard.press('Enter')
   await page.keyboard.type('out by Enter')
-  await expect(sheet(page).locator('> *:not(.page-facts)')).toHaveText(['Boxes', 'before', 'inside', 'out by Enter', 'after'])
+  await expect(sheet(page).locator('> *:not(.page-facts)')).toHaveText([
+    'Boxes',
+    'before',
+    'inside',
+    'out by Enter',
+    'after',
+  ])
   await cursorAfter(page, 'inside')
   await page.getByRole('button', { name: 'Night' }).click()
   await expect(page.getByRole('tabpanel')).toContainText('Readable for all sizes')
@@ -130,7 +143,10 @@ test('what is pasted comes out clean, with a line about it and its words alone o
   await page.keyboard.press('Enter')
   await sheet(page).evaluate((element) => {
     const clipboardData = new DataTransfer()
-    clipboardData.setData('text/html', '<html><body><!--StartFragment--><h2 onclick="steal()" class="x">Head</h2><p class=MsoNormal>Words <span style="font-weight:700">bold</span><script>steal()</script></p><p style="mso-list:l0 level1 lfo1"><span style="mso-list:Ignore">·</span>one</p><p style="mso-list:l0 level2 lfo1"><span style="mso-list:Ignore">o</span>two</p><table><tr><td colspan=2>a</td></tr><tr><td>b</td><td>c</td></tr></table><img src="file:///x.png"><!--EndFragment--></body></html>')
+    clipboardData.setData(
+      'text/html',
+      '<html><body><!--StartFragment--><h2 onclick="steal()" class="x">Head</h2><p class=MsoNormal>Words <span style="font-weight:700">bold</span><script>steal()</script></p><p style="mso-list:l0 level1 lfo1"><span style="mso-list:Ignore">·</span>one</p><p style="mso-list:l0 level2 lfo1"><span style="mso-list:Ignore">o</span>two</p><table><tr><td colspan=2>a</td></tr><tr><td>b</td><td>c</td></tr></table><img src="file:///x.png"><!--EndFragment--></body></html>',
+    )
     clipboardData.setData('text/plain', 'Head\nWords bold\none\ntwo\na\nb\tc')
     element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
   })

@@ -2,7 +2,10 @@ import { hashPassword } from '../../server/people/passwords.server.ts'
 import { withClient } from '../server/setup/app.ts'
 import { cursorAfter, expect, kept, test } from './setup/house.ts'
 
-test('signing in: errors stand at the field, a wrong password says nothing more, a right one leads on', async ({ house, browser }) => {
+test('signing in: errors stand at the field, a wrong password says nothing more, a right one leads on', async ({
+  house,
+  browser,
+}) => {
   const hash = await hashPassword('through-stones')
   await withClient(house.url, (client) => client.query('update people set password_hash = $1', [hash]))
   const page = await (await browser.newContext({ baseURL: house.app.address })).newPage()
@@ -63,8 +66,14 @@ test('students and guests find their course and no tool of the author', async ({
 })
 
 test('a page from right to left is written and read that way', async ({ house }) => {
-  await withClient(house.url, (client) => client.query(`update courses set language = 'ar', direction = 'rtl' where id = 'course'`))
-  const address = await house.addPage('walls', '<h1>جدار</h1><p>نص</p><div style="background:#efe6d3"><p>صندوق</p></div>', { isPublished: true })
+  await withClient(house.url, (client) =>
+    client.query(`update courses set language = 'ar', direction = 'rtl' where id = 'course'`),
+  )
+  const address = await house.addPage(
+    'walls',
+    '<h1>جدار</h1><p>نص</p><div style="background:#efe6d3"><p>صندوق</p></div>',
+    { isPublished: true },
+  )
   const page = await house.open('author', address)
   await expect(page.locator('.ProseMirror p').first()).toHaveCSS('direction', 'rtl')
   const box = page.locator('.ProseMirror .box')

@@ -4,22 +4,51 @@ import { withClient } from '../server/setup/app.ts'
 import { cursorAfter, expect, kept, sheet, test } from './setup/house.ts'
 
 /** Drops or pastes a file of these bytes onto the words. */
-async function give(page: Page, how: 'drop' | 'paste', name: string, type: string, bytes: Buffer, words: string): Promise<void> {
-  await sheet(page).getByText(words).evaluate(
-    (target, [event, fileName, fileType, base64]) => {
-      const data = new DataTransfer()
-      data.items.add(new File([Uint8Array.from(atob(base64!), (sign) => sign.charCodeAt(0))], fileName!, { type: fileType! }))
-      const { left, bottom } = target.getBoundingClientRect()
-      target.dispatchEvent(event === 'drop' ? new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true, clientX: left + 5, clientY: bottom - 3 }) : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-    },
-    [how, name, type, bytes.toString('base64')] as const,
-  )
+async function give(
+  page: Page,
+  how: 'drop' | 'paste',
+  name: string,
+  type: string,
+  bytes: Buffer,
+  words: string,
+): Promise<void> {
+  await sheet(page)
+    .getByText(words)
+    .evaluate(
+      (target, [event, fileName, fileType, base64]) => {
+        const data = new DataTransfer()
+        data.items.add(
+          new File([Uint8Array.from(atob(base64!), (sign) => sign.charCodeAt(0))], fileName!, { type: fileType! }),
+        )
+        const { left, bottom } = target.getBoundingClientRect()
+        target.dispatchEvent(
+          event === 'drop'
+            ? new DragEvent('drop', {
+                dataTransfer: data,
+                bubbles: true,
+                cancelable: true,
+                clientX: left + 5,
+                clientY: bottom - 3,
+              })
+            : new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+        )
+      },
+      [how, name, type, bytes.toString('base64')] as const,
+    )
 }
 
-const wall = (colour: string): Promise<Buffer> => sharp({ create: { width: 1200, height: 800, channels: 3, background: colour } }).png().toBuffer()
+const wall = (colour: string): Promise<Buffer> =>
+  sharp({ create: { width: 1200, height: 800, channels: 3, background: colour } })
+    .png()
+    .toBuffer()
 
-test('a picture dropped, pasted and browsed: its alternative text asked for, resized by its corner, found again, published', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('pictures', '<h1>Pictures</h1><p>First.</p><p>Second.</p>'))
+test('a picture dropped, pasted and browsed: its alternative text asked for, resized by its corner, found again, published', async ({
+  house,
+}) => {
+  const page = await house.open(
+    'author',
+    await house.addPage('pictures', '<h1>Pictures</h1><p>First.</p><p>Second.</p>'),
+  )
   await give(page, 'drop', 'IMG_0042.png', 'image/png', await wall('#4b6b3c'), 'First.')
   const dialog = page.getByRole('dialog', { name: 'What does the picture show?' })
   await expect(dialog.getByLabel(/Alternative text/)).toBeFocused()
@@ -73,7 +102,9 @@ test('a picture dropped, pasted and browsed: its alternative text asked for, res
   const student = await house.open('student', '/read/course/pictures')
   const shown = student.getByRole('img', { name: 'A green wall on a slope' })
   await expect(shown).toBeVisible()
-  expect(await shown.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth))).toBeGreaterThan(100)
+  expect(
+    await shown.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth)),
+  ).toBeGreaterThan(100)
   await expect(student.getByRole('figure').first()).toContainText('Above the beck')
   await student.getByText('Description').click()
   await expect(student.getByText('Right, the gap.')).toBeVisible()
@@ -86,23 +117,48 @@ test('what is no picture is refused with a sentence, and the page stays as it wa
   await expect(sheet(page).locator('figure, .arriving')).toHaveCount(0)
 })
 
-test('a picture copied from another course becomes this course’s own; one that the author may not take leaves its words, and says so', async ({ house }) => {
+test('a picture copied from another course becomes this course’s own; one that the author may not take leaves its words, and says so', async ({
+  house,
+}) => {
   const page = await house.open('author', await house.addPage('copied', '<h1>Copied</h1><p>First.</p>'))
   const paste = (item: string): Promise<void> =>
-    sheet(page).evaluate((field, own) => {
-      const clipboardData = new DataTransfer()
-      const html = document.createElement('div')
-      html.setAttribute('data-fieldstone', own)
-      clipboardData.setData('text/html', html.outerHTML)
-      field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
-    }, JSON.stringify([{ type: 'picture', attrs: { item, width: 4, height: 4, alt: `A wall of ${item}`, description: '', widthPercent: 100, align: 'center' }, content: [{ type: 'caption' }] }]))
+    sheet(page).evaluate(
+      (field, own) => {
+        const clipboardData = new DataTransfer()
+        const html = document.createElement('div')
+        html.setAttribute('data-fieldstone', own)
+        clipboardData.setData('text/html', html.outerHTML)
+        field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+      },
+      JSON.stringify([
+        {
+          type: 'picture',
+          attrs: {
+            item,
+            width: 4,
+            height: 4,
+            alt: `A wall of ${item}`,
+            description: '',
+            widthPercent: 100,
+            align: 'center',
+          },
+          content: [{ type: 'caption' }],
+        },
+      ]),
+    )
   await withClient(house.url, async (client) => {
     const hash = Buffer.alloc(32, 7)
     await client.query(`insert into courses (id, title) values ('third', 'Third course')`)
     await client.query(`insert into memberships (course_id, person_id, role) values ('third', 'author', 'author')`)
     await client.query('insert into blobs (hash, size) values ($1, 4)', [hash])
-    for (const [id, courseId, personId] of [['third-wall', 'third', 'author'], ['other-wall', 'other', 'outsider']])
-      await client.query(`insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by) values ($1, $2, $3, 'wall.png', 'image/png', 4, 4, 'ready', $4)`, [id, courseId, hash, personId])
+    for (const [id, courseId, personId] of [
+      ['third-wall', 'third', 'author'],
+      ['other-wall', 'other', 'outsider'],
+    ])
+      await client.query(
+        `insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by) values ($1, $2, $3, 'wall.png', 'image/png', 4, 4, 'ready', $4)`,
+        [id, courseId, hash, personId],
+      )
   })
   await cursorAfter(page, 'First.')
   await paste('third-wall')
@@ -112,7 +168,9 @@ test('a picture copied from another course becomes this course’s own; one that
   await expect(image).toHaveAttribute('src', /\/files\//)
   await cursorAfter(page, 'First.')
   await paste('other-wall')
-  await expect(page.getByText(/A picture was left out, because it belongs to a course that you don’t write/)).toBeVisible()
+  await expect(
+    page.getByText(/A picture was left out, because it belongs to a course that you don’t write/),
+  ).toBeVisible()
   await expect(sheet(page).getByText('A wall of other-wall')).toBeVisible()
   await expect(sheet(page).locator('figure')).toHaveCount(1)
   // Undo takes back what was pasted, with what became of it.

@@ -10,11 +10,14 @@ async function insert(page: Page, name: string): Promise<void> {
   await expect(sheet(page)).toBeFocused()
 }
 
-const THREE = '<h1>Footings</h1><p>Before.</p><h2>On the flat</h2><p>Flat words.</p><h2>On a slope</h2><p>Slope words.</p><h2>Across a stream</h2><p>Stream words.</p>'
+const THREE =
+  '<h1>Footings</h1><p>Before.</p><h2>On the flat</h2><p>Flat words.</p><h2>On a slope</h2><p>Slope words.</p><h2>Across a stream</h2><p>Stream words.</p>'
 const titles = (page: Page) => sheet(page).locator('.tabs > .part > .part-title')
 const rows = (page: Page) => page.getByRole('tabpanel').locator('.row-name > span:first-child')
 
-test('three headings become tabs with one action; renamed to nothing and back, reordered, one added, one taken out', async ({ house }) => {
+test('three headings become tabs with one action; renamed to nothing and back, reordered, one added, one taken out', async ({
+  house,
+}) => {
   const page = await house.open('author', await house.addPage('footings', THREE))
   await cursorAfter(page, 'On a slope')
   await page.getByRole('tabpanel').getByRole('button', { name: 'Tabs', exact: true }).click()
@@ -53,14 +56,20 @@ test('three headings become tabs with one action; renamed to nothing and back, r
   await expect(titles(page)).toHaveText(['On the flat', 'Across a stream', 'In sand'])
 
   await page.getByRole('tabpanel').getByRole('button', { name: 'Accordion', exact: true }).click()
-  await expect(sheet(page).locator('.accordion > .part > .part-title')).toHaveText(['On the flat', 'Across a stream', 'In sand'])
+  await expect(sheet(page).locator('.accordion > .part > .part-title')).toHaveText([
+    'On the flat',
+    'Across a stream',
+    'In sand',
+  ])
   await page.getByRole('tabpanel').getByRole('button', { name: 'Headings', exact: true }).click()
   await expect(sheet(page).locator('h2')).toHaveText(['On the flat', 'Across a stream', 'In sand'])
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await expect(titles(page)).toHaveText(['On the flat', 'Across a stream', 'In sand'])
   await kept(page)
-  expect(await storedText(house.url, 'footings')).toBe('FootingsBefore.On the flatFlat words.Across a streamStream words.In sandSand words.')
+  expect(await storedText(house.url, 'footings')).toBe(
+    'FootingsBefore.On the flatFlat words.Across a streamStream words.In sandSand words.',
+  )
 })
 
 test('a reveal in a tab, a box in the reveal, and words after each of them', async ({ house }) => {
@@ -98,7 +107,10 @@ test('a reveal in a tab, a box in the reveal, and words after each of them', asy
 })
 
 test('columns, contents and a practice question, published and read', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('mixed', '<h1>Mixed</h1><p>Begin.</p><h2>First part</h2><p>x</p><h3>Within</h3><p>y</p>'))
+  const page = await house.open(
+    'author',
+    await house.addPage('mixed', '<h1>Mixed</h1><p>Begin.</p><h2>First part</h2><p>x</p><h3>Within</h3><p>y</p>'),
+  )
   await cursorAfter(page, 'Begin.')
   await insert(page, 'contents')
   await expect(sheet(page).locator('nav.contents-list li')).toHaveText(['First part', 'Within'])
@@ -116,18 +128,27 @@ test('columns, contents and a practice question, published and read', async ({ h
   await page.keyboard.press('Enter')
   await insert(page, 'columns')
   await page.keyboard.type('On the left')
-  await page.getByRole('tabpanel').getByRole('button', { name: /^Column 2/ }).click()
+  await page
+    .getByRole('tabpanel')
+    .getByRole('button', { name: /^Column 2/ })
+    .click()
   await page.keyboard.type('On the right')
   await expect(sheet(page).locator('.columns > .column')).toHaveText(['On the left', 'On the right'])
   await page.keyboard.press('Control+Enter')
 
   await insert(page, 'practice')
   await page.keyboard.type('Which stone ties both faces?')
-  await page.getByRole('tabpanel').getByRole('button', { name: /^Answer 1/ }).click()
+  await page
+    .getByRole('tabpanel')
+    .getByRole('button', { name: /^Answer 1/ })
+    .click()
   await page.keyboard.type('Hearting')
   await page.keyboard.press('ArrowDown')
   await page.keyboard.type('That fills the middle.')
-  await page.getByRole('tabpanel').getByRole('button', { name: /^Answer 2/ }).click()
+  await page
+    .getByRole('tabpanel')
+    .getByRole('button', { name: /^Answer 2/ })
+    .click()
   await page.keyboard.type('A through')
   await expect(page.getByRole('tabpanel')).toContainText('No answer is marked as right yet.')
   await page.getByRole('checkbox', { name: 'Right: A through' }).check()
@@ -159,7 +180,8 @@ test('columns, contents and a practice question, published and read', async ({ h
   await expect(plain.locator('.practice-result')).toContainText('That fills the middle.')
 })
 
-const PARTS = '<h1>Parts</h1><p>Go to <a href="#slope">the slope</a> or <a href="#pack">packing</a>.</p><div data-piece="tabs"><section id="flat"><h2>On the flat</h2><p>Flat words.</p></section><section id="slope"><h2>On a slope</h2><p>Slope words.</p><details id="why"><summary>Why?</summary><p>Hidden reason.</p></details></section><section id="stream"><h2>Across</h2><p>Stream words.</p></section></div><div data-piece="accordion"><section id="lay"><h2>Lay</h2><p>Laying words.</p></section><section id="pack"><h2>Pack</h2><p>Packing words.</p></section></div>'
+const PARTS =
+  '<h1>Parts</h1><p>Go to <a href="#slope">the slope</a> or <a href="#pack">packing</a>.</p><div data-piece="tabs"><section id="flat"><h2>On the flat</h2><p>Flat words.</p></section><section id="slope"><h2>On a slope</h2><p>Slope words.</p><details id="why"><summary>Why?</summary><p>Hidden reason.</p></details></section><section id="stream"><h2>Across</h2><p>Stream words.</p></section></div><div data-piece="accordion"><section id="lay"><h2>Lay</h2><p>Laying words.</p></section><section id="pack"><h2>Pack</h2><p>Packing words.</p></section></div>'
 
 test('tabs by the keys of the ARIA Authoring Practices', async ({ house }) => {
   await house.addPage('parts', PARTS, { isPublished: true })
@@ -210,7 +232,9 @@ test('accordion and disclosure by the keys of the ARIA Authoring Practices', asy
   await expect(page.getByText('Hidden reason.')).toBeHidden()
 })
 
-test('a link opens the tab it points into, the browser’s search opens what is folded, and paper shows everything', async ({ house }) => {
+test('a link opens the tab it points into, the browser’s search opens what is folded, and paper shows everything', async ({
+  house,
+}) => {
   await house.addPage('parts', PARTS, { isPublished: true })
   const page = await house.open('student', '/read/course/parts')
   await page.getByRole('link', { name: 'the slope' }).click()
@@ -233,13 +257,24 @@ test('a link opens the tab it points into, the browser’s search opens what is 
   await expect(page.getByText('Laying words.')).toBeVisible()
 
   await page.emulateMedia({ media: 'print' })
-  for (const words of ['Flat words.', 'Slope words.', 'Stream words.', 'Laying words.', 'Packing words.', 'Hidden reason.']) await expect(page.getByText(words)).toBeVisible()
+  for (const words of [
+    'Flat words.',
+    'Slope words.',
+    'Stream words.',
+    'Laying words.',
+    'Packing words.',
+    'Hidden reason.',
+  ])
+    await expect(page.getByText(words)).toBeVisible()
   const plain = await house.open('student', '/read/course/parts', { javaScriptEnabled: false })
-  for (const words of ['Flat words.', 'Slope words.', 'Stream words.', 'Laying words.', 'Packing words.']) await expect(plain.getByText(words)).toBeVisible()
+  for (const words of ['Flat words.', 'Slope words.', 'Stream words.', 'Laying words.', 'Packing words.'])
+    await expect(plain.getByText(words)).toBeVisible()
   await expect(plain.locator('article h2')).toHaveText(['On the flat', 'On a slope', 'Across', 'Lay', 'Pack'])
 })
 
-test('what is typed between / and the dialog is for the dialog; if it does not come, it goes onto the sheet', async ({ house }) => {
+test('what is typed between / and the dialog is for the dialog; if it does not come, it goes onto the sheet', async ({
+  house,
+}) => {
   const address = await house.addPage('page', '<h1>A page</h1><p>Words.</p><p></p>')
   const page = await house.open('author', '/courses/course/plan')
   let isLost = false

@@ -3,17 +3,61 @@ import { expect, type House, test } from './setup/house.ts'
 
 /** An outline as it is typed: words and keys, in bursts as authors type them. */
 const KEYS: readonly (string | readonly string[])[] = [
-  'Hotel lesson', ['Enter', 'Tab'], 'Reading the ground', ['Enter'], 'Slope and soil', ['Enter'],
-  ['Shift+Tab'], 'Second lesson', ['Enter', 'Tab'], 'Book: A handbook', ['Enter', 'Tab'], 'Footings', ['Enter'], 'Throughs', ['Enter', 'Shift+Tab'],
-  'After the book', ['Enter', 'Shift+Tab', 'Shift+Tab', 'Shift+Tab', 'Shift+Tab', 'Shift+Tab'], 'Unit by keys', ['Enter', 'Tab'], 'Its lesson', ['Enter', 'Tab'], 'Its page', ['Enter'],
+  'Hotel lesson',
+  ['Enter', 'Tab'],
+  'Reading the ground',
+  ['Enter'],
+  'Slope and soil',
+  ['Enter'],
+  ['Shift+Tab'],
+  'Second lesson',
+  ['Enter', 'Tab'],
+  'Book: A handbook',
+  ['Enter', 'Tab'],
+  'Footings',
+  ['Enter'],
+  'Throughs',
+  ['Enter', 'Shift+Tab'],
+  'After the book',
+  ['Enter', 'Shift+Tab', 'Shift+Tab', 'Shift+Tab', 'Shift+Tab', 'Shift+Tab'],
+  'Unit by keys',
+  ['Enter', 'Tab'],
+  'Its lesson',
+  ['Enter', 'Tab'],
+  'Its page',
+  ['Enter'],
 ]
-const PLAN = ['0 Unit one', '1 Lesson one', '1 Hotel lesson', '2 Reading the ground', '2 Slope and soil', '1 Second lesson', '2 A handbook', '3 Footings', '3 Throughs', '2 After the book', '0 Unit by keys', '1 Its lesson', '2 Its page']
+const PLAN = [
+  '0 Unit one',
+  '1 Lesson one',
+  '1 Hotel lesson',
+  '2 Reading the ground',
+  '2 Slope and soil',
+  '1 Second lesson',
+  '2 A handbook',
+  '3 Footings',
+  '3 Throughs',
+  '2 After the book',
+  '0 Unit by keys',
+  '1 Its lesson',
+  '2 Its page',
+]
 
-const shown = (page: Page): Promise<string[]> => page.locator('[role=treeitem][data-id]').evaluateAll((items) => items.map((item) => `${Number(item.getAttribute('aria-level')) - 1} ${item.querySelector('.row-title')?.textContent}`))
+const shown = (page: Page): Promise<string[]> =>
+  page
+    .locator('[role=treeitem][data-id]')
+    .evaluateAll((items) =>
+      items.map(
+        (item) => `${Number(item.getAttribute('aria-level')) - 1} ${item.querySelector('.row-title')?.textContent}`,
+      ),
+    )
 
 /** Holds up every answer of the server. */
 async function away(page: Page, ms: number): Promise<void> {
-  if (ms > 0) await page.route(/plan-lines|\.data/, (route) => new Promise((done) => setTimeout(done, ms)).then(() => route.continue()))
+  if (ms > 0)
+    await page.route(/plan-lines|\.data/, (route) =>
+      new Promise((done) => setTimeout(done, ms)).then(() => route.continue()),
+    )
 }
 
 async function typeOutline(house: House, perKey: number, distance: number): Promise<void> {
@@ -41,7 +85,9 @@ async function typeOutline(house: House, perKey: number, distance: number): Prom
 test.describe.configure({ mode: 'parallel' })
 
 for (const perKey of [15, 60, 110])
-  for (const distance of [0, 200, 800]) test(`an outline typed at ${perKey} ms a key with the server ${distance} ms away loses nothing`, ({ house }) => typeOutline(house, perKey, distance))
+  for (const distance of [0, 200, 800])
+    test(`an outline typed at ${perKey} ms a key with the server ${distance} ms away loses nothing`, ({ house }) =>
+      typeOutline(house, perKey, distance))
 
 test('every press of Alt and an arrow counts, however far the server is', async ({ house }) => {
   for (const name of ['A', 'B', 'C', 'D', 'E', 'F']) await house.addPage(name, `<h1>${name}</h1><p>x</p>`)
@@ -64,7 +110,9 @@ test('every press of Alt and an arrow counts, however far the server is', async 
   expect(await shown(page)).toEqual(then)
 })
 
-test('lines typed while the server is away wait in sight and are sent by themselves; a deleted row leaves the focus in the plan', async ({ house }) => {
+test('lines typed while the server is away wait in sight and are sent by themselves; a deleted row leaves the focus in the plan', async ({
+  house,
+}) => {
   const page = await house.open('author', '/courses/course/plan')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await page.context().setOffline(true)
@@ -87,7 +135,9 @@ test('lines typed while the server is away wait in sight and are sent by themsel
   expect(await shown(page)).toEqual(['0 Unit one', '1 Lesson one', '2 Not lost', '2 Nor this'])
 })
 
-test('what is set about a line just typed is shown once the server has it, and nothing empty is kept in its place', async ({ house }) => {
+test('what is set about a line just typed is shown once the server has it, and nothing empty is kept in its place', async ({
+  house,
+}) => {
   const page = await house.open('author', '/courses/course/plan')
   await away(page, 800)
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()

@@ -2,7 +2,14 @@ import { withClient } from '../server/setup/app.ts'
 import { expect, test } from './setup/house.ts'
 import type { Page } from '@playwright/test'
 
-const rows = (page: Page): Promise<string[]> => page.locator('[role=treeitem][data-id]').evaluateAll((items) => items.map((item) => `${item.getAttribute('aria-level')} ${item.getAttribute('aria-label')?.replace(', Draft', '')}`))
+const rows = (page: Page): Promise<string[]> =>
+  page
+    .locator('[role=treeitem][data-id]')
+    .evaluateAll((items) =>
+      items.map(
+        (item) => `${item.getAttribute('aria-level')} ${item.getAttribute('aria-label')?.replace(', Draft', '')}`,
+      ),
+    )
 
 test('a plan is typed line by line, nested by Tab, and pasted whole', async ({ house }) => {
   const page = await house.open('author', '/courses/course/plan')
@@ -25,14 +32,24 @@ test('a plan is typed line by line, nested by Tab, and pasted whole', async ({ h
   await page.keyboard.press('Shift+Tab')
   await page.getByLabel('Title of the new unit').evaluate((field) => {
     const clipboardData = new DataTransfer()
-    clipboardData.setData('text/plain', Array.from({ length: 12 }, (_, depth) => `${'  '.repeat(depth)}- Level ${depth + 1}`).join('\n'))
+    clipboardData.setData(
+      'text/plain',
+      Array.from({ length: 12 }, (_, depth) => `${'  '.repeat(depth)}- Level ${depth + 1}`).join('\n'),
+    )
     field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
   })
   await expect(page.getByText('9 lines were nested deeper')).toBeVisible()
   await expect.poll(() => rows(page)).toContain('3 Level 12')
   await page.keyboard.press('Escape')
   await page.reload()
-  expect((await rows(page)).slice(0, 6)).toEqual(['1 Unit one', '2 Lesson one', '3 Slope', '3 Soil', '1 Unit two', '2 Lesson two'])
+  expect((await rows(page)).slice(0, 6)).toEqual([
+    '1 Unit one',
+    '2 Lesson one',
+    '3 Slope',
+    '3 Soil',
+    '1 Unit two',
+    '2 Lesson two',
+  ])
 })
 
 test('rename, move and delete by keyboard; what was deleted comes back', async ({ house }) => {
@@ -63,7 +80,10 @@ test('an entry is moved by dragging', async ({ house }) => {
   await house.addPage('b', '<h1>Beta</h1><p>x</p>')
   await house.addPage('c', '<h1>Gamma</h1><p>x</p>')
   const page = await house.open('author', '/courses/course/plan')
-  const [from, to] = [await page.getByRole('treeitem', { name: 'Alpha' }).locator('.grip').boundingBox(), await page.getByRole('treeitem', { name: 'Gamma' }).boundingBox()]
+  const [from, to] = [
+    await page.getByRole('treeitem', { name: 'Alpha' }).locator('.grip').boundingBox(),
+    await page.getByRole('treeitem', { name: 'Gamma' }).boundingBox(),
+  ]
   await page.mouse.move(from!.x + 5, from!.y + 10)
   await page.mouse.down()
   await page.mouse.move(from!.x + 5, from!.y + 30, { steps: 4 })
@@ -79,10 +99,28 @@ test('one outline makes a lesson of every kind; its aims, dates and order are se
   await page.keyboard.press('Insert')
   await page.getByLabel('Title of the new lesson').evaluate((field) => {
     const clipboardData = new DataTransfer()
-    clipboardData.setData('text/plain', 'Mending a gap\n  Aim: strip a gap\n  What fell\n  Discussion: Gaps you have seen\n  Book: A handbook\n    Strip out\n    Sort\n    Rebuild\n  Assignment: Your own metre\n  Exercise: How many tonnes?\n  Weather https://walls.example/weather')
+    clipboardData.setData(
+      'text/plain',
+      'Mending a gap\n  Aim: strip a gap\n  What fell\n  Discussion: Gaps you have seen\n  Book: A handbook\n    Strip out\n    Sort\n    Rebuild\n  Assignment: Your own metre\n  Exercise: How many tonnes?\n  Weather https://walls.example/weather',
+    )
     field.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
   })
-  await expect.poll(() => rows(page)).toEqual(['1 Unit one', '2 Lesson one', '2 Mending a gap', '3 What fell', '3 Discussion: Gaps you have seen', '3 Book: A handbook', '4 Chapter: Strip out', '4 Chapter: Sort', '4 Chapter: Rebuild', '3 Assignment: Your own metre', '3 Exercise: How many tonnes?', '3 Web link: Weather'])
+  await expect
+    .poll(() => rows(page))
+    .toEqual([
+      '1 Unit one',
+      '2 Lesson one',
+      '2 Mending a gap',
+      '3 What fell',
+      '3 Discussion: Gaps you have seen',
+      '3 Book: A handbook',
+      '4 Chapter: Strip out',
+      '4 Chapter: Sort',
+      '4 Chapter: Rebuild',
+      '3 Assignment: Your own metre',
+      '3 Exercise: How many tonnes?',
+      '3 Web link: Weather',
+    ])
   // The line being typed keeps the cursor, and takes a kind by its own words.
   await page.keyboard.type('Note: Bring gloves')
   await expect(page.getByLabel('Title of the new note')).toBeVisible()
@@ -115,9 +153,17 @@ test('one outline makes a lesson of every kind; its aims, dates and order are se
 
 test('chapters are put in another order by dragging, and are numbered anew', async ({ house }) => {
   await house.addPage('book', '<h1>The book</h1><p>x</p>', { kind: 'book', isPublished: true })
-  for (const title of ['One', 'Two', 'Three']) await house.addPage(title.toLowerCase(), `<h1>${title}</h1><p>x</p>`, { kind: 'chapter', parent: 'book', isPublished: true })
+  for (const title of ['One', 'Two', 'Three'])
+    await house.addPage(title.toLowerCase(), `<h1>${title}</h1><p>x</p>`, {
+      kind: 'chapter',
+      parent: 'book',
+      isPublished: true,
+    })
   const page = await house.open('author', '/courses/course/plan')
-  const box = async (name: string, inside = ''): Promise<{ x: number; y: number }> => (await (inside === '' ? page.getByRole('treeitem', { name }) : page.getByRole('treeitem', { name }).locator(inside)).boundingBox())!
+  const box = async (name: string, inside = ''): Promise<{ x: number; y: number }> =>
+    (await (
+      inside === '' ? page.getByRole('treeitem', { name }) : page.getByRole('treeitem', { name }).locator(inside)
+    ).boundingBox())!
   const [from, to] = [await box('Chapter: One', '.grip'), await box('Chapter: Three')]
   await page.mouse.move(from.x + 5, from.y + 10)
   await page.mouse.down()
@@ -125,16 +171,33 @@ test('chapters are put in another order by dragging, and are numbered anew', asy
   await page.mouse.move(to.x + 60, to.y + 14, { steps: 10 })
   await expect(page.getByText('goes here, in The book')).toBeVisible()
   await page.mouse.up()
-  await expect.poll(() => rows(page)).toEqual(['1 Unit one', '2 Lesson one', '3 Book: The book, Published', '4 Chapter: Two, Published', '4 Chapter: Three, Published', '4 Chapter: One, Published'])
+  await expect
+    .poll(() => rows(page))
+    .toEqual([
+      '1 Unit one',
+      '2 Lesson one',
+      '3 Book: The book, Published',
+      '4 Chapter: Two, Published',
+      '4 Chapter: Three, Published',
+      '4 Chapter: One, Published',
+    ])
   const reader = await house.open('student', '/read/course/one')
   await expect(reader.getByRole('heading', { level: 1 })).toHaveText(/^3\s*One$/)
 })
 
-test('a plan of 1,000 items shows what is in sight, and is walked, filtered and scrolled like a short one', async ({ house }) => {
+test('a plan of 1,000 items shows what is in sight, and is walked, filtered and scrolled like a short one', async ({
+  house,
+}) => {
   await withClient(house.url, async (client) => {
-    await client.query(`insert into documents (id, course_id) select 'p' || n, 'course' from generate_series(1, 1000) n`)
-    await client.query(`insert into snapshots (document_id, version, schema_version, content) select 'p' || n, 0, 1, '{"type":"doc","content":[{"type":"title"},{"type":"paragraph"}]}' from generate_series(1, 1000) n`)
-    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) select 'p' || n, 'course', 'lesson', 'page', 'Page ' || n, n, 'p' || n from generate_series(1, 1000) n`)
+    await client.query(
+      `insert into documents (id, course_id) select 'p' || n, 'course' from generate_series(1, 1000) n`,
+    )
+    await client.query(
+      `insert into snapshots (document_id, version, schema_version, content) select 'p' || n, 0, 1, '{"type":"doc","content":[{"type":"title"},{"type":"paragraph"}]}' from generate_series(1, 1000) n`,
+    )
+    await client.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) select 'p' || n, 'course', 'lesson', 'page', 'Page ' || n, n, 'p' || n from generate_series(1, 1000) n`,
+    )
   })
   const page = await house.open('author', '/courses/course/plan')
   const all = page.getByRole('treeitem')

@@ -63,8 +63,15 @@ test('the author looks as a made-up student, on another date, with other things 
 
 test('a lesson says what for, in what order, and shows its notes between its items', async ({ house }) => {
   await house.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
-  await house.addPage('note', '<h1>A note</h1><p>Bring <strong>gloves</strong>.</p>', { isPublished: true, kind: 'note' })
-  await house.addPage('out', '<h1>Weather diary</h1><p>Frost last winter.</p>', { isPublished: true, kind: 'link', settings: { address: 'https://walls.example/weather' } })
+  await house.addPage('note', '<h1>A note</h1><p>Bring <strong>gloves</strong>.</p>', {
+    isPublished: true,
+    kind: 'note',
+  })
+  await house.addPage('out', '<h1>Weather diary</h1><p>Frost last winter.</p>', {
+    isPublished: true,
+    kind: 'link',
+    settings: { address: 'https://walls.example/weather' },
+  })
   const page = await house.open('author', '/courses/course/plan')
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()
   await page.keyboard.press('Alt+Enter')
@@ -73,8 +80,15 @@ test('a lesson says what for, in what order, and shows its notes between its ite
   await expect(page.getByText('Kept.')).toBeVisible()
   const student = await house.open('student', '/read/course/lesson')
   await expect(student.getByRole('main').locator('.aims li')).toHaveText(['read a slope', 'find the water'])
-  await expect(student.getByRole('main').locator('.items > li')).toHaveText([/One/, 'Bring gloves.', /Weather diary\s+web link/])
-  await student.getByRole('main').getByRole('link', { name: /Weather diary/ }).click()
+  await expect(student.getByRole('main').locator('.items > li')).toHaveText([
+    /One/,
+    'Bring gloves.',
+    /Weather diary\s+web link/,
+  ])
+  await student
+    .getByRole('main')
+    .getByRole('link', { name: /Weather diary/ })
+    .click()
   const link = student.getByRole('main').getByRole('link', { name: /Open Weather diary/ })
   await expect(link).toHaveAttribute('href', 'https://walls.example/weather')
   await expect(link).toHaveAccessibleName(/opens a new window/)

@@ -1,8 +1,11 @@
 import { cursorAfter, expect, kept, sheet, test } from './setup/house.ts'
 
-const FAULTS = '<h1>Faults</h1><p>Begin.</p><h4>Too deep</h4><p>- gloves</p><p>- boots</p><table><tr><td>Stone</td><td>Weight</td></tr><tr><td>a</td><td>2</td></tr></table><p>See <a href="https://walls.example/">here</a>.</p><div data-piece="box" style="background-color: #808080"><p>Grey.</p></div>'
+const FAULTS =
+  '<h1>Faults</h1><p>Begin.</p><h4>Too deep</h4><p>- gloves</p><p>- boots</p><table><tr><td>Stone</td><td>Weight</td></tr><tr><td>a</td><td>2</td></tr></table><p>See <a href="https://walls.example/">here</a>.</p><div data-piece="box" style="background-color: #808080"><p>Grey.</p></div>'
 
-test('what is found while writing says why and for whom, and each repair is one step that can be taken back', async ({ house }) => {
+test('what is found while writing says why and for whom, and each repair is one step that can be taken back', async ({
+  house,
+}) => {
   const page = await house.open('author', await house.addPage('faults', FAULTS))
   const tab = page.getByRole('tab', { name: /Proof/ })
   await expect(tab).toContainText('5')
@@ -27,7 +30,10 @@ test('what is found while writing says why and for whom, and each repair is one 
   await desk.getByRole('button', { name: /^Say where it leads/ }).click()
   await desk.getByLabel('Words of the link').fill('the map of walls')
   await page.keyboard.press('Enter')
-  await expect(sheet(page).getByRole('link', { name: 'the map of walls' })).toHaveAttribute('href', 'https://walls.example/')
+  await expect(sheet(page).getByRole('link', { name: 'the map of walls' })).toHaveAttribute(
+    'href',
+    'https://walls.example/',
+  )
   await desk.getByRole('button', { name: 'Take the nearest ground that passes' }).click()
   await expect(desk).not.toContainText('4.5 is needed')
 
@@ -42,8 +48,16 @@ test('what is found while writing says why and for whom, and each repair is one 
   await expect(desk.getByText('lines look like a list')).toHaveCount(2)
 })
 
-test('a finding set aside with a reason stays away until its passage changes, and the plan counts the rest', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('aside', '<h1>Aside</h1><p>See <a href="https://walls.example/">here</a> and <a href="https://walls.example/2">more</a>.</p>'))
+test('a finding set aside with a reason stays away until its passage changes, and the plan counts the rest', async ({
+  house,
+}) => {
+  const page = await house.open(
+    'author',
+    await house.addPage(
+      'aside',
+      '<h1>Aside</h1><p>See <a href="https://walls.example/">here</a> and <a href="https://walls.example/2">more</a>.</p>',
+    ),
+  )
   await page.getByRole('tab', { name: /Proof/ }).click()
   const desk = page.getByRole('tabpanel')
   const entry = desk.getByRole('listitem').filter({ hasText: '“here” does not say' })
@@ -66,7 +80,9 @@ test('a finding set aside with a reason stays away until its passage changes, an
   await expect(other.getByText('finding of the proof')).toHaveCount(1)
 
   // The passage changes: it is found again.
-  await sheet(page).getByText('See here').click({ position: { x: 4, y: 12 } })
+  await sheet(page)
+    .getByText('See here')
+    .click({ position: { x: 4, y: 12 } })
   await page.keyboard.press('Home')
   for (let press = 0; press < 'See h'.length; press++) await page.keyboard.press('ArrowRight')
   await page.keyboard.press('Shift+ArrowRight')

@@ -2,7 +2,9 @@ import { startApp, withClient } from '../server/setup/app.ts'
 import { expect, kept, sheet, test } from './setup/house.ts'
 import { startTray } from './setup/tray.ts'
 
-test('a lesson is published as a whole, or not at all; students are told here and by mail; the author sees who did what', async ({ house }) => {
+test('a lesson is published as a whole, or not at all; students are told here and by mail; the author sees who did what', async ({
+  house,
+}) => {
   test.slow()
   const tray = await startTray()
   // One process alone, so that no other takes the mail from the queue.
@@ -23,7 +25,9 @@ test('a lesson is published as a whole, or not at all; students are told here an
     const dialog = author.getByRole('dialog')
     await expect(dialog.getByRole('listitem')).toHaveText([/What fell/, /Gaps you have seen/, /How many\?/])
     await dialog.getByRole('button', { name: 'Publish 3 items' }).click()
-    await expect(dialog.getByRole('alert')).toContainText('“How many?” can’t be published, so nothing was. An exercise needs a question')
+    await expect(dialog.getByRole('alert')).toContainText(
+      '“How many?” can’t be published, so nothing was. An exercise needs a question',
+    )
     await author.keyboard.press('Escape')
     const student = await house.open('student', '/read/course', { app })
     await expect(student.getByRole('main')).not.toContainText('What fell')
@@ -44,13 +48,18 @@ test('a lesson is published as a whole, or not at all; students are told here an
     await student.getByRole('button', { name: 'Mark as read' }).click()
     await student.goto('/discuss/course/two')
     await student.getByRole('textbox', { name: 'Your post' }).click()
-  await student.keyboard.type('One by the mill.')
+    await student.keyboard.type('One by the mill.')
     await student.getByRole('button', { name: 'Send', exact: true }).click()
     await expect(student.locator('.post')).toHaveCount(1)
     await expect.poll(() => tray.of('student'), { timeout: 20_000 }).toContain('the first of three')
     await author.goto('/courses/course/readers')
     await expect(author.getByRole('row', { name: /^What fell/ })).toContainText('1 100 %')
-    await expect(author.getByRole('row', { name: /^Gaps you have seen/ }).getByRole('cell').nth(1)).toHaveText('1')
+    await expect(
+      author
+        .getByRole('row', { name: /^Gaps you have seen/ })
+        .getByRole('cell')
+        .nth(1),
+    ).toHaveText('1')
     await expect(author.getByRole('row', { name: /^Test student/ })).toContainText('2 of 3')
     await expect(author.locator('.chart svg').first()).toBeVisible()
     // Two at once: one does it, the other finds nothing left to do.
@@ -58,12 +67,26 @@ test('a lesson is published as a whole, or not at all; students are told here an
     await sheet(author).getByText('x').click()
     await author.keyboard.type('y')
     await kept(author)
-    const both = await Promise.all(['author', 'coauthor'].map(async (person) => {
-      const page = await house.open(person, '/courses/course/plan', { app })
-      return page.evaluate(() => fetch('/courses/course/plan-lines', { method: 'POST', body: JSON.stringify({ intent: 'publish', id: 'lesson', note: '', isTold: false }), headers: { 'Content-Type': 'application/json' } }).then((response) => response.json() as Promise<{ ok: boolean }>))
-    }))
+    const both = await Promise.all(
+      ['author', 'coauthor'].map(async (person) => {
+        const page = await house.open(person, '/courses/course/plan', { app })
+        return page.evaluate(() =>
+          fetch('/courses/course/plan-lines', {
+            method: 'POST',
+            body: JSON.stringify({ intent: 'publish', id: 'lesson', note: '', isTold: false }),
+            headers: { 'Content-Type': 'application/json' },
+          }).then((response) => response.json() as Promise<{ ok: boolean }>),
+        )
+      }),
+    )
     expect(both.map(({ ok }) => ok).sort()).toEqual([false, true])
-    expect(await withClient(house.url, async (client) => (await client.query(`select max(number) as number from editions where document_id = 'one'`)).rows)).toEqual([{ number: 2 }])
+    expect(
+      await withClient(
+        house.url,
+        async (client) =>
+          (await client.query(`select max(number) as number from editions where document_id = 'one'`)).rows,
+      ),
+    ).toEqual([{ number: 2 }])
   } finally {
     await app.stop()
     tray.stop()

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { expect, test } from './setup/house.ts'
 
-const SOURCE = '<h1>Slope</h1><p>Text with a <a href="#far">link</a>.</p><h2 id="near">Near</h2><p>x</p><h2 id="far">Far</h2><div style="background:#23302f"><p>Dark box.</p></div>'
+const SOURCE =
+  '<h1>Slope</h1><p>Text with a <a href="#far">link</a>.</p><h2 id="near">Near</h2><p>x</p><h2 id="far">Far</h2><div style="background:#23302f"><p>Dark box.</p></div>'
 
 test('published items in order, next and previous, what changed last', async ({ house }) => {
   await house.addPage('one', SOURCE, { isPublished: true })
@@ -35,7 +36,10 @@ test('the reading room loads no React, no Ant Design, no editor, and little of i
 
 test('it fits a phone and follows the chosen theme, without script', async ({ house }) => {
   await house.addPage('one', SOURCE, { isPublished: true })
-  const page = await house.open('student', '/read/course/one', { javaScriptEnabled: false, viewport: { width: 390, height: 800 } })
+  const page = await house.open('student', '/read/course/one', {
+    javaScriptEnabled: false,
+    viewport: { width: 390, height: 800 },
+  })
   expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(390)
   await page.getByText('Theme').click()
   await page.getByRole('button', { name: 'Dark' }).click()
@@ -50,13 +54,21 @@ test('the author sees what students see, at three widths', async ({ house }) => 
   await page.getByRole('button', { name: 'As a student' }).click()
   const frame = page.frameLocator('iframe[title="The page as a student sees it"]')
   await expect(frame.getByRole('heading', { level: 1 })).toHaveText('Slope')
-  for (const [name, width] of [['Tablet', 768], ['Desktop', 1180], ['Phone', 390]] as const) {
+  for (const [name, width] of [
+    ['Tablet', 768],
+    ['Desktop', 1180],
+    ['Phone', 390],
+  ] as const) {
     await page.getByText(`${name}, ${width}`).click()
     expect((await page.locator('iframe').boundingBox())?.width).toBeCloseTo(width, -1)
   }
   await page.getByText('Edition 1', { exact: true }).click()
   await expect(frame.locator('.facts')).toContainText('edition 1')
   const room = await house.open('student', '/read/course/one')
-  const body = async (locator: { innerHTML(): Promise<string> }): Promise<string> => (await locator.innerHTML()).replace(/<p class="facts">.*?<\/p>/, '').replace(/<form method="post" class="done-form"[^]*/, '').trim()
+  const body = async (locator: { innerHTML(): Promise<string> }): Promise<string> =>
+    (await locator.innerHTML())
+      .replace(/<p class="facts">.*?<\/p>/, '')
+      .replace(/<form method="post" class="done-form"[^]*/, '')
+      .trim()
   expect(await body(frame.locator('article'))).toBe(await body(room.locator('article')))
 })

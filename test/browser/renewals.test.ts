@@ -7,7 +7,10 @@ import { cursorAfter, expect, kept, storedText, test } from './setup/house.ts'
 async function inFront(serving: () => RunningApp): Promise<{ address: string; port: number; close(): void }> {
   const server = createServer((client) => {
     const upstream = connect(serving().port, '127.0.0.1')
-    for (const [one, other] of [[client, upstream], [upstream, client]] as const) {
+    for (const [one, other] of [
+      [client, upstream],
+      [upstream, client],
+    ] as const) {
       one.on('error', () => other.destroy())
       one.on('close', () => other.destroy())
       one.pipe(other)
@@ -21,7 +24,9 @@ async function inFront(serving: () => RunningApp): Promise<{ address: string; po
 const ROUNDS = 4
 const words = (name: string): string => Array.from({ length: 60 }, (_, at) => ` ${name}${at}`).join('')
 
-test('two people write at a hand’s speed while the processes are renewed one after the other: every letter is there, once, and nobody reloads', async ({ house }) => {
+test('two people write at a hand’s speed while the processes are renewed one after the other: every letter is there, once, and nobody reloads', async ({
+  house,
+}) => {
   test.setTimeout(120_000)
   const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
   const apps = [house.app, await startApp(house.url)]
@@ -39,7 +44,10 @@ test('two people write at a hand’s speed while the processes are renewed one a
   for (const page of [here, there]) page.on('load', () => loads.count++)
   await cursorAfter(here, 'First.')
   await cursorAfter(there, 'Second.')
-  const typed = Promise.all([here.keyboard.type(words('a'), { delay: 60 }), there.keyboard.type(words('b'), { delay: 60 })])
+  const typed = Promise.all([
+    here.keyboard.type(words('a'), { delay: 60 }),
+    there.keyboard.type(words('b'), { delay: 60 }),
+  ])
   for (let round = 0; round < ROUNDS; round++) {
     await new Promise((done) => setTimeout(done, 600))
     const old = serving

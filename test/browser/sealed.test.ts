@@ -1,7 +1,8 @@
 import { get } from 'node:http'
 import { expect, sheet, test } from './setup/house.ts'
 
-const piece = (code: string, title = 'Piece'): string => `<iframe srcdoc="${code.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" title="${title}" height="100"></iframe>`
+const piece = (code: string, title = 'Piece'): string =>
+  `<iframe srcdoc="${code.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" title="${title}" height="100"></iframe>`
 
 test('a code piece runs in its frame, is sized to what it shows, and reaches nothing else', async ({ house }) => {
   const spy = `<p id="out" style="height:300px;margin:0">start</p><script>
@@ -22,7 +23,9 @@ test('a code piece runs in its frame, is sized to what it shows, and reaches not
   await house.addPage('sealed', `<h1>Sealed</h1>${piece(spy, 'Spy')}<p>After.</p>`, { isPublished: true })
   const student = await house.open('student', '/read/course/sealed')
   const out = student.frameLocator('iframe[title="Spy"]').locator('#out')
-  await expect(out).toHaveText('parent:refused top:refused cookie:refused storage:refused fetch:refused image:refused navigate:refused popup:nothing')
+  await expect(out).toHaveText(
+    'parent:refused top:refused cookie:refused storage:refused fetch:refused image:refused navigate:refused popup:nothing',
+  )
   expect(student.url()).toContain('/read/course/sealed')
   await expect(student.locator('iframe[title="Spy"]')).toHaveCSS('height', '300px')
   expect(await student.content()).not.toContain('attempt(')
@@ -32,7 +35,12 @@ test('a code piece runs in its frame, is sized to what it shows, and reaches not
   const asked = (change: (url: string) => string): Promise<number> => {
     const url = new URL(change(address))
     // Only browsers know by themselves that names under localhost are this machine.
-    return new Promise((done, fail) => get({ host: '127.0.0.1', port: url.port, path: url.pathname + url.search, headers: { host: url.host } }, ({ statusCode }) => done(statusCode ?? 0)).on('error', fail))
+    return new Promise((done, fail) =>
+      get(
+        { host: '127.0.0.1', port: url.port, path: url.pathname + url.search, headers: { host: url.host } },
+        ({ statusCode }) => done(statusCode ?? 0),
+      ).on('error', fail),
+    )
   }
   expect(await asked((url) => url)).toBe(200)
   expect(await asked((url) => url.replace(/until=\d/, 'until=9'))).toBe(403)
@@ -42,7 +50,13 @@ test('a code piece runs in its frame, is sized to what it shows, and reaches not
 })
 
 test('code that loops for ever or floods the console does not hold up the page around it', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('wild', `<h1>Wild</h1><p>Begin.</p>${piece('<script>for (;;);</script>', 'Loop')}<p>Between.</p>${piece('<p>x</p><script>setInterval(() => { for (let i = 0; i < 500; i++) console.log("flood", i) }, 5)</script>', 'Flood')}`))
+  const page = await house.open(
+    'author',
+    await house.addPage(
+      'wild',
+      `<h1>Wild</h1><p>Begin.</p>${piece('<script>for (;;);</script>', 'Loop')}<p>Between.</p>${piece('<p>x</p><script>setInterval(() => { for (let i = 0; i < 500; i++) console.log("flood", i) }, 5)</script>', 'Flood')}`,
+    ),
+  )
   // Nothing runs by itself in the editor.
   await expect(sheet(page).locator('figure.html-piece iframe')).toHaveCount(0)
   await sheet(page).locator('figure.html-piece').first().getByRole('button', { name: 'Run' }).click()

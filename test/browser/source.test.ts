@@ -55,7 +55,11 @@ test('writing on the sheet appears in the source, and what the reader leaves out
   await cursorAfter(page, 'One.')
   await page.keyboard.type(' Two.')
   await expect(page.locator('.cm-content')).toContainText('<p>One. Two.</p>')
-  await replaceInSource(page, 'Two.', 'Two.</p><p onclick="x()">Three <script>steal()</script><a href="javascript:x()">four</a>')
+  await replaceInSource(
+    page,
+    'Two.',
+    'Two.</p><p onclick="x()">Three <script>steal()</script><a href="javascript:x()">four</a>',
+  )
   const notes = page.locator('.source-notes')
   await expect(notes).toContainText('A page holds no script')
   await expect(notes).toContainText('“onclick” would run script in the page')
@@ -84,7 +88,9 @@ const BY_HAND = `<h1>Hand</h1>
 <div>
 <p>Never closed.</p>`
 
-test('code written by hand becomes real pieces; what is wrong is explained at its line and repaired', async ({ house }) => {
+test('code written by hand becomes real pieces; what is wrong is explained at its line and repaired', async ({
+  house,
+}) => {
   const page = await house.open('author', await house.addPage('hand', '<h1>Hand</h1><p>x</p>'))
   await openSource(page)
   await page.locator('.cm-content').click()
@@ -100,7 +106,9 @@ test('code written by hand becomes real pieces; what is wrong is explained at it
   const notes = page.locator('.source-notes')
   await expect(notes).toContainText('became tabs with 2 parts')
   await expect(notes).toContainText('The link leads to “#tow”, but nothing on this page has that id.')
-  await expect(notes.getByRole('listitem').filter({ hasText: '“<div>” is never closed' }).getByRole('button', { name: 'line 9' })).toBeVisible()
+  await expect(
+    notes.getByRole('listitem').filter({ hasText: '“<div>” is never closed' }).getByRole('button', { name: 'line 9' }),
+  ).toBeVisible()
   await notes.getByRole('button', { name: 'Point it to “#two”' }).click()
   await expect(notes).not.toContainText('#tow')
   await expect(sheet(page).getByRole('link', { name: 'to the second' })).toHaveAttribute('href', '#two')

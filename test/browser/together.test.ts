@@ -77,10 +77,14 @@ test('a tab that ends while its words are on their way writes them once', async 
   const again = await page.context().newPage()
   await again.goto(address)
   await expect(sheet(again)).toContainText('And typed meanwhile.')
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.')
+  await expect
+    .poll(() => storedText(house.url, 'walls'))
+    .toBe('WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.')
   await expect(sheet(again)).toContainText('First. From the closed tab. And typed meanwhile.')
   await again.waitForTimeout(1000)
-  expect(await storedText(house.url, 'walls')).toBe('WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.')
+  expect(await storedText(house.url, 'walls')).toBe(
+    'WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.',
+  )
   await expect(again.getByRole('tab', { name: /Set aside/ })).toHaveCount(0)
 })
 
@@ -110,7 +114,9 @@ test('a paragraph typed inside a passage that another deleted is offered back', 
   await expect(writer.locator('.saving')).toContainText('Not sent')
   // One deletion around the place where the other writes.
   await cursorAfter(deleter, 'Before.')
-  await sheet(deleter).getByText('After.').click({ modifiers: ['Shift'] })
+  await sheet(deleter)
+    .getByText('After.')
+    .click({ modifiers: ['Shift'] })
   await deleter.keyboard.press('Backspace')
   await expect(sheet(deleter)).not.toContainText('Old passage.')
   await kept(deleter)
@@ -138,7 +144,9 @@ test('hundreds of keys typed without connection are moved over what came meanwhi
   await other.keyboard.type(' Meanwhile.')
   await kept(other)
   await writer.context().setOffline(false)
-  await expect.poll(() => storedText(house.url, 'walls'), { timeout: 20_000 }).toBe(`WallsFirst.${words}Second. Meanwhile.`)
+  await expect
+    .poll(() => storedText(house.url, 'walls'), { timeout: 20_000 })
+    .toBe(`WallsFirst.${words}Second. Meanwhile.`)
   await expect(sheet(writer)).toContainText('Second. Meanwhile.')
   await writer.keyboard.type(' And on.')
   await expect(sheet(other)).toContainText('stone And on.')
@@ -147,7 +155,13 @@ test('hundreds of keys typed without connection are moved over what came meanwhi
 test('what the server refuses is explained, taken out, and kept aside', async ({ house }) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
   const page = await house.open('author', address)
-  await page.route('**/batches', (route) => route.fulfill({ status: 422, contentType: 'application/json', body: JSON.stringify({ status: 'refused', reason: 'A page nests at most 32 levels deep.' }) }))
+  await page.route('**/batches', (route) =>
+    route.fulfill({
+      status: 422,
+      contentType: 'application/json',
+      body: JSON.stringify({ status: 'refused', reason: 'A page nests at most 32 levels deep.' }),
+    }),
+  )
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Refused words.')
   await expect(page.locator('.saving')).toContainText('could not be taken: A page nests at most 32 levels deep.')
@@ -160,12 +174,16 @@ test('what the server refuses is explained, taken out, and kept aside', async ({
   await expect.poll(() => storedText(house.url, 'walls')).toContain('Kept. Fine.')
 })
 
-test('a server without room says so in the foot; what is written waits, and is sent when there is room', async ({ house }) => {
+test('a server without room says so in the foot; what is written waits, and is sent when there is room', async ({
+  house,
+}) => {
   const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   await setFull(house.url, true)
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Written without room.')
-  await expect(page.locator('.saving')).toContainText('There is no room left on the server; it is kept in this browser and sent by itself.')
+  await expect(page.locator('.saving')).toContainText(
+    'There is no room left on the server; it is kept in this browser and sent by itself.',
+  )
   await page.keyboard.type(' And more.')
   await setFull(house.url, false)
   await kept(page)
@@ -175,11 +193,18 @@ test('a server without room says so in the foot; what is written waits, and is s
 test('a session that ends while writing keeps the work until one has signed in again', async ({ house }) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
   const page = await house.open('author', address)
-  const { rows } = await withClient(house.url, (client) => client.query<{ token_hash: Buffer; person_id: string }>('delete from sessions returning token_hash, person_id'))
+  const { rows } = await withClient(house.url, (client) =>
+    client.query<{ token_hash: Buffer; person_id: string }>('delete from sessions returning token_hash, person_id'),
+  )
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Still here.')
   await expect(page.locator('.saving')).toContainText('You have been signed out.')
-  await withClient(house.url, (client) => client.query('insert into sessions (token_hash, person_id) values ($1, $2)', [rows[0]!.token_hash, rows[0]!.person_id]))
+  await withClient(house.url, (client) =>
+    client.query('insert into sessions (token_hash, person_id) values ($1, $2)', [
+      rows[0]!.token_hash,
+      rows[0]!.person_id,
+    ]),
+  )
   await page.evaluate(() => window.dispatchEvent(new Event('focus')))
   await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Still here.')
   await kept(page)
@@ -204,9 +229,17 @@ test('a tab left open over a deployment keeps its queue and loads anew', async (
   await renewed(house, { status: 'outdated' })
 })
 
-test('what a newer Fieldstone writes and an open tab does not know makes it load anew, with its work', async ({ house }) => {
+test('what a newer Fieldstone writes and an open tab does not know makes it load anew, with its work', async ({
+  house,
+}) => {
   const steps = [{ stepType: 'addMark', mark: { type: 'somethingNew' }, from: 8, to: 10 }]
-  await renewed(house, { status: 'taken', from: 1, to: 2, before: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }], steps: [] })
+  await renewed(house, {
+    status: 'taken',
+    from: 1,
+    to: 2,
+    before: [{ id: 'theirs', from: 0, to: 1, person: 'coauthor', steps }],
+    steps: [],
+  })
 })
 
 test('Ctrl+S says how saving stands; what it says is true without connection too', async ({ house }) => {
@@ -223,7 +256,9 @@ test('Ctrl+S says how saving stands; what it says is true without connection too
   await expect(page.locator('.ant-message')).toContainText('The server does not answer; it is kept in this browser')
 })
 
-test('a page deleted under a co-author says so at once, gives the words out, and takes them when it is brought back', async ({ house }) => {
+test('a page deleted under a co-author says so at once, gives the words out, and takes them when it is brought back', async ({
+  house,
+}) => {
   const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
   const [page, other] = [await house.open('author', address), await house.open('coauthor', '/courses/course/plan')]
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
@@ -240,8 +275,13 @@ test('a page deleted under a co-author says so at once, gives the words out, and
   expect(await storedText(house.url, 'walls')).toBe('WallsKept. Written after.')
 })
 
-test('going elsewhere without connection tells the truth, and the page opens by itself when it is back', async ({ house }) => {
-  const [one] = [await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'), await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>')]
+test('going elsewhere without connection tells the truth, and the page opens by itself when it is back', async ({
+  house,
+}) => {
+  const [one] = [
+    await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'),
+    await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
+  ]
   const page = await house.open('author', one)
   await cursorAfter(page, 'Kept.')
   await kept(page)
@@ -259,8 +299,13 @@ test('going elsewhere without connection tells the truth, and the page opens by 
   await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Unsent words.')
 })
 
-test('words typed in the last moment before one goes elsewhere arrive, and nothing is left behind in the browser', async ({ house }) => {
-  const [one] = [await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'), await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>')]
+test('words typed in the last moment before one goes elsewhere arrive, and nothing is left behind in the browser', async ({
+  house,
+}) => {
+  const [one] = [
+    await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'),
+    await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
+  ]
   const page = await house.open('author', one)
   await page.route('**/batches', (route) => new Promise((done) => setTimeout(done, 250)).then(() => route.continue()))
   await cursorAfter(page, 'Kept.')

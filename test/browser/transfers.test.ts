@@ -8,7 +8,9 @@ import { expect, test } from './setup/house.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'transfers-'))
 
-test('a Word document is brought in as a book with a report, shown, taken out of the plan again and brought back', async ({ house }) => {
+test('a Word document is brought in as a book with a report, shown, taken out of the plan again and brought back', async ({
+  house,
+}) => {
   await house.addPage('page', '<h1>A page</h1><p>x</p>')
   // Made by pandoc (from Debian).
   writeFileSync(join(folder, 'year.md'), '---\ntitle: A year\n---\n\n# Winter\n\nCold.\n\n# Spring\n\nWarm, $x^2$.\n')
@@ -41,13 +43,23 @@ test('a Word document is brought in as a book with a report, shown, taken out of
 
   // What can't be read says why, at once.
   await author.getByRole('button', { name: 'Bring in', exact: true }).click()
-  await dialog.getByLabel('Document').setInputFiles({ name: 'cut.docx', mimeType: 'application/zip', buffer: readFileSync(join(folder, 'year.docx')).subarray(0, 2000) })
+  await dialog
+    .getByLabel('Document')
+    .setInputFiles({
+      name: 'cut.docx',
+      mimeType: 'application/zip',
+      buffer: readFileSync(join(folder, 'year.docx')).subarray(0, 2000),
+    })
   await dialog.getByRole('button', { name: 'Bring it in' }).click()
   await expect(dialog.getByRole('alert')).toContainText('“cut.docx” is damaged, or was cut off on its way.')
 })
 
 test('a page is had as one web page that works from disk, with script and without', async ({ house, browser }) => {
-  await house.addPage('page', '<h1>Pieces</h1><p>See <a href="#slope">slope</a>.</p><div data-piece="tabs"><section><h2>Flat</h2><p>first words</p></section><section id="slope"><h2>Slope</h2><p>second words</p></section></div><div data-piece="accordion"><section><h2>Fold</h2><p>folded words</p></section></div><iframe data-piece="html" title="Gauge" height="100" srcdoc="&lt;p id=out&gt;no&lt;/p&gt;&lt;script&gt;document.getElementById(&#39;out&#39;).textContent = &#39;it runs&#39;; fetch(&#39;https://tracker.example/&#39;).catch(() =&gt; {})&lt;/script&gt;"></iframe><div data-piece="practice" id="q"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this</p><div data-part="feedback"><p>told you</p></div></div><div data-part="answer"><p>that</p><div data-part="feedback"><p>no</p></div></div></div>', { isPublished: true })
+  await house.addPage(
+    'page',
+    '<h1>Pieces</h1><p>See <a href="#slope">slope</a>.</p><div data-piece="tabs"><section><h2>Flat</h2><p>first words</p></section><section id="slope"><h2>Slope</h2><p>second words</p></section></div><div data-piece="accordion"><section><h2>Fold</h2><p>folded words</p></section></div><iframe data-piece="html" title="Gauge" height="100" srcdoc="&lt;p id=out&gt;no&lt;/p&gt;&lt;script&gt;document.getElementById(&#39;out&#39;).textContent = &#39;it runs&#39;; fetch(&#39;https://tracker.example/&#39;).catch(() =&gt; {})&lt;/script&gt;"></iframe><div data-piece="practice" id="q"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this</p><div data-part="feedback"><p>told you</p></div></div><div data-part="answer"><p>that</p><div data-part="feedback"><p>no</p></div></div></div>',
+    { isPublished: true },
+  )
   const author = await house.open('author', '/courses/course/plan')
   await author.getByRole('button', { name: 'What can be done with Pieces' }).click()
   await author.getByText('Get it as a file…').click()
@@ -82,11 +94,22 @@ test('a page is had as one web page that works from disk, with script and withou
       await expect(page.getByText('folded words')).toBeVisible()
       await expect(page.frameLocator('iframe').getByText('it runs')).toBeVisible()
       await page.addScriptTag({ content: AxeBuilder.source })
-      const { violations } = await page.evaluate(() => (window as unknown as { axe: { run(): Promise<{ violations: { id: string }[] }> } }).axe.run())
+      const { violations } = await page.evaluate(() =>
+        (window as unknown as { axe: { run(): Promise<{ violations: { id: string }[] }> } }).axe.run(),
+      )
       expect(violations.map(({ id }) => id)).toEqual([])
-    } else for (const words of ['first words', 'second words', 'folded words']) await expect(page.getByText(words)).toBeVisible()
+    } else
+      for (const words of ['first words', 'second words', 'folded words'])
+        await expect(page.getByText(words)).toBeVisible()
     // The reading face is in the file.
-    if (javaScriptEnabled) expect(await page.evaluate(() => document.fonts.ready.then((fonts) => [...fonts].some(({ family, status }) => family.includes('Literata') && status === 'loaded')))).toBe(true)
+    if (javaScriptEnabled)
+      expect(
+        await page.evaluate(() =>
+          document.fonts.ready.then((fonts) =>
+            [...fonts].some(({ family, status }) => family.includes('Literata') && status === 'loaded'),
+          ),
+        ),
+      ).toBe(true)
     expect(asked).toEqual([])
     await context.close()
   }

@@ -3,13 +3,25 @@ import { expect, test } from './setup/house.ts'
 
 const TOMORROW = new Date(Date.now() + 86_400_000).toISOString()
 
-test('plan, sheet and dialogs say what students truly see: a chapter in a book that is not published, what opens later, what has closed', async ({ house }) => {
+test('plan, sheet and dialogs say what students truly see: a chapter in a book that is not published, what opens later, what has closed', async ({
+  house,
+}) => {
   await house.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book' })
-  const chapter = await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', { kind: 'chapter', parent: 'book', isPublished: true })
+  const chapter = await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', {
+    kind: 'chapter',
+    parent: 'book',
+    isPublished: true,
+  })
   const later = await house.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: TOMORROW })
-  await house.addPage('talk', '<h1>Talk</h1><p>x</p>', { kind: 'discussion', isPublished: true, settings: { closesAt: '2026-01-02T10:00:00.000Z' } })
+  await house.addPage('talk', '<h1>Talk</h1><p>x</p>', {
+    kind: 'discussion',
+    isPublished: true,
+    settings: { closesAt: '2026-01-02T10:00:00.000Z' },
+  })
   const author = await house.open('author', '/courses/course/plan')
-  await expect(author.getByRole('treeitem', { name: 'Chapter: A chapter, Published, book not published' })).toBeVisible()
+  await expect(
+    author.getByRole('treeitem', { name: 'Chapter: A chapter, Published, book not published' }),
+  ).toBeVisible()
   await expect(author.getByRole('treeitem', { name: /Discussion: Talk, Published, closed/ })).toBeVisible()
   await expect(author.getByText('1 published in a book that is not')).toBeVisible()
 
@@ -38,7 +50,9 @@ test('plan, sheet and dialogs say what students truly see: a chapter in a book t
   await expect(student.locator('body')).not.toContainText('Found.')
 })
 
-test('what others have written under an item is said before it is deleted; a post taken back comes back', async ({ house }) => {
+test('what others have written under an item is said before it is deleted; a post taken back comes back', async ({
+  house,
+}) => {
   await house.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
   const student = await house.open('student', '/discuss/course/talk')
   await student.getByRole('textbox', { name: 'Your post' }).click()
@@ -72,9 +86,13 @@ test('a search finds pages and posts, and leads to the very post', async ({ hous
   await withClient(house.url, async (client) => {
     // One long thread, and many after it: what is found is on no first part of the list.
     const add = (id: string, root: string, minutes: number, words: string) =>
-      client.query(`insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at, search) values ($1, 'talk', $2, $3, 'author', '{}', '<p>' || $4 || '</p>', $4, now() - interval '1 day' + $5 * interval '1 minute', search_words('course', 'en', '', $4))`, [id, id === root ? null : root, root, words, minutes])
+      client.query(
+        `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at, search) values ($1, 'talk', $2, $3, 'author', '{}', '<p>' || $4 || '</p>', $4, now() - interval '1 day' + $5 * interval '1 minute', search_words('course', 'en', '', $4))`,
+        [id, id === root ? null : root, root, words, minutes],
+      )
     await add('old', 'old', 0, 'An old thread.')
-    for (let at = 0; at < 60; at++) await add(`reply-${at}`, 'old', 1 + at, at === 10 ? 'Mine was lifted by the frost.' : `Answer ${at}.`)
+    for (let at = 0; at < 60; at++)
+      await add(`reply-${at}`, 'old', 1 + at, at === 10 ? 'Mine was lifted by the frost.' : `Answer ${at}.`)
     for (let at = 0; at < 15; at++) await add(`new-${at}`, `new-${at}`, 100 + at, `Thread ${at}.`)
   })
   const student = await house.open('student', '/read/course/search?words=lift frost')
@@ -82,7 +100,9 @@ test('a search finds pages and posts, and leads to the very post', async ({ hous
   await student.getByRole('link', { name: /Test author/ }).click()
   const post = student.locator('#post-reply-10')
   await expect(post).toBeInViewport()
-  await student.waitForFunction(() => Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')))
+  await student.waitForFunction(() =>
+    Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
+  )
   await student.getByRole('button', { name: 'Show 10 earlier answers' }).click()
   await expect(student.locator('#post-reply-0')).toBeVisible()
   await student.getByRole('button', { name: 'Earlier threads' }).click()
@@ -92,20 +112,35 @@ test('a search finds pages and posts, and leads to the very post', async ({ hous
   expect(order).toEqual([...Array.from({ length: 15 }, (_none, at) => `post-new-${14 - at}`), 'post-old'])
 })
 
-test('on a phone the way on and the contents stand at the top and the end of the text, before what is asked; lists stand once', async ({ house }) => {
+test('on a phone the way on and the contents stand at the top and the end of the text, before what is asked; lists stand once', async ({
+  house,
+}) => {
   await house.addPage('one', '<h1>One</h1><p>First.</p>', { isPublished: true })
   await house.addPage('two', '<h1>Two</h1><p>Second.</p>', { isPublished: true })
   await house.addPage('three', '<h1>Three</h1><p>Third.</p>', { isPublished: true })
   await house.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book', isPublished: true })
-  await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', { kind: 'chapter', parent: 'book', isPublished: true })
-  const page = await house.open('student', '/read/course/two', { viewport: { width: 390, height: 844 }, javaScriptEnabled: false })
+  await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', {
+    kind: 'chapter',
+    parent: 'book',
+    isPublished: true,
+  })
+  const page = await house.open('student', '/read/course/two', {
+    viewport: { width: 390, height: 844 },
+    javaScriptEnabled: false,
+  })
   const top = async (selector: string): Promise<number> => (await page.locator(selector).boundingBox())!.y
   const way = page.getByRole('navigation', { name: 'Previous, contents, next' })
   await expect(way).toContainText('Contents, 2 of 4 in this lesson')
   const order = [await top('.way'), await top('h1'), await top('.steps'), await top('.marks'), await top('#contents')]
   expect([...order].sort((a, b) => a - b)).toEqual(order)
   // Read and stepped through in the order in which it stands.
-  expect(await page.evaluate(() => [...document.querySelectorAll('.way, h1, .steps, .marks, #contents')].map((each) => each.className || each.id || each.localName))).toEqual(['way', 'h1', 'steps', 'marks', 'lesson'])
+  expect(
+    await page.evaluate(() =>
+      [...document.querySelectorAll('.way, h1, .steps, .marks, #contents')].map(
+        (each) => each.className || each.id || each.localName,
+      ),
+    ),
+  ).toEqual(['way', 'h1', 'steps', 'marks', 'lesson'])
   await way.getByRole('link', { name: 'Next: Three' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Three')
   await page.locator('.steps').getByRole('link', { name: 'Contents' }).click()

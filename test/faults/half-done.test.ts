@@ -5,18 +5,32 @@ import { freshDatabase } from '../server/setup/database.ts'
 import { makeSchool } from '../server/setup/factories.ts'
 import { settled } from '../server/setup/transfers.ts'
 
-const PAGE = { type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'A page' }] }, { type: 'paragraph', content: [{ type: 'text', text: 'Stones. '.repeat(400) }] }] }
+const PAGE = {
+  type: 'doc',
+  content: [
+    { type: 'title', content: [{ type: 'text', text: 'A page' }] },
+    { type: 'paragraph', content: [{ type: 'text', text: 'Stones. '.repeat(400) }] },
+  ],
+}
 const ITEMS = 25
 
 async function school(): Promise<string> {
   const url = await freshDatabase()
   await withClient(url, async (client) => {
     await makeSchool(client)
-    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson', 0)`)
+    await client.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson', 0)`,
+    )
     for (let at = 0; at < ITEMS; at++) {
       await client.query(`insert into documents (id, course_id) values ($1, 'course')`, [`page-${at}`])
-      await client.query(`insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)`, [`page-${at}`, JSON.stringify(PAGE)])
-      await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ($1, 'course', 'lesson', 'page', 'A page', $2, $1)`, [`page-${at}`, at])
+      await client.query(
+        `insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)`,
+        [`page-${at}`, JSON.stringify(PAGE)],
+      )
+      await client.query(
+        `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ($1, 'course', 'lesson', 'page', 'A page', $2, $1)`,
+        [`page-${at}`, at],
+      )
     }
   })
   return url
@@ -27,9 +41,31 @@ test('killed while a lesson is published: all of it is, or nothing; and it can b
   let app = await startApp(url)
   const { port } = app
   const cookie = await cookieFor(url, port, 'author')
-  const publish = (): Promise<unknown> => fetch(`${app.address}/courses/course/plan-lines`, { method: 'POST', body: JSON.stringify({ intent: 'publish', id: 'lesson', note: '', isTold: false }), headers: { cookie, origin: app.address, 'content-type': 'application/json' } }).then((response) => response.json(), () => null)
-  const editions = (): Promise<{ number: number; count: number }[]> => withClient(url, async (client) => (await client.query<{ number: number; count: number }>('select number, count(*)::int as count from editions group by number order by number')).rows)
-  const touch = (): Promise<unknown> => withClient(url, (client) => client.query(`insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) select id, md5(random()::text), coalesce((select max(version) from batches b where b.document_id = d.id), 0), coalesce((select max(version) from batches b where b.document_id = d.id), 0) + 1, 'author', 'faults', 1, '[{"stepType":"replace","from":3,"to":3,"slice":{"content":[{"type":"text","text":"x"}]}}]' from documents d`))
+  const publish = (): Promise<unknown> =>
+    fetch(`${app.address}/courses/course/plan-lines`, {
+      method: 'POST',
+      body: JSON.stringify({ intent: 'publish', id: 'lesson', note: '', isTold: false }),
+      headers: { cookie, origin: app.address, 'content-type': 'application/json' },
+    }).then(
+      (response) => response.json(),
+      () => null,
+    )
+  const editions = (): Promise<{ number: number; count: number }[]> =>
+    withClient(
+      url,
+      async (client) =>
+        (
+          await client.query<{ number: number; count: number }>(
+            'select number, count(*)::int as count from editions group by number order by number',
+          )
+        ).rows,
+    )
+  const touch = (): Promise<unknown> =>
+    withClient(url, (client) =>
+      client.query(
+        `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) select id, md5(random()::text), coalesce((select max(version) from batches b where b.document_id = d.id), 0), coalesce((select max(version) from batches b where b.document_id = d.id), 0) + 1, 'author', 'faults', 1, '[{"stepType":"replace","from":3,"to":3,"slice":{"content":[{"type":"text","text":"x"}]}}]' from documents d`,
+      ),
+    )
   for (let round = 0; round < 8; round++) {
     const asked = publish()
     await new Promise((done) => setTimeout(done, 10 + round * 25))
@@ -51,21 +87,46 @@ test('killed while a book is brought in: it comes to an end by itself, once and 
   let app = await startApp(url)
   const { port } = app
   const cookie = await cookieFor(url, port, 'author')
-  const text = Array.from({ length: 12 }, (_, at) => `# Chapter ${at}\n\n${'Words about stone. '.repeat(300)}\n`).join('\n')
-  const chapters = (): Promise<number> => withClient(url, async (client) => Number((await client.query(`select count(*) from plan_entries where kind = 'chapter'`)).rows[0].count))
+  const text = Array.from({ length: 12 }, (_, at) => `# Chapter ${at}\n\n${'Words about stone. '.repeat(300)}\n`).join(
+    '\n',
+  )
+  const chapters = (): Promise<number> =>
+    withClient(url, async (client) =>
+      Number((await client.query(`select count(*) from plan_entries where kind = 'chapter'`)).rows[0].count),
+    )
   // Undisturbed, for how many chapters it has.
-  const first = (await (await fetch(`${app.address}/courses/course/transfers/bring?name=stones.md&as=book`, { method: 'POST', body: text, headers: { cookie, origin: app.address } })).json()) as { id: string }
+  const first = (await (
+    await fetch(`${app.address}/courses/course/transfers/bring?name=stones.md&as=book`, {
+      method: 'POST',
+      body: text,
+      headers: { cookie, origin: app.address },
+    })
+  ).json()) as { id: string }
   expect((await settled(app, cookie, 'course', first.id)).state).toBe('done')
   const whole = await chapters()
   expect(whole).toBeGreaterThan(5)
   for (let round = 0; round < 4; round++) {
     const before = await chapters()
-    const begun = (await (await fetch(`${app.address}/courses/course/transfers/bring?name=stones.md&as=book`, { method: 'POST', body: text, headers: { cookie, origin: app.address } })).json()) as { id: string }
+    const begun = (await (
+      await fetch(`${app.address}/courses/course/transfers/bring?name=stones.md&as=book`, {
+        method: 'POST',
+        body: text,
+        headers: { cookie, origin: app.address },
+      })
+    ).json()) as { id: string }
     await new Promise((done) => setTimeout(done, 100 + round * 400))
     await app.stop('SIGKILL')
     // A job whose process died is taken again once its lock is old; here it is made old.
-    await withClient(url, (client) => client.query(`update graphile_worker._private_jobs set locked_at = now() - interval '5 hours' where locked_at is not null`))
-    await withClient(url, (client) => client.query(`update graphile_worker._private_job_queues set locked_at = now() - interval '5 hours' where locked_at is not null`))
+    await withClient(url, (client) =>
+      client.query(
+        `update graphile_worker._private_jobs set locked_at = now() - interval '5 hours' where locked_at is not null`,
+      ),
+    )
+    await withClient(url, (client) =>
+      client.query(
+        `update graphile_worker._private_job_queues set locked_at = now() - interval '5 hours' where locked_at is not null`,
+      ),
+    )
     app = await startApp(url, { port })
     const transfer = await settled(app, cookie, 'course', begun.id)
     const after = await chapters()
@@ -79,11 +140,22 @@ test('the workshop killed again and again while a book is written: the transfer 
   const url = await school()
   const app = await startApp(url)
   const cookie = await cookieFor(url, app.port, 'author')
-  const ask = async (body: object): Promise<{ ok: boolean; id: string }> => (await fetch(`${app.address}/courses/course/transfers`, { method: 'POST', body: JSON.stringify(body), headers: { cookie, origin: app.address, 'content-type': 'application/json' } })).json() as Promise<{ ok: boolean; id: string }>
+  const ask = async (body: object): Promise<{ ok: boolean; id: string }> =>
+    (
+      await fetch(`${app.address}/courses/course/transfers`, {
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: { cookie, origin: app.address, 'content-type': 'application/json' },
+      })
+    ).json() as Promise<{ ok: boolean; id: string }>
   /** The workshops of this server (proc_pid_task(5): `children`). */
   const workshops = (): number[] => {
     const { pid } = app.process
-    return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').filter((child) => child !== '' && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('workshop')).map(Number)
+    return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8')
+      .trim()
+      .split(' ')
+      .filter((child) => child !== '' && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('workshop'))
+      .map(Number)
   }
   const { id } = await ask({ intent: 'out', entryId: 'page-0', format: 'epub', manner: 'written' })
   for (let round = 0; round < 20; round++) {

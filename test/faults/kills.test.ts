@@ -6,10 +6,17 @@ import { cookieFor, type RunningApp, startApp } from '../server/setup/app.ts'
 import { expectWhole, keepSaving, school, wholeLog } from '../server/setup/saving-tally.ts'
 
 const ROUNDS = 20
-const pause = (least: number, most: number): Promise<unknown> => new Promise((done) => setTimeout(done, least + Math.random() * (most - least)))
+const pause = (least: number, most: number): Promise<unknown> =>
+  new Promise((done) => setTimeout(done, least + Math.random() * (most - least)))
 
 /** Writes while `work` goes on, for somebody with this cookie; afterwards all that was acknowledged is in the log, without a gap. */
-async function savingWhile(url: string, app: () => RunningApp, cookie: string, least: number, work: () => Promise<unknown>): Promise<void> {
+async function savingWhile(
+  url: string,
+  app: () => RunningApp,
+  cookie: string,
+  least: number,
+  work: () => Promise<unknown>,
+): Promise<void> {
   let isOver = false
   const saving = keepSaving(app, cookie, () => isOver)
   await work()
@@ -23,14 +30,20 @@ test(`the server killed ${ROUNDS} times in the middle of saving: every acknowled
   const url = await school()
   let app = await startApp(url)
   const { port } = app
-  await savingWhile(url, () => app, await cookieFor(url, port, 'author'), ROUNDS, async () => {
-    for (let kill = 0; kill < ROUNDS; kill++) {
-      await pause(50, 700)
-      await app.stop(kill % 2 ? 'SIGKILL' : 'SIGTERM')
-      app = await startApp(url, { port })
-    }
-    await pause(400, 500)
-  })
+  await savingWhile(
+    url,
+    () => app,
+    await cookieFor(url, port, 'author'),
+    ROUNDS,
+    async () => {
+      for (let kill = 0; kill < ROUNDS; kill++) {
+        await pause(50, 700)
+        await app.stop(kill % 2 ? 'SIGKILL' : 'SIGTERM')
+        app = await startApp(url, { port })
+      }
+      await pause(400, 500)
+    },
+  )
   await app.stop()
 })
 
@@ -38,15 +51,21 @@ test(`PostgreSQL killed ${ROUNDS} times in the middle of saving: the same`, asyn
   const folder = inject('clusterFolder')
   const url = await school()
   const app = await startApp(url)
-  await savingWhile(url, () => app, await cookieFor(url, app.port, 'author'), ROUNDS, async () => {
-    for (let kill = 0; kill < ROUNDS; kill++) {
-      await pause(200, 900)
-      process.kill(Number(readFileSync(join(folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
-      await pause(100, 400)
-      startCluster(folder, inject('clusterPort'))
-    }
-    await pause(1500, 1600)
-  })
+  await savingWhile(
+    url,
+    () => app,
+    await cookieFor(url, app.port, 'author'),
+    ROUNDS,
+    async () => {
+      for (let kill = 0; kill < ROUNDS; kill++) {
+        await pause(200, 900)
+        process.kill(Number(readFileSync(join(folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
+        await pause(100, 400)
+        startCluster(folder, inject('clusterPort'))
+      }
+      await pause(1500, 1600)
+    },
+  )
   await app.stop()
 })
 
@@ -58,14 +77,20 @@ test('two processes renewed one after the other, ten times, while somebody write
   const cookie = await cookieFor(url, ports[0]!, 'author')
   // One name for both, as a proxy in front of them has: the cookie is known by its token alone.
   const token = cookie.split('=')[1]!
-  await savingWhile(url, () => apps[serving]!, ports.map((port) => `fieldstone-${port}=${token}`).join('; '), 50, async () => {
-    for (let round = 0; round < 10; round++) {
-      await pause(100, 400)
-      const old = serving
-      serving = 1 - old
-      await apps[old]!.stop('SIGTERM')
-      apps[old] = await startApp(url, { port: ports[old]! })
-    }
-  })
+  await savingWhile(
+    url,
+    () => apps[serving]!,
+    ports.map((port) => `fieldstone-${port}=${token}`).join('; '),
+    50,
+    async () => {
+      for (let round = 0; round < 10; round++) {
+        await pause(100, 400)
+        const old = serving
+        serving = 1 - old
+        await apps[old]!.stop('SIGTERM')
+        apps[old] = await startApp(url, { port: ports[old]! })
+      }
+    },
+  )
   await Promise.all(apps.map((app) => app.stop()))
 })

@@ -12,26 +12,61 @@ const pause = (wait: number): Promise<unknown> => new Promise((done) => setTimeo
 test('the database without room: reading goes on, what can’t be saved is said to be so, and all that was acknowledged is there afterwards', async () => {
   const url = await school()
   await withClient(url, async (client) => {
-    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`)
-    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('page', 'course', 'unit', 'page', 'Stones', 0, 'page')`)
-    await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) select 'page', 1, 0, 1, 1, 'Stones', '', 3, content, '["<p>Words.</p>"]', '[]', 'author' from snapshots`)
+    await client.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`,
+    )
+    await client.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('page', 'course', 'unit', 'page', 'Stones', 0, 'page')`,
+    )
+    await client.query(
+      `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) select 'page', 1, 0, 1, 1, 'Stones', '', 3, content, '["<p>Words.</p>"]', '[]', 'author' from snapshots`,
+    )
   })
   const app = await startApp(url)
   const [author, student] = [await cookieFor(url, app.port, 'author'), await cookieFor(url, app.port, 'student')]
-  const post = (path: string, body: string, type = 'application/json'): Promise<Response> => fetch(app.address + path, { method: 'POST', body, headers: { cookie: author, origin: app.address, 'content-type': type }, redirect: 'manual' })
+  const post = (path: string, body: string, type = 'application/json'): Promise<Response> =>
+    fetch(app.address + path, {
+      method: 'POST',
+      body,
+      headers: { cookie: author, origin: app.address, 'content-type': type },
+      redirect: 'manual',
+    })
   expect(await save(app, author, 0, 'before', 'before')).toMatchObject({ status: 'taken' })
   let isOver = false
-  const saving = keepSaving(() => app, author, () => isOver)
+  const saving = keepSaving(
+    () => app,
+    author,
+    () => isOver,
+  )
   await pause(400)
   await setFull(url, true)
   // Sessions that are to be kept going can't be: whoever is signed in stays so.
-  await withClient(url, (client) => client.query(`alter table sessions disable trigger all; update sessions set seen_at = now() - interval '2 hours', created_at = now() - interval '2 days'; alter table sessions enable trigger all`))
+  await withClient(url, (client) =>
+    client.query(
+      `alter table sessions disable trigger all; update sessions set seen_at = now() - interval '2 hours', created_at = now() - interval '2 days'; alter table sessions enable trigger all`,
+    ),
+  )
   for (let round = 0; round < 3; round++) {
-    expect((await fetch(`${app.address}/read/course/page`, { headers: { cookie: student } })).status, app.log().split('\n').slice(-4).join('\n')).toBe(200)
+    expect(
+      (await fetch(`${app.address}/read/course/page`, { headers: { cookie: student } })).status,
+      app.log().split('\n').slice(-4).join('\n'),
+    ).toBe(200)
     expect((await fetch(`${app.address}/courses/course/plan`, { headers: { cookie: author } })).status).toBe(200)
-    const batch = await post('/documents/page/batches', JSON.stringify({ id: `full-${round}`, base: 0, client: 'full', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: 'y' }] } }] }))
+    const batch = await post(
+      '/documents/page/batches',
+      JSON.stringify({
+        id: `full-${round}`,
+        base: 0,
+        client: 'full',
+        schemaVersion: SCHEMA_VERSION,
+        steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: 'y' }] } }],
+      }),
+    )
     expect(batch.status).toBe(507)
-    for (const [path, body] of [['/courses/course/uploads?name=wall.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"/>'], ['/courses/course/plan-lines', JSON.stringify({ intent: 'rename', id: 'unit', title: 'No room' })]] as const)
+    for (const [path, body] of [
+      ['/courses/course/uploads?name=wall.svg', '<svg xmlns="http://www.w3.org/2000/svg" width="4" height="4"/>'],
+      ['/courses/course/plan-lines', JSON.stringify({ intent: 'rename', id: 'unit', title: 'No room' })],
+    ] as const)
       expect((await post(path, body)).status, path).toBe(507)
     await pause(200)
   }
@@ -71,15 +106,25 @@ test('the clock of the server jumps forward and back by hours and days: nobody i
   const cookie = await cookieFor(url, app.port, 'author')
   const timeOf = (): number => Number(/"time":(\d+)/.exec(app.log().trim().split('\n').at(-1)!)?.[1])
   let isOver = false
-  const saving = keepSaving(() => app, cookie, () => isOver)
+  const saving = keepSaving(
+    () => app,
+    cookie,
+    () => isOver,
+  )
   const hour = 3_600_000
   for (const off of [2, 49, -1, -72, 24 * 400, 0]) {
     writeFileSync(clock, String(off * hour))
     await pause(700)
     expect(Math.abs(timeOf() - Date.now() - off * hour), 'the clock of the server has jumped').toBeLessThan(60_000)
     const before = (await wholeLog(url)).length
-    for (const path of ['/', '/courses/course/plan', '/read/course', '/notices', '/account', '/hosts']) expect((await fetch(app.address + path, { headers: { cookie }, redirect: 'manual' })).status, `${path} at ${off} hours`).toBeLessThan(500)
-    expect((await fetch(`${app.address}/courses/course/plan`, { headers: { cookie }, redirect: 'manual' })).status).toBe(200)
+    for (const path of ['/', '/courses/course/plan', '/read/course', '/notices', '/account', '/hosts'])
+      expect(
+        (await fetch(app.address + path, { headers: { cookie }, redirect: 'manual' })).status,
+        `${path} at ${off} hours`,
+      ).toBeLessThan(500)
+    expect(
+      (await fetch(`${app.address}/courses/course/plan`, { headers: { cookie }, redirect: 'manual' })).status,
+    ).toBe(200)
     await pause(300)
     expect((await wholeLog(url)).length, `saved at ${off} hours`).toBeGreaterThan(before)
   }

@@ -20,24 +20,53 @@ const { insertEntries } = await import('../../server/plan/queries.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 
 const text = (words: string): object => ({ type: 'text', text: words })
-const paragraph = (words: string): object => ({ type: 'paragraph', ...(words === '' ? {} : { content: [text(words)] }) })
+const paragraph = (words: string): object => ({
+  type: 'paragraph',
+  ...(words === '' ? {} : { content: [text(words)] }),
+})
 const paragraphs = (count: number, words: string): object[] => Array.from({ length: count }, () => paragraph(words))
 const passage = (...content: object[]): object => ({ type: 'passage', content })
-const nested = (depth: number): object => (depth === 0 ? paragraph('deep') : { type: 'quotation', content: [nested(depth - 1)] })
+const nested = (depth: number): object =>
+  depth === 0 ? paragraph('deep') : { type: 'quotation', content: [nested(depth - 1)] }
 /** Passages that are large in every way that is allowed, and in ways that are not. */
 const PASSAGES: readonly (readonly [string, object])[] = [
   ['many empty paragraphs', passage(...paragraphs(3900, ''))],
   ['too many empty paragraphs', passage(...paragraphs(60_000, ''))],
   ['long words', passage(...paragraphs(30, 'word '.repeat(250)))],
-  ['many marks', passage({ type: 'paragraph', content: Array.from({ length: 2500 }, (_, at) => ({ type: 'text', text: 'w', marks: [{ type: at % 2 ? 'strong' : 'emphasis' }] })) })],
+  [
+    'many marks',
+    passage({
+      type: 'paragraph',
+      content: Array.from({ length: 2500 }, (_, at) => ({
+        type: 'text',
+        text: 'w',
+        marks: [{ type: at % 2 ? 'strong' : 'emphasis' }],
+      })),
+    }),
+  ],
   ['deep', passage(nested(30))],
   ['far too deep', passage(nested(900))],
 ]
 const JSON_TYPE = 'application/json'
 const FORM = 'application/x-www-form-urlencoded'
 const step = (content: object[], from = 3): object => ({ stepType: 'replace', from, to: from, slice: { content } })
-const batch = (id: string, steps: unknown): string => JSON.stringify({ id, base: 0, client: 'budget', schemaVersion: SCHEMA_VERSION, steps })
-const question = (prompt: object): object => ({ prompt, variables: Array.from({ length: 20 }, (_, at) => ({ name: `v${at}`, from: 'range', least: 1, most: 9000, step: 1 })), conditions: ['v0 > v1', 'v2 + v3 > 12000'], answer: { sort: 'number', value: Array.from({ length: 20 }, (_, at) => `v${at}`).join(' + '), tolerance: { sort: 'percent', amount: 2 }, unit: 'm', whenRight: passage(paragraph('')), whenWrong: passage(paragraph('')) }, hints: [], solution: passage(paragraph('')) })
+const batch = (id: string, steps: unknown): string =>
+  JSON.stringify({ id, base: 0, client: 'budget', schemaVersion: SCHEMA_VERSION, steps })
+const question = (prompt: object): object => ({
+  prompt,
+  variables: Array.from({ length: 20 }, (_, at) => ({ name: `v${at}`, from: 'range', least: 1, most: 9000, step: 1 })),
+  conditions: ['v0 > v1', 'v2 + v3 > 12000'],
+  answer: {
+    sort: 'number',
+    value: Array.from({ length: 20 }, (_, at) => `v${at}`).join(' + '),
+    tolerance: { sort: 'percent', amount: 2 },
+    unit: 'm',
+    whenRight: passage(paragraph('')),
+    whenWrong: passage(paragraph('')),
+  },
+  hints: [],
+  solution: passage(paragraph('')),
+})
 
 interface Large {
   readonly name: string
@@ -45,48 +74,205 @@ interface Large {
   readonly body: string | Buffer
   readonly type?: string
 }
-const json = (name: string, path: string, ...bodies: object[]): Large[] => bodies.map((body, at) => ({ name: `${name}${bodies.length > 1 ? ` ${at}` : ''}`, path, body: JSON.stringify(body), type: JSON_TYPE }))
+const json = (name: string, path: string, ...bodies: object[]): Large[] =>
+  bodies.map((body, at) => ({
+    name: `${name}${bodies.length > 1 ? ` ${at}` : ''}`,
+    path,
+    body: JSON.stringify(body),
+    type: JSON_TYPE,
+  }))
 
 /** By the file of the route: the largest it takes. A file without an entry fails the test. */
 const LARGEST: Record<string, readonly Large[]> = {
-  'assignments/hand-ins.tsx': PASSAGES.flatMap(([name, comment]) => json(name, '/courses/course/hand-ins/task', { personId: 'student', number: 1, comment })),
-  'assignments/work.ts': PASSAGES.flatMap(([name, content]) => json(name, '/assignments/course/task/work', { intent: 'draft', content, files: [] }, { intent: 'hand in', content, files: [] })),
-  'discussions/posts.ts': PASSAGES.flatMap(([name, content], at) => json(name, '/discuss/course/talk/posts', { intent: 'write', id: `post-${at}`, parentId: null, content }, { intent: 'preview', content })),
-  'editions/editions.ts': [{ name: 'a page of 40,000 words', path: '/documents/long/editions', body: 'note=x&version=0', type: FORM }],
-  'embeds/embeds.ts': json('text', '/courses/course/embeds', { text: '<iframe '.repeat(10_000) }, { text: `<iframe src="${'a'.repeat(90_000)}">` }),
-  'embeds/hosts.tsx': [{ name: 'a long host', path: '/hosts', body: `intent=add&origin=https://${'a.'.repeat(4000)}example&name=x&oembed=`, type: FORM }],
-  'notices/notices.ts': [{ name: 'a long choice', path: '/notices', body: `pace=${'x'.repeat(500_000)}`, type: FORM }],
-  'people/account.ts': [{ name: 'a long password', path: '/account', body: `intent=password&current=x&fresh=${'x'.repeat(500_000)}`, type: FORM }],
-  'people/new-password.ts': [{ name: 'a long way', path: '/new-password', body: `way=${'x'.repeat(500_000)}&fresh=x`, type: FORM }],
-  'people/sign-in.tsx': [{ name: 'a long password', path: '/sign-in', body: `email=a@test.example&password=${'x'.repeat(500_000)}`, type: FORM }],
-  'people/sign-out.ts': [],
-  'plan/plan-lines.ts': json('lines', '/courses/course/plan-lines', { intent: 'add', afterId: null, lines: Array.from({ length: 500 }, (_, at) => ({ id: `line-${at}`, title: 'x'.repeat(290), depth: at % 4 })) }, { intent: 'move', ids: Array.from({ length: 500 }, (_, at) => `line-${at}`), parentId: 'unit', beforeId: null }, { intent: 'weigh', ids: ['unit'] }, { intent: 'settings', id: 'unit', settings: { aims: Array.from({ length: 20 }, () => 'a'.repeat(300)) } }),
-  'proof/dismissed.ts': json('a long reason', '/documents/page/dismissed-findings', { intent: 'dismiss', fingerprint: 'vague-link-1', reason: 'x'.repeat(9000) }),
-  'bank/question-bank.ts': [...PASSAGES.flatMap(([name, prompt], at) => json(name, '/courses/course/question-bank', { intent: 'add', id: `q-${at}`, folderId: null, title: 'x', content: question(prompt) }, { intent: 'try', content: question(prompt), seed: 1, given: '12' }))],
-  'reading/page.ts': [{ name: 'a long answer', path: '/read/course/page', body: `question=none&${'answer=1&'.repeat(50_000)}`, type: FORM }],
-  'reading/preview.ts': [{ name: 'a long answer', path: '/courses/course/items/page/preview?of=work', body: `question=none&${'answer=1&'.repeat(50_000)}`, type: FORM }],
-  'saving/batches.ts': [
-    { name: 'many empty paragraphs', path: '/documents/page/batches', body: batch('b1', [step(paragraphs(60_000, ''))]), type: JSON_TYPE },
-    { name: 'many steps', path: '/documents/page/batches', body: batch('b2', Array.from({ length: 500 }, () => step([text('a')]))), type: JSON_TYPE },
-    { name: 'long words', path: '/documents/page/batches', body: batch('b3', [step(paragraphs(400, 'word '.repeat(240)))]), type: JSON_TYPE },
-    { name: 'far too deep', path: '/documents/page/batches', body: batch('b4', [step([nested(900)])]), type: JSON_TYPE },
-    { name: 'nonsense', path: '/documents/page/batches', body: batch('b5', [step(Array.from({ length: 100_000 }, () => ({ type: 'script' })))]), type: JSON_TYPE },
+  'assignments/hand-ins.tsx': PASSAGES.flatMap(([name, comment]) =>
+    json(name, '/courses/course/hand-ins/task', { personId: 'student', number: 1, comment }),
+  ),
+  'assignments/work.ts': PASSAGES.flatMap(([name, content]) =>
+    json(
+      name,
+      '/assignments/course/task/work',
+      { intent: 'draft', content, files: [] },
+      { intent: 'hand in', content, files: [] },
+    ),
+  ),
+  'discussions/posts.ts': PASSAGES.flatMap(([name, content], at) =>
+    json(
+      name,
+      '/discuss/course/talk/posts',
+      { intent: 'write', id: `post-${at}`, parentId: null, content },
+      { intent: 'preview', content },
+    ),
+  ),
+  'editions/editions.ts': [
+    { name: 'a page of 40,000 words', path: '/documents/long/editions', body: 'note=x&version=0', type: FORM },
   ],
-  'saving/set-aside.ts': json('many', '/documents/page/set-aside', { intent: 'keep', entries: Array.from({ length: 200 }, (_, at) => ({ id: `s${at}`, reason: 'mine', content: { content: paragraphs(100, 'set aside words') } })) }),
+  'embeds/embeds.ts': json(
+    'text',
+    '/courses/course/embeds',
+    { text: '<iframe '.repeat(10_000) },
+    { text: `<iframe src="${'a'.repeat(90_000)}">` },
+  ),
+  'embeds/hosts.tsx': [
+    {
+      name: 'a long host',
+      path: '/hosts',
+      body: `intent=add&origin=https://${'a.'.repeat(4000)}example&name=x&oembed=`,
+      type: FORM,
+    },
+  ],
+  'notices/notices.ts': [{ name: 'a long choice', path: '/notices', body: `pace=${'x'.repeat(500_000)}`, type: FORM }],
+  'people/account.ts': [
+    {
+      name: 'a long password',
+      path: '/account',
+      body: `intent=password&current=x&fresh=${'x'.repeat(500_000)}`,
+      type: FORM,
+    },
+  ],
+  'people/new-password.ts': [
+    { name: 'a long way', path: '/new-password', body: `way=${'x'.repeat(500_000)}&fresh=x`, type: FORM },
+  ],
+  'people/sign-in.tsx': [
+    {
+      name: 'a long password',
+      path: '/sign-in',
+      body: `email=a@test.example&password=${'x'.repeat(500_000)}`,
+      type: FORM,
+    },
+  ],
+  'people/sign-out.ts': [],
+  'plan/plan-lines.ts': json(
+    'lines',
+    '/courses/course/plan-lines',
+    {
+      intent: 'add',
+      afterId: null,
+      lines: Array.from({ length: 500 }, (_, at) => ({ id: `line-${at}`, title: 'x'.repeat(290), depth: at % 4 })),
+    },
+    { intent: 'move', ids: Array.from({ length: 500 }, (_, at) => `line-${at}`), parentId: 'unit', beforeId: null },
+    { intent: 'weigh', ids: ['unit'] },
+    { intent: 'settings', id: 'unit', settings: { aims: Array.from({ length: 20 }, () => 'a'.repeat(300)) } },
+  ),
+  'proof/dismissed.ts': json('a long reason', '/documents/page/dismissed-findings', {
+    intent: 'dismiss',
+    fingerprint: 'vague-link-1',
+    reason: 'x'.repeat(9000),
+  }),
+  'bank/question-bank.ts': [
+    ...PASSAGES.flatMap(([name, prompt], at) =>
+      json(
+        name,
+        '/courses/course/question-bank',
+        { intent: 'add', id: `q-${at}`, folderId: null, title: 'x', content: question(prompt) },
+        { intent: 'try', content: question(prompt), seed: 1, given: '12' },
+      ),
+    ),
+  ],
+  'reading/page.ts': [
+    {
+      name: 'a long answer',
+      path: '/read/course/page',
+      body: `question=none&${'answer=1&'.repeat(50_000)}`,
+      type: FORM,
+    },
+  ],
+  'reading/preview.ts': [
+    {
+      name: 'a long answer',
+      path: '/courses/course/items/page/preview?of=work',
+      body: `question=none&${'answer=1&'.repeat(50_000)}`,
+      type: FORM,
+    },
+  ],
+  'saving/batches.ts': [
+    {
+      name: 'many empty paragraphs',
+      path: '/documents/page/batches',
+      body: batch('b1', [step(paragraphs(60_000, ''))]),
+      type: JSON_TYPE,
+    },
+    {
+      name: 'many steps',
+      path: '/documents/page/batches',
+      body: batch(
+        'b2',
+        Array.from({ length: 500 }, () => step([text('a')])),
+      ),
+      type: JSON_TYPE,
+    },
+    {
+      name: 'long words',
+      path: '/documents/page/batches',
+      body: batch('b3', [step(paragraphs(400, 'word '.repeat(240)))]),
+      type: JSON_TYPE,
+    },
+    {
+      name: 'far too deep',
+      path: '/documents/page/batches',
+      body: batch('b4', [step([nested(900)])]),
+      type: JSON_TYPE,
+    },
+    {
+      name: 'nonsense',
+      path: '/documents/page/batches',
+      body: batch('b5', [step(Array.from({ length: 100_000 }, () => ({ type: 'script' })))]),
+      type: JSON_TYPE,
+    },
+  ],
+  'saving/set-aside.ts': json('many', '/documents/page/set-aside', {
+    intent: 'keep',
+    entries: Array.from({ length: 200 }, (_, at) => ({
+      id: `s${at}`,
+      reason: 'mine',
+      content: { content: paragraphs(100, 'set aside words') },
+    })),
+  }),
   'shelf/shelf-item.ts': json('a long text', '/courses/course/shelf-list/nothing', { alt: 'x'.repeat(9000) }),
   'shelf/uploads.ts': [
-    { name: 'a film of 95 MB', path: '/courses/course/uploads?name=a.mp4', body: Buffer.concat([Buffer.from('00000018667479706d703432', 'hex'), Buffer.alloc(95 * 1024 * 1024)]) },
-    { name: 'a large SVG', path: '/courses/course/uploads?name=a.svg', body: `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">${'<g>'.repeat(20_000)}${'</g>'.repeat(20_000)}</svg>` },
+    {
+      name: 'a film of 95 MB',
+      path: '/courses/course/uploads?name=a.mp4',
+      body: Buffer.concat([Buffer.from('00000018667479706d703432', 'hex'), Buffer.alloc(95 * 1024 * 1024)]),
+    },
+    {
+      name: 'a large SVG',
+      path: '/courses/course/uploads?name=a.svg',
+      body: `<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">${'<g>'.repeat(20_000)}${'</g>'.repeat(20_000)}</svg>`,
+    },
   ],
-  'shelf/contributions.ts': [{ name: 'words', path: '/courses/course/contributions?name=a.txt&any=yes', body: 'words '.repeat(200_000) }],
-  'templates/templates.ts': json('names', '/courses/course/templates', { intent: 'save', entryId: 'long', name: 'Long', description: 'x'.repeat(1000), reach: 'own', names: Object.fromEntries(Array.from({ length: 200 }, (_, at) => [`blank ${at}`, 'x'])) }),
-  'theme/theme-choice.ts': [{ name: 'a long way', path: '/theme', body: `theme=dark&to=${'/'.repeat(500_000)}`, type: FORM }],
+  'shelf/contributions.ts': [
+    { name: 'words', path: '/courses/course/contributions?name=a.txt&any=yes', body: 'words '.repeat(200_000) },
+  ],
+  'templates/templates.ts': json('names', '/courses/course/templates', {
+    intent: 'save',
+    entryId: 'long',
+    name: 'Long',
+    description: 'x'.repeat(1000),
+    reach: 'own',
+    names: Object.fromEntries(Array.from({ length: 200 }, (_, at) => [`blank ${at}`, 'x'])),
+  }),
+  'theme/theme-choice.ts': [
+    { name: 'a long way', path: '/theme', body: `theme=dark&to=${'/'.repeat(500_000)}`, type: FORM },
+  ],
   'transfers/bring.ts': [
     // What of the time goes by while bytes arrive, others are answered between: of more bytes not more is held up.
-    { name: 'text of 8 MB', path: '/courses/course/transfers/bring?name=a.md&as=book', body: 'Words about stone.\n\n'.repeat(400_000) },
-    { name: 'a broken archive', path: '/courses/course/transfers/bring?name=a.docx&as=book', body: Buffer.concat([Buffer.from('PK\u0003\u0004'), Buffer.alloc(6 * 1024 * 1024)]) },
+    {
+      name: 'text of 8 MB',
+      path: '/courses/course/transfers/bring?name=a.md&as=book',
+      body: 'Words about stone.\n\n'.repeat(400_000),
+    },
+    {
+      name: 'a broken archive',
+      path: '/courses/course/transfers/bring?name=a.docx&as=book',
+      body: Buffer.concat([Buffer.from('PK\u0003\u0004'), Buffer.alloc(6 * 1024 * 1024)]),
+    },
   ],
-  'transfers/transfers.ts': json('out', '/courses/course/transfers', { intent: 'out', entryId: 'long', format: 'epub', manner: 'published' }),
+  'transfers/transfers.ts': json('out', '/courses/course/transfers', {
+    intent: 'out',
+    entryId: 'long',
+    format: 'epub',
+    manner: 'published',
+  }),
 }
 
 let app: RunningApp
@@ -96,7 +282,12 @@ beforeAll(async () => {
   const { page } = readPage(longPage(240_000))
   await transaction(async (db) => {
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
-    for (const [id, kind] of [['page', 'page'], ['talk', 'discussion'], ['task', 'assignment'], ['long', 'page']] as const) {
+    for (const [id, kind] of [
+      ['page', 'page'],
+      ['talk', 'discussion'],
+      ['task', 'assignment'],
+      ['long', 'page'],
+    ] as const) {
       await createDocument(db, 'course', id, id === 'long' ? page : id)
       await insertEntries(db, 'course', [{ id, parentId: 'unit', kind, title: id, documentId: id }])
     }
@@ -107,38 +298,64 @@ beforeAll(async () => {
   app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
   cookie = await cookieFor(url, app.port, 'manager')
   // Not measured: what the first request of a process reads and compiles.
-  for (const path of ['/', '/courses/course/plan', '/courses/course/items/page', '/read/course/page', '/discuss/course/talk', '/sign-in']) await (await fetch(app.address + path, { headers: { cookie } })).text()
+  for (const path of [
+    '/',
+    '/courses/course/plan',
+    '/courses/course/items/page',
+    '/read/course/page',
+    '/discuss/course/talk',
+    '/sign-in',
+  ])
+    await (await fetch(app.address + path, { headers: { cookie } })).text()
 }, 120_000)
 afterAll(() => app.stop())
 
 /** Milliseconds of processor time of the main thread so far. */
 function threadTime(): number {
-  const fields = readFileSync(`/proc/${app.process.pid}/task/${app.process.pid}/stat`, 'utf8').split(') ')[1]!.split(' ')
+  const fields = readFileSync(`/proc/${app.process.pid}/task/${app.process.pid}/stat`, 'utf8')
+    .split(') ')[1]!
+    .split(' ')
   return (Number(fields[11]) + Number(fields[12])) * 10
 }
 
 async function cost(path: string, init: RequestInit): Promise<number> {
   const before = threadTime()
-  const response = await fetch(app.address + path, { redirect: 'manual', ...init, headers: { cookie, origin: app.address, ...init.headers } })
+  const response = await fetch(app.address + path, {
+    redirect: 'manual',
+    ...init,
+    headers: { cookie, origin: app.address, ...init.headers },
+  })
   await response.arrayBuffer()
   expect(response.status, path).toBeLessThan(500)
   return threadTime() - before
 }
 
-const accepting = readdirSync('app', { recursive: true, encoding: 'utf8' }).filter((file) => /\.tsx?$/.test(file) && /export async function action/.test(readFileSync(`app/${file}`, 'utf8')))
+const accepting = readdirSync('app', { recursive: true, encoding: 'utf8' }).filter(
+  (file) => /\.tsx?$/.test(file) && /export async function action/.test(readFileSync(`app/${file}`, 'utf8')),
+)
 
-test('every address that takes something is tried', () => expect(accepting.filter((file) => !(file in LARGEST))).toEqual([]))
+test('every address that takes something is tried', () =>
+  expect(accepting.filter((file) => !(file in LARGEST))).toEqual([]))
 
 for (const [file, all] of Object.entries(LARGEST))
   for (const { name, path, body, type } of all)
     test(`${file}: ${name}`, async () => {
       // The first time compiles; the third is what it costs.
       const costs: number[] = []
-      for (let round = 0; round < 3; round++) costs.push(await cost(path, { method: 'POST', body: body as never, headers: type ? { 'content-type': type } : {} }))
+      for (let round = 0; round < 3; round++)
+        costs.push(
+          await cost(path, { method: 'POST', body: body as never, headers: type ? { 'content-type': type } : {} }),
+        )
       expect(Math.min(...costs), `${costs.join(', ')} ms`).toBeLessThanOrEqual(BUDGET)
     })
 
-test.each(['/courses/course/items/long', '/documents/long/log?since=0&page=true', '/read/course/long', '/courses/course/items/long/preview?of=work', '/courses/course/plan'])('GET %s', async (path) => {
+test.each([
+  '/courses/course/items/long',
+  '/documents/long/log?since=0&page=true',
+  '/read/course/long',
+  '/courses/course/items/long/preview?of=work',
+  '/courses/course/plan',
+])('GET %s', async (path) => {
   const costs: number[] = []
   for (let round = 0; round < 3; round++) costs.push(await cost(path, {}))
   expect(Math.min(...costs), `${costs.join(', ')} ms`).toBeLessThanOrEqual(BUDGET)

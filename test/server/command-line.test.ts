@@ -24,7 +24,13 @@ interface Ran {
 
 function fieldstone(args: readonly string[], environment: Record<string, string> = {}): Promise<Ran> {
   return new Promise((done) => {
-    execFile('bin/fieldstone', args, { env: { ...process.env, ...environment }, maxBuffer: 1 << 26 }, (error, out, complaint) => done({ code: typeof error?.code === 'number' ? error.code : 0, out, error: complaint }))
+    execFile(
+      'bin/fieldstone',
+      args,
+      { env: { ...process.env, ...environment }, maxBuffer: 1 << 26 },
+      (error, out, complaint) =>
+        done({ code: typeof error?.code === 'number' ? error.code : 0, out, error: complaint }),
+    )
   })
 }
 
@@ -40,18 +46,44 @@ test('read, write and stats go round', async () => {
   expect(JSON.parse(read.out)).toMatchObject({ document: { type: 'doc' }, notes: [{ sort: 'left out', line: 1 }] })
   const json = await file('a.json', read.out)
   expect((await fieldstone(['write', json])).out).toBe('<h1>Walls</h1>\n<p>One <strong>on</strong> two.</p>\n')
-  expect(JSON.parse((await fieldstone(['stats', json])).out)).toMatchObject({ title: 'Walls', words: 3, characters: 11, minutes: 1 })
-  const several = (await fieldstone(['stats', html, json])).out.trim().split('\n').map((line) => JSON.parse(line) as { file: string; words: number })
-  expect(several.map(({ file: name, words }) => [name, words])).toEqual([[html, 3], [json, 3]])
+  expect(JSON.parse((await fieldstone(['stats', json])).out)).toMatchObject({
+    title: 'Walls',
+    words: 3,
+    characters: 11,
+    minutes: 1,
+  })
+  const several = (await fieldstone(['stats', html, json])).out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as { file: string; words: number })
+  expect(several.map(({ file: name, words }) => [name, words])).toEqual([
+    [html, 3],
+    [json, 3],
+  ])
 })
 
 test('clean tells what paste makes of a file, source-check what is wrong in it and where', async () => {
-  const junk = await file('junk.html', '<p class=MsoNormal><b style="font-weight:normal"><span style="font-weight:700">a</span></b></p>')
-  expect(JSON.parse((await fieldstone(['clean', junk])).out)).toEqual({ html: '<p><strong>a</strong></p>\n', report: 'Pasted: 1 paragraph. Left behind: 3 bits of formatting.' })
+  const junk = await file(
+    'junk.html',
+    '<p class=MsoNormal><b style="font-weight:normal"><span style="font-weight:700">a</span></b></p>',
+  )
+  expect(JSON.parse((await fieldstone(['clean', junk])).out)).toEqual({
+    html: '<p><strong>a</strong></p>\n',
+    report: 'Pasted: 1 paragraph. Left behind: 3 bits of formatting.',
+  })
   const broken = await file('broken.html', '<p>a</p>\n<div><p>b</p>')
   const { code, out } = await fieldstone(['source-check', broken])
   expect(code).toBe(1)
-  expect(JSON.parse(out)).toMatchObject({ diagnostics: [{ rule: 'unclosed', line: 2, column: 1, repairs: [{ label: 'Close it at the end' }, { label: 'Take the tag out' }] }] })
+  expect(JSON.parse(out)).toMatchObject({
+    diagnostics: [
+      {
+        rule: 'unclosed',
+        line: 2,
+        column: 1,
+        repairs: [{ label: 'Close it at the end' }, { label: 'Take the tag out' }],
+      },
+    ],
+  })
   expect((await fieldstone(['source-check', await file('right.html', '<p>a</p>')])).code).toBe(0)
 })
 
@@ -74,17 +106,36 @@ test('convert goes from HTML to Markdown and back, and to one document', async (
 })
 
 test('convert keeps pictures where the format holds them, and says what it leaves out or changes', async () => {
-  const png = await sharp({ create: { width: 3, height: 2, channels: 3, background: '#4b6b3c' } }).png().toBuffer()
-  const figure = schema.nodeFromJSON({ type: 'picture', attrs: { item: 'wall', width: 3, height: 2, alt: 'A wall', description: '', widthPercent: 100, align: 'center' }, content: [{ type: 'caption' }] })
+  const png = await sharp({ create: { width: 3, height: 2, channels: 3, background: '#4b6b3c' } })
+    .png()
+    .toBuffer()
+  const figure = schema.nodeFromJSON({
+    type: 'picture',
+    attrs: { item: 'wall', width: 3, height: 2, alt: 'A wall', description: '', widthPercent: 100, align: 'center' },
+    content: [{ type: 'caption' }],
+  })
   const page = schema.node('doc', null, [schema.node('title', null, schema.text('Walls')), figure])
-  const book = { identifier: 'urn:x', language: 'en', direction: 'ltr' as const, authors: [], modified: '2026-01-01T00:00:00Z', opening: page, parts: [], pictures: new Map([['wall', { bytes: new Uint8Array(png), mediaType: 'image/png', ending: 'png' }]]) }
+  const book = {
+    identifier: 'urn:x',
+    language: 'en',
+    direction: 'ltr' as const,
+    authors: [],
+    modified: '2026-01-01T00:00:00Z',
+    opening: page,
+    parts: [],
+    pictures: new Map([['wall', { bytes: new Uint8Array(png), mediaType: 'image/png', ending: 'png' }]]),
+  }
   const epub = await file('walls.epub', Buffer.from(zipEpub(epubFiles(book, ''))) as unknown as string)
   const html = join(folder, 'walls.html')
   expect(await fieldstone(['convert', epub, html])).toMatchObject({ code: 0 })
   expect(await readFile(html, 'utf8')).toContain(`data:image/png;base64,${png.toString('base64').slice(0, 40)}`)
   const { code, error } = await fieldstone(['convert', epub, join(folder, 'walls.md')])
   expect([code, error]).toEqual([0, expect.stringContaining('A picture is not in')])
-  const left = await fieldstone(['convert', await file('left.html', '<h1>W</h1><p>a</p><img src="x.png" alt="An arch"><canvas></canvas>'), join(folder, 'left.md')])
+  const left = await fieldstone([
+    'convert',
+    await file('left.html', '<h1>W</h1><p>a</p><img src="x.png" alt="An arch"><canvas></canvas>'),
+    join(folder, 'left.md'),
+  ])
   expect(left.error).toMatch(/canvas/)
   expect(left.error).toMatch(/picture|img|image/i)
 })
@@ -100,7 +151,11 @@ test.each([
 })
 
 test('files that are no page end with 2 and a sentence', async () => {
-  for (const [name, content, sentence] of [['x.json', '{"type":"doc","content":[{"type":"script"}]}', 'is not the JSON of a page'], ['y.json', '{"half', 'is not the JSON of a page'], ['z.html', Buffer.from([0xff, 0xfe, 0x00]), 'not text in UTF-8']] as const) {
+  for (const [name, content, sentence] of [
+    ['x.json', '{"type":"doc","content":[{"type":"script"}]}', 'is not the JSON of a page'],
+    ['y.json', '{"half', 'is not the JSON of a page'],
+    ['z.html', Buffer.from([0xff, 0xfe, 0x00]), 'not text in UTF-8'],
+  ] as const) {
     const { code, error } = await fieldstone(['write', await file(name, content as string)])
     expect([code, error.includes(sentence)]).toEqual([2, true])
   }
@@ -118,36 +173,59 @@ test('a backup restored into an empty database is the same, row for row', async 
   expect(await fieldstone(['restore', archive], { DATABASE_URL: empty })).toMatchObject({ code: 0, error: '' })
   const contents = (database: string): Promise<Record<string, string[]>> =>
     withClient(database, async (client) => {
-      const { rows: tables } = await client.query<{ name: string }>(`select table_name as name from information_schema.tables where table_schema = 'public' order by 1`)
+      const { rows: tables } = await client.query<{ name: string }>(
+        `select table_name as name from information_schema.tables where table_schema = 'public' order by 1`,
+      )
       const found: Record<string, string[]> = {}
-      for (const { name } of tables) found[name] = (await client.query<{ row: string }>(`select t::text as row from ${client.escapeIdentifier(name)} t order by 1`)).rows.map(({ row }) => row)
+      for (const { name } of tables)
+        found[name] = (
+          await client.query<{ row: string }>(
+            `select t::text as row from ${client.escapeIdentifier(name)} t order by 1`,
+          )
+        ).rows.map(({ row }) => row)
       return found
     })
   const [before, after] = [await contents(url), await contents(empty)]
   expect(Object.keys(before)).toContain('editions')
   expect(before.editions?.length).toBeGreaterThan(8)
   expect(after).toEqual(before)
-  expect(await fieldstone(['restore', archive], { DATABASE_URL: empty })).toMatchObject({ code: 2, error: expect.stringContaining('not empty') })
-  expect(await fieldstone(['restore', await file('no.backup', 'hello')], { DATABASE_URL: empty })).toMatchObject({ code: 2, error: expect.stringContaining('not a backup') })
+  expect(await fieldstone(['restore', archive], { DATABASE_URL: empty })).toMatchObject({
+    code: 2,
+    error: expect.stringContaining('not empty'),
+  })
+  expect(await fieldstone(['restore', await file('no.backup', 'hello')], { DATABASE_URL: empty })).toMatchObject({
+    code: 2,
+    error: expect.stringContaining('not a backup'),
+  })
 })
 
 test('whoever runs the server takes the second step off an account; it stands in the audit trail', async () => {
   const database = await freshDatabase()
-  await withClient(database, (client) => client.query(`insert into people (id, name, email, password_hash, colour, is_manager, totp_secret) values ('m', 'Test manager', 'm@test.example', 'none', '#46586b', true, 'X')`))
+  await withClient(database, (client) =>
+    client.query(
+      `insert into people (id, name, email, password_hash, colour, is_manager, totp_secret) values ('m', 'Test manager', 'm@test.example', 'none', '#46586b', true, 'X')`,
+    ),
+  )
   const run = (...args: string[]): Promise<Ran> => fieldstone(['second-step-off', ...args], { DATABASE_URL: database })
   expect(await run()).toMatchObject({ code: 2, error: expect.stringContaining('needs the address') })
-  expect(await run('nobody@test.example')).toMatchObject({ code: 2, error: expect.stringContaining('Nobody signs in as') })
+  expect(await run('nobody@test.example')).toMatchObject({
+    code: 2,
+    error: expect.stringContaining('Nobody signs in as'),
+  })
   expect(await run(' M@test.example')).toMatchObject({ code: 0, error: '' })
   expect(await run('m@test.example')).toMatchObject({ code: 2 })
   await withClient(database, async (client) => {
     expect((await client.query('select totp_secret from people')).rows).toEqual([{ totp_secret: null }])
-    expect((await client.query('select person_id, act, address from audit')).rows).toEqual([{ person_id: 'm', act: 'second step', address: 'command line' }])
+    expect((await client.query('select person_id, act, address from audit')).rows).toEqual([
+      { person_id: 'm', act: 'second step', address: 'command line' },
+    ])
   })
 })
 
 test('whoever runs the server makes the first manager, who sets a password by the way that is printed', async () => {
   const database = await freshDatabase()
-  const manager = (...args: string[]): Promise<Ran> => fieldstone(['manager', ...args], { DATABASE_URL: database, ADDRESS: 'https://fieldstone.example' })
+  const manager = (...args: string[]): Promise<Ran> =>
+    fieldstone(['manager', ...args], { DATABASE_URL: database, ADDRESS: 'https://fieldstone.example' })
   expect(await manager('nobody')).toMatchObject({ code: 2, error: expect.stringContaining('needs the e-mail address') })
   const made = await manager('Head@school.example', 'Test', 'Head')
   expect(made).toMatchObject({ code: 0, error: '' })
@@ -155,16 +233,43 @@ test('whoever runs the server makes the first manager, who sets a password by th
   // Once more is the same person, by another way.
   expect((await manager('head@school.example', 'Test Head')).out).not.toBe(made.out)
   await withClient(database, async (client) => {
-    expect((await client.query('select name, email, is_manager from people')).rows).toEqual([{ name: 'Test Head', email: 'head@school.example', is_manager: true }])
-    expect((await client.query(`select 1 from password_resets where token_hash = sha256($1)`, [Buffer.from(token)])).rowCount).toBe(1)
+    expect((await client.query('select name, email, is_manager from people')).rows).toEqual([
+      { name: 'Test Head', email: 'head@school.example', is_manager: true },
+    ])
+    expect(
+      (await client.query(`select 1 from password_resets where token_hash = sha256($1)`, [Buffer.from(token)]))
+        .rowCount,
+    ).toBe(1)
     expect((await client.query('select act from audit')).rows).toEqual([{ act: 'rights' }, { act: 'rights' }])
   })
 })
 
 test('the demo is the same for the same moment', async () => {
   const [first, second] = [await freshDatabase(), await freshDatabase()]
-  const seedAt = (database: string): Promise<Ran> => new Promise((done) => execFile(process.execPath, ['--import', 'tsx', '-e', `const { seedDemo } = await import('./demo/seed.ts'); const { pool } = await import('./server/database/pool.server.ts'); await seedDemo(new Date('2026-11-23T12:00:00Z')); await pool.end()`], { env: { ...process.env, DATABASE_URL: database } }, (error, out, complaint) => done({ code: error ? 1 : 0, out, error: complaint })))
+  const seedAt = (database: string): Promise<Ran> =>
+    new Promise((done) =>
+      execFile(
+        process.execPath,
+        [
+          '--import',
+          'tsx',
+          '-e',
+          `const { seedDemo } = await import('./demo/seed.ts'); const { pool } = await import('./server/database/pool.server.ts'); await seedDemo(new Date('2026-11-23T12:00:00Z')); await pool.end()`,
+        ],
+        { env: { ...process.env, DATABASE_URL: database } },
+        (error, out, complaint) => done({ code: error ? 1 : 0, out, error: complaint }),
+      ),
+    )
   for (const database of [first, second]) expect(await seedAt(database)).toMatchObject({ code: 0 })
-  const contents = (database: string): Promise<unknown[]> => withClient(database, async (client) => (await client.query(`select document_id, base, version, person_id, created_at, steps::text from batches union all select document_id, number, version, title, published_at, segments::text from editions order by 1, 2, 3, 4`)).rows)
+  const contents = (database: string): Promise<unknown[]> =>
+    withClient(
+      database,
+      async (client) =>
+        (
+          await client.query(
+            `select document_id, base, version, person_id, created_at, steps::text from batches union all select document_id, number, version, title, published_at, segments::text from editions order by 1, 2, 3, 4`,
+          )
+        ).rows,
+    )
   expect(await contents(first)).toEqual(await contents(second))
 })

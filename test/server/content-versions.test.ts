@@ -29,8 +29,15 @@ const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 const { editionContent } = await import('../../server/reading/edition-content.server.ts')
 const { findEntryToRead } = await import('../../server/reading/queries.server.ts')
 
-const picture = (share: number, setting = 'share'): object => ({ type: 'picture', attrs: { item: 'wall', width: 4, height: 3, alt: 'A wall', description: '', [setting]: share, align: 'center' }, content: [{ type: 'caption' }] })
-const page = JSON.stringify({ type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'Old' }] }, picture(60), { type: 'paragraph' }] })
+const picture = (share: number, setting = 'share'): object => ({
+  type: 'picture',
+  attrs: { item: 'wall', width: 4, height: 3, alt: 'A wall', description: '', [setting]: share, align: 'center' },
+  content: [{ type: 'caption' }],
+})
+const page = JSON.stringify({
+  type: 'doc',
+  content: [{ type: 'title', content: [{ type: 'text', text: 'Old' }] }, picture(60), { type: 'paragraph' }],
+})
 const passage = JSON.stringify({ type: 'passage', content: [picture(60)] })
 const question = { ...blankQuestion('one', () => 'c'), prompt: JSON.parse(passage) as object }
 
@@ -39,21 +46,60 @@ beforeAll(async () => {
   await prepareJobs()
   await transaction(async (db) => {
     await db.query(`insert into documents (id, course_id) values ('old', 'course')`)
-    await db.query(`insert into snapshots (document_id, version, schema_version, content) values ('old', 0, 1, $1)`, [page])
-    await db.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('unit', 'course', null, 'unit', 'Unit', 0, null), ('old', 'course', 'unit', 'page', 'Old', 0, 'old')`)
+    await db.query(`insert into snapshots (document_id, version, schema_version, content) values ('old', 0, 1, $1)`, [
+      page,
+    ])
+    await db.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('unit', 'course', null, 'unit', 'Unit', 0, null), ('old', 'course', 'unit', 'page', 'Old', 0, 'old')`,
+    )
     const batches = [
       ['first', 0, 1, [{ stepType: 'attr', pos: 5, attr: 'share', value: 65 }]],
-      ['second', 1, 3, [{ stepType: 'replace', from: 10, to: 10, slice: { content: [{ type: 'text', text: 'words' }] } }, { stepType: 'replace', from: 5, to: 5, slice: { content: [picture(30)] } }]],
+      [
+        'second',
+        1,
+        3,
+        [
+          { stepType: 'replace', from: 10, to: 10, slice: { content: [{ type: 'text', text: 'words' }] } },
+          { stepType: 'replace', from: 5, to: 5, slice: { content: [picture(30)] } },
+        ],
+      ],
     ] as const
-    for (const [id, base, version, steps] of batches) await db.query(`insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps, created_at) values ('old', $1, $2, $3, 'author', 'old', 1, $4, now() - interval '90 days')`, [id, base, version, JSON.stringify(steps)])
-    await db.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ('old', 1, 0, 1, 1, 'Old', '', 0, $1, '["<p>as it was written once</p>"]', '[]', 'author')`, [page])
-    await db.query(`insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p', 'old', 'p', 'author', $1, 'as it was written once', '')`, [passage])
-    await db.query(`insert into submissions (entry_id, person_id, number, content, html, is_late, comment, comment_html, returned_at, returned_by) values ('old', 'student', 1, $1, 'as it was written once', false, $1, 'as it was said once', now(), 'author')`, [passage])
-    await db.query(`insert into submission_drafts (entry_id, person_id, content) values ('old', 'student', $1)`, [passage])
-    await db.query(`insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Old', 'one', $1, '', 'author', 'author')`, [JSON.stringify(question)])
-    await db.query(`insert into edition_questions (document_id, number, question_id, position, points, title, content) values ('old', 1, 'q', 1, 1, 'Old', $1)`, [JSON.stringify(question)])
-    await db.query(`insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content) values ('t', 'course', 'author', 'own', 'Old', '', 'page', 1, $1)`, [page])
-    await db.query(`insert into set_aside (id, document_id, person_id, reason, words, content) values ('s', 'old', 'author', 'mine', '', $1)`, [JSON.stringify({ content: [picture(60)], openStart: 0, openEnd: 0 })])
+    for (const [id, base, version, steps] of batches)
+      await db.query(
+        `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps, created_at) values ('old', $1, $2, $3, 'author', 'old', 1, $4, now() - interval '90 days')`,
+        [id, base, version, JSON.stringify(steps)],
+      )
+    await db.query(
+      `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ('old', 1, 0, 1, 1, 'Old', '', 0, $1, '["<p>as it was written once</p>"]', '[]', 'author')`,
+      [page],
+    )
+    await db.query(
+      `insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p', 'old', 'p', 'author', $1, 'as it was written once', '')`,
+      [passage],
+    )
+    await db.query(
+      `insert into submissions (entry_id, person_id, number, content, html, is_late, comment, comment_html, returned_at, returned_by) values ('old', 'student', 1, $1, 'as it was written once', false, $1, 'as it was said once', now(), 'author')`,
+      [passage],
+    )
+    await db.query(`insert into submission_drafts (entry_id, person_id, content) values ('old', 'student', $1)`, [
+      passage,
+    ])
+    await db.query(
+      `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Old', 'one', $1, '', 'author', 'author')`,
+      [JSON.stringify(question)],
+    )
+    await db.query(
+      `insert into edition_questions (document_id, number, question_id, position, points, title, content) values ('old', 1, 'q', 1, 1, 'Old', $1)`,
+      [JSON.stringify(question)],
+    )
+    await db.query(
+      `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content) values ('t', 'course', 'author', 'own', 'Old', '', 'page', 1, $1)`,
+      [page],
+    )
+    await db.query(
+      `insert into set_aside (id, document_id, person_id, reason, words, content) values ('s', 'old', 'author', 'mine', '', $1)`,
+      [JSON.stringify({ content: [picture(60)], openStart: 0, openEnd: 0 })],
+    )
   })
 })
 afterAll(() => pool.end())
@@ -64,10 +110,30 @@ test('every table that holds content says in which version it is, and this test 
      from information_schema.columns c where c.table_schema = 'public' and c.data_type in ('json', 'jsonb') order by 1, 2`,
   )
   // What is JSON, but no content: settings, lists of files, what was answered, what was rendered, reports.
-  const others = ['attempt_answers.given', 'editions.headings', 'editions.segments', 'plan_entries.settings', 'submission_drafts.files', 'submissions.files', 'transfers.report']
+  const others = [
+    'attempt_answers.given',
+    'editions.headings',
+    'editions.segments',
+    'plan_entries.settings',
+    'submission_drafts.files',
+    'submissions.files',
+    'transfers.report',
+  ]
   const content = rows.filter(({ table, column }) => !others.includes(`${table}.${column}`))
   expect(content.filter(({ has }) => !has).map(({ table, column }) => `${table}.${column}`)).toEqual([])
-  expect(content.map(({ table, column }) => `${table}.${column}`)).toEqual(['batches.steps', 'edition_questions.content', 'editions.content', 'posts.content', 'questions.content', 'set_aside.content', 'snapshots.content', 'submission_drafts.content', 'submissions.comment', 'submissions.content', 'templates.content'])
+  expect(content.map(({ table, column }) => `${table}.${column}`)).toEqual([
+    'batches.steps',
+    'edition_questions.content',
+    'editions.content',
+    'posts.content',
+    'questions.content',
+    'set_aside.content',
+    'snapshots.content',
+    'submission_drafts.content',
+    'submissions.comment',
+    'submissions.content',
+    'templates.content',
+  ])
 })
 
 test.each<[string, () => Promise<unknown>]>([
@@ -94,18 +160,46 @@ test('the log of an older version is read on step by step, by whoever has it and
     return found
   }
   expect([await widths(0), await widths(1), await widths(3), await widths()]).toEqual([[60], [65], [30, 65], [30, 65]])
-  expect(await readLog(pool, 'old', 0)).toMatchObject([{ id: 'first', schemaVersion: SCHEMA_VERSION, steps: [{ attr: 'widthPercent', value: 65 }] }, { id: 'second', steps: [{}, { slice: { content: [{ attrs: { widthPercent: 30 } }] } }] }])
+  expect(await readLog(pool, 'old', 0)).toMatchObject([
+    { id: 'first', schemaVersion: SCHEMA_VERSION, steps: [{ attr: 'widthPercent', value: 65 }] },
+    { id: 'second', steps: [{}, { slice: { content: [{ attrs: { widthPercent: 30 } }] } }] },
+  ])
   dropTree('old')
   // Whoever was away since before the upgrade, and is of today: moved over what came, in the form of today.
-  const late = await acceptBatch('old', 'author', { id: 'late', base: 1, client: 'late', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'attr', pos: 5, attr: 'widthPercent', value: 70 }] })
-  expect(late).toMatchObject({ status: 'taken', from: 3, to: 4, before: [{ id: 'second' }], steps: [{ pos: 9, attr: 'widthPercent', value: 70 }] })
+  const late = await acceptBatch('old', 'author', {
+    id: 'late',
+    base: 1,
+    client: 'late',
+    schemaVersion: SCHEMA_VERSION,
+    steps: [{ stepType: 'attr', pos: 5, attr: 'widthPercent', value: 70 }],
+  })
+  expect(late).toMatchObject({
+    status: 'taken',
+    from: 3,
+    to: 4,
+    before: [{ id: 'second' }],
+    steps: [{ pos: 9, attr: 'widthPercent', value: 70 }],
+  })
   expect(await widths()).toEqual([30, 70])
   dropTree('old')
   expect(await widths()).toEqual([30, 70])
   // A process that is still of yesterday writes nothing behind it, and old sessions stay as they were written.
-  expect(await acceptBatch('old', 'author', { id: 'yesterday', base: 4, client: 'old', schemaVersion: 1, steps: [] })).toEqual({ status: 'outdated' })
+  expect(
+    await acceptBatch('old', 'author', { id: 'yesterday', base: 4, client: 'old', schemaVersion: 1, steps: [] }),
+  ).toEqual({ status: 'outdated' })
   const { insertBatch } = await import('../../server/documents/queries.server.ts')
-  expect(await insertBatch(pool, { documentId: 'old', id: 'yesterday', base: 4, count: 1, personId: 'author', clientId: 'old', schemaVersion: 1, steps: '[]' })).toBe(false)
+  expect(
+    await insertBatch(pool, {
+      documentId: 'old',
+      id: 'yesterday',
+      base: 4,
+      count: 1,
+      personId: 'author',
+      clientId: 'old',
+      schemaVersion: 1,
+      steps: '[]',
+    }),
+  ).toBe(false)
   expect(await transaction((db) => squash(db, 'old'))).toBe(0)
   expect(await widths(3)).toEqual([30, 65])
 })
@@ -118,18 +212,40 @@ test('what an older renderer wrote is written anew by a job, and readers get it 
   const after = await findEntryToRead(pool, 'course', 'old', 'student')
   expect((await editionContent(after!.edition!)).segments.join('')).toMatch(/<figure class="picture"[^>]*width: 60%/)
   expect((await listRoots(pool, 'old', null, 9))[0]?.html).toContain('width: 60%')
-  expect((await listSubmissions(pool, 'old', 'student'))[0]).toMatchObject({ html: expect.stringContaining('width: 60%'), commentHtml: expect.stringContaining('width: 60%') })
-  const { rows } = await pool.query<{ renderer: number }>('select renderer from editions union select renderer from posts union select renderer from submissions')
+  expect((await listSubmissions(pool, 'old', 'student'))[0]).toMatchObject({
+    html: expect.stringContaining('width: 60%'),
+    commentHtml: expect.stringContaining('width: 60%'),
+  })
+  const { rows } = await pool.query<{ renderer: number }>(
+    'select renderer from editions union select renderer from posts union select renderer from submissions',
+  )
   expect(rows).toEqual([{ renderer: RENDERER_VERSION }])
 })
 
 test('what is written now says so', async () => {
   await transaction((db) => createDocument(db, 'course', 'new', 'New'))
-  await transaction((db) => db.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('new', 'course', 'unit', 'page', 'New', 1, 'new')`))
-  await acceptBatch('new', 'author', { id: 'new', base: 0, client: 'new', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 6, to: 6, slice: { content: [{ type: 'text', text: 'words' }] } }] })
+  await transaction((db) =>
+    db.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('new', 'course', 'unit', 'page', 'New', 1, 'new')`,
+    ),
+  )
+  await acceptBatch('new', 'author', {
+    id: 'new',
+    base: 0,
+    client: 'new',
+    schemaVersion: SCHEMA_VERSION,
+    steps: [{ stepType: 'replace', from: 6, to: 6, slice: { content: [{ type: 'text', text: 'words' }] } }],
+  })
   await publish('new', 'author', { note: '', version: 1 })
   await addQuestion('course', null, 'author', 'new-q', 'New', question)
-  await insertSetAside(pool, { id: 'new-s', documentId: 'new', personId: 'author', reason: 'mine', content: '{}', words: '' })
+  await insertSetAside(pool, {
+    id: 'new-s',
+    documentId: 'new',
+    personId: 'author',
+    reason: 'mine',
+    content: '{}',
+    words: '',
+  })
   const { rows } = await pool.query<{ version: number }>(
     `select schema_version as version from batches where document_id = 'new' union all select schema_version from editions where document_id = 'new' union all select schema_version from questions where id = 'new-q' union all select schema_version from set_aside where id = 'new-s'`,
   )

@@ -17,7 +17,11 @@ test('the server killed with -9 in the middle of saving loses no acknowledged ba
   const { port } = app
   const cookie = await cookieFor(url, port, 'author')
   let isOver = false
-  const saving = keepSaving(() => app, cookie, () => isOver)
+  const saving = keepSaving(
+    () => app,
+    cookie,
+    () => isOver,
+  )
   for (let kill = 0; kill < 3; kill++) {
     await new Promise((done) => setTimeout(done, 400))
     await app.stop('SIGKILL')
@@ -37,7 +41,11 @@ test('PostgreSQL killed with -9 in the middle of saving loses no acknowledged ba
   const app = await startApp(url)
   const cookie = await cookieFor(url, app.port, 'author')
   let isOver = false
-  const saving = keepSaving(() => app, cookie, () => isOver)
+  const saving = keepSaving(
+    () => app,
+    cookie,
+    () => isOver,
+  )
   await new Promise((done) => setTimeout(done, 800))
   process.kill(Number(readFileSync(join(folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
   await new Promise((done) => setTimeout(done, 300))
@@ -62,15 +70,23 @@ test('two processes on one database: what one takes, followers of the other hear
   const [first, second] = [await startApp(url), await startApp(url)]
   const cookie = await cookieFor(url, first.port, 'author')
   const heard: string[] = []
-  const socket = new WebSocket(`${second.address.replace('http', 'ws')}/live?document=page&client=listener&since=0`, { headers: { origin: second.address, cookie: await cookieFor(url, second.port, 'coauthor') } })
+  const socket = new WebSocket(`${second.address.replace('http', 'ws')}/live?document=page&client=listener&since=0`, {
+    headers: { origin: second.address, cookie: await cookieFor(url, second.port, 'coauthor') },
+  })
   socket.on('message', (data: Buffer) => heard.push(data.toString()))
   await new Promise((done) => socket.once('open', done))
-  const other = new WebSocket(`${first.address.replace('http', 'ws')}/live?document=page&client=speaker&since=0`, { headers: { origin: first.address, cookie } })
+  const other = new WebSocket(`${first.address.replace('http', 'ws')}/live?document=page&client=speaker&since=0`, {
+    headers: { origin: first.address, cookie },
+  })
   await new Promise((done) => other.once('open', done))
   other.send(JSON.stringify({ type: 'cursor', cursor: { version: 0, anchor: 3, head: 3 } }))
   expect((await save(first, cookie, 0, 'from the first', 'one'))?.status).toBe('taken')
   const cookieSecond = await cookieFor(url, second.port, 'author')
-  expect(await save(second, cookieSecond, 0, 'late', 'two')).toMatchObject({ status: 'taken', from: 1, before: [{ id: 'one' }] })
+  expect(await save(second, cookieSecond, 0, 'late', 'two')).toMatchObject({
+    status: 'taken',
+    from: 1,
+    before: [{ id: 'one' }],
+  })
   expect((await save(second, cookieSecond, 2, 'from the second', 'three'))?.status).toBe('taken')
   await expect.poll(() => heard.join('\n')).toContain('from the first')
   await expect.poll(() => heard.join('\n')).toContain('from the second')
@@ -100,7 +116,9 @@ test('many processes may migrate at once', async () => {
   for (const file of readdirSync('db/migrations')) await writeFile(join(folder, file), 'select 1')
   await writeFile(join(folder, '9998-wrong.sql'), 'create table half (id int); select wrong')
   await expect(migrate(url, folder)).rejects.toThrow('9998-wrong.sql')
-  expect((await withClient(url, (client) => client.query(`select to_regclass('half') as half`))).rows).toEqual([{ half: null }])
+  expect((await withClient(url, (client) => client.query(`select to_regclass('half') as half`))).rows).toEqual([
+    { half: null },
+  ])
 })
 
 test('started before its database, it waits, says so, and begins when the database answers', async () => {

@@ -13,7 +13,8 @@ let refusal: { to: string; code: number } | null = null
 const server = new SMTPServer({
   authOptional: true,
   disabledCommands: ['AUTH', 'STARTTLS'],
-  onRcptTo: ({ address }, _session, done) => done(refusal?.to === address ? Object.assign(new Error('refused'), { responseCode: refusal.code }) : null),
+  onRcptTo: ({ address }, _session, done) =>
+    done(refusal?.to === address ? Object.assign(new Error('refused'), { responseCode: refusal.code }) : null),
   onData: (stream, session, done) => {
     stream.resume().once('end', () => {
       got.push(...session.envelope.rcptTo.map(({ address }) => address))
@@ -36,7 +37,9 @@ beforeAll(async () => {
   await makeSchool(pool)
   await prepareJobs()
   await pool.query(`update courses set time_zone = 'Asia/Kolkata' where id = 'course'`)
-  await pool.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`)
+  await pool.query(
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`,
+  )
 })
 afterAll(async () => {
   stopMailing()
@@ -45,10 +48,30 @@ afterAll(async () => {
 })
 
 let tellings = 0
-const telling = (more: object = {}) => ({ id: `telling-${tellings++}`, courseId: 'course', entryId: 'unit', sort: 'edition' as const, words: 'A new edition', address: '/read/course', roles: [] as ('author' | 'student' | 'guest')[], isToFollowers: false, personIds: [] as string[], exceptId: 'author', ...more })
+const telling = (more: object = {}) => ({
+  id: `telling-${tellings++}`,
+  courseId: 'course',
+  entryId: 'unit',
+  sort: 'edition' as const,
+  words: 'A new edition',
+  address: '/read/course',
+  roles: [] as ('author' | 'student' | 'guest')[],
+  isToFollowers: false,
+  personIds: [] as string[],
+  exceptId: 'author',
+  ...more,
+})
 const tell = (personIds: string[]): Promise<void> => runTelling(telling({ personIds }))
-const waiting = async (): Promise<number> => (await pool.query<{ count: number }>('select count(*)::int as count from notices where mailed_at is null')).rows[0]!.count
-const due = async (personId: string): Promise<boolean[]> => (await pool.query<{ due: boolean }>('select mail_after <= now() as due from notices where person_id = $1 and mailed_at is null order by id', [personId])).rows.map((row) => row.due)
+const waiting = async (): Promise<number> =>
+  (await pool.query<{ count: number }>('select count(*)::int as count from notices where mailed_at is null')).rows[0]!
+    .count
+const due = async (personId: string): Promise<boolean[]> =>
+  (
+    await pool.query<{ due: boolean }>(
+      'select mail_after <= now() as due from notices where person_id = $1 and mailed_at is null order by id',
+      [personId],
+    )
+  ).rows.map((row) => row.due)
 
 test('a mail that can’t go just now is tried again, and nobody gets one twice', async () => {
   await tell(['coauthor', 'student', 'guest'])
@@ -85,7 +108,9 @@ test('a telling reaches each person once, however often its job runs, and nobody
   const told = telling({ roles: ['student', 'guest', 'author'], personIds: ['student', 'outsider'], words: 'Once' })
   await runTelling(told)
   await runTelling(told)
-  const { rows } = await pool.query<{ id: string }>(`select person_id as id from notices where words = 'Once' order by 1`)
+  const { rows } = await pool.query<{ id: string }>(
+    `select person_id as id from notices where words = 'Once' order by 1`,
+  )
   expect(rows.map(({ id }) => id)).toEqual(['coauthor', 'guest', 'student'])
   await mailNotices()
 })
@@ -95,7 +120,9 @@ test('what readers do comes to authors as one mail a day, unless they choose oth
   await readersDo()
   expect(await due('author')).toEqual([false])
   // At seven in the morning of the course, which is not the server's.
-  const { rows } = await pool.query<{ at: string }>(`select to_char(mail_after at time zone 'Asia/Kolkata', 'HH24:MI') as at, mail_after > now() and mail_after < now() + interval '32 hours' as is_next from notices where person_id = 'author' and mailed_at is null`)
+  const { rows } = await pool.query<{ at: string }>(
+    `select to_char(mail_after at time zone 'Asia/Kolkata', 'HH24:MI') as at, mail_after > now() and mail_after < now() + interval '32 hours' as is_next from notices where person_id = 'author' and mailed_at is null`,
+  )
   expect(rows).toEqual([{ at: '07:00', is_next: true }])
   await updateMailPace(pool, 'author', 'at once')
   expect(await due('author')).toEqual([true])
@@ -112,10 +139,18 @@ test('what readers do comes to authors as one mail a day, unless they choose oth
 })
 
 test('20,000 people are told part by part', async () => {
-  await pool.query(`insert into people (id, name, email, password_hash, colour) select 'many-' || n, 'Many', 'many-' || n || '@test.example', 'none', '#000000' from generate_series(1, 20000) n`)
+  await pool.query(
+    `insert into people (id, name, email, password_hash, colour) select 'many-' || n, 'Many', 'many-' || n || '@test.example', 'none', '#000000' from generate_series(1, 20000) n`,
+  )
   await pool.query(`insert into memberships select 'course', 'many-' || n, 'student' from generate_series(1, 20000) n`)
   await runTelling(telling({ words: 'To all', roles: ['student'] }))
-  expect((await pool.query(`select count(*)::int as count, count(distinct person_id)::int as people from notices where words = 'To all'`)).rows).toEqual([{ count: 20_001, people: 20_001 }])
+  expect(
+    (
+      await pool.query(
+        `select count(*)::int as count, count(distinct person_id)::int as people from notices where words = 'To all'`,
+      )
+    ).rows,
+  ).toEqual([{ count: 20_001, people: 20_001 }])
 })
 
 test('notices say when in the time of their course', async () => {

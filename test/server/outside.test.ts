@@ -11,7 +11,8 @@ let door: Server
 let inner: Server
 let app: RunningApp
 
-const listen = (server: Server): Promise<number> => new Promise((done) => server.listen(0, '127.0.0.1', () => done((server.address() as { port: number }).port)))
+const listen = (server: Server): Promise<number> =>
+  new Promise((done) => server.listen(0, '127.0.0.1', () => done((server.address() as { port: number }).port)))
 let ports: { door: number; inner: number }
 
 beforeAll(async () => {
@@ -22,7 +23,8 @@ beforeAll(async () => {
   })
   door = createServer((request, response) => {
     const { pathname, searchParams } = new URL(request.url ?? '/', 'http://door')
-    if (pathname === '/there') return void response.writeHead(200, { 'Content-Type': 'text/html' }).end('<title>A wall &amp; a gate</title>')
+    if (pathname === '/there')
+      return void response.writeHead(200, { 'Content-Type': 'text/html' }).end('<title>A wall &amp; a gate</title>')
     if (pathname === '/flood') return void response.end('x'.repeat(2_000_000))
     response.writeHead(302, { Location: pathname === '/round' ? '/round' : (searchParams.get('to') ?? '/there') }).end()
   })
@@ -36,7 +38,15 @@ afterAll(async () => {
 })
 
 async function examined(path: string): Promise<{ sort: string; title?: string; reason?: string }> {
-  const response = await fetch(`${app.address}/courses/course/embeds`, { method: 'POST', body: JSON.stringify({ text: `http://door.localhost:${ports.door}${path}` }), headers: { 'content-type': 'application/json', cookie: await cookieFor(url, app.port, 'author'), origin: app.address } })
+  const response = await fetch(`${app.address}/courses/course/embeds`, {
+    method: 'POST',
+    body: JSON.stringify({ text: `http://door.localhost:${ports.door}${path}` }),
+    headers: {
+      'content-type': 'application/json',
+      cookie: await cookieFor(url, app.port, 'author'),
+      origin: app.address,
+    },
+  })
   return (await response.json()) as { sort: string }
 }
 
@@ -51,10 +61,14 @@ test.each([
   ['by an IPv6 address', (port: number) => `http://[::ffff:127.0.0.1]:${port}/secret`],
   ['by way of a second redirect', (port: number) => `/?to=${encodeURIComponent(`http://127.0.0.1:${port}/secret`)}`],
 ])('a redirect to a private address is not followed, %s', async (_name, target) => {
-  expect(await examined(`/?to=${encodeURIComponent(target(ports.inner))}`)).toMatchObject({ sort: 'problem', reason: expect.stringContaining('private network') as unknown })
+  expect(await examined(`/?to=${encodeURIComponent(target(ports.inner))}`)).toMatchObject({
+    sort: 'problem',
+    reason: expect.stringContaining('private network') as unknown,
+  })
   expect(asked).toEqual([])
 })
 
 test('a redirect to another scheme, one without an end, and an answer without an end are given up', async () => {
-  for (const path of [`/?to=${encodeURIComponent('file:///etc/passwd')}`, '/round', '/flood']) expect(await examined(path), path).toMatchObject({ sort: 'card', title: '' })
+  for (const path of [`/?to=${encodeURIComponent('file:///etc/passwd')}`, '/round', '/flood'])
+    expect(await examined(path), path).toMatchObject({ sort: 'card', title: '' })
 })

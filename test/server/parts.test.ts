@@ -10,7 +10,12 @@ const { isOwnHost, isOwnOrigin } = await import('../../server/web/origin.server.
 const { readJson } = await import('../../server/web/read-json.server.ts')
 
 test('settings are read whole or refused with one sentence', () => {
-  expect(readConfig({ DATABASE_URL: 'postgres://x' })).toMatchObject({ HOST: '127.0.0.1', PORT: 4310, DEMO: false, HTTPS: false })
+  expect(readConfig({ DATABASE_URL: 'postgres://x' })).toMatchObject({
+    HOST: '127.0.0.1',
+    PORT: 4310,
+    DEMO: false,
+    HTTPS: false,
+  })
   expect(() => readConfig({})).toThrow(/^Fieldstone can't start: the setting DATABASE_URL is missing/)
   expect(() => readConfig({ DATABASE_URL: 'postgres://x', PORT: 'many' })).toThrow('the setting PORT is not usable')
 })
@@ -19,13 +24,20 @@ test('a password is known by its hash, and no hash is nobody’s', async () => {
   const hash = await hashPassword('one on two')
   expect(hash).not.toContain('one on two')
   expect(await hashPassword('one on two')).not.toBe(hash)
-  expect([await isPassword('one on two', hash), await isPassword('two on one', hash), await isPassword('one on two', null)]).toEqual([true, false, false])
+  expect([
+    await isPassword('one on two', hash),
+    await isPassword('two on one', hash),
+    await isPassword('one on two', null),
+  ]).toEqual([true, false, false])
   // The same letters typed on another keyboard: composed and decomposed.
   expect(await isPassword('caf\u0065\u0301', await hashPassword('caf\u00e9'))).toBe(true)
 })
 
 test('a template escapes what is put into it, for text and for attributes', () => {
-  expect(html`<p title="${`"><script>`}">${"a & b's"}${null}${false}${[html`<b>${1}</b>`, '<i>']}${trusted('<hr>')}</p>`.text).toBe('<p title="&quot;&gt;&lt;script&gt;">a &amp; b&#39;s<b>1</b>&lt;i&gt;<hr></p>')
+  expect(
+    html`<p title="${`"><script>`}">${"a & b's"}${null}${false}${[html`<b>${1}</b>`, '<i>']}${trusted('<hr>')}</p>`
+      .text,
+  ).toBe('<p title="&quot;&gt;&lt;script&gt;">a &amp; b&#39;s<b>1</b>&lt;i&gt;<hr></p>')
 })
 
 test.each([
@@ -36,7 +48,9 @@ test.each([
   ['null', 'localhost:4310', false],
   [undefined, 'localhost:4310', false],
   ['http://localhost:4310', undefined, false],
-])('origin %s for host %s: %s', (origin, host, expected) => expect(isOwnOrigin(origin, host, { HTTPS: false })).toBe(expected))
+])('origin %s for host %s: %s', (origin, host, expected) =>
+  expect(isOwnOrigin(origin, host, { HTTPS: false })).toBe(expected),
+)
 
 test('an origin is compared whole, and against the configured address where there is one', () => {
   expect(isOwnOrigin('https://localhost:4310', 'localhost:4310', { HTTPS: false })).toBe(false)
@@ -44,22 +58,31 @@ test('an origin is compared whole, and against the configured address where ther
   const configured = { ADDRESS: 'https://walls.example/', HTTPS: true }
   expect(isOwnOrigin('https://walls.example', 'walls.example', configured)).toBe(true)
   expect(isOwnOrigin('https://evil.example', 'evil.example', configured)).toBe(false)
-  expect([isOwnHost('walls.example', configured), isOwnHost('evil.example', configured), isOwnHost('anything', { HTTPS: false })]).toEqual([true, false, true])
+  expect([
+    isOwnHost('walls.example', configured),
+    isOwnHost('evil.example', configured),
+    isOwnHost('anything', { HTTPS: false }),
+  ]).toEqual([true, false, true])
 })
 
 test('JSON is read up to a limit, in UTF-8, or refused with a sentence', async () => {
   const post = (body: BodyInit): Request => new Request('http://x', { method: 'POST', body })
   expect(await readJson(post('{"a":1}'), 100)).toEqual({ ok: true, value: { a: 1 } })
-  expect(await readJson(post(`"${'x'.repeat(200)}"`), 100)).toMatchObject({ ok: false, reason: expect.stringContaining('more than one request') })
+  expect(await readJson(post(`"${'x'.repeat(200)}"`), 100)).toMatchObject({
+    ok: false,
+    reason: expect.stringContaining('more than one request'),
+  })
   expect(await readJson(post('{"a"'), 100)).toMatchObject({ ok: false })
   expect(await readJson(post(new Uint8Array([0x22, 0xff, 0x22])), 100)).toMatchObject({ ok: false })
 })
 
 test('a transaction that throws leaves nothing behind', async () => {
-  await expect(transaction(async (db) => {
-    await db.query(`insert into courses (id, title) values ('half', 'Half')`)
-    throw new Error('on purpose')
-  })).rejects.toThrow('on purpose')
+  await expect(
+    transaction(async (db) => {
+      await db.query(`insert into courses (id, title) values ('half', 'Half')`)
+      throw new Error('on purpose')
+    }),
+  ).rejects.toThrow('on purpose')
   expect((await pool.query(`select 1 from courses where id = 'half'`)).rowCount).toBe(0)
 })
 
@@ -75,17 +98,49 @@ test('a database that is away is told from a statement that is wrong', async () 
 test('the database refuses what the program should never write', async () => {
   const { withClient } = await import('./setup/app.ts')
   await withClient(process.env.DATABASE_URL!, async (client) => {
-    await client.query(`insert into people (id, name, email, password_hash, colour) values ('p', 'P', 'p@x.example', 'x', '#000000'); insert into courses (id, title) values ('c', 'C'); insert into documents (id, course_id) values ('d', 'c')`)
-    const refused = (statement: string): Promise<unknown> => client.query(statement).then(() => 'taken', (error: { code?: string }) => error.code)
+    await client.query(
+      `insert into people (id, name, email, password_hash, colour) values ('p', 'P', 'p@x.example', 'x', '#000000'); insert into courses (id, title) values ('c', 'C'); insert into documents (id, course_id) values ('d', 'c')`,
+    )
+    const refused = (statement: string): Promise<unknown> =>
+      client.query(statement).then(
+        () => 'taken',
+        (error: { code?: string }) => error.code,
+      )
     const CHECK = '23514'
     const UNIQUE = '23505'
-    expect(await refused(`insert into plan_entries (id, course_id, kind, title, position) values ('l', 'c', 'lesson', 'no unit above', 0)`)).toBe(CHECK)
-    expect(await refused(`insert into plan_entries (id, course_id, kind, title, position) values ('u', 'c', 'page', 'no document', 0)`)).toBe(CHECK)
-    expect(await refused(`insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 3, 3, 'x', 'x', 1, '[]')`)).toBe(CHECK)
-    await client.query(`insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 0, 1, 'x', 'x', 1, '[]')`)
-    expect(await refused(`insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 0, 2, 'y', 'x', 1, '[]')`)).toBe(UNIQUE)
-    expect(await refused(`insert into people (id, name, email, password_hash, colour) values ('q', 'Q', 'p@x.example', 'x', '#000000')`)).toBe(UNIQUE)
-    expect(await refused(`insert into people (id, name, email, password_hash, colour) values ('q', 'Q', 'Q@x.example', 'x', 'red')`)).toBe(CHECK)
+    expect(
+      await refused(
+        `insert into plan_entries (id, course_id, kind, title, position) values ('l', 'c', 'lesson', 'no unit above', 0)`,
+      ),
+    ).toBe(CHECK)
+    expect(
+      await refused(
+        `insert into plan_entries (id, course_id, kind, title, position) values ('u', 'c', 'page', 'no document', 0)`,
+      ),
+    ).toBe(CHECK)
+    expect(
+      await refused(
+        `insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 3, 3, 'x', 'x', 1, '[]')`,
+      ),
+    ).toBe(CHECK)
+    await client.query(
+      `insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 0, 1, 'x', 'x', 1, '[]')`,
+    )
+    expect(
+      await refused(
+        `insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 0, 2, 'y', 'x', 1, '[]')`,
+      ),
+    ).toBe(UNIQUE)
+    expect(
+      await refused(
+        `insert into people (id, name, email, password_hash, colour) values ('q', 'Q', 'p@x.example', 'x', '#000000')`,
+      ),
+    ).toBe(UNIQUE)
+    expect(
+      await refused(
+        `insert into people (id, name, email, password_hash, colour) values ('q', 'Q', 'Q@x.example', 'x', 'red')`,
+      ),
+    ).toBe(CHECK)
   })
 })
 

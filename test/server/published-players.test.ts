@@ -14,13 +14,19 @@ const { putHost } = await import('../../server/embeds/queries.server.ts')
 const { dropTree } = await import('../../server/documents/trees.server.ts')
 const { findEditionPage } = await import('../../server/editions/queries.server.ts')
 
-const frame = (host: string): string => `<iframe data-piece="player" src="https://${host}/embed/1" title="A film" width="640" height="360" data-link="https://${host}/v/1"></iframe>`
-const PAGES = { both: `<h1>Both</h1><p>x</p>${frame('allowed.example')}${frame('other.example')}`, nested: `<h1>Nested</h1><div data-piece="box"><p>y</p>${frame('other.example')}</div>`, plain: '<h1>Plain</h1><p>z</p>' }
+const frame = (host: string): string =>
+  `<iframe data-piece="player" src="https://${host}/embed/1" title="A film" width="640" height="360" data-link="https://${host}/v/1"></iframe>`
+const PAGES = {
+  both: `<h1>Both</h1><p>x</p>${frame('allowed.example')}${frame('other.example')}`,
+  nested: `<h1>Nested</h1><div data-piece="box"><p>y</p>${frame('other.example')}</div>`,
+  plain: '<h1>Plain</h1><p>z</p>',
+}
 
 let app: RunningApp
 beforeAll(async () => {
   await makeSchool(pool)
-  for (const host of ['allowed.example', 'second.example']) await putHost(pool, { origin: `https://${host}`, name: host, oembed: null, isAllowed: true }, null)
+  for (const host of ['allowed.example', 'second.example'])
+    await putHost(pool, { origin: `https://${host}`, name: host, oembed: null, isAllowed: true }, null)
   await transaction(async (db) => {
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
     for (const [id, source] of Object.entries(PAGES)) {
@@ -28,7 +34,8 @@ beforeAll(async () => {
       await insertEntries(db, 'course', [{ id, parentId: 'unit', kind: 'page', title: id, documentId: id }])
     }
   })
-  for (const id of Object.keys(PAGES)) expect(await publish(id, 'author', { note: '', version: 0 })).toMatchObject({ ok: true })
+  for (const id of Object.keys(PAGES))
+    expect(await publish(id, 'author', { note: '', version: 0 })).toMatchObject({ ok: true })
   app = await startApp(url)
 })
 afterAll(async () => {
@@ -37,8 +44,13 @@ afterAll(async () => {
 })
 
 const read = async (id: string): Promise<{ body: string; frames: string }> => {
-  const response = await fetch(`${app.address}/read/course/${id}`, { headers: { cookie: await cookieFor(url, app.port, 'student') } })
-  return { body: await response.text(), frames: /frame-src ([^;]*)/.exec(response.headers.get('content-security-policy') ?? '')![1]! }
+  const response = await fetch(`${app.address}/read/course/${id}`, {
+    headers: { cookie: await cookieFor(url, app.port, 'student') },
+  })
+  return {
+    body: await response.text(),
+    frames: /frame-src ([^;]*)/.exec(response.headers.get('content-security-policy') ?? '')![1]!,
+  }
 }
 
 test('a player whose host is not allowed is published as a link card, also inside a piece; what it leads to stays', async () => {
@@ -58,7 +70,15 @@ test('a player whose host is not allowed is published as a link card, also insid
 test('a player may run and open its own page, and nothing else', async () => {
   const sandbox = /<iframe[^>]* sandbox="([^"]*)"/.exec((await read('both')).body)![1]!.split(' ')
   expect(sandbox).toContain('allow-scripts')
-  for (const word of ['allow-top-navigation', 'allow-top-navigation-by-user-activation', 'allow-forms', 'allow-downloads', 'allow-modals', 'allow-pointer-lock']) expect(sandbox).not.toContain(word)
+  for (const word of [
+    'allow-top-navigation',
+    'allow-top-navigation-by-user-activation',
+    'allow-forms',
+    'allow-downloads',
+    'allow-modals',
+    'allow-pointer-lock',
+  ])
+    expect(sandbox).not.toContain(word)
 })
 
 test('a page may frame the hosts of the players it shows, not others that are allowed, and none when it shows none', async () => {
@@ -69,7 +89,11 @@ test('a page may frame the hosts of the players it shows, not others that are al
 
 test('a host that is allowed later stands in the next edition; one that is forbidden is framed no more at once', async () => {
   await putHost(pool, { origin: 'https://other.example', name: 'Other', oembed: null, isAllowed: true }, null)
-  await withClient(url, (client) => client.query(`insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) values ('nested', 'b', 0, 1, 'author', 'c', 1, '[{"stepType":"replace","from":1,"to":1,"slice":{"content":[{"type":"text","text":"More "}]}}]')`))
+  await withClient(url, (client) =>
+    client.query(
+      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) values ('nested', 'b', 0, 1, 'author', 'c', 1, '[{"stepType":"replace","from":1,"to":1,"slice":{"content":[{"type":"text","text":"More "}]}}]')`,
+    ),
+  )
   dropTree('nested')
   expect(await publish('nested', 'author', { note: 'again', version: 1 })).toMatchObject({ ok: true, number: 2 })
   // What a process knows of hosts is five seconds old at most.

@@ -20,13 +20,17 @@ const { readQuestion, written } = await import('../../server/questions/bank.serv
 const { insertQuestion } = await import('../../server/questions/queries.server.ts')
 const { replaceExercise } = await import('../../server/exercises/queries.server.ts')
 
-
 /** A course with everything in it, `size` of each. */
 async function fill(courseId: string, size: number): Promise<void> {
   const page = readPage('<h1>Walls and frost</h1><p>Stones.</p>').page
   const id = (name: string, at: number | string = 0): string => `${courseId}-${name}-${at}`
   await transaction(async (db) => {
-    const entry = async (name: string, kind: 'page' | 'discussion' | 'assignment' | 'exercise' | 'book' | 'chapter' | 'link' | 'note', parentId: string, at: number): Promise<void> => {
+    const entry = async (
+      name: string,
+      kind: 'page' | 'discussion' | 'assignment' | 'exercise' | 'book' | 'chapter' | 'link' | 'note',
+      parentId: string,
+      at: number,
+    ): Promise<void> => {
       await createDocument(db, courseId, id(name, at), page)
       await insertEntries(db, courseId, [{ id: id(name, at), parentId, kind, title: name, documentId: id(name, at) }])
       if (kind === 'exercise') {
@@ -40,17 +44,39 @@ async function fill(courseId: string, size: number): Promise<void> {
       if (!published.ok) throw new Error(published.reason)
       if (kind === 'page') await insertPublished(db, id(name, at), 'author', { version: 1, page }, 'again', 2)
     }
-    await insertEntries(db, courseId, [{ id: id('unit'), parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
-    await insertEntries(db, courseId, [{ id: id('lesson'), parentId: id('unit'), kind: 'lesson', title: 'Lesson', documentId: null }])
+    await insertEntries(db, courseId, [
+      { id: id('unit'), parentId: null, kind: 'unit', title: 'Unit', documentId: null },
+    ])
+    await insertEntries(db, courseId, [
+      { id: id('lesson'), parentId: id('unit'), kind: 'lesson', title: 'Lesson', documentId: null },
+    ])
     for (let at = 0; at < size; at++) {
-      for (const kind of ['page', 'note', 'discussion', 'assignment', 'exercise', 'book', 'link'] as const) await entry(kind, kind, id('lesson'), at)
+      for (const kind of ['page', 'note', 'discussion', 'assignment', 'exercise', 'book', 'link'] as const)
+        await entry(kind, kind, id('lesson'), at)
       await entry('chapter', 'chapter', id('book'), at)
-      await db.query(`insert into posts (id, entry_id, root_id, person_id, content, html, words) values ($1, $2, $1, 'author', '{}', '<p>frost</p>', 'frost')`, [id('post', at), id('discussion')])
-      await db.query(`insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words) values ($1, $2, $3, $3, 'author', '{}', '<p>frost</p>', 'frost')`, [id('reply', at), id('discussion'), id('post', at)])
-      await db.query(`insert into submissions (entry_id, person_id, number, content, html, is_late) values ($1, 'student', $2, $3, '<p>done</p>', false)`, [id('assignment'), at + 1, JSON.stringify(say('done'))])
-      await db.query(`insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, finished_at) values ($1, $2, 'student', $3, $2, 1, 7, now())`, [id('attempt', at), id('exercise'), at + 1])
-      await db.query(`insert into notices (person_id, course_id, entry_id, sort, words, address) values ('student', $1, $2, 'reply', 'new', '/')`, [courseId, id('page')])
-      await db.query(`insert into progress (entry_id, person_id, done_at) values ($1, 'student', now())`, [id('page', at)])
+      await db.query(
+        `insert into posts (id, entry_id, root_id, person_id, content, html, words) values ($1, $2, $1, 'author', '{}', '<p>frost</p>', 'frost')`,
+        [id('post', at), id('discussion')],
+      )
+      await db.query(
+        `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words) values ($1, $2, $3, $3, 'author', '{}', '<p>frost</p>', 'frost')`,
+        [id('reply', at), id('discussion'), id('post', at)],
+      )
+      await db.query(
+        `insert into submissions (entry_id, person_id, number, content, html, is_late) values ($1, 'student', $2, $3, '<p>done</p>', false)`,
+        [id('assignment'), at + 1, JSON.stringify(say('done'))],
+      )
+      await db.query(
+        `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, finished_at) values ($1, $2, 'student', $3, $2, 1, 7, now())`,
+        [id('attempt', at), id('exercise'), at + 1],
+      )
+      await db.query(
+        `insert into notices (person_id, course_id, entry_id, sort, words, address) values ('student', $1, $2, 'reply', 'new', '/')`,
+        [courseId, id('page')],
+      )
+      await db.query(`insert into progress (entry_id, person_id, done_at) values ($1, 'student', now())`, [
+        id('page', at),
+      ])
     }
   })
 }
@@ -62,13 +88,21 @@ beforeAll(async () => {
   await makeSchool(pool)
   await prepareJobs()
   await pool.query(`insert into courses (id, title) values ('small', 'Small'), ('large', 'Large')`)
-  await pool.query(`insert into memberships select course, person, role from (values ('small'), ('large')) c (course), (values ('student', 'student'), ('author', 'author')) p (person, role)`)
+  await pool.query(
+    `insert into memberships select course, person, role from (values ('small'), ('large')) c (course), (values ('student', 'student'), ('author', 'author')) p (person, role)`,
+  )
   await fill('small', 1)
   await fill('large', 30)
   proxy = await countingProxy(url)
   app = await startApp(proxy.url)
   // What an older renderer wrote is written anew when a process starts; that is no part of any screen.
-  await vi.waitFor(async () => expect((await pool.query(`select 1 from graphile_worker.jobs where task_identifier = 'renew-renderings'`)).rowCount).toBe(0), { timeout: 30_000, interval: 200 })
+  await vi.waitFor(
+    async () =>
+      expect(
+        (await pool.query(`select 1 from graphile_worker.jobs where task_identifier = 'renew-renderings'`)).rowCount,
+      ).toBe(0),
+    { timeout: 30_000, interval: 200 },
+  )
   await pool.end()
   cookies = { student: await cookieFor(url, app.port, 'student'), author: await cookieFor(url, app.port, 'author') }
 })

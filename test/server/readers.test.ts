@@ -15,18 +15,34 @@ let app: RunningApp
 
 beforeAll(async () => {
   await makeSchool(pool)
-  await pool.query(`insert into people (id, name, email, password_hash, colour) select 's' || n, 'Student ' || lpad(n::text, 5, '0'), 's' || n || '@test.example', 'none', '#46586b' from generate_series(1, $1::int) as n`, [STUDENTS])
-  await pool.query(`insert into memberships select 'course', 's' || n, 'student' from generate_series(1, $1::int) as n`, [STUDENTS])
+  await pool.query(
+    `insert into people (id, name, email, password_hash, colour) select 's' || n, 'Student ' || lpad(n::text, 5, '0'), 's' || n || '@test.example', 'none', '#46586b' from generate_series(1, $1::int) as n`,
+    [STUDENTS],
+  )
+  await pool.query(
+    `insert into memberships select 'course', 's' || n, 'student' from generate_series(1, $1::int) as n`,
+    [STUDENTS],
+  )
   await transaction(async (db) => {
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
     for (const id of ['one', 'two']) await createDocument(db, 'course', id, id)
-    await insertEntries(db, 'course', ['one', 'two'].map((id) => ({ id, parentId: 'unit', kind: 'page' as const, title: id, documentId: id })))
+    await insertEntries(
+      db,
+      'course',
+      ['one', 'two'].map((id) => ({ id, parentId: 'unit', kind: 'page' as const, title: id, documentId: id })),
+    )
   })
   for (const id of ['one', 'two']) await publish(id, 'author', { note: '', version: 0 })
-  await pool.query(`insert into progress (entry_id, person_id, done_at) select 'two', 's' || n, now() from generate_series(1, 500) as n`)
+  await pool.query(
+    `insert into progress (entry_id, person_id, done_at) select 'two', 's' || n, now() from generate_series(1, 500) as n`,
+  )
   // What students do in other courses is none of this one's.
-  await pool.query(`insert into plan_entries (id, course_id, kind, title, position) values ('far', 'other', 'unit', 'Far', 0)`)
-  await pool.query(`insert into progress (entry_id, person_id, done_at) select 'far', 's' || n, now() from generate_series(1, 100) as n`)
+  await pool.query(
+    `insert into plan_entries (id, course_id, kind, title, position) values ('far', 'other', 'unit', 'Far', 0)`,
+  )
+  await pool.query(
+    `insert into progress (entry_id, person_id, done_at) select 'far', 's' || n, now() from generate_series(1, 100) as n`,
+  )
   app = await startApp(url)
 })
 afterAll(async () => {
@@ -36,12 +52,22 @@ afterAll(async () => {
 
 test('students come in parts, by name, with what they did in this course alone', async () => {
   const page = await listStudentReadings(pool, 'course', { words: '', skip: 29, most: 2 })
-  expect(page.map(({ name, done }) => [name, done])).toEqual([['Student 00030', ['two']], ['Student 00031', ['two']]])
-  expect((await listStudentReadings(pool, 'course', { words: '002', skip: 0, most: 500 })).every(({ name }) => name.includes('002'))).toBe(true)
+  expect(page.map(({ name, done }) => [name, done])).toEqual([
+    ['Student 00030', ['two']],
+    ['Student 00031', ['two']],
+  ])
+  expect(
+    (await listStudentReadings(pool, 'course', { words: '002', skip: 0, most: 500 })).every(({ name }) =>
+      name.includes('002'),
+    ),
+  ).toBe(true)
   // A sign of the pattern language is a letter of a name like any other.
   expect(await listStudentReadings(pool, 'course', { words: '%', skip: 0, most: 5 })).toEqual([])
   expect(await countStudents(pool, 'course', '00030')).toEqual({ all: STUDENTS + 1, found: 1 })
-  expect((await listItemReadings(pool, 'course')).map(({ id, done }) => [id, done]).sort()).toEqual([['one', 0], ['two', 500]])
+  expect((await listItemReadings(pool, 'course')).map(({ id, done }) => [id, done]).sort()).toEqual([
+    ['one', 0],
+    ['two', 500],
+  ])
 })
 
 test('the screen answers in parts under 100 kB, whoever is looked for', async () => {
@@ -52,5 +78,7 @@ test('the screen answers in parts under 100 kB, whoever is looked for', async ()
     expect(response.status, query).toBe(200)
     expect(text.length, query).toBeLessThan(100_000)
   }
-  expect(await (await fetch(`${app.address}/courses/course/readers?from=2970`, { headers: { cookie } })).text()).toContain('Student 03000')
+  expect(
+    await (await fetch(`${app.address}/courses/course/readers?from=2970`, { headers: { cookie } })).text(),
+  ).toContain('Student 03000')
 })

@@ -30,14 +30,28 @@ const { findQuestion, insertQuestion } = await import('../../server/questions/qu
 const { addQuestion, keepQuestion } = await import('../../server/questions/bank.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 
-const PIXEL = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64')
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+)
 
 /** Everything that must not come out of the course “course”: of another course, handed in, deleted, and (to students) not published. */
 const FOREIGN = ['elsewhere', 'handed-in', 'deleted', 'nowhere'] as const
 
-const picture = (item: string): object => ({ type: 'picture', attrs: { item, width: 1, height: 1, alt: item, description: '', widthPercent: 100, align: 'center' }, content: [{ type: 'caption' }] })
-const pageWith = (items: readonly string[]) => pageFromJson({ type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'Planted' }] }, ...items.map(picture)] })
-const passageWith = (item: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'look' }] }, picture(item)] })
+const picture = (item: string): object => ({
+  type: 'picture',
+  attrs: { item, width: 1, height: 1, alt: item, description: '', widthPercent: 100, align: 'center' },
+  content: [{ type: 'caption' }],
+})
+const pageWith = (items: readonly string[]) =>
+  pageFromJson({
+    type: 'doc',
+    content: [{ type: 'title', content: [{ type: 'text', text: 'Planted' }] }, ...items.map(picture)],
+  })
+const passageWith = (item: string): object => ({
+  type: 'passage',
+  content: [{ type: 'paragraph', content: [{ type: 'text', text: 'look' }] }, picture(item)],
+})
 
 beforeAll(async () => {
   await makeSchool(pool)
@@ -46,7 +60,18 @@ beforeAll(async () => {
     let byte = 0
     const add = async (id: string, courseId: string, personId: string, isContribution = false): Promise<void> => {
       const hash = await keepBytes(db, Buffer.concat([PIXEL, Buffer.from([byte++])]))
-      await insertShelfItem(db, { id, courseId, hash, name: `${id}.png`, mediaType: 'image/png', width: 1, height: 1, isReady: true, isContribution, personId })
+      await insertShelfItem(db, {
+        id,
+        courseId,
+        hash,
+        name: `${id}.png`,
+        mediaType: 'image/png',
+        width: 1,
+        height: 1,
+        isReady: true,
+        isContribution,
+        personId,
+      })
     }
     await add('own', 'course', 'author')
     await add('unpublished', 'course', 'author')
@@ -64,7 +89,9 @@ beforeAll(async () => {
     ])
     await db.query(`insert into courses (id, title) values ('third', 'Third')`)
     await db.query(`insert into memberships values ('third', 'author', 'author')`)
-    await db.query(`insert into plan_entries (id, course_id, kind, title, position) values ('third-unit', 'third', 'unit', 'Unit', 0)`)
+    await db.query(
+      `insert into plan_entries (id, course_id, kind, title, position) values ('third-unit', 'third', 'unit', 'Unit', 0)`,
+    )
   })
   for (const id of ['planted', 'talk', 'closed']) await publish(id, 'author', { note: '', version: 0 })
 })
@@ -79,15 +106,32 @@ test('publishing shows readers none of them', async () => {
 test('taking a page out brings out none of them, in whatever manner', async () => {
   for (const manner of ['written', 'published'] as const)
     for (const areOriginals of [true, false]) {
-      const gathered = await gather({ id: 'course', language: 'en', direction: 'ltr' }, 'planted', manner, areOriginals, () => Promise.resolve())
+      const gathered = await gather(
+        { id: 'course', language: 'en', direction: 'ltr' },
+        'planted',
+        manner,
+        areOriginals,
+        () => Promise.resolve(),
+      )
       expect(gathered.ok && [...gathered.book.pictures.keys()]).toEqual(['own'])
     }
 })
 
 test('a template carries none of them into another course', async () => {
-  const kept = await saveTemplate('course', 'author', { entryId: 'planted', name: 'Planted', description: '', reach: 'everyone', names: {} })
+  const kept = await saveTemplate('course', 'author', {
+    entryId: 'planted',
+    name: 'Planted',
+    description: '',
+    reach: 'everyone',
+    names: {},
+  })
   if (!kept.ok) throw new Error(kept.reason)
-  const made = await makeFromTemplate('third', 'author', { templateId: kept.id, afterId: 'third-unit', title: 'Made', values: {} })
+  const made = await makeFromTemplate('third', 'author', {
+    templateId: kept.id,
+    afterId: 'third-unit',
+    title: 'Made',
+    values: {},
+  })
   expect(made.ok).toBe(true)
   const { rows } = await pool.query(`select s.name from shelf_items s where s.course_id = 'third'`)
   expect(rows).toEqual([{ name: 'own.png' }])
@@ -101,13 +145,25 @@ function plantedPage(random: Random): { page: ReturnType<typeof pageFromJson>; o
     return random.pick([
       () => ({ type: 'box', content: [inner] }),
       () => ({ type: 'quotation', content: [inner] }),
-      () => ({ type: 'columns', content: [{ type: 'column', content: [inner] }, { type: 'column', content: [{ type: 'paragraph' }] }] }),
+      () => ({
+        type: 'columns',
+        content: [
+          { type: 'column', content: [inner] },
+          { type: 'column', content: [{ type: 'paragraph' }] },
+        ],
+      }),
       () => ({ type: 'reveal', content: [{ type: 'partTitle', content: [{ type: 'text', text: 'More' }] }, inner] }),
       () => ({ type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph' }, inner] }] }),
     ])()
   }
   const items = Array.from({ length: 1 + random.below(5) }, () => random.pick(['own', ...FOREIGN]))
-  const page = pageFromJson({ type: 'doc', content: [{ type: 'title', content: [{ type: 'text', text: 'Planted' }] }, ...items.map((item) => held(picture(item), random.below(4)))] })
+  const page = pageFromJson({
+    type: 'doc',
+    content: [
+      { type: 'title', content: [{ type: 'text', text: 'Planted' }] },
+      ...items.map((item) => held(picture(item), random.below(4))),
+    ],
+  })
   page.check()
   return { page, own: items.includes('own') }
 }
@@ -121,37 +177,106 @@ test('wherever in a page they are planted: of 60 generated pages none brings out
       await insertEntries(db, 'course', [{ id, parentId: 'unit', kind: 'page', title: id, documentId: id }])
     })
     expect(await publish(id, 'author', { note: '', version: 0 }), id).toMatchObject({ ok: true })
-    const shown = (await pool.query<{ item_id: string }>('select item_id from edition_items where document_id = $1', [id])).rows.map((row) => row.item_id)
+    const shown = (
+      await pool.query<{ item_id: string }>('select item_id from edition_items where document_id = $1', [id])
+    ).rows.map((row) => row.item_id)
     expect(shown, id).toEqual(own ? ['own'] : [])
-    const gathered = await gather({ id: 'course', language: 'en', direction: 'ltr' }, id, 'published', true, () => Promise.resolve())
+    const gathered = await gather({ id: 'course', language: 'en', direction: 'ltr' }, id, 'published', true, () =>
+      Promise.resolve(),
+    )
     expect(gathered.ok && [...gathered.book.pictures.keys()], id).toEqual(own ? ['own'] : [])
-    const kept = await saveTemplate('course', 'author', { entryId: id, name: id, description: '', reach: 'everyone', names: {} })
-    expect(kept.ok && (await makeFromTemplate('third', 'author', { templateId: kept.id, afterId: 'third-unit', title: id, values: {} })).ok, id).toBe(true)
+    const kept = await saveTemplate('course', 'author', {
+      entryId: id,
+      name: id,
+      description: '',
+      reach: 'everyone',
+      names: {},
+    })
+    expect(
+      kept.ok &&
+        (
+          await makeFromTemplate('third', 'author', {
+            templateId: kept.id,
+            afterId: 'third-unit',
+            title: id,
+            values: {},
+          })
+        ).ok,
+      id,
+    ).toBe(true)
   }
-  expect((await pool.query(`select s.name from shelf_items s where s.course_id = 'third'`)).rows).toEqual([{ name: 'own.png' }])
+  expect((await pool.query(`select s.name from shelf_items s where s.course_id = 'third'`)).rows).toEqual([
+    { name: 'own.png' },
+  ])
   for (const item of FOREIGN) expect((await findItemAccess(pool, item, 'guest'))?.isReached ?? false, item).toBe(false)
 })
 
 test('what is pasted from another course becomes this course’s own when the writer may write there, else its words', async () => {
   await transaction(async (db) => {
     const hash = await keepBytes(db, Buffer.concat([PIXEL, Buffer.from('of the third')]))
-    await insertShelfItem(db, { id: 'of-third', courseId: 'third', hash, name: 'of-third.png', mediaType: 'image/png', width: 1, height: 1, isReady: false, isContribution: false, personId: 'author' })
-    for (const [id, courseId] of [['their-question', 'other'], ['my-question', 'third']] as const) {
+    await insertShelfItem(db, {
+      id: 'of-third',
+      courseId: 'third',
+      hash,
+      name: 'of-third.png',
+      mediaType: 'image/png',
+      width: 1,
+      height: 1,
+      isReady: false,
+      isContribution: false,
+      personId: 'author',
+    })
+    for (const [id, courseId] of [
+      ['their-question', 'other'],
+      ['my-question', 'third'],
+    ] as const) {
       const content = { ...blankQuestion('one', () => 'c'), prompt: passageWith('of-third') }
-      await insertQuestion(db, courseId, null, courseId === 'other' ? 'outsider' : 'author', { id, title: id, kind: 'one', content: JSON.stringify(content), words: 'look' })
+      await insertQuestion(db, courseId, null, courseId === 'other' ? 'outsider' : 'author', {
+        id,
+        title: id,
+        kind: 'one',
+        content: JSON.stringify(content),
+        words: 'look',
+      })
     }
     await createDocument(db, 'course', 'pasted', 'Pasted')
   })
   const question = (id: string): object => ({ type: 'bankQuestion', attrs: { question: id } })
-  const content = [...['own', 'of-third', 'elsewhere', 'handed-in', 'nowhere'].map(picture), question('my-question'), question('their-question')]
-  const answer = await acceptBatch('pasted', 'author', { id: 'paste', base: 0, client: 'tab', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 8, to: 8, slice: { content } }] })
-  expect(answer).toMatchObject({ status: 'taken', note: expect.stringMatching(/^2 pictures were left out.*A question was left out/) })
+  const content = [
+    ...['own', 'of-third', 'elsewhere', 'handed-in', 'nowhere'].map(picture),
+    question('my-question'),
+    question('their-question'),
+  ]
+  const answer = await acceptBatch('pasted', 'author', {
+    id: 'paste',
+    base: 0,
+    client: 'tab',
+    schemaVersion: SCHEMA_VERSION,
+    steps: [{ stepType: 'replace', from: 8, to: 8, slice: { content } }],
+  })
+  expect(answer).toMatchObject({
+    status: 'taken',
+    note: expect.stringMatching(/^2 pictures were left out.*A question was left out/),
+  })
   const tree = (await currentTree(pool, 'pasted'))!
   const blocks = tree.page.content.content.slice(1, -1)
-  expect(blocks.map(({ type, textContent }) => [type.name, textContent])).toEqual([['picture', ''], ['picture', ''], ['paragraph', 'elsewhere'], ['paragraph', 'handed-in'], ['picture', ''], ['bankQuestion', ''], ['bankQuestion', '']])
+  expect(blocks.map(({ type, textContent }) => [type.name, textContent])).toEqual([
+    ['picture', ''],
+    ['picture', ''],
+    ['paragraph', 'elsewhere'],
+    ['paragraph', 'handed-in'],
+    ['picture', ''],
+    ['bankQuestion', ''],
+    ['bankQuestion', ''],
+  ])
   const copy = String(blocks[1]!.attrs.item)
-  expect((await pool.query(`select course_id, name from shelf_items where id = $1::text`, [copy])).rows).toEqual([{ course_id: 'course', name: 'of-third.png' }])
-  expect((await pool.query(`select 1 from graphile_worker.jobs where key = $1::text`, ['renditions-' + copy])).rowCount, 'a copy whose renditions are not made yet gets its own').toBe(1)
+  expect((await pool.query(`select course_id, name from shelf_items where id = $1::text`, [copy])).rows).toEqual([
+    { course_id: 'course', name: 'of-third.png' },
+  ])
+  expect(
+    (await pool.query(`select 1 from graphile_worker.jobs where key = $1::text`, ['renditions-' + copy])).rowCount,
+    'a copy whose renditions are not made yet gets its own',
+  ).toBe(1)
   expect(blocks[6]!.attrs.question).toBe('none')
   const copied = await findQuestion(pool, 'course', String(blocks[5]!.attrs.question))
   expect(copied?.title).toBe('my-question')
@@ -160,7 +285,13 @@ test('what is pasted from another course becomes this course’s own when the wr
   dropTree('pasted')
   expect((await currentTree(pool, 'pasted'))!.page.eq(tree.page)).toBe(true)
   // A setting changed by hand is looked at like what is pasted.
-  const changed = await acceptBatch('pasted', 'author', { id: 'by hand', base: tree.version, client: 'tab', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'attr', pos: 8, attr: 'item', value: 'elsewhere' }] })
+  const changed = await acceptBatch('pasted', 'author', {
+    id: 'by hand',
+    base: tree.version,
+    client: 'tab',
+    schemaVersion: SCHEMA_VERSION,
+    steps: [{ stepType: 'attr', pos: 8, attr: 'item', value: 'elsewhere' }],
+  })
   expect(changed).toMatchObject({ note: expect.stringContaining('A picture was left out') })
   expect((await currentTree(pool, 'pasted'))!.page.child(1).textContent).toBe('own')
 })
@@ -168,42 +299,106 @@ test('what is pasted from another course becomes this course’s own when the wr
 test('a question takes only pictures that its course may show', async () => {
   const content = { ...blankQuestion('one', () => 'c'), prompt: passageWith('elsewhere'), solution: passageWith('own') }
   expect(await addQuestion('course', null, 'author', 'planted-question', 'Planted', content)).toBe(true)
-  expect(await keepQuestion('course', 'author', 1, 'planted-question', 'Planted', { ...content, hints: [passageWith('handed-in')] })).toBe(2)
+  expect(
+    await keepQuestion('course', 'author', 1, 'planted-question', 'Planted', {
+      ...content,
+      hints: [passageWith('handed-in')],
+    }),
+  ).toBe(2)
   const kept = (await findQuestion(pool, 'course', 'planted-question'))!.content
   expect(textsOf(kept).flatMap((text) => shelfItemsOf(passageFromJson(text)))).toEqual(['own'])
   expect(plainText(passageFromJson(kept.prompt))).toContain('elsewhere')
 })
 
 test('a post shows nothing that its writer may not show', async () => {
-  for (const item of [...FOREIGN.filter((each) => each !== 'handed-in'), 'unpublished']) expect(await writePost(await visitor('student', 'talk'), { id: `post-${item}`, parentId: null, unsafeContent: passageWith(item) }), item).toMatchObject({ ok: false, reason: expect.stringContaining('A picture in it') })
-  expect(await writePost(await visitor('author', 'talk'), { id: 'of-a-student', parentId: null, unsafeContent: passageWith('handed-in') })).toMatchObject({ ok: false })
+  for (const item of [...FOREIGN.filter((each) => each !== 'handed-in'), 'unpublished'])
+    expect(
+      await writePost(await visitor('student', 'talk'), {
+        id: `post-${item}`,
+        parentId: null,
+        unsafeContent: passageWith(item),
+      }),
+      item,
+    ).toMatchObject({ ok: false, reason: expect.stringContaining('A picture in it') })
+  expect(
+    await writePost(await visitor('author', 'talk'), {
+      id: 'of-a-student',
+      parentId: null,
+      unsafeContent: passageWith('handed-in'),
+    }),
+  ).toMatchObject({ ok: false })
   expect(await findItemAccess(pool, 'unpublished', 'guest')).toMatchObject({ isReached: false })
   // What readers see already, and for authors what lies on the shelf, may be shown.
-  expect(await writePost(await visitor('student', 'talk'), { id: 'fine', parentId: null, unsafeContent: passageWith('own') })).toMatchObject({ ok: true })
-  expect(await writePost(await visitor('author', 'talk'), { id: 'of-the-shelf', parentId: null, unsafeContent: passageWith('unpublished') })).toMatchObject({ ok: true })
-  expect(await rewritePost(await visitor('student', 'talk'), 'fine', passageWith('elsewhere'))).toMatchObject({ ok: false })
+  expect(
+    await writePost(await visitor('student', 'talk'), {
+      id: 'fine',
+      parentId: null,
+      unsafeContent: passageWith('own'),
+    }),
+  ).toMatchObject({ ok: true })
+  expect(
+    await writePost(await visitor('author', 'talk'), {
+      id: 'of-the-shelf',
+      parentId: null,
+      unsafeContent: passageWith('unpublished'),
+    }),
+  ).toMatchObject({ ok: true })
+  expect(await rewritePost(await visitor('student', 'talk'), 'fine', passageWith('elsewhere'))).toMatchObject({
+    ok: false,
+  })
 })
 
 test('a post is changed only where it stands, and an id that is taken gives nothing away', async () => {
-  await writePost(await visitor('student', 'closed'), { id: 'in-closed', parentId: null, unsafeContent: passageWith('own') })
+  await writePost(await visitor('student', 'closed'), {
+    id: 'in-closed',
+    parentId: null,
+    unsafeContent: passageWith('own'),
+  })
   await pool.query(`update plan_entries set settings = '{"isLocked":true}' where id = 'closed'`)
-  expect(await rewritePost(await visitor('student', 'talk'), 'in-closed', { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'changed' }] }] })).toMatchObject({ ok: false })
+  expect(
+    await rewritePost(await visitor('student', 'talk'), 'in-closed', {
+      type: 'passage',
+      content: [{ type: 'paragraph', content: [{ type: 'text', text: 'changed' }] }],
+    }),
+  ).toMatchObject({ ok: false })
   expect((await pool.query(`select words from posts where id = 'in-closed'`)).rows[0]).toEqual({ words: 'look' })
-  const theirs = await writePost(await visitor('author', 'talk'), { id: 'fine', parentId: null, unsafeContent: { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'mine' }] }] } })
+  const theirs = await writePost(await visitor('author', 'talk'), {
+    id: 'fine',
+    parentId: null,
+    unsafeContent: { type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'mine' }] }] },
+  })
   expect(theirs).toMatchObject({ ok: false })
   expect(JSON.stringify(theirs)).not.toContain('look')
 })
 
 test('a player of a host that is not allowed becomes a link card in a post, and in its preview', async () => {
-  const player = { type: 'passage', content: [{ type: 'player', attrs: { address: 'https://other.example/embed/1', link: 'https://other.example/v/1', title: 'A film', width: 640, height: 360 } }] }
-  expect(await writePost(await visitor('student', 'talk'), { id: 'with-player', parentId: null, unsafeContent: player })).toMatchObject({ ok: true, post: { html: expect.stringContaining('link-card') } })
+  const player = {
+    type: 'passage',
+    content: [
+      {
+        type: 'player',
+        attrs: {
+          address: 'https://other.example/embed/1',
+          link: 'https://other.example/v/1',
+          title: 'A film',
+          width: 640,
+          height: 360,
+        },
+      },
+    ],
+  }
+  expect(
+    await writePost(await visitor('student', 'talk'), { id: 'with-player', parentId: null, unsafeContent: player }),
+  ).toMatchObject({ ok: true, post: { html: expect.stringContaining('link-card') } })
   const { previewAnswer } = await import('../../server/discussions/preview.server.ts')
   const preview = (await (await previewAnswer(await visitor('student', 'talk'), player)).json()) as { html: string }
   expect(preview.html).toContain('https://other.example/v/1')
   expect(preview.html).not.toContain('<iframe')
   await pool.query(`insert into embed_hosts (origin, name) values ('https://other.example', 'Other')`)
   ;(await import('../../server/embeds/allowed.server.ts')).forgetHosts()
-  expect(await writePost(await visitor('student', 'talk'), { id: 'with-allowed', parentId: null, unsafeContent: player })).toMatchObject({ ok: true, post: { html: expect.stringContaining('<iframe') } })
+  expect(
+    await writePost(await visitor('student', 'talk'), { id: 'with-allowed', parentId: null, unsafeContent: player }),
+  ).toMatchObject({ ok: true, post: { html: expect.stringContaining('<iframe') } })
   // Whoever only reads has nothing to preview.
   expect((await previewAnswer(await visitor('guest', 'talk'), player)).status).toBe(422)
 })

@@ -18,8 +18,14 @@ beforeAll(async () => {
   return () => pool.end()
 })
 
-const text = (at: number, words: string): unknown => ({ stepType: 'replace', from: at, to: at, slice: { content: [{ type: 'text', text: words }] } })
-const send = (document: string, base: number, steps: unknown, id = `b${Math.random()}`.replace('.', '')) => acceptBatch(document, 'author', { id, base, client: 'test', schemaVersion: SCHEMA_VERSION, steps })
+const text = (at: number, words: string): unknown => ({
+  stepType: 'replace',
+  from: at,
+  to: at,
+  slice: { content: [{ type: 'text', text: words }] },
+})
+const send = (document: string, base: number, steps: unknown, id = `b${Math.random()}`.replace('.', '')) =>
+  acceptBatch(document, 'author', { id, base, client: 'test', schemaVersion: SCHEMA_VERSION, steps })
 
 test('a batch is taken once, however often it is sent', async () => {
   const taken = { status: 'taken', from: 0, to: 1, before: [], steps: null }
@@ -31,7 +37,13 @@ test('a batch is taken once, however often it is sent', async () => {
 
 test('whoever is late is moved over what came first, and gets it', async () => {
   const answer = await send('page', 0, [text(8, 'late'), text(12, 'r')], 'late')
-  expect(answer).toMatchObject({ status: 'taken', from: 1, to: 2, before: [{ id: 'first', from: 0, to: 1, person: 'author' }], steps: [{ from: 11, slice: { content: [{ text: 'later' }] } }] })
+  expect(answer).toMatchObject({
+    status: 'taken',
+    from: 1,
+    to: 2,
+    before: [{ id: 'first', from: 0, to: 1, person: 'author' }],
+    steps: [{ from: 11, slice: { content: [{ text: 'later' }] } }],
+  })
   expect((await currentTree(pool, 'page'))?.page.textContent).toBe('Wallsonelater')
 })
 
@@ -44,8 +56,26 @@ test('a late batch sent again is taken once, by a process that remembers nothing
 })
 
 test('a batch of which nothing has a place any more is taken as nothing, however often it comes', async () => {
-  await send('page', 2, [{ stepType: 'replace', from: 7, to: 17, slice: { content: [{ type: 'paragraph', content: [{ type: 'text', text: 'anew' }] }] } }], 'anew')
-  for (let attempt = 0; attempt < 2; attempt++) expect(await send('page', 2, [text(10, 'nowhere')], 'nowhere')).toMatchObject({ status: 'taken', from: 3, to: 3, steps: [] })
+  await send(
+    'page',
+    2,
+    [
+      {
+        stepType: 'replace',
+        from: 7,
+        to: 17,
+        slice: { content: [{ type: 'paragraph', content: [{ type: 'text', text: 'anew' }] }] },
+      },
+    ],
+    'anew',
+  )
+  for (let attempt = 0; attempt < 2; attempt++)
+    expect(await send('page', 2, [text(10, 'nowhere')], 'nowhere')).toMatchObject({
+      status: 'taken',
+      from: 3,
+      to: 3,
+      steps: [],
+    })
   const { rows } = await pool.query(`select id from batches where document_id = 'page' order by base`)
   expect(rows.map(({ id }: { id: string }) => id)).toEqual(['first', 'late', 'anew'])
 })
@@ -56,7 +86,9 @@ test('letters typed one by one are one step of the log', async () => {
 
 test('the plan’s title changes with the page or not at all', async () => {
   await send('page', 4, [text(6, 'X')], 'titled')
-  await pool.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('u', 'course', null, 'unit', 'U', 0, null), ('e', 'course', 'u', 'page', 'WallsX', 0, 'page')`)
+  await pool.query(
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('u', 'course', null, 'unit', 'U', 0, null), ('e', 'course', 'u', 'page', 'WallsX', 0, 'page')`,
+  )
   await pool.query(`create function fail() returns trigger language plpgsql as 'begin raise exception ''no''; end'`)
   await pool.query('create trigger fail before update on plan_entries for each row execute function fail()')
   await expect(send('page', 5, [text(7, 'Y')], 'failing')).rejects.toThrow('no')
@@ -78,7 +110,9 @@ test.each([
 })
 
 test('a client of another content model is told to load anew', async () => {
-  expect(await acceptBatch('page', 'author', { id: 'old', base: 1, client: 'test', schemaVersion: 99, steps: [] })).toEqual({ status: 'outdated' })
+  expect(
+    await acceptBatch('page', 'author', { id: 'old', base: 1, client: 'test', schemaVersion: 99, steps: [] }),
+  ).toEqual({ status: 'outdated' })
 })
 
 test('twenty writers at once, as from two processes: each is taken at the first attempt', async () => {
@@ -96,11 +130,19 @@ test('twenty writers at once, as from two processes: each is taken at the first 
 
 test('an uneven table is evened by the system, as a batch of its own', async () => {
   const cell = { type: 'tableCell', content: [{ type: 'paragraph' }] }
-  const table = { type: 'table', content: [{ type: 'tableRow', content: [cell, cell] }, { type: 'tableRow', content: [cell] }] }
+  const table = {
+    type: 'table',
+    content: [
+      { type: 'tableRow', content: [cell, cell] },
+      { type: 'tableRow', content: [cell] },
+    ],
+  }
   await send('tables', 0, [{ stepType: 'replace', from: 7, to: 7, slice: { content: [table] } }])
   const tree = await currentTree(pool, 'tables')
   expect(tree?.page.child(1).children.map((row) => row.childCount)).toEqual([2, 2])
-  const { rows } = await pool.query('select person_id, id from batches where document_id = $1 order by base', ['tables'])
+  const { rows } = await pool.query('select person_id, id from batches where document_id = $1 order by base', [
+    'tables',
+  ])
   expect(rows).toMatchObject([{ person_id: 'author' }, { person_id: null, id: 'system-1' }])
 })
 
@@ -109,7 +151,9 @@ test('the page is the same from snapshot and log, from the log alone, and at eac
   await flushSnapshots()
   dropTree('stored')
   const fromSnapshot = await currentTree(pool, 'stored')
-  expect((await pool.query('select max(version) as max from snapshots where document_id = $1', ['stored'])).rows[0]).toEqual({ max: 60 })
+  expect(
+    (await pool.query('select max(version) as max from snapshots where document_id = $1', ['stored'])).rows[0],
+  ).toEqual({ max: 60 })
   await pool.query('delete from snapshots where document_id = $1 and version > 0', ['stored'])
   dropTree('stored')
   const fromLog = await currentTree(pool, 'stored')
@@ -120,18 +164,29 @@ test('the page is the same from snapshot and log, from the log alone, and at eac
 
 test('old batches become one a sitting; the page at its ends, and now, is the same', async () => {
   const { squash } = await import('../../server/documents/squash.server.ts')
-  await pool.query(`update batches set created_at = now() - interval '40 days' + base * interval '1 minute' + case when base >= 25 then interval '2 hours' else interval '0' end where document_id = 'stored' and base < 50`)
+  await pool.query(
+    `update batches set created_at = now() - interval '40 days' + base * interval '1 minute' + case when base >= 25 then interval '2 hours' else interval '0' end where document_id = 'stored' and base < 50`,
+  )
   dropTree('stored')
   const before = [await treeAt(pool, 'stored', 25), await treeAt(pool, 'stored', 50), await currentTree(pool, 'stored')]
   expect(await transaction((db) => squash(db, 'stored'))).toBe(48)
-  const { rows } = await pool.query<{ base: number; version: number; count: number }>(`select base, version, json_array_length(steps) as count from batches where document_id = 'stored' order by base`)
-  expect(rows.slice(0, 3)).toMatchObject([{ base: 0, version: 25 }, { base: 25, version: 50 }, { base: 50, version: 51 }])
+  const { rows } = await pool.query<{ base: number; version: number; count: number }>(
+    `select base, version, json_array_length(steps) as count from batches where document_id = 'stored' order by base`,
+  )
+  expect(rows.slice(0, 3)).toMatchObject([
+    { base: 0, version: 25 },
+    { base: 25, version: 50 },
+    { base: 50, version: 51 },
+  ])
   dropTree('stored')
   const after = [await treeAt(pool, 'stored', 25), await treeAt(pool, 'stored', 50), await currentTree(pool, 'stored')]
   expect(after.map((tree) => tree?.page.toJSON())).toEqual(before.map((tree) => tree?.page.toJSON()))
   // Work that waited for longer than that builds on a version nobody can replay any more: told, not guessed.
   expect(await treeAt(pool, 'stored', 12)).toBeNull()
-  expect(await send('stored', 12, [text(8, 'x')])).toMatchObject({ status: 'refused', reason: expect.stringContaining('no longer kept step by step') })
+  expect(await send('stored', 12, [text(8, 'x')])).toMatchObject({
+    status: 'refused',
+    reason: expect.stringContaining('no longer kept step by step'),
+  })
   expect(await send('stored', 60, [text(8, 'x')])).toMatchObject({ status: 'taken' })
   expect(await transaction((db) => squash(db, 'stored'))).toBe(0)
   // A browser that was away for so long still learns that what it sent has arrived.

@@ -14,7 +14,12 @@ const { actOnPost, writePost } = await import('../../server/discussions/discussi
 const { searchEditions, searchPosts } = await import('../../server/reading/search.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 
-const PAGES = { walls: '<h1>Walls</h1><p>The hearting fills what the builders leave. Lay it by hand.</p>', ponies: '<h1>Ponies and fields</h1><p>Foals stand behind a gap.</p>', talk: '<h1>Talk</h1><p>Say it.</p>', first: '<h1>First</h1><p>Write first.</p>' }
+const PAGES = {
+  walls: '<h1>Walls</h1><p>The hearting fills what the builders leave. Lay it by hand.</p>',
+  ponies: '<h1>Ponies and fields</h1><p>Foals stand behind a gap.</p>',
+  talk: '<h1>Talk</h1><p>Say it.</p>',
+  first: '<h1>First</h1><p>Write first.</p>',
+}
 const page = (source: string) => ({ version: 0, page: readPage(source).page })
 
 beforeAll(async () => {
@@ -24,14 +29,30 @@ beforeAll(async () => {
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
     for (const [id, source] of Object.entries(PAGES)) {
       await createDocument(db, 'course', id, page(source).page)
-      await insertEntries(db, 'course', [{ id, parentId: 'unit', kind: id === 'walls' || id === 'ponies' ? 'page' : 'discussion', title: id, documentId: id, ...(id === 'first' ? { settings: { postFirst: true } } : {}) }])
+      await insertEntries(db, 'course', [
+        {
+          id,
+          parentId: 'unit',
+          kind: id === 'walls' || id === 'ponies' ? 'page' : 'discussion',
+          title: id,
+          documentId: id,
+          ...(id === 'first' ? { settings: { postFirst: true } } : {}),
+        },
+      ])
       await insertPublished(db, id, 'author', page(source), '', 1)
     }
   })
 })
 
-const search = (typed: string, more = {}) => ({ courseId: 'course', language: 'en', terms: searchTerms(typed)!, entryIds: Object.keys(PAGES), ...more })
-const found = async (typed: string, more = {}): Promise<string[]> => (await searchEditions(pool, search(typed, more))).map(({ entryId }) => entryId)
+const search = (typed: string, more = {}) => ({
+  courseId: 'course',
+  language: 'en',
+  terms: searchTerms(typed)!,
+  entryIds: Object.keys(PAGES),
+  ...more,
+})
+const found = async (typed: string, more = {}): Promise<string[]> =>
+  (await searchEditions(pool, search(typed, more))).map(({ entryId }) => entryId)
 
 test.each([
   ['hearting', ['walls']],
@@ -54,7 +75,20 @@ test('what matches is marked in the form in which it stands', async () => {
   expect((await searchEditions(pool, search('heartin')))[0]!.excerpt).toContain('\u0001hearting\u0002')
   // Far down in a long text, and far from each other.
   const filler = 'Stones lie about. '.repeat(200)
-  await transaction((db) => insertPublished(db, 'ponies', 'author', { version: 1, page: readPage(`<h1>Ponies and fields</h1><p>${filler}Foals stand behind a gap. ${filler}Badgers dig.</p>`).page }, '', 2))
+  await transaction((db) =>
+    insertPublished(
+      db,
+      'ponies',
+      'author',
+      {
+        version: 1,
+        page: readPage(`<h1>Ponies and fields</h1><p>${filler}Foals stand behind a gap. ${filler}Badgers dig.</p>`)
+          .page,
+      },
+      '',
+      2,
+    ),
+  )
   // eslint-disable-next-line no-control-regex -- the signs that mark what matches
   expect((await searchEditions(pool, search('badger foals')))[0]!.excerpt).toMatch(/\u0001(Foals|Badgers)\u0002/)
 })
@@ -62,7 +96,16 @@ test('what matches is marked in the form in which it stands', async () => {
 test('only in the course, only what may be opened, only the newest edition', async () => {
   expect(await found('hearting', { courseId: 'other' })).toEqual([])
   expect(await found('hearting', { entryIds: ['ponies'] })).toEqual([])
-  await transaction((db) => insertPublished(db, 'walls', 'author', { version: 1, page: readPage('<h1>Walls</h1><p>Only copes now.</p>').page }, '', 2))
+  await transaction((db) =>
+    insertPublished(
+      db,
+      'walls',
+      'author',
+      { version: 1, page: readPage('<h1>Walls</h1><p>Only copes now.</p>').page },
+      '',
+      2,
+    ),
+  )
   expect(await found('hearting')).toEqual([])
   expect(await found('cope')).toEqual(['walls'])
 })
@@ -70,14 +113,21 @@ test('only in the course, only what may be opened, only the newest edition', asy
 test('the index is used, whatever the size of the school', async () => {
   const { rows } = await transaction(async (db) => {
     await db.query('set local enable_seqscan = off')
-    return db.query<{ 'QUERY PLAN': string }>(`explain select document_id from editions where search @@ search_query('course', 'en', 'wall:*', '')`)
+    return db.query<{ 'QUERY PLAN': string }>(
+      `explain select document_id from editions where search @@ search_query('course', 'en', 'wall:*', '')`,
+    )
   })
   expect(rows.map((row) => row['QUERY PLAN']).join('\n')).toContain('editions_search')
 })
 
-const words = (text: string): object => ({ type: 'passage', content: [{ type: 'paragraph', content: [{ type: 'text', text }] }] })
-const post = async (who: string, entry: string, id: string, text: string) => writePost(await visitor(who, entry), { id, parentId: null, unsafeContent: words(text) })
-const posts = async (typed: string, personId: string, isAuthor = false): Promise<string[]> => (await searchPosts(pool, search(typed), { personId, isAuthor, postFirstIds: ['first'] })).map(({ postId }) => postId)
+const words = (text: string): object => ({
+  type: 'passage',
+  content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
+})
+const post = async (who: string, entry: string, id: string, text: string) =>
+  writePost(await visitor(who, entry), { id, parentId: null, unsafeContent: words(text) })
+const posts = async (typed: string, personId: string, isAuthor = false): Promise<string[]> =>
+  (await searchPosts(pool, search(typed), { personId, isAuthor, postFirstIds: ['first'] })).map(({ postId }) => postId)
 
 test('posts are found by whoever may see them: not what is hidden or taken back, nor what others wrote before one has written', async () => {
   await post('author', 'talk', 'one', 'Frosted ground moves.')
@@ -110,14 +160,23 @@ test.each([
   ['cy', 'Mae’r waliau cerrig yn hen.', 'wal'],
   ['xx', 'Abcdefg hijk.', 'abcd'],
 ])('in %s “%s” is found by %s', async (language, text, typed) => {
-  const { rows } = await pool.query<{ found: boolean }>(`select search_words('course', $1, 'T', $2) @@ search_query('course', $1, $3, $4) as found`, [language, text, searchTerms(typed)!.words, searchTerms(typed)!.phrases])
+  const { rows } = await pool.query<{ found: boolean }>(
+    `select search_words('course', $1, 'T', $2) @@ search_query('course', $1, $3, $4) as found`,
+    [language, text, searchTerms(typed)!.words, searchTerms(typed)!.phrases],
+  )
   expect(rows[0]!.found).toBe(true)
-  const other = await pool.query<{ found: boolean }>(`select search_words('course', $1, 'T', $2) @@ search_query('other', $1, $3, $4) as found`, [language, text, searchTerms(typed)!.words, searchTerms(typed)!.phrases])
+  const other = await pool.query<{ found: boolean }>(
+    `select search_words('course', $1, 'T', $2) @@ search_query('other', $1, $3, $4) as found`,
+    [language, text, searchTerms(typed)!.words, searchTerms(typed)!.phrases],
+  )
   expect(other.rows[0]!.found).toBe(false)
 })
 
 test('a text as long as ten books is found by its beginning and breaks nothing', async () => {
   const words = Array.from({ length: 300_000 }, (_, at) => `w${at.toString(36)}`).join(' ')
-  const { rows } = await pool.query<{ found: boolean; far: boolean }>(`select v @@ search_query('course', 'en', 'w1', '') as found, v @@ search_query('course', 'en', 'w6f00', '') as far from (select search_words('course', 'en', 'T', $1) as v) made`, [words])
+  const { rows } = await pool.query<{ found: boolean; far: boolean }>(
+    `select v @@ search_query('course', 'en', 'w1', '') as found, v @@ search_query('course', 'en', 'w6f00', '') as far from (select search_words('course', 'en', 'T', $1) as v) made`,
+    [words],
+  )
   expect(rows).toEqual([{ found: true, far: false }])
 })

@@ -37,10 +37,18 @@ afterAll(async () => {
 })
 
 async function page(known = ''): Promise<{ status: number; tag: string; body: string }> {
-  const response = await fetch(`${app.address}/read/course/one`, { headers: { cookie, ...(known ? { 'If-None-Match': known } : {}) } })
+  const response = await fetch(`${app.address}/read/course/one`, {
+    headers: { cookie, ...(known ? { 'If-None-Match': known } : {}) },
+  })
   return { status: response.status, tag: response.headers.get('etag') ?? '', body: await response.text() }
 }
-const post = (fields: Record<string, string>): Promise<unknown> => fetch(`${app.address}/read/course/one`, { method: 'POST', body: new URLSearchParams(fields), headers: { cookie, origin: app.address }, redirect: 'manual' })
+const post = (fields: Record<string, string>): Promise<unknown> =>
+  fetch(`${app.address}/read/course/one`, {
+    method: 'POST',
+    body: new URLSearchParams(fields),
+    headers: { cookie, origin: app.address },
+    redirect: 'manual',
+  })
 const sql = (text: string): Promise<unknown> => withClient(url, (client) => client.query(text))
 
 /** What somebody does, and whether the page says something else afterwards. */
@@ -48,16 +56,53 @@ const CHANGES: readonly (readonly [name: string, act: () => Promise<unknown>])[]
   ['a bookmark', () => post({ intent: 'bookmark' })],
   ['a vote', () => post({ intent: 'helped' })],
   ['read', () => post({ intent: 'done' })],
-  ['another item read', () => sql(`insert into progress (entry_id, person_id, done_at) values ('two', 'student', now())`)],
-  ['a comment', () => sql(`insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p', 'one', 'p', 'author', '{}', 'x', 'x')`)],
-  ['a notice', () => sql(`insert into notices (person_id, course_id, sort, words, address) values ('student', 'course', 'reply', 'x', '/')`)],
+  [
+    'another item read',
+    () => sql(`insert into progress (entry_id, person_id, done_at) values ('two', 'student', now())`),
+  ],
+  [
+    'a comment',
+    () =>
+      sql(
+        `insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p', 'one', 'p', 'author', '{}', 'x', 'x')`,
+      ),
+  ],
+  [
+    'a notice',
+    () =>
+      sql(
+        `insert into notices (person_id, course_id, sort, words, address) values ('student', 'course', 'reply', 'x', '/')`,
+      ),
+  ],
   ['another item published', () => transaction((db) => insertPublished(db, 'draft', 'author', source('now'), '', 1))],
-  ['another item renamed by its next edition', () => transaction((db) => insertPublished(db, 'two', 'author', { version: 1, page: readPage('<h1>Gaps</h1><p>x</p>').page }, '', 2))],
+  [
+    'another item renamed by its next edition',
+    () =>
+      transaction((db) =>
+        insertPublished(db, 'two', 'author', { version: 1, page: readPage('<h1>Gaps</h1><p>x</p>').page }, '', 2),
+      ),
+  ],
   ['the unit renamed', () => sql(`update plan_entries set title = 'First unit' where id = 'unit'`)],
   ['an item deleted', () => sql(`update plan_entries set deleted_at = now() where id = 'draft'`)],
-  ['an item that opens later', () => sql(`update plan_entries set opens_at = now() + interval '3 seconds' where id = 'two'`)],
+  [
+    'an item that opens later',
+    () => sql(`update plan_entries set opens_at = now() + interval '3 seconds' where id = 'two'`),
+  ],
   ['its moment passed', () => new Promise((done) => setTimeout(done, 3100))],
-  ['its own next edition', () => transaction((db) => insertPublished(db, 'one', 'author', { version: 1, page: readPage('<h1>Walls</h1><p>Better.</p>').page }, 'better', 2))],
+  [
+    'its own next edition',
+    () =>
+      transaction((db) =>
+        insertPublished(
+          db,
+          'one',
+          'author',
+          { version: 1, page: readPage('<h1>Walls</h1><p>Better.</p>').page },
+          'better',
+          2,
+        ),
+      ),
+  ],
   ['the course renamed', () => sql(`update courses set title = 'Walls, again' where id = 'course'`)],
   ['another theme', () => Promise.resolve((cookie = `${cookie}; theme=dark`))],
 ]
@@ -77,6 +122,8 @@ test.each(CHANGES)('%s: another page, another tag', async (_name, act) => {
 
 test('one reader’s page is not another’s', async () => {
   const mine = await page()
-  const theirs = await fetch(`${app.address}/read/course/one`, { headers: { cookie: await cookieFor(url, app.port, 'guest'), 'If-None-Match': mine.tag } })
+  const theirs = await fetch(`${app.address}/read/course/one`, {
+    headers: { cookie: await cookieFor(url, app.port, 'guest'), 'If-None-Match': mine.tag },
+  })
   expect(theirs.status).toBe(200)
 })

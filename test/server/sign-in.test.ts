@@ -17,8 +17,15 @@ beforeAll(async () => {
 })
 afterAll(() => app.stop())
 
-const post = (path: string, fields: Record<string, string>, cookie = ''): Promise<Response> => fetch(app.address + path, { method: 'POST', redirect: 'manual', body: new URLSearchParams(fields), headers: { origin: app.address, cookie } })
-const signIn = (email: string, password: string, to = ''): Promise<Response> => post(`/sign-in${to}`, { email, password })
+const post = (path: string, fields: Record<string, string>, cookie = ''): Promise<Response> =>
+  fetch(app.address + path, {
+    method: 'POST',
+    redirect: 'manual',
+    body: new URLSearchParams(fields),
+    headers: { origin: app.address, cookie },
+  })
+const signIn = (email: string, password: string, to = ''): Promise<Response> =>
+  post(`/sign-in${to}`, { email, password })
 
 test('signing in leads back to where one wanted to go, signing out ends the session', async () => {
   const response = await signIn('Author@test.example ', PASSWORD, '?to=%2Fcourses%2Fcourse%2Fplan')
@@ -26,7 +33,10 @@ test('signing in leads back to where one wanted to go, signing out ends the sess
   const header = response.headers.get('set-cookie') ?? ''
   expect(header).toMatch(new RegExp(`^fieldstone-${app.port}=[\\w-]{43}; .*HttpOnly; SameSite=Lax`, 'i'))
   const cookie = header.split(';')[0]!
-  const plan = (): Promise<number> => fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie } }).then(({ status }) => status)
+  const plan = (): Promise<number> =>
+    fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie } }).then(
+      ({ status }) => status,
+    )
   expect(await plan()).toBe(200)
   await post('/sign-out', {}, cookie)
   expect(await plan()).toBe(302)
@@ -34,7 +44,8 @@ test('signing in leads back to where one wanted to go, signing out ends the sess
 
 test('a session gets a new token once a day, and the old one ends', async () => {
   const cookie = (await signIn('coauthor@test.example', PASSWORD)).headers.getSetCookie()[0]!.split(';')[0]!
-  const ask = (value: string): Promise<Response> => fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie: value } })
+  const ask = (value: string): Promise<Response> =>
+    fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie: value } })
   expect((await ask(cookie)).headers.get('set-cookie')).toBeNull()
   await withClient(url, (client) => client.query(`update sessions set rotated_at = now() - interval '25 hours'`))
   const fresh = ((await ask(cookie)).headers.get('set-cookie') ?? '').split(';')[0]!
@@ -49,23 +60,32 @@ test('a session gets a new token once a day, and the old one ends', async () => 
 })
 
 test('a body larger than any form of ours is not read', async () => {
-  const response = await fetch(`${app.address}/sign-in`, { method: 'POST', body: 'x'.repeat(21 * 1024 * 1024), headers: { origin: app.address } })
+  const response = await fetch(`${app.address}/sign-in`, {
+    method: 'POST',
+    body: 'x'.repeat(21 * 1024 * 1024),
+    headers: { origin: app.address },
+  })
   expect(response.status).toBe(413)
 })
 
 test('a wrong name and a wrong password get the same sentence', async () => {
-  const sentence = async (response: Response): Promise<string> => /That name and password don[’&#x27;]+t belong together/.exec(await response.text())?.[0] ?? ''
+  const sentence = async (response: Response): Promise<string> =>
+    /That name and password don[’&#x27;]+t belong together/.exec(await response.text())?.[0] ?? ''
   const [name, password] = [await signIn('nobody@test.example', PASSWORD), await signIn('author@test.example', 'wrong')]
   expect([name.status, password.status]).toEqual([401, 401])
   expect(await sentence(name)).not.toBe('')
-  expect(await sentence(await signIn('author@test.example', 'wrong'))).toBe(await sentence(await signIn('nobody@test.example', 'wrong')))
+  expect(await sentence(await signIn('author@test.example', 'wrong'))).toBe(
+    await sentence(await signIn('nobody@test.example', 'wrong')),
+  )
 })
 
 const DEVICE = /fieldstone-device-\d+=[\w-]{43}/
-const older = (seconds: number): Promise<unknown> => withClient(url, (client) => client.query(`update sign_in_failures set at = at - $1 * interval '1 second'`, [seconds]))
+const older = (seconds: number): Promise<unknown> =>
+  withClient(url, (client) => client.query(`update sign_in_failures set at = at - $1 * interval '1 second'`, [seconds]))
 
 test('after some failures each try waits longer; the wait passes, and others don’t wait', async () => {
-  for (let attempt = 0; attempt < 5; attempt++) expect((await signIn('student@test.example', `guess ${attempt}`)).status).toBe(401)
+  for (let attempt = 0; attempt < 5; attempt++)
+    expect((await signIn('student@test.example', `guess ${attempt}`)).status).toBe(401)
   const told = await signIn('student@test.example', PASSWORD)
   expect(told.status).toBe(429)
   expect(await told.text()).toMatch(/Wait [12] seconds?, then try again/)
@@ -82,14 +102,20 @@ test('after some failures each try waits longer; the wait passes, and others don
 })
 
 test('a hundred guesses at the same moment are not a hundred tries', async () => {
-  const answers = await Promise.all(Array.from({ length: 40 }, (_, guess) => signIn('manager@test.example', `guess ${guess}`)))
+  const answers = await Promise.all(
+    Array.from({ length: 40 }, (_, guess) => signIn('manager@test.example', `guess ${guess}`)),
+  )
   const tried = answers.filter(({ status }) => status === 401).length
   expect(tried).toBeLessThanOrEqual(5)
   expect(answers.filter(({ status }) => status === 429)).toHaveLength(40 - tried)
   await withClient(url, (client) => client.query('delete from sign_in_failures'))
 })
 
-const cookiesOf = (response: Response): string => response.headers.getSetCookie().map((header) => header.split(';')[0]).join('; ')
+const cookiesOf = (response: Response): string =>
+  response.headers
+    .getSetCookie()
+    .map((header) => header.split(';')[0])
+    .join('; ')
 
 test('guesses from elsewhere shut nobody out of a browser they have used; a new browser is told of', async () => {
   const first = await signIn('coauthor@test.example', PASSWORD)
@@ -98,37 +124,65 @@ test('guesses from elsewhere shut nobody out of a browser they have used; a new 
   expect((await signIn('coauthor@test.example', PASSWORD)).status).toBe(429)
   expect((await post('/sign-in', { email: 'coauthor@test.example', password: PASSWORD }, device)).status).toBe(302)
   // In the known browser what goes wrong there counts there.
-  for (let attempt = 0; attempt < 5; attempt++) await post('/sign-in', { email: 'coauthor@test.example', password: 'x' }, device)
+  for (let attempt = 0; attempt < 5; attempt++)
+    await post('/sign-in', { email: 'coauthor@test.example', password: 'x' }, device)
   expect((await post('/sign-in', { email: 'coauthor@test.example', password: PASSWORD }, device)).status).toBe(429)
   await withClient(url, (client) => client.query('delete from sign_in_failures'))
-  const notices = (): Promise<string[]> => withClient(url, async (client) => (await client.query<{ words: string }>(`select words from notices where person_id = 'coauthor' and sort = 'sign-in'`)).rows.map(({ words }) => words))
+  const notices = (): Promise<string[]> =>
+    withClient(url, async (client) =>
+      (
+        await client.query<{ words: string }>(
+          `select words from notices where person_id = 'coauthor' and sort = 'sign-in'`,
+        )
+      ).rows.map(({ words }) => words),
+    )
   const before = (await notices()).length
   await signIn('coauthor@test.example', PASSWORD)
-  expect((await notices()).slice(before)).toEqual([expect.stringContaining('in a browser that you had not used before')])
+  expect((await notices()).slice(before)).toEqual([
+    expect.stringContaining('in a browser that you had not used before'),
+  ])
   // A token that is no device of theirs is as good as none.
   expect((await post('/sign-in', { email: 'author@test.example', password: PASSWORD }, device)).status).toBe(302)
 })
 
 test('a password is changed by whoever knows it; all other sessions end', async () => {
-  const [here, there] = [cookiesOf(await signIn('author@test.example', PASSWORD)), cookiesOf(await signIn('author@test.example', PASSWORD))]
-  const plan = (cookie: string): Promise<number> => fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie } }).then(({ status }) => status)
+  const [here, there] = [
+    cookiesOf(await signIn('author@test.example', PASSWORD)),
+    cookiesOf(await signIn('author@test.example', PASSWORD)),
+  ]
+  const plan = (cookie: string): Promise<number> =>
+    fetch(`${app.address}/courses/course/plan`, { redirect: 'manual', headers: { cookie } }).then(
+      ({ status }) => status,
+    )
   const change = (current: string, fresh: string) => post('/account', { intent: 'password', current, fresh }, here)
   expect((await change('wrong', 'a dozen stones')).status).toBe(422)
   expect(await (await change(PASSWORD, 'short')).text()).toContain('10 characters at least')
   expect([await plan(here), await plan(there)]).toEqual([200, 200])
   expect((await change(PASSWORD, 'a dozen stones')).status).toBe(200)
   expect([await plan(here), await plan(there)]).toEqual([200, 302])
-  expect([(await signIn('author@test.example', PASSWORD)).status, (await signIn('author@test.example', 'a dozen stones')).status]).toEqual([401, 302])
+  expect([
+    (await signIn('author@test.example', PASSWORD)).status,
+    (await signIn('author@test.example', 'a dozen stones')).status,
+  ]).toEqual([401, 302])
   // Signing out everywhere else, on its own.
   expect(await (await post('/account', { intent: 'elsewhere' }, here)).text()).toContain('in 1 other place')
 })
 
 test('a way to a new password is good once, for an hour, and says nothing of who is here', async () => {
-  const ask = async (email: string): Promise<string> => (await (await post('/new-password', { email })).text()).replace(/Request \w+/, '')
+  const ask = async (email: string): Promise<string> =>
+    (await (await post('/new-password', { email })).text()).replace(/Request \w+/, '')
   expect(await ask('nobody@test.example')).toBe(await ask('guest@test.example'))
-  expect(await withClient(url, async (client) => (await client.query('select person_id from password_resets')).rows)).toEqual([{ person_id: 'guest' }])
+  expect(
+    await withClient(url, async (client) => (await client.query('select person_id from password_resets')).rows),
+  ).toEqual([{ person_id: 'guest' }])
   const { createHash } = await import('node:crypto')
-  const put = (token: string, age: string): Promise<unknown> => withClient(url, (client) => client.query(`insert into password_resets (token_hash, person_id, created_at) values ($1, 'guest', now() - $2::interval)`, [createHash('sha256').update(token).digest(), age]))
+  const put = (token: string, age: string): Promise<unknown> =>
+    withClient(url, (client) =>
+      client.query(
+        `insert into password_resets (token_hash, person_id, created_at) values ($1, 'guest', now() - $2::interval)`,
+        [createHash('sha256').update(token).digest(), age],
+      ),
+    )
   const [good, old] = ['g'.repeat(43), 'o'.repeat(43)]
   await put(good, '10 minutes')
   await put(old, '61 minutes')
@@ -141,9 +195,13 @@ test('a way to a new password is good once, for an hour, and says nothing of who
 
 test('a manager’s second step: begun with a code, asked for at each sign-in, each code good once; codes by a second implementation', async () => {
   const here = cookiesOf(await signIn('manager@test.example', PASSWORD))
-  const secret = /name="secret" value="([A-Z2-7]{32})"/.exec(await (await fetch(`${app.address}/account`, { headers: { cookie: here } })).text())![1]!
+  const secret = /name="secret" value="([A-Z2-7]{32})"/.exec(
+    await (await fetch(`${app.address}/account`, { headers: { cookie: here } })).text(),
+  )![1]!
   const now = Math.floor(Date.now() / 30_000)
-  expect((await post('/account', { intent: 'second step', secret, code: code(secret, now + 7) }, here)).status).toBe(422)
+  expect((await post('/account', { intent: 'second step', secret, code: code(secret, now + 7) }, here)).status).toBe(
+    422,
+  )
   expect((await post('/account', { intent: 'second step', secret, code: code(secret, now) }, here)).status).toBe(200)
   const asked = await signIn('manager@test.example', PASSWORD)
   expect([asked.status, asked.headers.getSetCookie()]).toEqual([200, []])
@@ -154,13 +212,22 @@ test('a manager’s second step: begun with a code, asked for at each sign-in, e
   expect((await second(right)).status).toBe(302)
   expect((await second(right)).status).toBe(401)
   const trail = await (await fetch(`${app.address}/audit`, { headers: { cookie: here } })).text()
-  for (const act of ['signed in', 'password changed', 'second step', 'sign-in refused', 'signed out everywhere']) expect(trail).toContain(act)
-  expect((await fetch(`${app.address}/audit`, { headers: { cookie: cookiesOf(await signIn('student@test.example', PASSWORD)) } })).status).toBe(403)
+  for (const act of ['signed in', 'password changed', 'second step', 'sign-in refused', 'signed out everywhere'])
+    expect(trail).toContain(act)
+  expect(
+    (
+      await fetch(`${app.address}/audit`, {
+        headers: { cookie: cookiesOf(await signIn('student@test.example', PASSWORD)) },
+      })
+    ).status,
+  ).toBe(403)
 })
 
 /** RFC 6238 by node:crypto alone, to judge the library by. */
 function code(secret: string, step: number): string {
-  const bits = [...secret].map((sign) => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567'.indexOf(sign).toString(2).padStart(5, '0')).join('')
+  const bits = [...secret]
+    .map((sign) => 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567'.indexOf(sign).toString(2).padStart(5, '0'))
+    .join('')
   const key = Buffer.from(bits.match(/.{8}/g)!.map((byte) => parseInt(byte, 2)))
   const counter = Buffer.alloc(8)
   counter.writeBigUInt64BE(BigInt(step))

@@ -11,46 +11,91 @@ const { insertEntries, listPlan } = await import('../../server/plan/queries.serv
 const { keepBytes } = await import('../../server/shelf/bytes.server.ts')
 const { insertShelfItem, listShelf } = await import('../../server/shelf/queries.server.ts')
 const { currentTree } = await import('../../server/documents/trees.server.ts')
-const { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate, shownTemplate } = await import('../../server/templates/templates.server.ts')
+const { beforeSaving, makeFromTemplate, offeredTemplates, saveTemplate, shownTemplate } =
+  await import('../../server/templates/templates.server.ts')
 const { updateTemplateDeleted } = await import('../../server/templates/queries.server.ts')
 
-const DIARY = '<h1>Site diary</h1><p>At <span data-blank="High Tarn">High Tarn</span> on <span data-blank="12 March">12 March</span>, see <a href="elsewhere">there</a>.</p><figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"></figure>'
+const DIARY =
+  '<h1>Site diary</h1><p>At <span data-blank="High Tarn">High Tarn</span> on <span data-blank="12 March">12 March</span>, see <a href="elsewhere">there</a>.</p><figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"></figure>'
 
 beforeAll(async () => {
   await makeSchool(pool)
   await transaction(async (db) => {
     const hash = await keepBytes(db, Buffer.from('a wall, as bytes'))
-    await insertShelfItem(db, { id: 'wall', courseId: 'course', hash, name: 'wall.png', mediaType: 'image/png', width: 120, height: 80, isReady: true, personId: 'author' })
+    await insertShelfItem(db, {
+      id: 'wall',
+      courseId: 'course',
+      hash,
+      name: 'wall.png',
+      mediaType: 'image/png',
+      width: 120,
+      height: 80,
+      isReady: true,
+      personId: 'author',
+    })
     await createDocument(db, 'course', 'diary', readPage(DIARY).page)
-    for (const course of ['course', 'other']) await insertEntries(db, course, [{ id: `${course}-unit`, parentId: null, kind: 'unit', title: 'Unit', documentId: null }, { id: `${course}-lesson`, parentId: `${course}-unit`, kind: 'lesson', title: 'Lesson', documentId: null }])
-    await insertEntries(db, 'course', [{ id: 'diary', parentId: 'course-lesson', kind: 'page', title: 'Site diary', documentId: 'diary' }])
+    for (const course of ['course', 'other'])
+      await insertEntries(db, course, [
+        { id: `${course}-unit`, parentId: null, kind: 'unit', title: 'Unit', documentId: null },
+        { id: `${course}-lesson`, parentId: `${course}-unit`, kind: 'lesson', title: 'Lesson', documentId: null },
+      ])
+    await insertEntries(db, 'course', [
+      { id: 'diary', parentId: 'course-lesson', kind: 'page', title: 'Site diary', documentId: 'diary' },
+    ])
   })
   return () => pool.end()
 })
 
 const save = async (reach: 'own' | 'course' | 'everyone', name = 'Diary', person = 'author'): Promise<string> => {
-  const saved = await saveTemplate('course', person, { entryId: 'diary', name, description: 'After a day out', reach, names: { 'High Tarn': 'Site', '12 March': 'Day' } })
+  const saved = await saveTemplate('course', person, {
+    entryId: 'diary',
+    name,
+    description: 'After a day out',
+    reach,
+    names: { 'High Tarn': 'Site', '12 March': 'Day' },
+  })
   if (!saved.ok) throw new Error(saved.reason)
   return saved.id
 }
 
 test('a page with two blanks is used in another course, pictures and all', async () => {
-  expect(await beforeSaving('course', 'diary')).toEqual({ title: 'Site diary', blanks: [{ name: 'High Tarn', example: 'High Tarn' }, { name: '12 March', example: '12 March' }] })
+  expect(await beforeSaving('course', 'diary')).toEqual({
+    title: 'Site diary',
+    blanks: [
+      { name: 'High Tarn', example: 'High Tarn' },
+      { name: '12 March', example: '12 March' },
+    ],
+  })
   const id = await save('everyone')
   const offered = (await offeredTemplates('other', 'outsider')).find((each) => each.id === id)!
   expect(offered).toMatchObject({ name: 'Diary', isOwn: false, person: 'Test author' })
   // The list holds no contents: they are asked for one by one.
   expect(JSON.stringify(offered)).not.toContain('blank')
-  expect(await shownTemplate('other', 'outsider', id)).toMatchObject({ blanks: [{ name: 'Site' }, { name: 'Day' }], html: expect.stringContaining('data-blank') })
+  expect(await shownTemplate('other', 'outsider', id)).toMatchObject({
+    blanks: [{ name: 'Site' }, { name: 'Day' }],
+    html: expect.stringContaining('data-blank'),
+  })
   expect(await shownTemplate('other', 'outsider', 'nowhere')).toBeNull()
-  const made = await makeFromTemplate('other', 'outsider', { templateId: id, afterId: 'other-lesson', title: 'Low Moss, May', values: { Site: 'Low Moss' } })
+  const made = await makeFromTemplate('other', 'outsider', {
+    templateId: id,
+    afterId: 'other-lesson',
+    title: 'Low Moss, May',
+    values: { Site: 'Low Moss' },
+  })
   expect(made).toMatchObject({ ok: true, notes: ['1 link to a page of that course became plain words.'] })
   if (!made.ok) return
-  expect((await listPlan(pool, 'other')).find((row) => row.id === made.id)).toMatchObject({ title: 'Low Moss, May', kind: 'page', parentId: 'other-lesson', state: 'draft' })
+  expect((await listPlan(pool, 'other')).find((row) => row.id === made.id)).toMatchObject({
+    title: 'Low Moss, May',
+    kind: 'page',
+    parentId: 'other-lesson',
+    state: 'draft',
+  })
   const { page } = (await currentTree(pool, made.id))!
   const [item] = await listShelf(pool, 'other', '')
   expect(item).toMatchObject({ name: 'wall.png', width: 120 })
-  expect(writePage(page, 'source')).toContain('At Low Moss on <span data-blank="Day" data-open="yes">12 March</span>, see there.')
+  expect(writePage(page, 'source')).toContain(
+    'At Low Moss on <span data-blank="Day" data-open="yes">12 March</span>, see there.',
+  )
   expect(writePage(page, 'source')).toContain(`/files/${item!.id}/`)
   // Once more: the same bytes are on the shelf once.
   await makeFromTemplate('other', 'outsider', { templateId: id, afterId: null, title: 'Again', values: {} })
@@ -59,20 +104,35 @@ test('a page with two blanks is used in another course, pictures and all', async
 
 test('who may use it and who may take it away', async () => {
   const [own, course] = [await save('own', 'Mine'), await save('course', 'Ours')]
-  const seen = async (courseId: string, person: string): Promise<string[]> => (await offeredTemplates(courseId, person)).map(({ name }) => name)
+  const seen = async (courseId: string, person: string): Promise<string[]> =>
+    (await offeredTemplates(courseId, person)).map(({ name }) => name)
   expect(await seen('course', 'author')).toEqual(['Mine', 'Ours', 'Diary'])
   expect(await seen('course', 'coauthor')).toEqual(['Ours', 'Diary'])
   expect(await seen('other', 'outsider')).toEqual(['Diary'])
-  expect(await makeFromTemplate('course', 'coauthor', { templateId: own, afterId: null, title: 'x', values: {} })).toMatchObject({ ok: false })
-  expect(await makeFromTemplate('other', 'outsider', { templateId: course, afterId: null, title: 'x', values: {} })).toMatchObject({ ok: false })
+  expect(
+    await makeFromTemplate('course', 'coauthor', { templateId: own, afterId: null, title: 'x', values: {} }),
+  ).toMatchObject({ ok: false })
+  expect(
+    await makeFromTemplate('other', 'outsider', { templateId: course, afterId: null, title: 'x', values: {} }),
+  ).toMatchObject({ ok: false })
   expect(await updateTemplateDeleted(pool, 'coauthor', course, true)).toBe(false)
   expect(await updateTemplateDeleted(pool, 'author', course, true)).toBe(true)
   expect(await seen('course', 'coauthor')).toEqual(['Diary'])
 })
 
 test('what is no single page is refused with a sentence, and so is a plan without a place', async () => {
-  expect(await saveTemplate('course', 'author', { entryId: 'course-unit', name: 'x', description: '', reach: 'own', names: {} })).toEqual({ ok: false, reason: 'That is no longer in the plan.' })
+  expect(
+    await saveTemplate('course', 'author', {
+      entryId: 'course-unit',
+      name: 'x',
+      description: '',
+      reach: 'own',
+      names: {},
+    }),
+  ).toEqual({ ok: false, reason: 'That is no longer in the plan.' })
   await pool.query(`insert into courses (id, title) values ('empty', 'Empty')`)
   const id = await save('everyone', 'For nowhere')
-  expect(await makeFromTemplate('empty', 'author', { templateId: id, afterId: null, title: 'x', values: {} })).toMatchObject({ ok: false, reason: expect.stringContaining('unit first') })
+  expect(
+    await makeFromTemplate('empty', 'author', { templateId: id, afterId: null, title: 'x', values: {} }),
+  ).toMatchObject({ ok: false, reason: expect.stringContaining('unit first') })
 })

@@ -12,6 +12,9 @@ interface Message {
  */
 export function checkerFindings(json: string): string[] {
   const { messages } = JSON.parse(json || '{"messages":[]}') as { messages: readonly Message[] }
-  const isOfPlayers = ({ message, extract = '' }: Message): boolean => message.includes('is not recommended') && extract.includes(`sandbox="${PLAYER_SANDBOX}"`)
-  return messages.filter((message) => !isOfPlayers(message)).map(({ url, message, extract }) => `${url.split('/').at(-1)}: ${message} ${extract ?? ''}`)
+  const isOfPlayers = ({ message, extract = '' }: Message): boolean =>
+    message.includes('is not recommended') && extract.includes(`sandbox="${PLAYER_SANDBOX}"`)
+  return messages
+    .filter((message) => !isOfPlayers(message))
+    .map(({ url, message, extract }) => `${url.split('/').at(-1)}: ${message} ${extract ?? ''}`)
 }

@@ -9,97 +9,256 @@ import type { NodeJson } from '../../core/kinds/kind.ts'
  */
 const word = fc.oneof(
   { weight: 6, arbitrary: fc.stringMatching(/^[a-z]{1,9}$/) },
-  { weight: 1, arbitrary: fc.constantFrom('  ', '\t', '\n', ' ', '\u00a0', '<b>', '&amp;', '"', "'", '&', '<!--', ']]>', 'جدار', '石', '🪨', 'é', '\u200b', '\ufffc', '--', '{x}') },
+  {
+    weight: 1,
+    arbitrary: fc.constantFrom(
+      '  ',
+      '\t',
+      '\n',
+      ' ',
+      '\u00a0',
+      '<b>',
+      '&amp;',
+      '"',
+      "'",
+      '&',
+      '<!--',
+      ']]>',
+      'جدار',
+      '石',
+      '🪨',
+      'é',
+      '\u200b',
+      '\ufffc',
+      '--',
+      '{x}',
+    ),
+  },
 )
 const words = fc.array(word, { minLength: 1, maxLength: 6 }).map((parts) => parts.join(' '))
 
 const marks = fc.uniqueArray(
   fc.oneof(
     fc.constantFrom({ type: 'strong' }, { type: 'emphasis' }, { type: 'underline' }),
-    fc.constantFrom('https://walls.example/?a=1&b="2"', '#water', 'mailto:office@skerrow.example', '/a b').map((href) => ({ type: 'link', attrs: { href } })),
-    fc.record({ name: fc.constantFrom('Site', 'Day & "hour"'), isOpen: fc.boolean() }).map((attrs) => ({ type: 'blank', attrs })),
+    fc
+      .constantFrom('https://walls.example/?a=1&b="2"', '#water', 'mailto:office@skerrow.example', '/a b')
+      .map((href) => ({ type: 'link', attrs: { href } })),
+    fc
+      .record({ name: fc.constantFrom('Site', 'Day & "hour"'), isOpen: fc.boolean() })
+      .map((attrs) => ({ type: 'blank', attrs })),
   ),
   { maxLength: 3, selector: (mark) => mark.type },
 )
-const textNode: fc.Arbitrary<NodeJson> = fc.record({ text: words, marks }).map(({ text, marks: on }) => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) }))
-const inline = fc.array(fc.oneof({ weight: 5, arbitrary: textNode }, { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'lineBreak' }) }, { weight: 1, arbitrary: fc.record({ formula: fc.constantFrom('w', 'w * h / 2', 'a < b', '"&'), decimals: fc.option(fc.integer({ min: 0, max: 12 })) }).map((attrs): NodeJson => ({ type: 'value', attrs })) }), { maxLength: 5 })
+const textNode: fc.Arbitrary<NodeJson> = fc
+  .record({ text: words, marks })
+  .map(({ text, marks: on }) => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) }))
+const inline = fc.array(
+  fc.oneof(
+    { weight: 5, arbitrary: textNode },
+    { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'lineBreak' }) },
+    {
+      weight: 1,
+      arbitrary: fc
+        .record({
+          formula: fc.constantFrom('w', 'w * h / 2', 'a < b', '"&'),
+          decimals: fc.option(fc.integer({ min: 0, max: 12 })),
+        })
+        .map((attrs): NodeJson => ({ type: 'value', attrs })),
+    },
+  ),
+  { maxLength: 5 },
+)
 
 const paragraph = inline.map((content): NodeJson => ({ type: 'paragraph', content }))
 const heading = fc
-  .record({ level: fc.integer({ min: 2, max: 6 }), id: fc.option(fc.constantFrom('water', 'über-uns', 'a.b_c-1')), content: inline })
+  .record({
+    level: fc.integer({ min: 2, max: 6 }),
+    id: fc.option(fc.constantFrom('water', 'über-uns', 'a.b_c-1')),
+    content: inline,
+  })
   .map(({ level, id, content }): NodeJson => ({ type: 'heading', attrs: { level, id }, content }))
 
 /** Any block; kinds whose published form keeps something back only where `keepsBack` says so. */
-const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> => fc.letrec<{ block: NodeJson }>((tie) => {
-  const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 })
-  const items = fc.array(blocks.map((content): NodeJson => ({ type: 'listItem', content })), { minLength: 1, maxLength: 3 })
-  const cell = fc
-    .record({ type: fc.constantFrom('tableCell', 'tableHeader'), content: blocks, scope: fc.constantFrom('col', 'row') })
-    .map(({ type, content, scope }): NodeJson => ({ type, content, ...(type === 'tableHeader' ? { attrs: { scope } } : {}) }))
-  const table = fc.integer({ min: 1, max: 3 }).chain((width) =>
-    fc
-      .array(fc.array(cell, { minLength: width, maxLength: width }), { minLength: 1, maxLength: 3 })
-      .map((rows): NodeJson => ({ type: 'table', content: rows.map((content) => ({ type: 'tableRow', content })) })),
-  )
-  const box = fc
-    .record({ ground: fc.constantFrom('#efe6d3', '#23302f', '#ffffff'), edge: fc.constantFrom('none', 'start', 'around'), space: fc.constantFrom('tight', 'normal', 'wide'), content: blocks })
-    .map(({ content, ...attrs }): NodeJson => ({ type: 'box', attrs, content }))
-  const line = fc.array(
-    fc.record({ text: words, marks: marks.map((on) => on.filter(({ type }) => type !== 'link')) }).map(({ text, marks: on }): NodeJson => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) })),
-    { maxLength: 2 },
-  )
-  const id = fc.option(fc.constantFrom('flat', 'slope-2', 'über'))
-  const partTitle = line.map((content): NodeJson => ({ type: 'partTitle', content }))
-  const parts = fc.array(fc.record({ id, title: partTitle, content: blocks }).map(({ id: name, title, content }): NodeJson => ({ type: 'part', attrs: { id: name }, content: [title, ...content] })), { minLength: 1, maxLength: 3 })
-  const pieces = [
-    fc.record({ type: fc.constantFrom('tabs', 'accordion'), level: fc.integer({ min: 2, max: 6 }), content: parts }).map(({ type, level, content }): NodeJson => ({ type, attrs: { level }, content })),
-    fc.record({ id, title: partTitle, content: blocks }).map(({ id: name, title, content }): NodeJson => ({ type: 'reveal', attrs: { id: name }, content: [title, ...content] })),
-    fc.record({ split: fc.constantFrom('even', 'wide-start', 'wide-end'), content: fc.array(blocks.map((content): NodeJson => ({ type: 'column', content })), { minLength: 1, maxLength: 3 }) }).map(({ split, content }): NodeJson => ({ type: 'columns', attrs: { split }, content })),
-    fc
-      .record({ item: fc.constantFrom('a', 'wall-1'), width: fc.integer({ min: 1, max: 5000 }), height: fc.integer({ min: 1, max: 5000 }), alt: fc.option(fc.oneof(words, fc.constant(''))), description: fc.oneof(fc.constant(''), words), share: fc.integer({ min: 5, max: 100 }), align: fc.constantFrom('start', 'center', 'end'), content: inline })
-      .map(({ content, ...attrs }): NodeJson => ({ type: 'picture', attrs, content: [{ type: 'caption', content }] })),
-    fc
-      .record({ address: fc.constantFrom('https://video.example/e/1', 'http://v.localhost:4311/x?a=1&b="'.replace('"', '%22')), link: fc.constantFrom('', 'https://video.example/1'), title: fc.oneof(fc.constant(''), words), width: fc.integer({ min: 50, max: 4000 }), height: fc.integer({ min: 50, max: 4000 }) })
-      .map((attrs): NodeJson => ({ type: 'player', attrs })),
-    fc.record({ address: fc.constantFrom('https://a.example/?x=1&y=2', 'mailto:a@b.example'), title: fc.oneof(fc.constant(''), words.filter((title) => title.trim() !== '')) }).map((attrs): NodeJson => ({ type: 'linkCard', attrs })),
-    fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
-    fc.constantFrom('q1', 'Stone_2').map((question): NodeJson => ({ type: 'bankQuestion', attrs: { question } })),
-  ]
-  const keepingBack = [
-    fc
-      .record({ id, mode: fc.constantFrom('one', 'several'), prompt: blocks, answers: fc.array(fc.record({ isRight: fc.boolean(), text: inline, feedback: blocks }), { minLength: 1, maxLength: 3 }) })
-      .map(({ id: name, mode, prompt, answers }): NodeJson => ({
-        type: 'practice',
-        attrs: { id: name, mode },
-        content: [{ type: 'prompt', content: prompt }, ...answers.map(({ isRight, text, feedback }): NodeJson => ({ type: 'answer', attrs: { isRight }, content: [{ type: 'answerText', content: text }, { type: 'feedback', content: feedback }] }))],
-      })),
-    fc.record({ title: words, code: words, height: fc.integer({ min: 40, max: 4000 }) }).map((attrs): NodeJson => ({ type: 'htmlPiece', attrs })),
-  ]
-  return {
-    block: fc.oneof(
-      { depthSize: 'small', withCrossShrink: true },
-      { weight: 6, arbitrary: paragraph },
-      { weight: 2, arbitrary: heading },
-      { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'rule' }) },
-      { weight: 2, arbitrary: items.map((content): NodeJson => ({ type: 'bulletList', content })) },
-      { weight: 1, arbitrary: fc.record({ start: fc.integer({ min: -3, max: 40 }), content: items }).map(({ start, content }): NodeJson => ({ type: 'orderedList', attrs: { start }, content })) },
-      { weight: 1, arbitrary: blocks.map((content): NodeJson => ({ type: 'quotation', content })) },
-      { weight: 1, arbitrary: table },
-      { weight: 2, arbitrary: box },
-      ...pieces.map((arbitrary) => ({ weight: 1, arbitrary })),
-      ...(keepsBack ? keepingBack.map((arbitrary) => ({ weight: 1, arbitrary })) : []),
-    ),
-  }
-}).block
+const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
+  fc.letrec<{ block: NodeJson }>((tie) => {
+    const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 })
+    const items = fc.array(
+      blocks.map((content): NodeJson => ({ type: 'listItem', content })),
+      { minLength: 1, maxLength: 3 },
+    )
+    const cell = fc
+      .record({
+        type: fc.constantFrom('tableCell', 'tableHeader'),
+        content: blocks,
+        scope: fc.constantFrom('col', 'row'),
+      })
+      .map(({ type, content, scope }): NodeJson => ({
+        type,
+        content,
+        ...(type === 'tableHeader' ? { attrs: { scope } } : {}),
+      }))
+    const table = fc
+      .integer({ min: 1, max: 3 })
+      .chain((width) =>
+        fc
+          .array(fc.array(cell, { minLength: width, maxLength: width }), { minLength: 1, maxLength: 3 })
+          .map((rows): NodeJson => ({
+            type: 'table',
+            content: rows.map((content) => ({ type: 'tableRow', content })),
+          })),
+      )
+    const box = fc
+      .record({
+        ground: fc.constantFrom('#efe6d3', '#23302f', '#ffffff'),
+        edge: fc.constantFrom('none', 'start', 'around'),
+        space: fc.constantFrom('tight', 'normal', 'wide'),
+        content: blocks,
+      })
+      .map(({ content, ...attrs }): NodeJson => ({ type: 'box', attrs, content }))
+    const line = fc.array(
+      fc
+        .record({ text: words, marks: marks.map((on) => on.filter(({ type }) => type !== 'link')) })
+        .map(({ text, marks: on }): NodeJson => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) })),
+      { maxLength: 2 },
+    )
+    const id = fc.option(fc.constantFrom('flat', 'slope-2', 'über'))
+    const partTitle = line.map((content): NodeJson => ({ type: 'partTitle', content }))
+    const parts = fc.array(
+      fc
+        .record({ id, title: partTitle, content: blocks })
+        .map(({ id: name, title, content }): NodeJson => ({
+          type: 'part',
+          attrs: { id: name },
+          content: [title, ...content],
+        })),
+      { minLength: 1, maxLength: 3 },
+    )
+    const pieces = [
+      fc
+        .record({ type: fc.constantFrom('tabs', 'accordion'), level: fc.integer({ min: 2, max: 6 }), content: parts })
+        .map(({ type, level, content }): NodeJson => ({ type, attrs: { level }, content })),
+      fc
+        .record({ id, title: partTitle, content: blocks })
+        .map(({ id: name, title, content }): NodeJson => ({
+          type: 'reveal',
+          attrs: { id: name },
+          content: [title, ...content],
+        })),
+      fc
+        .record({
+          split: fc.constantFrom('even', 'wide-start', 'wide-end'),
+          content: fc.array(
+            blocks.map((content): NodeJson => ({ type: 'column', content })),
+            { minLength: 1, maxLength: 3 },
+          ),
+        })
+        .map(({ split, content }): NodeJson => ({ type: 'columns', attrs: { split }, content })),
+      fc
+        .record({
+          item: fc.constantFrom('a', 'wall-1'),
+          width: fc.integer({ min: 1, max: 5000 }),
+          height: fc.integer({ min: 1, max: 5000 }),
+          alt: fc.option(fc.oneof(words, fc.constant(''))),
+          description: fc.oneof(fc.constant(''), words),
+          share: fc.integer({ min: 5, max: 100 }),
+          align: fc.constantFrom('start', 'center', 'end'),
+          content: inline,
+        })
+        .map(({ content, ...attrs }): NodeJson => ({
+          type: 'picture',
+          attrs,
+          content: [{ type: 'caption', content }],
+        })),
+      fc
+        .record({
+          address: fc.constantFrom(
+            'https://video.example/e/1',
+            'http://v.localhost:4311/x?a=1&b="'.replace('"', '%22'),
+          ),
+          link: fc.constantFrom('', 'https://video.example/1'),
+          title: fc.oneof(fc.constant(''), words),
+          width: fc.integer({ min: 50, max: 4000 }),
+          height: fc.integer({ min: 50, max: 4000 }),
+        })
+        .map((attrs): NodeJson => ({ type: 'player', attrs })),
+      fc
+        .record({
+          address: fc.constantFrom('https://a.example/?x=1&y=2', 'mailto:a@b.example'),
+          title: fc.oneof(
+            fc.constant(''),
+            words.filter((title) => title.trim() !== ''),
+          ),
+        })
+        .map((attrs): NodeJson => ({ type: 'linkCard', attrs })),
+      fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
+      fc.constantFrom('q1', 'Stone_2').map((question): NodeJson => ({ type: 'bankQuestion', attrs: { question } })),
+    ]
+    const keepingBack = [
+      fc
+        .record({
+          id,
+          mode: fc.constantFrom('one', 'several'),
+          prompt: blocks,
+          answers: fc.array(fc.record({ isRight: fc.boolean(), text: inline, feedback: blocks }), {
+            minLength: 1,
+            maxLength: 3,
+          }),
+        })
+        .map(({ id: name, mode, prompt, answers }): NodeJson => ({
+          type: 'practice',
+          attrs: { id: name, mode },
+          content: [
+            { type: 'prompt', content: prompt },
+            ...answers.map(({ isRight, text, feedback }): NodeJson => ({
+              type: 'answer',
+              attrs: { isRight },
+              content: [
+                { type: 'answerText', content: text },
+                { type: 'feedback', content: feedback },
+              ],
+            })),
+          ],
+        })),
+      fc
+        .record({ title: words, code: words, height: fc.integer({ min: 40, max: 4000 }) })
+        .map((attrs): NodeJson => ({ type: 'htmlPiece', attrs })),
+    ]
+    return {
+      block: fc.oneof(
+        { depthSize: 'small', withCrossShrink: true },
+        { weight: 6, arbitrary: paragraph },
+        { weight: 2, arbitrary: heading },
+        { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'rule' }) },
+        { weight: 2, arbitrary: items.map((content): NodeJson => ({ type: 'bulletList', content })) },
+        {
+          weight: 1,
+          arbitrary: fc
+            .record({ start: fc.integer({ min: -3, max: 40 }), content: items })
+            .map(({ start, content }): NodeJson => ({ type: 'orderedList', attrs: { start }, content })),
+        },
+        { weight: 1, arbitrary: blocks.map((content): NodeJson => ({ type: 'quotation', content })) },
+        { weight: 1, arbitrary: table },
+        { weight: 2, arbitrary: box },
+        ...pieces.map((arbitrary) => ({ weight: 1, arbitrary })),
+        ...(keepsBack ? keepingBack.map((arbitrary) => ({ weight: 1, arbitrary })) : []),
+      ),
+    }
+  }).block
 
 /** Whole pages of up to eight blocks. */
-const pages = (keepsBack: boolean): fc.Arbitrary<Node> => fc
-  .record({ title: fc.option(words), content: fc.array(block(keepsBack), { minLength: 1, maxLength: 8 }) })
-  .map(({ title, content }) => schema.nodeFromJSON({ type: 'doc', content: [{ type: 'title', content: title ? [{ type: 'text', text: title }] : [] }, ...content] }))
-  .filter((page) => {
-    page.check()
-    return true
-  })
+const pages = (keepsBack: boolean): fc.Arbitrary<Node> =>
+  fc
+    .record({ title: fc.option(words), content: fc.array(block(keepsBack), { minLength: 1, maxLength: 8 }) })
+    .map(({ title, content }) =>
+      schema.nodeFromJSON({
+        type: 'doc',
+        content: [{ type: 'title', content: title ? [{ type: 'text', text: title }] : [] }, ...content],
+      }),
+    )
+    .filter((page) => {
+      page.check()
+      return true
+    })
 
 export const anyPage = pages(true)
 /** Pages whose published form holds all there is. */

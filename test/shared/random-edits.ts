@@ -37,7 +37,10 @@ const { heading, paragraph, quotation, box, bulletList } = schema.nodes as Recor
 
 const tabsWith = (words: Node, piece: 'tabs' | 'accordion'): Node => {
   const { part, partTitle } = schema.nodes
-  return schema.nodes[piece]!.create(null, [part!.create(null, [partTitle!.create(null, schema.text('t')), words]), part!.create(null, [partTitle!.create(), schema.nodes.paragraph!.create()])])
+  return schema.nodes[piece]!.create(null, [
+    part!.create(null, [partTitle!.create(null, schema.text('t')), words]),
+    part!.create(null, [partTitle!.create(), schema.nodes.paragraph!.create()]),
+  ])
 }
 
 /** An edit as an author could make it on this page, or null when the one that was drawn does not fit. */
@@ -59,13 +62,18 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
   }
   try {
     switch (random.below(16)) {
-      case 0: case 1: case 2: case 3: {
+      case 0:
+      case 1:
+      case 2:
+      case 3: {
         const at = textSpot()
         if (at === null) return null
-        for (let count = 1 + random.below(3), offset = 0; count > 0; count--, offset++) transform.insert(at + offset, schema.text(sign()))
+        for (let count = 1 + random.below(3), offset = 0; count > 0; count--, offset++)
+          transform.insert(at + offset, schema.text(sign()))
         break
       }
-      case 4: case 5: {
+      case 4:
+      case 5: {
         const from = spot()
         transform.deleteRange(from, Math.min(page.content.size, from + 1 + random.below(12)))
         break
@@ -99,33 +107,56 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
       }
       case 10: {
         const from = spot()
-        const mark = random.pick([schema.mark('strong'), schema.mark('emphasis'), schema.mark('link', { href: '#water' })])
+        const mark = random.pick([
+          schema.mark('strong'),
+          schema.mark('emphasis'),
+          schema.mark('link', { href: '#water' }),
+        ])
         if (random.below(2)) transform.addMark(from, Math.min(page.content.size, from + 8), mark)
         else transform.removeMark(from, Math.min(page.content.size, from + 8))
         break
       }
       case 11: {
         const at = spot()
-        transform.setBlockType(at, at, random.pick([heading!, paragraph!]), random.below(2) ? { level: 3, id: 'water' } : null)
+        transform.setBlockType(
+          at,
+          at,
+          random.pick([heading!, paragraph!]),
+          random.below(2) ? { level: 3, id: 'water' } : null,
+        )
         break
       }
       case 12: {
         const places: number[] = []
-        page.descendants((node, at) => { if (node.type.spec.tableRole === 'row') places.push(at + 1, at) })
+        page.descendants((node, at) => {
+          if (node.type.spec.tableRole === 'row') places.push(at + 1, at)
+        })
         if (places.length === 0) return null
         const at = random.pick(places)
         const cell = schema.nodes.tableCell!.create(null, paragraph!.create(null, schema.text(sign())))
-        transform.insert(at, page.resolve(at).parent.type.name === 'table' ? schema.nodes.tableRow!.create(null, cell) : cell)
+        transform.insert(
+          at,
+          page.resolve(at).parent.type.name === 'table' ? schema.nodes.tableRow!.create(null, cell) : cell,
+        )
         break
       }
-      case 13: case 14: {
+      case 13:
+      case 14: {
         const pieces: number[] = []
-        page.descendants((node, at) => { if (node.firstChild?.type.name === 'part') pieces.push(at) })
+        page.descendants((node, at) => {
+          if (node.firstChild?.type.name === 'part') pieces.push(at)
+        })
         if (pieces.length === 0) return null
         const piece = random.pick(pieces)
         const count = page.nodeAt(piece)!.childCount
         const [from, to] = [random.below(count), random.below(count)]
-        const change = [addEntry(page, piece, from), removeEntry(page, piece, from), moveEntry(page, piece, from, to), reform(page, piece, random.pick(['tabs', 'accordion'])), partsToHeadings(page, piece)][random.below(5)]
+        const change = [
+          addEntry(page, piece, from),
+          removeEntry(page, piece, from),
+          moveEntry(page, piece, from, to),
+          reform(page, piece, random.pick(['tabs', 'accordion'])),
+          partsToHeadings(page, piece),
+        ][random.below(5)]
         if (!change) return null
         for (const step of change.steps) transform.step(step)
         break
@@ -135,7 +166,19 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
         let offset = 0
         for (let index = 0; index <= at; index++) offset += page.child(index).nodeSize
         const words = paragraph!.create(null, schema.text(sign()))
-        transform.insert(offset, random.below(3) ? words : random.below(3) === 0 ? tabsWith(words, random.pick(['tabs', 'accordion'])) : random.below(2) ? box!.create(null, words) : schema.nodes.table!.create(null, schema.nodes.tableRow!.create(null, schema.nodes.tableCell!.create(null, words))))
+        transform.insert(
+          offset,
+          random.below(3)
+            ? words
+            : random.below(3) === 0
+              ? tabsWith(words, random.pick(['tabs', 'accordion']))
+              : random.below(2)
+                ? box!.create(null, words)
+                : schema.nodes.table!.create(
+                    null,
+                    schema.nodes.tableRow!.create(null, schema.nodes.tableCell!.create(null, words)),
+                  ),
+        )
       }
     }
   } catch (error) {

@@ -15,7 +15,15 @@ export const accordion: Piece = {
     outcome: (state) => partsOutcome(state, 'accordion'),
     Example: () => (
       <span className="eg-folds">
-        <b>Lay <span>–</span></b><b>Pack <span>+</span></b><b>Check <span>+</span></b>
+        <b>
+          Lay <span>–</span>
+        </b>
+        <b>
+          Pack <span>+</span>
+        </b>
+        <b>
+          Check <span>+</span>
+        </b>
       </span>
     ),
   },

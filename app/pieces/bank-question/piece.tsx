@@ -10,18 +10,30 @@ import { AskQuestion } from './asking.ts'
 import './bank-question.css'
 
 function Settings({ editor, position }: SettingsProps) {
-  const question = useEditorState({ editor, selector: ({ editor: { state } }) => String(state.doc.nodeAt(position)?.attrs.question ?? 'none') })
+  const question = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => String(state.doc.nodeAt(position)?.attrs.question ?? 'none'),
+  })
   const [isOpen, setOpen] = useState(false)
   const QuestionDialog = use(AskQuestion)
   const isChosen = question !== 'none'
-  const choose = (id: string): void => void editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'question', id))
+  const choose = (id: string): void =>
+    void editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'question', id))
   return (
     <>
       <p className="soft small">Each student gets a version of their own; what they answer is judged by the server.</p>
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         {isChosen ? 'Change the question' : 'Choose or make the question'}
       </button>
-      {isOpen && QuestionDialog && <QuestionDialog courseId={courseHere()} language={editor.view.dom.closest<HTMLElement>('[lang]')?.lang ?? 'en'} {...(isChosen ? { questionId: question } : {})} onClose={() => (setOpen(false), refresh())} onChosen={choose} />}
+      {isOpen && QuestionDialog && (
+        <QuestionDialog
+          courseId={courseHere()}
+          language={editor.view.dom.closest<HTMLElement>('[lang]')?.lang ?? 'en'}
+          {...(isChosen ? { questionId: question } : {})}
+          onClose={() => (setOpen(false), refresh())}
+          onChosen={choose}
+        />
+      )}
     </>
   )
 }

@@ -6,19 +6,26 @@ import { useEffect, useState } from 'react'
 import { contrast, inkOn, safeColour } from '../../../core/tree/colours.ts'
 
 const GROUNDS: readonly (readonly [name: string, colour: string])[] = [
-  ['Sandstone', '#efe6d3'], ['Lichen', '#e4ebdb'], ['Slate', '#e0e6ec'], ['Clay', '#f5dfda'], ['Paper', '#fffdf8'], ['Night', '#23302f'],
+  ['Sandstone', '#efe6d3'],
+  ['Lichen', '#e4ebdb'],
+  ['Slate', '#e0e6ec'],
+  ['Clay', '#f5dfda'],
+  ['Paper', '#fffdf8'],
+  ['Night', '#23302f'],
 ]
 
 /** Ground, edge and space of a box, and how its text reads on its ground. */
 export function BoxSettings({ editor, position }: { editor: Editor; position: number }) {
   const attrs = useEditorState({
     editor,
-    selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as { ground: string; edge: string; space: string } | undefined,
+    selector: ({ editor: { state } }) =>
+      state.doc.nodeAt(position)?.attrs as { ground: string; edge: string; space: string } | undefined,
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
   if (!attrs?.ground) return null
   const set = (name: string, value: string): void => {
-    if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) editor.view.dispatch(editor.state.tr.setNodeAttribute(position, name, value))
+    if (editor.state.doc.nodeAt(position)?.attrs[name] !== value)
+      editor.view.dispatch(editor.state.tr.setNodeAttribute(position, name, value))
   }
   const ratio = contrast(inkOn(attrs.ground), attrs.ground)
   return (
@@ -26,20 +33,51 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
       <h3 id="box-ground">Ground</h3>
       <div className="swatches" role="group" aria-labelledby="box-ground">
         {GROUNDS.map(([name, colour]) => (
-          <button key={colour} type="button" className="swatch" style={{ backgroundColor: colour }} aria-label={name} title={name} aria-pressed={attrs.ground === colour} onClick={() => set('ground', colour)} />
+          <button
+            key={colour}
+            type="button"
+            className="swatch"
+            style={{ backgroundColor: colour }}
+            aria-label={name}
+            title={name}
+            aria-pressed={attrs.ground === colour}
+            onClick={() => set('ground', colour)}
+          />
         ))}
         <ColourField value={attrs.ground} onChange={(colour) => set('ground', colour)} />
       </div>
       <p className="contrast-line" role="status">
         <Contrast size={15} aria-hidden />
         <span>
-          Text on ground <b>{ratio.toFixed(1)} : 1</b>. {ratio >= 7 ? 'Readable for all sizes' : ratio >= 4.5 ? 'Readable' : 'Too weak for running text'} (4.5 needed).
+          Text on ground <b>{ratio.toFixed(1)} : 1</b>.{' '}
+          {ratio >= 7 ? 'Readable for all sizes' : ratio >= 4.5 ? 'Readable' : 'Too weak for running text'} (4.5
+          needed).
         </span>
       </p>
       <h3 id="box-edge">Edge</h3>
-      <Segmented block aria-labelledby="box-edge" value={attrs.edge} onChange={(value) => set('edge', value)} options={[{ value: 'none', label: 'None' }, { value: 'start', label: 'Start' }, { value: 'around', label: 'Around' }]} />
+      <Segmented
+        block
+        aria-labelledby="box-edge"
+        value={attrs.edge}
+        onChange={(value) => set('edge', value)}
+        options={[
+          { value: 'none', label: 'None' },
+          { value: 'start', label: 'Start' },
+          { value: 'around', label: 'Around' },
+        ]}
+      />
       <h3 id="box-space">Space inside</h3>
-      <Segmented block aria-labelledby="box-space" value={attrs.space} onChange={(value) => set('space', value)} options={[{ value: 'tight', label: 'Tight' }, { value: 'normal', label: 'Normal' }, { value: 'wide', label: 'Wide' }]} />
+      <Segmented
+        block
+        aria-labelledby="box-space"
+        value={attrs.space}
+        onChange={(value) => set('space', value)}
+        options={[
+          { value: 'tight', label: 'Tight' },
+          { value: 'normal', label: 'Normal' },
+          { value: 'wide', label: 'Wide' },
+        ]}
+      />
     </>
   )
 }

@@ -5,13 +5,26 @@ import type { Piece, SettingsProps } from '../piece.ts'
 import { RowList } from '../rows/rows.ts'
 
 function ColumnSettings({ editor, position }: SettingsProps) {
-  const split = useEditorState({ editor, selector: ({ editor: { state } }) => String(state.doc.nodeAt(position)?.attrs.split) })
+  const split = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => String(state.doc.nodeAt(position)?.attrs.split),
+  })
   const set = (value: string): void => editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'split', value))
   return (
     <>
       <RowList editor={editor} position={position} entry="column" />
       <h3 id="column-split">Widths</h3>
-      <Segmented block aria-labelledby="column-split" value={split} onChange={set} options={[{ value: 'even', label: 'Even' }, { value: 'wide-start', label: 'First wide' }, { value: 'wide-end', label: 'Last wide' }]} />
+      <Segmented
+        block
+        aria-labelledby="column-split"
+        value={split}
+        onChange={set}
+        options={[
+          { value: 'even', label: 'Even' },
+          { value: 'wide-start', label: 'First wide' },
+          { value: 'wide-end', label: 'Last wide' },
+        ]}
+      />
     </>
   )
 }
@@ -27,6 +40,19 @@ export const columns: Piece = {
     effort: 'ready',
     command: newColumns,
     outcome: (state) => aroundOutcome(state, 'go into the first column.', 'Begins with two empty columns.'),
-    Example: () => <span className="eg-columns"><span><i /><i /><i className="is-short" /></span><span><i /><i /><i className="is-short" /></span></span>,
+    Example: () => (
+      <span className="eg-columns">
+        <span>
+          <i />
+          <i />
+          <i className="is-short" />
+        </span>
+        <span>
+          <i />
+          <i />
+          <i className="is-short" />
+        </span>
+      </span>
+    ),
   },
 }

@@ -7,13 +7,23 @@ import { newContents } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 function ContentsSettings({ editor, position }: SettingsProps) {
-  const deepest = useEditorState({ editor, selector: ({ editor: { state } }) => Number(state.doc.nodeAt(position)?.attrs.deepest) })
-  const set = (value: number): void => editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'deepest', value))
+  const deepest = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => Number(state.doc.nodeAt(position)?.attrs.deepest),
+  })
+  const set = (value: number): void =>
+    editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'deepest', value))
   return (
     <>
       <p className="soft">Made from the headings of the page and the titles of its tabs; it follows them by itself.</p>
       <h3 id="contents-deepest">Down to heading</h3>
-      <Segmented block aria-labelledby="contents-deepest" value={deepest} onChange={set} options={[2, 3, 4].map((level) => ({ value: level, label: String(level) }))} />
+      <Segmented
+        block
+        aria-labelledby="contents-deepest"
+        value={deepest}
+        onChange={set}
+        options={[2, 3, 4].map((level) => ({ value: level, label: String(level) }))}
+      />
     </>
   )
 }
@@ -40,7 +50,10 @@ class ContentsView implements NodeView {
   #shown = ''
   readonly #timer: ReturnType<typeof setInterval>
 
-  constructor(private node: Node, private readonly view: EditorView) {
+  constructor(
+    private node: Node,
+    private readonly view: EditorView,
+  ) {
     this.dom.className = 'contents-list'
     this.dom.contentEditable = 'false'
     this.#draw()
@@ -91,6 +104,12 @@ export const contents: Piece = {
     effort: 'ready',
     command: newContents,
     outcome: () => 'Lists the headings of this page.',
-    Example: () => <span className="eg-contents">On a slope<br />Where the water goes</span>,
+    Example: () => (
+      <span className="eg-contents">
+        On a slope
+        <br />
+        Where the water goes
+      </span>
+    ),
   },
 }

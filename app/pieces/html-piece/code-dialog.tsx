@@ -46,7 +46,8 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
         height.current = measured
         started.frame.style.height = `${measured}px`
       },
-      onSaid: (level, words) => setSaid((list) => (list.length < 200 ? [...list, level === 'log' ? words : `${level}: ${words}`] : list)),
+      onSaid: (level, words) =>
+        setSaid((list) => (list.length < 200 ? [...list, level === 'log' ? words : `${level}: ${words}`] : list)),
     })
     stop.current = started.stop
     result.current?.replaceChildren(started.frame)
@@ -77,7 +78,11 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
           EditorView.updateListener.of((update) => {
             if (!update.docChanged) return
             text.current = update.state.doc.toString()
-            setProblem(text.current.length > MOST_CODE ? `A code piece holds at most ${MOST_CODE.toLocaleString('en')} characters; this has ${text.current.length.toLocaleString('en')}.` : '')
+            setProblem(
+              text.current.length > MOST_CODE
+                ? `A code piece holds at most ${MOST_CODE.toLocaleString('en')} characters; this has ${text.current.length.toLocaleString('en')}.`
+                : '',
+            )
             clearTimeout(timer)
             if (latest.current.isRunning) timer = setTimeout(() => latest.current.run(), PAUSE)
           }),
@@ -108,9 +113,13 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
       mask={{ closable: false }}
       footer={
         <span className="code-foot">
-          <span className="soft" role="status">{problem || 'Runs sealed: no page around it, no network, nothing kept.'}</span>
+          <span className="soft" role="status">
+            {problem || 'Runs sealed: no page around it, no network, nothing kept.'}
+          </span>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" disabled={problem !== ''} onClick={keep}>Keep the code</Button>
+          <Button type="primary" disabled={problem !== ''} onClick={keep}>
+            Keep the code
+          </Button>
         </span>
       }
     >
@@ -118,14 +127,22 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
         <div className="code-editor" ref={holder} />
         <section className="code-result" aria-label="Result">
           <div className="code-bar">
-            <Button size="small" onClick={run}>{isRunning ? 'Run again' : 'Run'}</Button>
-            {isRunning && <Button size="small" onClick={end}>Stop</Button>}
+            <Button size="small" onClick={run}>
+              {isRunning ? 'Run again' : 'Run'}
+            </Button>
+            {isRunning && (
+              <Button size="small" onClick={end}>
+                Stop
+              </Button>
+            )}
           </div>
           <div ref={result} className="code-frame" />
           {!isRunning && <p className="soft">“Run” shows what the code does; from then on it follows what you type.</p>}
           {said.length > 0 && (
             <ol className="code-said" aria-label="What the code says">
-              {said.map((words, at) => <li key={at}>{words}</li>)}
+              {said.map((words, at) => (
+                <li key={at}>{words}</li>
+              ))}
             </ol>
           )}
         </section>

@@ -10,28 +10,48 @@ import type { Piece, SettingsProps } from '../piece.ts'
 const CodeDialog = onDemand(() => import('./code-dialog.tsx').then((module) => module.default))
 
 function HtmlPieceSettings({ editor, position }: SettingsProps) {
-  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as { title: string; code: string } | undefined, equalityFn: (a, b) => a === b })
+  const attrs = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) =>
+      state.doc.nodeAt(position)?.attrs as { title: string; code: string } | undefined,
+    equalityFn: (a, b) => a === b,
+  })
   const [isOpen, setOpen] = useState(false)
   const [title, setTitle] = useState(attrs?.title ?? '')
   useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
   if (attrs?.code === undefined) return null
   const keep = (changes: Record<string, unknown>): void => {
     const transaction = editor.state.tr
-    for (const [name, value] of Object.entries(changes)) if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) transaction.setNodeAttribute(position, name, value)
+    for (const [name, value] of Object.entries(changes))
+      if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) transaction.setNodeAttribute(position, name, value)
     if (transaction.docChanged) editor.view.dispatch(transaction)
   }
   return (
     <>
-      <p className="soft">HTML, style and script of your own, in a sealed frame: it can’t reach the page, the network or anybody’s session.</p>
+      <p className="soft">
+        HTML, style and script of your own, in a sealed frame: it can’t reach the page, the network or anybody’s
+        session.
+      </p>
       <label className="desk-field">
         <span>Title, for whoever can’t see it</span>
-        <input value={title} maxLength={300} onChange={(event) => setTitle(event.target.value)} onBlur={() => keep({ title: title.trim() })} placeholder="What the frame shows" />
+        <input
+          value={title}
+          maxLength={300}
+          onChange={(event) => setTitle(event.target.value)}
+          onBlur={() => keep({ title: title.trim() })}
+          placeholder="What the frame shows"
+        />
       </label>
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         Edit the code
       </button>
       {isOpen && (
-        <CodeDialog code={attrs.code} title={attrs.title} onClose={() => setOpen(false)} onKeep={(code, height) => keep({ code, ...(height ? { height } : {}) })} />
+        <CodeDialog
+          code={attrs.code}
+          title={attrs.title}
+          onClose={() => setOpen(false)}
+          onKeep={(code, height) => keep({ code, ...(height ? { height } : {}) })}
+        />
       )}
     </>
   )
@@ -54,7 +74,10 @@ class HtmlPieceView implements NodeView {
     this.#stop = null
     const { title, code } = this.node.attrs as { title: string; code: string }
     const words = document.createElement('span')
-    words.textContent = code === '' ? 'A code piece without code yet: “Edit the code” in the side desk.' : `${title || 'Code piece'} · ${code.length.toLocaleString('en')} characters of code`
+    words.textContent =
+      code === ''
+        ? 'A code piece without code yet: “Edit the code” in the side desk.'
+        : `${title || 'Code piece'} · ${code.length.toLocaleString('en')} characters of code`
     this.dom.replaceChildren(words)
     if (code === '') return
     const run = document.createElement('button')
@@ -67,7 +90,9 @@ class HtmlPieceView implements NodeView {
 
   #run(): void {
     const { title, code, height } = this.node.attrs as { title: string; code: string; height: number }
-    const { frame, stop } = startSealedFrame(code, title, { onHeight: (measured) => (frame.style.height = `${measured}px`) })
+    const { frame, stop } = startSealedFrame(code, title, {
+      onHeight: (measured) => (frame.style.height = `${measured}px`),
+    })
     frame.style.height = `${height}px`
     const end = document.createElement('button')
     end.type = 'button'
@@ -110,6 +135,12 @@ export const htmlPiece: Piece = {
     effort: 'needs code',
     command: newHtmlPiece,
     outcome: () => 'Begins empty; the code is written in the side desk.',
-    Example: () => <code className="eg-code">{'<input type="range">'}<br />{'<output>1 : 6</output>'}</code>,
+    Example: () => (
+      <code className="eg-code">
+        {'<input type="range">'}
+        <br />
+        {'<output>1 : 6</output>'}
+      </code>
+    ),
   },
 }

@@ -6,7 +6,12 @@ import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 function LinkCardSettings({ editor, position }: SettingsProps) {
-  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as { address: string; title: string } | undefined, equalityFn: (a, b) => a === b })
+  const attrs = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) =>
+      state.doc.nodeAt(position)?.attrs as { address: string; title: string } | undefined,
+    equalityFn: (a, b) => a === b,
+  })
   const [title, setTitle] = useState(attrs?.title ?? '')
   const [tried, setTried] = useState<Examined | 'asking' | null>(null)
   useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
@@ -25,14 +30,32 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
     <>
       <label className="desk-field">
         <span>Title</span>
-        <input value={title} maxLength={300} onChange={(event) => setTitle(event.target.value)} onBlur={() => title.trim() !== attrs.title && editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))} />
+        <input
+          value={title}
+          maxLength={300}
+          onChange={(event) => setTitle(event.target.value)}
+          onBlur={() =>
+            title.trim() !== attrs.title &&
+            editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))
+          }
+        />
       </label>
-      <p className="soft" style={{ overflowWrap: 'anywhere' }}>{attrs.address}</p>
+      <p className="soft" style={{ overflowWrap: 'anywhere' }}>
+        {attrs.address}
+      </p>
       <button type="button" className="desk-button" onClick={ask} disabled={tried === 'asking'}>
         Why is it no player?
       </button>
       <p className="desk-advice" role="status">
-        <span>{tried === 'asking' ? 'Asking…' : !tried ? '' : tried.sort === 'player' ? 'It can be a player now.' : tried.reason}</span>
+        <span>
+          {tried === 'asking'
+            ? 'Asking…'
+            : !tried
+              ? ''
+              : tried.sort === 'player'
+                ? 'It can be a player now.'
+                : tried.reason}
+        </span>
       </p>
       {tried && tried !== 'asking' && tried.sort === 'player' && (
         <button type="button" className="desk-button" onClick={asPlayer}>

@@ -55,17 +55,36 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
           <p className="soft" role="status">
             {item.name}, {item.width} × {item.height}
             <br />
-            {made.state === 'ready' ? 'Ready in the sizes that readers need.' : made.state === 'failed' ? made.problem : `Making sizes for readers, ${made.made} so far…`}
+            {made.state === 'ready'
+              ? 'Ready in the sizes that readers need.'
+              : made.state === 'failed'
+                ? made.problem
+                : `Making sizes for readers, ${made.made} so far…`}
           </p>
         </div>
         <div>
           <label className="desk-field">
             <span>Alternative text, for whoever can’t see it</span>
-            <textarea ref={field} rows={4} maxLength={MOST_ALT} value={alt} disabled={isDecorative} aria-invalid={problem !== ''} aria-describedby="alt-problem" onChange={(event) => (setAlt(event.target.value), setProblem(''))} onKeyDown={(event) => event.key === 'Enter' && !event.shiftKey && answer(event)} />
+            <textarea
+              ref={field}
+              rows={4}
+              maxLength={MOST_ALT}
+              value={alt}
+              disabled={isDecorative}
+              aria-invalid={problem !== ''}
+              aria-describedby="alt-problem"
+              onChange={(event) => (setAlt(event.target.value), setProblem(''))}
+              onKeyDown={(event) => event.key === 'Enter' && !event.shiftKey && answer(event)}
+            />
           </label>
           <p className="soft small">What somebody would need to be told on the telephone. The caption is apart.</p>
           <label className="desk-check">
-            <input type="checkbox" checked={isDecorative} onChange={(event) => (setDecorative(event.target.checked), setProblem(''))} /> Decorative: readers lose nothing without it
+            <input
+              type="checkbox"
+              checked={isDecorative}
+              onChange={(event) => (setDecorative(event.target.checked), setProblem(''))}
+            />{' '}
+            Decorative: readers lose nothing without it
           </label>
           <p id="alt-problem" className="field-problem" role="alert">
             {problem}

@@ -22,10 +22,15 @@ interface Attrs {
 }
 
 function PictureSettings({ editor, position }: SettingsProps) {
-  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined, equalityFn: (a, b) => a === b })
+  const attrs = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined,
+    equalityFn: (a, b) => a === b,
+  })
   if (attrs?.item === undefined) return null
   const set = (name: keyof Attrs, value: unknown): void => {
-    if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) editor.view.dispatch(keepSelected(editor, position, name, value))
+    if (editor.state.doc.nodeAt(position)?.attrs[name] !== value)
+      editor.view.dispatch(keepSelected(editor, position, name, value))
   }
   const setAlt = (alt: string | null): void => {
     set('alt', alt)
@@ -33,34 +38,97 @@ function PictureSettings({ editor, position }: SettingsProps) {
   }
   return (
     <>
-      <Words label="Alternative text" rows={3} most={MOST_ALT} value={attrs.alt ?? ''} disabled={attrs.alt === ''} onKeep={(words) => setAlt(words === '' ? null : words)} hint={attrs.alt === null ? 'Nobody who can’t see the picture knows what it shows.' : ''} />
+      <Words
+        label="Alternative text"
+        rows={3}
+        most={MOST_ALT}
+        value={attrs.alt ?? ''}
+        disabled={attrs.alt === ''}
+        onKeep={(words) => setAlt(words === '' ? null : words)}
+        hint={attrs.alt === null ? 'Nobody who can’t see the picture knows what it shows.' : ''}
+      />
       <label className="desk-check">
-        <input type="checkbox" checked={attrs.alt === ''} onChange={(event) => setAlt(event.target.checked ? '' : null)} /> Decorative
+        <input
+          type="checkbox"
+          checked={attrs.alt === ''}
+          onChange={(event) => setAlt(event.target.checked ? '' : null)}
+        />{' '}
+        Decorative
       </label>
-      <Words label="Long description, shown beneath" rows={3} most={20_000} value={attrs.description} onKeep={(words) => set('description', words)} />
+      <Words
+        label="Long description, shown beneath"
+        rows={3}
+        most={20_000}
+        value={attrs.description}
+        onKeep={(words) => set('description', words)}
+      />
       <label className="desk-field">
         <span>Width in percent of its column</span>
-        <input type="number" min={5} max={100} step={5} value={attrs.widthPercent} onChange={({ target: { valueAsNumber } }) => valueAsNumber >= 5 && valueAsNumber <= 100 && set('widthPercent', Math.round(valueAsNumber))} />
+        <input
+          type="number"
+          min={5}
+          max={100}
+          step={5}
+          value={attrs.widthPercent}
+          onChange={({ target: { valueAsNumber } }) =>
+            valueAsNumber >= 5 && valueAsNumber <= 100 && set('widthPercent', Math.round(valueAsNumber))
+          }
+        />
       </label>
       <h3 id="picture-align">Stands</h3>
-      <Segmented block aria-labelledby="picture-align" value={attrs.align} onChange={(value) => set('align', value)} options={[{ value: 'start', label: 'Start' }, { value: 'center', label: 'Centre' }, { value: 'end', label: 'End' }]} />
+      <Segmented
+        block
+        aria-labelledby="picture-align"
+        value={attrs.align}
+        onChange={(value) => set('align', value)}
+        options={[
+          { value: 'start', label: 'Start' },
+          { value: 'center', label: 'Centre' },
+          { value: 'end', label: 'End' },
+        ]}
+      />
     </>
   )
 }
 
 function keepSelected({ state }: Editor, position: number, name: string, value: unknown): Editor['state']['tr'] {
   const transaction = state.tr.setNodeAttribute(position, name, value)
-  return state.selection instanceof NodeSelection && state.selection.from === position ? transaction.setSelection(NodeSelection.create(transaction.doc, position)) : transaction
+  return state.selection instanceof NodeSelection && state.selection.from === position
+    ? transaction.setSelection(NodeSelection.create(transaction.doc, position))
+    : transaction
 }
 
 /** A text that is kept when its field is left. */
-function Words({ label, value, rows, most, disabled, hint, onKeep }: { label: string; value: string; rows: number; most: number; disabled?: boolean; hint?: string; onKeep(words: string): void }) {
+function Words({
+  label,
+  value,
+  rows,
+  most,
+  disabled,
+  hint,
+  onKeep,
+}: {
+  label: string
+  value: string
+  rows: number
+  most: number
+  disabled?: boolean
+  hint?: string
+  onKeep(words: string): void
+}) {
   const [typed, setTyped] = useState(value)
   useEffect(() => setTyped(value), [value])
   return (
     <label className="desk-field">
       <span>{label}</span>
-      <textarea rows={rows} maxLength={most} disabled={disabled} value={typed} onChange={(event) => setTyped(event.target.value)} onBlur={() => typed.trim() !== value && onKeep(typed.trim().replaceAll('\r\n', '\n'))} />
+      <textarea
+        rows={rows}
+        maxLength={most}
+        disabled={disabled}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => typed.trim() !== value && onKeep(typed.trim().replaceAll('\r\n', '\n'))}
+      />
       {hint && <small className="field-problem">{hint}</small>}
     </label>
   )
@@ -73,7 +141,11 @@ class PictureView implements NodeView {
   readonly #image = document.createElement('img')
   readonly #note = document.createElement('span')
 
-  constructor(private node: Node, private readonly view: EditorView, private readonly getPosition: () => number | undefined) {
+  constructor(
+    private node: Node,
+    private readonly view: EditorView,
+    private readonly getPosition: () => number | undefined,
+  ) {
     const frame = document.createElement('div')
     frame.className = 'picture-frame'
     frame.contentEditable = 'false'
@@ -82,7 +154,12 @@ class PictureView implements NodeView {
     corner.title = 'Draw the picture larger or smaller'
     corner.addEventListener('pointerdown', (event) => this.#resize(event, corner))
     // A rendition that is not made yet is asked for again; until then its place is kept.
-    this.#image.addEventListener('error', () => setTimeout(() => this.#image.isConnected && (this.#image.src = `${this.#image.src.split('?')[0]}?${Date.now()}`), 1500))
+    this.#image.addEventListener('error', () =>
+      setTimeout(
+        () => this.#image.isConnected && (this.#image.src = `${this.#image.src.split('?')[0]}?${Date.now()}`),
+        1500,
+      ),
+    )
     this.#image.draggable = false
     this.#note.className = 'picture-note'
     frame.append(this.#image, corner, this.#note)
@@ -111,12 +188,17 @@ class PictureView implements NodeView {
     const start = this.dom.getBoundingClientRect().width
     const isRtl = getComputedStyle(this.dom).direction === 'rtl'
     const factor = this.node.attrs.align === 'center' ? 2 : 1
-    const percentAt = (x: number): number => Math.min(100, Math.max(5, Math.round(((start + factor * (isRtl ? event.clientX - x : x - event.clientX)) / column) * 100)))
+    const percentAt = (x: number): number =>
+      Math.min(
+        100,
+        Math.max(5, Math.round(((start + factor * (isRtl ? event.clientX - x : x - event.clientX)) / column) * 100)),
+      )
     const move = ({ clientX }: PointerEvent): void => void (this.dom.style.width = `${percentAt(clientX)}%`)
     const end = ({ clientX }: PointerEvent): void => {
       corner.removeEventListener('pointermove', move)
       const position = this.getPosition()
-      if (position !== undefined) this.view.dispatch(this.view.state.tr.setNodeAttribute(position, 'widthPercent', percentAt(clientX)))
+      if (position !== undefined)
+        this.view.dispatch(this.view.state.tr.setNodeAttribute(position, 'widthPercent', percentAt(clientX)))
     }
     corner.addEventListener('pointermove', move)
     corner.addEventListener('pointerup', end, { once: true })

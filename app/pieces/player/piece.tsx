@@ -17,17 +17,25 @@ interface Attrs {
 }
 
 function PlayerSettings({ editor, position }: SettingsProps) {
-  const attrs = useEditorState({ editor, selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined, equalityFn: (a, b) => a === b })
+  const attrs = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined,
+    equalityFn: (a, b) => a === b,
+  })
   const [title, setTitle] = useState(attrs?.title ?? '')
   const [tried, setTried] = useState<Examined | 'asking' | null>(null)
   useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
   if (attrs?.address === undefined) return null
   const keep = (): void => {
-    if (title.trim() !== attrs.title) editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))
+    if (title.trim() !== attrs.title)
+      editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))
   }
   const tryIt = (): void => {
     setTried('asking')
-    void askEmbed(courseHere(), attrs.link || `<iframe src="${attrs.address.replaceAll('"', '&quot;')}"></iframe>`).then(setTried)
+    void askEmbed(
+      courseHere(),
+      attrs.link || `<iframe src="${attrs.address.replaceAll('"', '&quot;')}"></iframe>`,
+    ).then(setTried)
   }
   return (
     <>
@@ -35,14 +43,23 @@ function PlayerSettings({ editor, position }: SettingsProps) {
         <span>Title, for whoever can’t see it</span>
         <input value={title} maxLength={300} onChange={(event) => setTitle(event.target.value)} onBlur={keep} />
       </label>
-      {attrs.title === '' && <p className="field-problem">Without a title nobody knows what the frame holds before going in.</p>}
+      {attrs.title === '' && (
+        <p className="field-problem">Without a title nobody knows what the frame holds before going in.</p>
+      )}
       <p className="soft">
         {new URL(attrs.address).host} · {attrs.width} × {attrs.height}
       </p>
       <button type="button" className="desk-button" onClick={tryIt} disabled={tried === 'asking'}>
         Try as students see it
       </button>
-      <p className={tried && tried !== 'asking' && (tried.sort !== 'player' || tried.shut) ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
+      <p
+        className={
+          tried && tried !== 'asking' && (tried.sort !== 'player' || tried.shut)
+            ? 'desk-advice is-trouble'
+            : 'desk-advice'
+        }
+        role="status"
+      >
         <span>{tried === 'asking' ? 'Asking…' : tried ? embedWords(tried) : ''}</span>
       </p>
     </>

@@ -8,15 +8,33 @@ import { RowList } from '../rows/rows.ts'
 function PracticeSettings({ editor, position }: SettingsProps) {
   const { mode, right } = useEditorState({
     editor,
-    selector: ({ editor: { state } }) => ({ mode: String(state.doc.nodeAt(position)?.attrs.mode), right: entriesOf(state.doc, position).filter(({ node }) => node.attrs.isRight).length }),
+    selector: ({ editor: { state } }) => ({
+      mode: String(state.doc.nodeAt(position)?.attrs.mode),
+      right: entriesOf(state.doc, position).filter(({ node }) => node.attrs.isRight).length,
+    }),
     equalityFn: (a, b) => a?.mode === b?.mode && a?.right === b?.right,
   })
-  const set = (at: number, name: string, value: unknown): void => editor.view.dispatch(editor.state.tr.setNodeAttribute(at, name, value))
-  const problem = right === 0 ? 'No answer is marked as right yet.' : mode === 'one' && right > 1 ? `${right} answers are marked as right, but only one can be chosen.` : ''
+  const set = (at: number, name: string, value: unknown): void =>
+    editor.view.dispatch(editor.state.tr.setNodeAttribute(at, name, value))
+  const problem =
+    right === 0
+      ? 'No answer is marked as right yet.'
+      : mode === 'one' && right > 1
+        ? `${right} answers are marked as right, but only one can be chosen.`
+        : ''
   return (
     <>
       <h3 id="practice-mode">Students choose</h3>
-      <Segmented block aria-labelledby="practice-mode" value={mode} onChange={(value) => set(position, 'mode', value)} options={[{ value: 'one', label: 'One answer' }, { value: 'several', label: 'Several' }]} />
+      <Segmented
+        block
+        aria-labelledby="practice-mode"
+        value={mode}
+        onChange={(value) => set(position, 'mode', value)}
+        options={[
+          { value: 'one', label: 'One answer' },
+          { value: 'several', label: 'Several' },
+        ]}
+      />
       <h3>Answers, the right ones ticked</h3>
       <RowList
         editor={editor}
@@ -24,12 +42,20 @@ function PracticeSettings({ editor, position }: SettingsProps) {
         entry="answer"
         mark={(node, at) => (
           <span className="row-tick">
-            <input type="checkbox" aria-label={`Right: ${node.firstChild?.textContent || 'empty answer'}`} checked={Boolean(node.attrs.isRight)} onChange={(event) => set(at, 'isRight', event.target.checked)} />
+            <input
+              type="checkbox"
+              aria-label={`Right: ${node.firstChild?.textContent || 'empty answer'}`}
+              checked={Boolean(node.attrs.isRight)}
+              onChange={(event) => set(at, 'isRight', event.target.checked)}
+            />
           </span>
         )}
       />
       <p className={problem ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
-        <span>{problem || 'Beneath each answer is the feedback for whoever chooses it. Students get it when they check, never before.'}</span>
+        <span>
+          {problem ||
+            'Beneath each answer is the feedback for whoever chooses it. Students get it when they check, never before.'}
+        </span>
       </p>
     </>
   )
@@ -46,6 +72,10 @@ export const practice: Piece = {
     effort: 'has settings',
     command: newPractice,
     outcome: (state) => aroundOutcome(state, 'become the question.', 'Begins with two empty answers.'),
-    Example: () => <span className="eg-practice">Which stone ties both faces?<small>○ hearting &nbsp; ● through</small></span>,
+    Example: () => (
+      <span className="eg-practice">
+        Which stone ties both faces?<small>○ hearting &nbsp; ● through</small>
+      </span>
+    ),
   },
 }

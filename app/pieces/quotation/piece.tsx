@@ -10,6 +10,12 @@ export const quotation: Piece = {
     effort: 'ready',
     command: newQuotation,
     outcome: (state) => aroundOutcome(state, 'become the quotation.', 'Begins empty.'),
-    Example: () => <span className="eg-quotation">One on two,<br />two on one.</span>,
+    Example: () => (
+      <span className="eg-quotation">
+        One on two,
+        <br />
+        two on one.
+      </span>
+    ),
   },
 }

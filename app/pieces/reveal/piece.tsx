@@ -10,6 +10,11 @@ export const reveal: Piece = {
     effort: 'ready',
     command: newReveal,
     outcome: (state) => aroundOutcome(state, 'are what it reveals.', 'Begins with a title to write.'),
-    Example: () => <span className="eg-reveal"><b>▸ Why not mortar?</b><i /></span>,
+    Example: () => (
+      <span className="eg-reveal">
+        <b>▸ Why not mortar?</b>
+        <i />
+      </span>
+    ),
   },
 }

@@ -1,5 +1,18 @@
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
-import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import type { Editor } from '@tiptap/core'
 import type { Node } from '@tiptap/pm/model'
@@ -42,14 +55,19 @@ export function RowList({ editor, position, entry, mark }: Props) {
       })),
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
   const change = (transform: Transform | null): void => {
     if (transform) editor.view.dispatch(transactionOf(editor.state, transform))
   }
   const go = (index: number): void => {
     const place = entriesOf(editor.state.doc, position)[index]
     if (!place) return
-    editor.view.dispatch(editor.state.tr.setSelection(Selection.near(editor.state.doc.resolve(place.position + 1))).scrollIntoView())
+    editor.view.dispatch(
+      editor.state.tr.setSelection(Selection.near(editor.state.doc.resolve(place.position + 1))).scrollIntoView(),
+    )
     editor.view.focus()
   }
   const add = (): void => {
@@ -59,7 +77,10 @@ export function RowList({ editor, position, entry, mark }: Props) {
   const dropped = ({ active, over }: DragEndEvent): void => {
     if (over) change(moveEntry(editor.state.doc, position, Number(active.id), Number(over.id)))
   }
-  const announce = (verb: string) => ({ active, over }: { active: { id: string | number }; over?: { id: string | number } | null }) => `${entry} ${Number(active.id) + 1} ${verb}${over ? ` place ${Number(over.id) + 1}` : ''}.`
+  const announce =
+    (verb: string) =>
+    ({ active, over }: { active: { id: string | number }; over?: { id: string | number } | null }) =>
+      `${entry} ${Number(active.id) + 1} ${verb}${over ? ` place ${Number(over.id) + 1}` : ''}.`
   return (
     <>
       <DndContext
@@ -67,12 +88,26 @@ export function RowList({ editor, position, entry, mark }: Props) {
         sensors={sensors}
         collisionDetection={closestCenter}
         onDragEnd={dropped}
-        accessibility={{ announcements: { onDragStart: announce('lifted from'), onDragOver: announce('is over'), onDragEnd: announce('put down at'), onDragCancel: announce('put back to') } }}
+        accessibility={{
+          announcements: {
+            onDragStart: announce('lifted from'),
+            onDragOver: announce('is over'),
+            onDragEnd: announce('put down at'),
+            onDragCancel: announce('put back to'),
+          },
+        }}
       >
         <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ul className="rows">
             {rows.map((row, index) => (
-              <RowLine key={row.id} row={row} index={index} entry={entry} onGo={() => go(index)} onRemove={rows.length > 1 ? () => change(removeEntry(editor.state.doc, position, index)) : null}>
+              <RowLine
+                key={row.id}
+                row={row}
+                index={index}
+                entry={entry}
+                onGo={() => go(index)}
+                onRemove={rows.length > 1 ? () => change(removeEntry(editor.state.doc, position, index)) : null}
+              >
                 {mark && markOf(editor, position, index, mark)}
               </RowLine>
             ))}
@@ -93,7 +128,9 @@ function markOf(editor: Editor, position: number, index: number, mark: NonNullab
 
 /** The title of a part, the text of an answer, the first words of a column. */
 function nameOf(node: Node): string {
-  const first = node.firstChild?.isTextblock ? node.firstChild.textContent : node.textBetween(0, Math.min(60, node.content.size), ' ')
+  const first = node.firstChild?.isTextblock
+    ? node.firstChild.textContent
+    : node.textBetween(0, Math.min(60, node.content.size), ' ')
   return first.trim()
 }
 
@@ -111,7 +148,11 @@ function RowLine({ row, index, entry, onGo, onRemove, children }: LineProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: row.id })
   const name = row.name || `${entry.charAt(0).toUpperCase()}${entry.slice(1)} ${index + 1}`
   return (
-    <li ref={setNodeRef} className={`row ${row.isHere ? 'is-current' : ''} ${isDragging ? 'is-lifted' : ''}`} style={{ transform: CSS.Translate.toString(transform), transition }}>
+    <li
+      ref={setNodeRef}
+      className={`row ${row.isHere ? 'is-current' : ''} ${isDragging ? 'is-lifted' : ''}`}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+    >
       <button type="button" className="row-grip" {...attributes} {...listeners} aria-label={`Move ${name}`}>
         <GripVertical size={14} aria-hidden />
       </button>
@@ -121,7 +162,13 @@ function RowLine({ row, index, entry, onGo, onRemove, children }: LineProps) {
         <span className="soft">{row.words} w</span>
       </button>
       {onRemove && (
-        <button type="button" className="row-remove" aria-label={`Take out ${name}`} title="Take out (Ctrl+Z brings it back)" onClick={onRemove}>
+        <button
+          type="button"
+          className="row-remove"
+          aria-label={`Take out ${name}`}
+          title="Take out (Ctrl+Z brings it back)"
+          onClick={onRemove}
+        >
           <X size={14} aria-hidden />
         </button>
       )}

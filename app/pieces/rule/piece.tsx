@@ -9,6 +9,12 @@ export const rule: Piece = {
     help: 'A line between two matters.',
     effort: 'ready',
     command: insertRule,
-    Example: () => <span className="eg-rule"><i /><hr /><i className="is-short" /></span>,
+    Example: () => (
+      <span className="eg-rule">
+        <i />
+        <hr />
+        <i className="is-short" />
+      </span>
+    ),
   },
 }

@@ -12,6 +12,18 @@ export const table: Piece = {
     effort: 'has settings',
     command: insertTable(3, 3),
     outcome: () => 'Three rows and three columns; more in the side desk.',
-    Example: () => <span className="eg-table"><b /><b /><b /><i /><i /><i /><i /><i /><i /></span>,
+    Example: () => (
+      <span className="eg-table">
+        <b />
+        <b />
+        <b />
+        <i />
+        <i />
+        <i />
+        <i />
+        <i />
+        <i />
+      </span>
+    ),
   },
 }

@@ -1,6 +1,15 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
-import { addColumnAfter, addColumnBefore, addRowAfter, addRowBefore, deleteColumn, deleteRow, toggleHeaderColumn, toggleHeaderRow } from '@tiptap/pm/tables'
+import {
+  addColumnAfter,
+  addColumnBefore,
+  addRowAfter,
+  addRowBefore,
+  deleteColumn,
+  deleteRow,
+  toggleHeaderColumn,
+  toggleHeaderRow,
+} from '@tiptap/pm/tables'
 import type { Command } from '@tiptap/pm/state'
 
 const ACTIONS: readonly (readonly [name: string, command: Command])[] = [
@@ -16,7 +25,10 @@ const ACTIONS: readonly (readonly [name: string, command: Command])[] = [
 
 /** Rows, columns and headers of the table under the cursor. */
 export function TableSettings({ editor, position }: { editor: Editor; position: number }) {
-  const isStriped = useEditorState({ editor, selector: ({ editor: { state } }) => Boolean(state.doc.nodeAt(position)?.attrs.isStriped) })
+  const isStriped = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => Boolean(state.doc.nodeAt(position)?.attrs.isStriped),
+  })
   const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
     editor.view.focus()
@@ -26,13 +38,26 @@ export function TableSettings({ editor, position }: { editor: Editor; position: 
       <h3>Rows and columns</h3>
       <div className="desk-grid">
         {ACTIONS.map(([name, command]) => (
-          <button key={name} type="button" className="desk-button" onMouseDown={(event) => event.preventDefault()} onClick={() => run(command)}>
+          <button
+            key={name}
+            type="button"
+            className="desk-button"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => run(command)}
+          >
             {name}
           </button>
         ))}
       </div>
       <label className="desk-check">
-        <input type="checkbox" checked={isStriped} onChange={(event) => editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'isStriped', event.target.checked))} /> Every second row on a ground of its own
+        <input
+          type="checkbox"
+          checked={isStriped}
+          onChange={(event) =>
+            editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'isStriped', event.target.checked))
+          }
+        />{' '}
+        Every second row on a ground of its own
       </label>
     </>
   )

@@ -15,8 +15,13 @@ export const tabs: Piece = {
     outcome: (state) => partsOutcome(state, 'tabs'),
     Example: () => (
       <span className="eg-tabs">
-        <span className="eg-row"><b className="is-first">Before</b><b>During</b><b>After</b></span>
-        <i /><i className="is-short" />
+        <span className="eg-row">
+          <b className="is-first">Before</b>
+          <b>During</b>
+          <b>After</b>
+        </span>
+        <i />
+        <i className="is-short" />
       </span>
     ),
   },

@@ -9,12 +9,23 @@ export const columnsByHand: Recogniser = {
     const node = siblings[index]
     if (!node || !isElement(node) || node.tagName !== 'div' || attribute(node, 'style') === undefined) return null
     const styles = declarations(node)
-    const isRow = /^(inline-)?flex$/.test(styles.get('display') ?? '') && !/^column/.test(styles.get('flex-direction') ?? '')
-    const isGrid = /^(inline-)?grid$/.test(styles.get('display') ?? '') && /\s/.test((styles.get('grid-template-columns') ?? '').trim())
+    const isRow =
+      /^(inline-)?flex$/.test(styles.get('display') ?? '') && !/^column/.test(styles.get('flex-direction') ?? '')
+    const isGrid =
+      /^(inline-)?grid$/.test(styles.get('display') ?? '') &&
+      /\s/.test((styles.get('grid-template-columns') ?? '').trim())
     const children = elementsOf(node.childNodes)
     if ((!isRow && !isGrid) || children.length < 2 || children.length > 4) return null
-    if (!children.every(({ tagName }) => /^(div|section|article)$/.test(tagName)) || !node.childNodes.every((each) => isElement(each) || isBlank(each))) return null
+    if (
+      !children.every(({ tagName }) => /^(div|section|article)$/.test(tagName)) ||
+      !node.childNodes.every((each) => isElement(each) || isBlank(each))
+    )
+      return null
     const parts = children.map((child) => standIn('div', {}, child.childNodes, child))
-    return { count: 1, replacement: standIn('div', { 'data-piece': 'columns' }, parts, node), message: `${parts.length} blocks laid side by side by their style became columns.` }
+    return {
+      count: 1,
+      replacement: standIn('div', { 'data-piece': 'columns' }, parts, node),
+      message: `${parts.length} blocks laid side by side by their style became columns.`,
+    }
   },
 }

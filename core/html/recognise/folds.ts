@@ -13,7 +13,9 @@ interface Fold {
 
 /** The one control in a header that opens something: a button, or a link to an id. */
 function controlOf(header: HtmlElement): HtmlElement | null {
-  const all = ['button', 'a'].includes(header.tagName) ? [header] : within(header.childNodes).filter(({ tagName }) => tagName === 'button' || tagName === 'a')
+  const all = ['button', 'a'].includes(header.tagName)
+    ? [header]
+    : within(header.childNodes).filter(({ tagName }) => tagName === 'button' || tagName === 'a')
   return all.length === 1 && targetOf(all[0]!) !== null ? all[0]! : null
 }
 
@@ -38,9 +40,13 @@ function foldAt(siblings: readonly HtmlNode[], index: number): Fold | null {
   const pair = pairAt(siblings, index)
   if (pair) return pair
   const holder = siblings[index]
-  if (!holder || !isElement(holder) || !BODY.test(holder.tagName) || attribute(holder, 'data-piece') !== undefined) return null
+  if (!holder || !isElement(holder) || !BODY.test(holder.tagName) || attribute(holder, 'data-piece') !== undefined)
+    return null
   const children = elementsOf(holder.childNodes)
-  const inner = children.length === 2 && holder.childNodes.every((node) => isElement(node) || isBlank(node)) ? pairAt(holder.childNodes, holder.childNodes.indexOf(children[0]!)) : null
+  const inner =
+    children.length === 2 && holder.childNodes.every((node) => isElement(node) || isBlank(node))
+      ? pairAt(holder.childNodes, holder.childNodes.indexOf(children[0]!))
+      : null
   return inner && { ...inner, count: 1, place: holder }
 }
 
@@ -64,12 +70,27 @@ export const foldsByHand: Recogniser = {
 }
 
 function reveal({ title, id, body, place }: Fold, count: number): Recognised {
-  return { count, replacement: standIn('details', id ? { id } : {}, [standIn('summary', {}, [...title], place), ...body.childNodes], place), message: 'A button and the block it opens became a reveal.' }
+  return {
+    count,
+    replacement: standIn(
+      'details',
+      id ? { id } : {},
+      [standIn('summary', {}, [...title], place), ...body.childNodes],
+      place,
+    ),
+    message: 'A button and the block it opens became a reveal.',
+  }
 }
 
 function accordion(folds: readonly Fold[], count: number): Recognised {
-  const parts = folds.map(({ title, id, body, place }) => standIn('section', id ? { id } : {}, [standIn('h3', {}, [...title], place), ...body.childNodes], body))
-  return { count, replacement: standIn('div', { 'data-piece': 'accordion' }, parts, folds[0]!.place), message: `Buttons and the blocks they open became an accordion with ${parts.length} parts.` }
+  const parts = folds.map(({ title, id, body, place }) =>
+    standIn('section', id ? { id } : {}, [standIn('h3', {}, [...title], place), ...body.childNodes], body),
+  )
+  return {
+    count,
+    replacement: standIn('div', { 'data-piece': 'accordion' }, parts, folds[0]!.place),
+    message: `Buttons and the blocks they open became an accordion with ${parts.length} parts.`,
+  }
 }
 
 /** Neighbouring `details` of one name, of which only one is open at a time (HTML Standard, "the details element"). */
@@ -90,10 +111,20 @@ export const namedDetails: Recogniser = {
     }
     if (all.length < 2) return null
     const parts = all.map((each) => {
-      const summary = each.childNodes.find((node) => isElement(node) && node.tagName === 'summary') as HtmlElement | undefined
+      const summary = each.childNodes.find((node) => isElement(node) && node.tagName === 'summary') as
+        HtmlElement | undefined
       const id = attribute(each, 'id')
-      return standIn('section', id ? { id } : {}, [standIn('h3', {}, summary?.childNodes ?? [], each), ...each.childNodes.filter((node) => node !== summary)], each)
+      return standIn(
+        'section',
+        id ? { id } : {},
+        [standIn('h3', {}, summary?.childNodes ?? [], each), ...each.childNodes.filter((node) => node !== summary)],
+        each,
+      )
     })
-    return { count, replacement: standIn('div', { 'data-piece': 'accordion' }, parts, all[0]!), message: `${parts.length} details of one name became an accordion.` }
+    return {
+      count,
+      replacement: standIn('div', { 'data-piece': 'accordion' }, parts, all[0]!),
+      message: `${parts.length} details of one name became an accordion.`,
+    }
   },
 }

@@ -10,15 +10,32 @@ import { writePage } from '../write.ts'
 const read = (html: string) => {
   const { page, notes } = readPage(html, { positions: true })
   expect(problemOfPage(page)).toBeNull()
-  return { html: writePage(page, 'source').replace(/^<h1><\/h1>\n?/, ''), told: notes.filter(({ sort }) => sort === 'recognised').map(({ line, message }) => `${line}: ${message}`), notes }
+  return {
+    html: writePage(page, 'source').replace(/^<h1><\/h1>\n?/, ''),
+    told: notes.filter(({ sort }) => sort === 'recognised').map(({ line, message }) => `${line}: ${message}`),
+    notes,
+  }
 }
-const TABS = '<div data-piece="tabs"><section id="a"><h3>One</h3><p>1</p></section><section id="b"><h3>Two</h3><p>2</p></section></div>'
+const TABS =
+  '<div data-piece="tabs"><section id="a"><h3>One</h3><p>1</p></section><section id="b"><h3>Two</h3><p>2</p></section></div>'
 
 test.each([
-  ['a list of links and matching blocks', '<ul class="nav"><li><a href="#a">One</a></li><li><a href="#b">Two</a></li></ul><div id="a"><p>1</p></div><div id="b"><p>2</p></div>'],
-  ['the blocks in a wrapper, all in another', '<div class="tabbed">\n<ul>\n<li><a href="#a">One</a>\n<li><a href="#b">Two</a>\n</ul>\n<div class="content">\n<div id="a">1</div>\n<div id="b">2</div>\n</div></div>'],
-  ['by the roles of ARIA', '<div role="tablist"><button role="tab" aria-controls="a">One</button><button role="tab" aria-controls="b">Two</button></div><div role="tabpanel" id="a">1</div><div role="tabpanel" id="b">2</div>'],
-  ['blocks in another order than the links', '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><section id="b">2</section><section id="a">1</section>'],
+  [
+    'a list of links and matching blocks',
+    '<ul class="nav"><li><a href="#a">One</a></li><li><a href="#b">Two</a></li></ul><div id="a"><p>1</p></div><div id="b"><p>2</p></div>',
+  ],
+  [
+    'the blocks in a wrapper, all in another',
+    '<div class="tabbed">\n<ul>\n<li><a href="#a">One</a>\n<li><a href="#b">Two</a>\n</ul>\n<div class="content">\n<div id="a">1</div>\n<div id="b">2</div>\n</div></div>',
+  ],
+  [
+    'by the roles of ARIA',
+    '<div role="tablist"><button role="tab" aria-controls="a">One</button><button role="tab" aria-controls="b">Two</button></div><div role="tabpanel" id="a">1</div><div role="tabpanel" id="b">2</div>',
+  ],
+  [
+    'blocks in another order than the links',
+    '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><section id="b">2</section><section id="a">1</section>',
+  ],
 ])('tabs: %s', (_name, source) => {
   const { html, told } = read(source)
   expect(html).toBe(TABS)
@@ -27,28 +44,51 @@ test.each([
 })
 
 test('a tab without a block is empty, a block without a tab has no title; both are told', () => {
-  const { html, told } = read('<ul class="tabs"><li><a href="#a">One</a><li><a href="#x">Lost</a></ul><div class="panel" id="a">1</div><div class="panel" id="z">9</div>')
-  expect(html).toBe('<div data-piece="tabs"><section id="a"><h3>One</h3><p>1</p></section><section id="x"><h3>Lost</h3><p></p></section><section id="z"><h3></h3><p>9</p></section></div>')
+  const { html, told } = read(
+    '<ul class="tabs"><li><a href="#a">One</a><li><a href="#x">Lost</a></ul><div class="panel" id="a">1</div><div class="panel" id="z">9</div>',
+  )
+  expect(html).toBe(
+    '<div data-piece="tabs"><section id="a"><h3>One</h3><p>1</p></section><section id="x"><h3>Lost</h3><p></p></section><section id="z"><h3></h3><p>9</p></section></div>',
+  )
   expect(told[0]).toContain('“Lost” had nothing to open')
   expect(told[0]).toContain('1 part had no tab')
 })
 
 test.each([
-  ['a list of contents', '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><h2 id="a">One</h2><p>1</p><h2 id="b">Two</h2>'],
-  ['links with words beside them', '<ul><li>See <a href="#a">One</a><li>or <a href="#b">Two</a></ul><div id="a">1</div><div id="b">2</div>'],
+  [
+    'a list of contents',
+    '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><h2 id="a">One</h2><p>1</p><h2 id="b">Two</h2>',
+  ],
+  [
+    'links with words beside them',
+    '<ul><li>See <a href="#a">One</a><li>or <a href="#b">Two</a></ul><div id="a">1</div><div id="b">2</div>',
+  ],
   ['a list of links alone', '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><p>x</p>'],
-  ['links to the web', '<ul><li><a href="https://a.example">One</a><li><a href="https://b.example">Two</a></ul><div id="a">1</div>'],
+  [
+    'links to the web',
+    '<ul><li><a href="https://a.example">One</a><li><a href="https://b.example">Two</a></ul><div id="a">1</div>',
+  ],
 ])('no tabs: %s', (_name, source) => {
   const { html, told } = read(source)
   expect(told).toEqual([])
   expect(html).toContain('<ul>')
 })
 
-const ACCORDION = '<div data-piece="accordion"><section id="a"><h3>Lay</h3><p>1</p></section><section id="b"><h3>Pack</h3><p>2</p></section></div>'
+const ACCORDION =
+  '<div data-piece="accordion"><section id="a"><h3>Lay</h3><p>1</p></section><section id="b"><h3>Pack</h3><p>2</p></section></div>'
 test.each([
-  ['headings with buttons, blocks after them', '<h3><button aria-controls="a" aria-expanded="false">Lay</button></h3><div id="a">1</div><h3><button aria-controls="b">Pack</button></h3><div id="b">2</div>'],
-  ['each in a block of its own', '<div><div class="item"><h4><a href="#a">Lay</a></h4><div id="a">1</div></div>\n<div class="item"><h4><a href="#b">Pack</a></h4><div id="b">2</div></div></div>'],
-  ['details of one name', '<details name="x" id="a"><summary>Lay</summary>1</details>\n<details name="x" id="b"><summary>Pack</summary>2</details>'],
+  [
+    'headings with buttons, blocks after them',
+    '<h3><button aria-controls="a" aria-expanded="false">Lay</button></h3><div id="a">1</div><h3><button aria-controls="b">Pack</button></h3><div id="b">2</div>',
+  ],
+  [
+    'each in a block of its own',
+    '<div><div class="item"><h4><a href="#a">Lay</a></h4><div id="a">1</div></div>\n<div class="item"><h4><a href="#b">Pack</a></h4><div id="b">2</div></div></div>',
+  ],
+  [
+    'details of one name',
+    '<details name="x" id="a"><summary>Lay</summary>1</details>\n<details name="x" id="b"><summary>Pack</summary>2</details>',
+  ],
 ])('an accordion: %s', (_name, source) => {
   const { html, told } = read(source)
   expect(html).toBe(ACCORDION)
@@ -56,9 +96,15 @@ test.each([
 })
 
 test('one button with its block is a reveal; details are reveals by themselves', () => {
-  expect(read('<button data-target="#a">Why?</button><div id="a"><p>So.</p></div>').html).toBe('<details id="a"><summary>Why?</summary><p>So.</p></details>')
-  const own = read('<details><summary>Why?</summary>So.</details><p>between</p><details><summary>How?</summary>Thus.</details>')
-  expect(own.html).toBe('<details><summary>Why?</summary><p>So.</p></details>\n<p>between</p>\n<details><summary>How?</summary><p>Thus.</p></details>')
+  expect(read('<button data-target="#a">Why?</button><div id="a"><p>So.</p></div>').html).toBe(
+    '<details id="a"><summary>Why?</summary><p>So.</p></details>',
+  )
+  const own = read(
+    '<details><summary>Why?</summary>So.</details><p>between</p><details><summary>How?</summary>Thus.</details>',
+  )
+  expect(own.html).toBe(
+    '<details><summary>Why?</summary><p>So.</p></details>\n<p>between</p>\n<details><summary>How?</summary><p>Thus.</p></details>',
+  )
   expect(own.told).toEqual([])
 })
 
@@ -66,22 +112,35 @@ test('blocks side by side by their style are columns', () => {
   const { html, told } = read('<div style="display: flex; gap: 1em"><div>left</div><div><p>right</p></div></div>')
   expect(html).toBe('<div data-piece="columns" data-split="even"><div><p>left</p></div><div><p>right</p></div></div>')
   expect(told[0]).toContain('became columns')
-  expect(read('<div style="display:grid;grid-template-columns:1fr 1fr"><div>a</div><div>b</div></div>').html).toContain('columns')
-  expect(read('<div style="display:flex;flex-direction:column"><div>a</div><div>b</div></div>').html).toBe('<p>a</p>\n<p>b</p>')
+  expect(read('<div style="display:grid;grid-template-columns:1fr 1fr"><div>a</div><div>b</div></div>').html).toContain(
+    'columns',
+  )
+  expect(read('<div style="display:flex;flex-direction:column"><div>a</div><div>b</div></div>').html).toBe(
+    '<p>a</p>\n<p>b</p>',
+  )
 })
 
 test('tabs in tabs, each in its place; what is around and within is kept', () => {
   const inner = '<ul><li><a href="#c">Three</a><li><a href="#d">Four</a></ul><div id="c">3</div><div id="d">4</div>'
-  const { html, told } = read(`<p>before</p><ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><div id="a">\n${inner}</div><div id="b">2</div><p>after</p>`)
+  const { html, told } = read(
+    `<p>before</p><ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><div id="a">\n${inner}</div><div id="b">2</div><p>after</p>`,
+  )
   expect(told).toHaveLength(2)
   expect(html.match(/data-piece="tabs"/g)).toHaveLength(2)
-  expect(html.replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ').trim()).toBe('before One Three 3 Four 4 Two 2 after')
+  expect(
+    html
+      .replace(/<[^>]+>/g, ' ')
+      .replace(/\s+/g, ' ')
+      .trim(),
+  ).toBe('before One Three 3 Four 4 Two 2 after')
 })
 
 test('in our own source nothing is taken for anything else', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
-      expect(readPage(printSource(page).html, { positions: true }).notes.filter(({ sort }) => sort === 'recognised')).toEqual([])
+      expect(
+        readPage(printSource(page).html, { positions: true }).notes.filter(({ sort }) => sort === 'recognised'),
+      ).toEqual([])
     }),
     { numRuns: 150 },
   )
@@ -93,17 +152,37 @@ test('five levels of unclosed blocks and 3,000 nested ones lose no word', () => 
 })
 
 test.each([
-  ['padding in percent', '<div style="position:relative;padding-bottom:56.25%"><iframe src="https://video.example/7" title="T" style="position:absolute"></iframe></div>', 360],
-  ['padding of an inner block', '<div class="video"><div style="padding: 75% 0 0 0;position:relative"><iframe src="https://video.example/7" title="T"></iframe></div></div>', 480],
-  ['aspect-ratio', '<div style="aspect-ratio: 4 / 3"><iframe src="https://video.example/7" title="T"></iframe></div>', 480],
+  [
+    'padding in percent',
+    '<div style="position:relative;padding-bottom:56.25%"><iframe src="https://video.example/7" title="T" style="position:absolute"></iframe></div>',
+    360,
+  ],
+  [
+    'padding of an inner block',
+    '<div class="video"><div style="padding: 75% 0 0 0;position:relative"><iframe src="https://video.example/7" title="T"></iframe></div></div>',
+    480,
+  ],
+  [
+    'aspect-ratio',
+    '<div style="aspect-ratio: 4 / 3"><iframe src="https://video.example/7" title="T"></iframe></div>',
+    480,
+  ],
 ])('a frame that a block gives its ratio by %s is a player', (_name, source, height) => {
   const { html, told } = read(source)
-  expect(html).toBe(`<iframe data-piece="player" src="https://video.example/7" title="T" width="640" height="${height}"></iframe>`)
+  expect(html).toBe(
+    `<iframe data-piece="player" src="https://video.example/7" title="T" width="640" height="${height}"></iframe>`,
+  )
   expect(told).toHaveLength(1)
 })
 
 test.each([
   ['said by its class', '<table class="table table-striped"><tr><td>a<tr><td>b</table>', true],
-  ['row by row', '<table><tr><th>h<tr style="background:#eee"><td>a<tr><td>b<tr style="background:#eee"><td>c<tr><td>d</table>', true],
+  [
+    'row by row',
+    '<table><tr><th>h<tr style="background:#eee"><td>a<tr><td>b<tr style="background:#eee"><td>c<tr><td>d</table>',
+    true,
+  ],
   ['one row alone', '<table><tr><th>h<tr style="background:#eee"><td>a<tr><td>b<tr><td>c<tr><td>d</table>', false],
-])('a table striped %s', (_name, source, isStriped) => expect(read(source).html.startsWith('<table data-rows="striped">')).toBe(isStriped))
+])('a table striped %s', (_name, source, isStriped) =>
+  expect(read(source).html.startsWith('<table data-rows="striped">')).toBe(isStriped),
+)

@@ -3,7 +3,26 @@ import type { ReadReport } from '../report.ts'
 import { recognisers } from './registry.ts'
 
 /** What a piece written by hand can begin with; nothing else is asked about. */
-const BEGINS = new Set(['ul', 'ol', 'nav', 'div', 'section', 'article', 'details', 'button', 'a', 'p', 'dt', 'header', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6'])
+const BEGINS = new Set([
+  'ul',
+  'ol',
+  'nav',
+  'div',
+  'section',
+  'article',
+  'details',
+  'button',
+  'a',
+  'p',
+  'dt',
+  'header',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+])
 
 /**
  * Puts our own form in the place of pieces that were written by hand in a usual way, everywhere under `roots`, and
@@ -26,9 +45,12 @@ function needsLook(nodes: readonly HtmlNode[]): boolean {
 
 function replaced(nodes: HtmlNode[], report: ReadReport): HtmlNode[] {
   let found: HtmlNode[] | null = null
-  for (let at = 0; at < nodes.length; ) {
+  for (let at = 0; at < nodes.length;) {
     const node = nodes[at]!
-    const match = isElement(node) && BEGINS.has(node.tagName) && attribute(node, 'data-piece') === undefined ? firstMatch(nodes, at) : null
+    const match =
+      isElement(node) && BEGINS.has(node.tagName) && attribute(node, 'data-piece') === undefined
+        ? firstMatch(nodes, at)
+        : null
     if (!match) {
       found?.push(node)
       at++

@@ -13,7 +13,8 @@ interface Row {
 
 function rowOf(node: HtmlNode): Row | null {
   if (!isElement(node) || !['ul', 'ol', 'nav', 'div'].includes(node.tagName)) return null
-  const isDeclared = attribute(node, 'role') === 'tablist' || /(^|[\s_-])tabs?([\s_-]|$)/i.test(attribute(node, 'class') ?? '')
+  const isDeclared =
+    attribute(node, 'role') === 'tablist' || /(^|[\s_-])tabs?([\s_-]|$)/i.test(attribute(node, 'class') ?? '')
   if (node.tagName === 'div' && !isDeclared) return null
   const controls = within(node.childNodes).filter(({ tagName }) => tagName === 'a' || tagName === 'button')
   const entries = controls.flatMap((control) => {
@@ -22,11 +23,17 @@ function rowOf(node: HtmlNode): Row | null {
   })
   if (controls.length < 2 || entries.length !== controls.length) return null
   // Words beside the links: then it is prose or a list of contents, no row of tabs.
-  const linked = entries.map(({ title }) => wordsOf(title)).join('').replace(/\s/g, '')
+  const linked = entries
+    .map(({ title }) => wordsOf(title))
+    .join('')
+    .replace(/\s/g, '')
   return wordsOf(node.childNodes).replace(/\s/g, '') === linked ? { entries, isDeclared } : null
 }
 
-const looksLikePanel = (element: HtmlElement): boolean => PANEL.test(element.tagName) && (attribute(element, 'role') === 'tabpanel' || /(^|[\s_-])(tab-?)?(pane|panel)([\s_-]|$)/i.test(attribute(element, 'class') ?? ''))
+const looksLikePanel = (element: HtmlElement): boolean =>
+  PANEL.test(element.tagName) &&
+  (attribute(element, 'role') === 'tabpanel' ||
+    /(^|[\s_-])(tab-?)?(pane|panel)([\s_-]|$)/i.test(attribute(element, 'class') ?? ''))
 
 /** A list of links to ids, and the blocks with those ids after it or in one wrapper after it. */
 export const tabsByHand: Recogniser = {
@@ -35,7 +42,8 @@ export const tabsByHand: Recogniser = {
     const row = rowOf(siblings[index]!)
     if (!row) return null
     const targets = new Set(row.entries.map(({ target }) => target))
-    const isOwn = (element: HtmlElement): boolean => PANEL.test(element.tagName) && targets.has(attribute(element, 'id') ?? '')
+    const isOwn = (element: HtmlElement): boolean =>
+      PANEL.test(element.tagName) && targets.has(attribute(element, 'id') ?? '')
     let end = index + 1
     const panels: HtmlElement[] = []
     for (let at = index + 1; at < siblings.length; at++) {
@@ -44,7 +52,11 @@ export const tabsByHand: Recogniser = {
       if (!isElement(node)) break
       const inner = elementsOf(node.childNodes)
       if (isOwn(node) || (panels.length > 0 && looksLikePanel(node))) panels.push(node)
-      else if (panels.length === 0 && inner.some((each) => isOwn(each) || looksLikePanel(each)) && node.childNodes.every((each) => isElement(each) || isBlank(each))) {
+      else if (
+        panels.length === 0 &&
+        inner.some((each) => isOwn(each) || looksLikePanel(each)) &&
+        node.childNodes.every((each) => isElement(each) || isBlank(each))
+      ) {
         panels.push(...inner)
         end = at + 1
         break
@@ -58,7 +70,11 @@ export const tabsByHand: Recogniser = {
   },
 }
 
-function assembled(row: Row, panels: readonly HtmlElement[], place: HtmlElement): { replacement: HtmlElement; message: string } {
+function assembled(
+  row: Row,
+  panels: readonly HtmlElement[],
+  place: HtmlElement,
+): { replacement: HtmlElement; message: string } {
   const left = new Set(panels)
   const empty: string[] = []
   const parts = row.entries.map(({ title, target }) => {
@@ -69,8 +85,12 @@ function assembled(row: Row, panels: readonly HtmlElement[], place: HtmlElement)
   })
   for (const panel of left) parts.push(part([], attribute(panel, 'id') ?? '', panel))
   const trouble = [
-    empty.length > 0 ? `${empty.map((name) => `“${name}”`).join(', ')} had nothing to open and ${empty.length === 1 ? 'is' : 'are'} empty` : '',
-    left.size > 0 ? `${left.size} ${left.size === 1 ? 'part' : 'parts'} had no tab and ${left.size === 1 ? 'has' : 'have'} no title yet` : '',
+    empty.length > 0
+      ? `${empty.map((name) => `“${name}”`).join(', ')} had nothing to open and ${empty.length === 1 ? 'is' : 'are'} empty`
+      : '',
+    left.size > 0
+      ? `${left.size} ${left.size === 1 ? 'part' : 'parts'} had no tab and ${left.size === 1 ? 'has' : 'have'} no title yet`
+      : '',
   ].filter(Boolean)
   return {
     replacement: standIn('div', { 'data-piece': 'tabs' }, parts, place),
@@ -80,7 +100,21 @@ function assembled(row: Row, panels: readonly HtmlElement[], place: HtmlElement)
 
 function part(title: readonly HtmlNode[], id: string, panel: HtmlElement | undefined): HtmlElement {
   const place = panel ?? (title[0] && isElement(title[0]) ? title[0] : null)
-  const shell = place ?? ({ nodeName: 'section', tagName: 'section', attrs: [], childNodes: [], namespaceURI: 'http://www.w3.org/1999/xhtml', parentNode: null } as unknown as HtmlElement)
-  const heading = standIn('h3', {}, title.filter((node) => isElement(node) || isText(node)), shell)
+  const shell =
+    place ??
+    ({
+      nodeName: 'section',
+      tagName: 'section',
+      attrs: [],
+      childNodes: [],
+      namespaceURI: 'http://www.w3.org/1999/xhtml',
+      parentNode: null,
+    } as unknown as HtmlElement)
+  const heading = standIn(
+    'h3',
+    {},
+    title.filter((node) => isElement(node) || isText(node)),
+    shell,
+  )
   return standIn('section', id === '' ? {} : { id }, [heading, ...(panel?.childNodes ?? [])], shell)
 }

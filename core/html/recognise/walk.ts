@@ -1,6 +1,7 @@
 import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 
-export const isBlank = (node: HtmlNode): boolean => (isText(node) ? node.value.trim() === '' : node.nodeName === '#comment')
+export const isBlank = (node: HtmlNode): boolean =>
+  isText(node) ? node.value.trim() === '' : node.nodeName === '#comment'
 
 export const elementsOf = (nodes: readonly HtmlNode[]): HtmlElement[] => nodes.filter(isElement)
 
@@ -26,14 +27,16 @@ export function wordsOf(nodes: readonly HtmlNode[]): string {
   const waiting = [...nodes].reverse()
   for (let node = waiting.pop(); node && seen < 2 * MOST_LOOKED_AT; node = waiting.pop(), seen++) {
     if (isText(node)) words += node.value
-    else if (isElement(node)) for (let at = node.childNodes.length - 1; at >= 0; at--) waiting.push(node.childNodes[at]!)
+    else if (isElement(node))
+      for (let at = node.childNodes.length - 1; at >= 0; at--) waiting.push(node.childNodes[at]!)
   }
   return words
 }
 
 /** The id that a link within the page or a control points to: `href="#id"`, `data-target`, `aria-controls`. */
 export function targetOf(element: HtmlElement): string | null {
-  const fragment = attribute(element, 'href') ?? attribute(element, 'data-target') ?? attribute(element, 'data-bs-target')
+  const fragment =
+    attribute(element, 'href') ?? attribute(element, 'data-target') ?? attribute(element, 'data-bs-target')
   if (fragment !== undefined && /^#.+/.test(fragment)) return decode(fragment.slice(1))
   return attribute(element, 'aria-controls') ?? null
 }
@@ -47,8 +50,19 @@ function decode(fragment: string): string {
 }
 
 /** An element of our own making that stands where another stood. */
-export function standIn(tag: string, attributes: Record<string, string>, childNodes: HtmlNode[], place: HtmlElement): HtmlElement {
-  const made: HtmlElement = { ...place, nodeName: tag, tagName: tag, attrs: Object.entries(attributes).map(([name, value]) => ({ name, value })), childNodes }
+export function standIn(
+  tag: string,
+  attributes: Record<string, string>,
+  childNodes: HtmlNode[],
+  place: HtmlElement,
+): HtmlElement {
+  const made: HtmlElement = {
+    ...place,
+    nodeName: tag,
+    tagName: tag,
+    attrs: Object.entries(attributes).map(([name, value]) => ({ name, value })),
+    childNodes,
+  }
   for (const child of childNodes) child.parentNode = made
   return made
 }

@@ -6,7 +6,8 @@ import { asHeadings, levelOfTitles, partsInside } from '../part/kinds.ts'
 const rule = (tag: string): ReadRule => ({
   tag,
   understands: ['class', 'data-piece'],
-  read: (unsafeElement) => (attribute(unsafeElement, 'data-piece') === 'accordion' ? { level: levelOfTitles(unsafeElement) } : null),
+  read: (unsafeElement) =>
+    attribute(unsafeElement, 'data-piece') === 'accordion' ? { level: levelOfTitles(unsafeElement) } : null,
   inside: partsInside,
 })
 
@@ -23,14 +24,31 @@ export const accordion = {
   parseDOM: [{ tag: 'div.accordion' }],
   write: (node, children, manner) => {
     if (manner !== 'sheet') asHeadings(children, Number(node.attrs.level))
-    return element('div', { ...(manner === 'source' ? {} : { class: 'accordion' }), 'data-piece': 'accordion' }, children)
+    return element(
+      'div',
+      { ...(manner === 'source' ? {} : { class: 'accordion' }), 'data-piece': 'accordion' },
+      children,
+    )
   },
   examples: [
     {
       type: 'accordion',
       content: [
-        { type: 'part', content: [{ type: 'partTitle', content: [{ type: 'text', text: 'Lay' }] }, { type: 'paragraph', content: [{ type: 'text', text: 'One on two.' }] }] },
-        { type: 'part', attrs: { id: 'pack' }, content: [{ type: 'partTitle', content: [{ type: 'text', marks: [{ type: 'emphasis' }], text: 'Pack' }] }, { type: 'paragraph' }] },
+        {
+          type: 'part',
+          content: [
+            { type: 'partTitle', content: [{ type: 'text', text: 'Lay' }] },
+            { type: 'paragraph', content: [{ type: 'text', text: 'One on two.' }] },
+          ],
+        },
+        {
+          type: 'part',
+          attrs: { id: 'pack' },
+          content: [
+            { type: 'partTitle', content: [{ type: 'text', marks: [{ type: 'emphasis' }], text: 'Pack' }] },
+            { type: 'paragraph' },
+          ],
+        },
       ],
     },
   ],

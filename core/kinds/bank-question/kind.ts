@@ -11,7 +11,13 @@ export const bankQuestion = {
   label: 'question of the bank',
   needsPage: true,
   refersTo: { attribute: 'question', to: 'questions' },
-  losses: [{ formats: ['epub', 'pdf', 'web'], sort: 'left out', message: 'Questions of the bank were left out: they are answered in the course.' }],
+  losses: [
+    {
+      formats: ['epub', 'pdf', 'web'],
+      sort: 'left out',
+      message: 'Questions of the bank were left out: they are answered in the course.',
+    },
+  ],
   attributes: z.object({ question: identifier.default('none') }),
   isPiece: true,
   spec: { group: 'block', atom: true, isolating: true },
@@ -21,11 +27,20 @@ export const bankQuestion = {
       understands: ['class', 'data-piece', 'data-question'],
       read: (unsafeElement) => {
         const question = identifier.safeParse(attribute(unsafeElement, 'data-question'))
-        return attribute(unsafeElement, 'data-piece') === 'question' && question.success ? { question: question.data } : null
+        return attribute(unsafeElement, 'data-piece') === 'question' && question.success
+          ? { question: question.data }
+          : null
       },
     },
   ],
-  parseDOM: [{ tag: 'div.bank-question', getAttrs: (dom) => ({ question: dom.getAttribute('data-question') ?? 'none' }) }],
-  write: (node, _children, manner) => element('div', { class: manner === 'source' ? null : 'bank-question', 'data-piece': 'question', 'data-question': String(node.attrs.question) }),
+  parseDOM: [
+    { tag: 'div.bank-question', getAttrs: (dom) => ({ question: dom.getAttribute('data-question') ?? 'none' }) },
+  ],
+  write: (node, _children, manner) =>
+    element('div', {
+      class: manner === 'source' ? null : 'bank-question',
+      'data-piece': 'question',
+      'data-question': String(node.attrs.question),
+    }),
   examples: [{ type: 'bankQuestion', attrs: { question: 'tonnes' } }],
 } satisfies NodeKind

@@ -22,14 +22,29 @@ export const blank = {
       understands: ['data-blank', 'data-open'],
       read: (unsafeElement) => {
         const name = attribute(unsafeElement, 'data-blank')
-        return name === undefined ? null : { name: wordsFrom(name, MOST_BLANK_NAME), isOpen: attribute(unsafeElement, 'data-open') === 'yes' }
+        return name === undefined
+          ? null
+          : { name: wordsFrom(name, MOST_BLANK_NAME), isOpen: attribute(unsafeElement, 'data-open') === 'yes' }
       },
     },
   ],
-  parseDOM: [{ tag: 'span[data-blank]', getAttrs: (dom) => ({ name: dom.getAttribute('data-blank') ?? '', isOpen: dom.getAttribute('data-open') === 'yes' }) }],
-  write: ({ attrs }, children) => element('span', { 'data-blank': String(attrs.name), 'data-open': attrs.isOpen ? 'yes' : null }, children),
+  parseDOM: [
+    {
+      tag: 'span[data-blank]',
+      getAttrs: (dom) => ({
+        name: dom.getAttribute('data-blank') ?? '',
+        isOpen: dom.getAttribute('data-open') === 'yes',
+      }),
+    },
+  ],
+  write: ({ attrs }, children) =>
+    element('span', { 'data-blank': String(attrs.name), 'data-open': attrs.isOpen ? 'yes' : null }, children),
   examples: [
     { type: 'text', text: 'High Tarn', marks: [{ type: 'blank', attrs: { name: 'Name of the site', isOpen: false } }] },
-    { type: 'text', text: 'the 12th', marks: [{ type: 'blank', attrs: { name: 'Day & "hour"', isOpen: true } }, { type: 'strong' }] },
+    {
+      type: 'text',
+      text: 'the 12th',
+      marks: [{ type: 'blank', attrs: { name: 'Day & "hour"', isOpen: true } }, { type: 'strong' }],
+    },
   ],
 } satisfies MarkKind

@@ -35,7 +35,10 @@ export const box = {
   label: 'box',
   counted: ['a box', 'boxes'],
   attributes: z.object({
-    ground: z.string().regex(/^#[0-9a-f]{6}$/).default(DEFAULT_GROUND),
+    ground: z
+      .string()
+      .regex(/^#[0-9a-f]{6}$/)
+      .default(DEFAULT_GROUND),
     edge: boxEdge.default('start'),
     space: boxSpace.default('normal'),
   }),
@@ -48,7 +51,11 @@ export const box = {
     const settings = { 'data-edge': String(node.attrs.edge), 'data-space': String(node.attrs.space) }
     return manner === 'source'
       ? element('div', { 'data-piece': 'box', ...settings, style: `background-color: ${ground}` }, children)
-      : element('div', { class: 'box', ...settings, style: `background-color: ${ground}; color: ${inkOn(ground)}` }, children)
+      : element(
+          'div',
+          { class: 'box', ...settings, style: `background-color: ${ground}; color: ${inkOn(ground)}` },
+          children,
+        )
   },
   examples: [
     { type: 'box', attrs: { ground: '#23302f', edge: 'around', space: 'wide' }, content: [{ type: 'paragraph' }] },

@@ -17,25 +17,42 @@ export const columns = {
     {
       tag: 'div',
       understands: ['class', 'data-piece', 'data-split'],
-      read: (unsafeElement) => (attribute(unsafeElement, 'data-piece') === 'columns' ? { split: columnSplit.catch('even').parse(attribute(unsafeElement, 'data-split')) } : null),
+      read: (unsafeElement) =>
+        attribute(unsafeElement, 'data-piece') === 'columns'
+          ? { split: columnSplit.catch('even').parse(attribute(unsafeElement, 'data-split')) }
+          : null,
       inside: ({ childNodes }) => {
         const found: Inside[] = []
         for (const child of childNodes)
-          if (isElement(child) && child.tagName === 'div') found.push({ kind: 'column', attrs: {}, inside: [{ blocks: child.childNodes }] })
-          else if (isElement(child) || (isText(child) && child.value.trim() !== '')) found.push({ kind: 'column', attrs: {}, inside: [{ blocks: [child] }] })
+          if (isElement(child) && child.tagName === 'div')
+            found.push({ kind: 'column', attrs: {}, inside: [{ blocks: child.childNodes }] })
+          else if (isElement(child) || (isText(child) && child.value.trim() !== ''))
+            found.push({ kind: 'column', attrs: {}, inside: [{ blocks: [child] }] })
         return found.length > 0 ? found : [{ kind: 'column', attrs: {}, inside: [{ blocks: [] }] }]
       },
     },
   ],
   parseDOM: [{ tag: 'div.columns' }],
-  write: (node, children, manner) => element('div', { ...(manner === 'source' ? {} : { class: 'columns' }), 'data-piece': 'columns', 'data-split': String(node.attrs.split) }, children),
+  write: (node, children, manner) =>
+    element(
+      'div',
+      {
+        ...(manner === 'source' ? {} : { class: 'columns' }),
+        'data-piece': 'columns',
+        'data-split': String(node.attrs.split),
+      },
+      children,
+    ),
   examples: [
     {
       type: 'columns',
       attrs: { split: 'wide-end' },
       content: [
         { type: 'column', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'left' }] }] },
-        { type: 'column', content: [{ type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph' }] }] }] },
+        {
+          type: 'column',
+          content: [{ type: 'bulletList', content: [{ type: 'listItem', content: [{ type: 'paragraph' }] }] }],
+        },
       ],
     },
   ],

@@ -18,11 +18,18 @@ export const contents = {
     {
       tag: 'nav',
       understands: ['class', 'data-piece', 'data-deepest', 'aria-label'],
-      read: (unsafeElement) => (attribute(unsafeElement, 'data-piece') === 'contents' ? { deepest: deepest.catch(3).parse(Number(attribute(unsafeElement, 'data-deepest'))) } : null),
+      read: (unsafeElement) =>
+        attribute(unsafeElement, 'data-piece') === 'contents'
+          ? { deepest: deepest.catch(3).parse(Number(attribute(unsafeElement, 'data-deepest'))) }
+          : null,
     },
   ],
   parseDOM: [{ tag: 'nav.contents-list' }],
   write: (node, _children, manner) =>
-    element('nav', { ...(manner === 'source' ? {} : { class: 'contents-list', 'aria-label': 'Contents' }), 'data-piece': 'contents', 'data-deepest': Number(node.attrs.deepest) }),
+    element('nav', {
+      ...(manner === 'source' ? {} : { class: 'contents-list', 'aria-label': 'Contents' }),
+      'data-piece': 'contents',
+      'data-deepest': Number(node.attrs.deepest),
+    }),
   examples: [{ type: 'contents', attrs: { deepest: 2 } }],
 } satisfies NodeKind

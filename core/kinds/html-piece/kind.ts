@@ -18,7 +18,13 @@ export const htmlPiece = {
   label: 'code piece',
   counted: ['a code piece', 'code pieces'],
   needsPage: true,
-  losses: [{ formats: ['epub', 'pdf'], sort: 'changed', message: 'A code piece runs only in a browser; its title stands in its place.' }],
+  losses: [
+    {
+      formats: ['epub', 'pdf'],
+      sort: 'changed',
+      message: 'A code piece runs only in a browser; its title stands in its place.',
+    },
+  ],
   attributes: z.object({
     title: words(300).default(''),
     code: words(MOST_CODE).default(''),
@@ -30,20 +36,51 @@ export const htmlPiece = {
   reads: [
     {
       tag: 'iframe',
-      understands: ['data-piece', 'title', 'height', 'width', 'sandbox', 'srcdoc', 'loading', 'class', 'style', 'frameborder'],
+      understands: [
+        'data-piece',
+        'title',
+        'height',
+        'width',
+        'sandbox',
+        'srcdoc',
+        'loading',
+        'class',
+        'style',
+        'frameborder',
+      ],
       read: (unsafeElement) => {
         const code = attribute(unsafeElement, 'srcdoc')
         if (code === undefined || code.length > MOST_CODE) return null
-        return { code: wordsFrom(code, MOST_CODE), title: wordsFrom(attribute(unsafeElement, 'title'), 300), height: height.catch(240).parse(Number(attribute(unsafeElement, 'height'))) }
+        return {
+          code: wordsFrom(code, MOST_CODE),
+          title: wordsFrom(attribute(unsafeElement, 'title'), 300),
+          height: height.catch(240).parse(Number(attribute(unsafeElement, 'height'))),
+        }
       },
     },
   ],
   parseDOM: [{ tag: 'figure.html-piece' }],
   write: ({ attrs }, _children, manner) => {
     if (manner === 'sheet') return element('figure', { class: 'html-piece' })
-    const frame = { 'data-piece': 'html', title: String(attrs.title), height: Number(attrs.height), sandbox: 'allow-scripts' }
-    return manner === 'source' ? element('iframe', { ...frame, srcdoc: String(attrs.code) }) : element('iframe', { class: 'html-piece', ...frame, loading: 'lazy' })
+    const frame = {
+      'data-piece': 'html',
+      title: String(attrs.title),
+      height: Number(attrs.height),
+      sandbox: 'allow-scripts',
+    }
+    return manner === 'source'
+      ? element('iframe', { ...frame, srcdoc: String(attrs.code) })
+      : element('iframe', { class: 'html-piece', ...frame, loading: 'lazy' })
   },
   keepsBack: true,
-  examples: [{ type: 'htmlPiece', attrs: { title: 'A batter “gauge”', code: '<p class="a">1 & 2 &amp; 3</p>\n<script>if (1 < 2) document.title = "x"</script>', height: 120 } }],
+  examples: [
+    {
+      type: 'htmlPiece',
+      attrs: {
+        title: 'A batter “gauge”',
+        code: '<p class="a">1 & 2 &amp; 3</p>\n<script>if (1 < 2) document.title = "x"</script>',
+        height: 120,
+      },
+    },
+  ],
 } satisfies NodeKind

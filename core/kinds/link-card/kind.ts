@@ -4,8 +4,10 @@ import { attribute, element, type HtmlElement, isElement, text } from '../../tre
 import { words, wordsFrom } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
-const anchorIn = ({ childNodes }: HtmlElement): HtmlElement | undefined => childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'a')
-const wordsIn = (holder: HtmlElement): string => holder.childNodes.map((node) => ('value' in node ? node.value : isElement(node) ? wordsIn(node) : '')).join('')
+const anchorIn = ({ childNodes }: HtmlElement): HtmlElement | undefined =>
+  childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'a')
+const wordsIn = (holder: HtmlElement): string =>
+  holder.childNodes.map((node) => ('value' in node ? node.value : isElement(node) ? wordsIn(node) : '')).join('')
 
 /** Something elsewhere that can only be linked: its title and where it is. */
 export const linkCard = {
@@ -14,7 +16,10 @@ export const linkCard = {
   label: 'link card',
   saysSomething: true,
   attributes: z.object({
-    address: z.string().refine((value) => safeAddress(value) === value, 'an address was expected').default('#'),
+    address: z
+      .string()
+      .refine((value) => safeAddress(value) === value, 'an address was expected')
+      .default('#'),
     title: words(300).default(''),
   }),
   isPiece: true,
@@ -26,7 +31,9 @@ export const linkCard = {
       read: (card) => {
         const link = attribute(card, 'data-piece') === 'link-card' ? anchorIn(card) : undefined
         const address = link && safeAddress(attribute(link, 'href'))
-        return link && address ? { address, title: attribute(link, 'data-title') === 'none' ? '' : wordsFrom(wordsIn(link), 300) } : null
+        return link && address
+          ? { address, title: attribute(link, 'data-title') === 'none' ? '' : wordsFrom(wordsIn(link), 300) }
+          : null
       },
     },
   ],
@@ -34,9 +41,16 @@ export const linkCard = {
   write: ({ attrs }, _children, manner) => {
     const { address, title } = attrs as { address: string; title: string }
     const link = element('a', { href: address, 'data-title': title === '' ? 'none' : null }, [text(title || address)])
-    return element('div', { ...(manner === 'source' ? {} : { class: 'link-card' }), 'data-piece': 'link-card' }, manner === 'source' ? [link] : [link, element('span', {}, [text(hostOf(address))])])
+    return element(
+      'div',
+      { ...(manner === 'source' ? {} : { class: 'link-card' }), 'data-piece': 'link-card' },
+      manner === 'source' ? [link] : [link, element('span', {}, [text(hostOf(address))])],
+    )
   },
-  examples: [{ type: 'linkCard', attrs: { address: 'https://maps.example/?a=1', title: 'A map of walls' } }, { type: 'linkCard', attrs: { address: 'https://maps.example/', title: '' } }],
+  examples: [
+    { type: 'linkCard', attrs: { address: 'https://maps.example/?a=1', title: 'A map of walls' } },
+    { type: 'linkCard', attrs: { address: 'https://maps.example/', title: '' } },
+  ],
 } satisfies NodeKind
 
 function hostOf(address: string): string {

@@ -11,7 +11,10 @@ export const link = {
   attributes: z.object({
     href: z
       .string()
-      .refine((href) => safeAddress(href) === href, 'an address of the web, of mail, or a #place in the page was expected')
+      .refine(
+        (href) => safeAddress(href) === href,
+        'an address of the web, of mail, or a #place in the page was expected',
+      )
       .default('#'),
   }),
   spec: { inclusive: false },

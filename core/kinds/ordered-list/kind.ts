@@ -21,7 +21,8 @@ export const orderedList = {
     },
   ],
   parseDOM: [{ tag: 'ol' }],
-  write: (node, children) => element('ol', { start: node.attrs.start === 1 ? null : Number(node.attrs.start) }, children),
+  write: (node, children) =>
+    element('ol', { start: node.attrs.start === 1 ? null : Number(node.attrs.start) }, children),
   examples: [
     {
       type: 'orderedList',
@@ -33,7 +34,9 @@ export const orderedList = {
             { type: 'paragraph', content: [{ type: 'text', text: 'strip out' }] },
             {
               type: 'bulletList',
-              content: [{ type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'sort' }] }] }],
+              content: [
+                { type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'sort' }] }] },
+              ],
             },
           ],
         },

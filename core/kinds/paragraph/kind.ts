@@ -14,6 +14,9 @@ export const paragraph = {
   examples: [
     { type: 'paragraph' },
     { type: 'paragraph', content: [{ type: 'text', text: 'Two  spaces, a\ttab and a trailing one ' }] },
-    { type: 'paragraph', content: [{ type: 'text', text: 'line' }, { type: 'lineBreak' }, { type: 'text', text: ' break' }] },
+    {
+      type: 'paragraph',
+      content: [{ type: 'text', text: 'line' }, { type: 'lineBreak' }, { type: 'text', text: ' break' }],
+    },
   ],
 } satisfies NodeKind

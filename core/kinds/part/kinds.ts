@@ -13,7 +13,12 @@ export const part = {
   spec: { content: 'partTitle block+', defining: true, isolating: true },
   reads: [],
   parseDOM: [{ tag: 'section.part' }],
-  write: (node, children, manner) => element('section', { ...(manner === 'source' ? {} : { class: 'part' }), id: node.attrs.id as string | null }, children),
+  write: (node, children, manner) =>
+    element(
+      'section',
+      { ...(manner === 'source' ? {} : { class: 'part' }), id: node.attrs.id as string | null },
+      children,
+    ),
   examples: [],
 } satisfies NodeKind
 
@@ -63,7 +68,11 @@ export function partsInside(pieceElement: HtmlElement): readonly Inside[] {
   for (const child of pieceElement.childNodes) {
     if (isElement(child) && PARTS.has(child.tagName)) {
       const title = titleOf(child)
-      parts.push({ id: anchorOf(child), title: title?.childNodes ?? [], blocks: child.childNodes.filter((node) => node !== title) })
+      parts.push({
+        id: anchorOf(child),
+        title: title?.childNodes ?? [],
+        blocks: child.childNodes.filter((node) => node !== title),
+      })
     } else if (isElement(child) || (isText(child) && child.value.trim() !== '')) {
       const last = parts.at(-1)
       if (last) last.blocks.push(child)
@@ -71,7 +80,11 @@ export function partsInside(pieceElement: HtmlElement): readonly Inside[] {
     }
   }
   if (parts.length === 0) parts.push({ id: null, title: [], blocks: [] })
-  return parts.map(({ id, title, blocks }) => ({ kind: 'part', attrs: { id }, inside: [{ kind: 'partTitle', line: title }, { blocks }] }))
+  return parts.map(({ id, title, blocks }) => ({
+    kind: 'part',
+    attrs: { id },
+    inside: [{ kind: 'partTitle', line: title }, { blocks }],
+  }))
 }
 
 /** The heading or summary that a part begins with. */

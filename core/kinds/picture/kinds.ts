@@ -15,8 +15,10 @@ const imageIn = ({ childNodes }: HtmlElement): HtmlElement | undefined => {
   for (const child of childNodes) if (isElement(child) && child.tagName === 'img') return child
   return undefined
 }
-const captionIn = ({ childNodes }: HtmlElement): HtmlElement | undefined => childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'figcaption')
-const itemOf = (image: HtmlElement | undefined): string | null => /^\/files\/([\w-]{1,60})\/\d+$/.exec((image && attribute(image, 'src')) ?? '')?.[1] ?? null
+const captionIn = ({ childNodes }: HtmlElement): HtmlElement | undefined =>
+  childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'figcaption')
+const itemOf = (image: HtmlElement | undefined): string | null =>
+  /^\/files\/([\w-]{1,60})\/\d+$/.exec((image && attribute(image, 'src')) ?? '')?.[1] ?? null
 
 /**
  * A picture of the shelf with its caption. `alt` is null while nobody has said anything: neither words nor that it is
@@ -56,7 +58,11 @@ export const picture = {
           height: side.catch(1).parse(Number(attribute(image, 'height'))),
           alt: alt === undefined || attribute(image, 'data-alt') === 'missing' ? null : wordsFrom(alt, MOST_ALT),
           description: descriptionIn(unsafeElement),
-          widthPercent: widthPercent.catch(100).parse(Number.parseFloat(/width:\s*(\d{1,3})%/.exec(attribute(unsafeElement, 'style') ?? '')?.[1] ?? '100')),
+          widthPercent: widthPercent
+            .catch(100)
+            .parse(
+              Number.parseFloat(/width:\s*(\d{1,3})%/.exec(attribute(unsafeElement, 'style') ?? '')?.[1] ?? '100'),
+            ),
           align: pictureAlign.catch('center').parse(attribute(unsafeElement, 'data-align')),
         }
       },
@@ -65,13 +71,25 @@ export const picture = {
   ],
   parseDOM: [{ tag: 'figure.picture' }],
   write: ({ attrs }, children, manner) => {
-    const { item, width, height, alt, description } = attrs as { item: string; width: number; height: number; alt: string | null; description: string }
+    const { item, width, height, alt, description } = attrs as {
+      item: string
+      width: number
+      height: number
+      alt: string | null
+      description: string
+    }
     const frame = { 'data-align': String(attrs.align), style: `width: ${Number(attrs.widthPercent)}%` }
     if (manner === 'sheet') return element('figure', { class: 'picture', ...frame }, children)
     const widths = widthsFor(width)
     const image = element('img', {
       src: pictureAddress(item, widths.at(-1)!),
-      ...(manner === 'published' ? { srcset: widths.map((each) => `${pictureAddress(item, each)} ${each}w`).join(', '), sizes: `(min-width: 720px) ${Math.round(6 * Number(attrs.widthPercent))}px, ${Number(attrs.widthPercent)}vw`, loading: 'lazy' } : {}),
+      ...(manner === 'published'
+        ? {
+            srcset: widths.map((each) => `${pictureAddress(item, each)} ${each}w`).join(', '),
+            sizes: `(min-width: 720px) ${Math.round(6 * Number(attrs.widthPercent))}px, ${Number(attrs.widthPercent)}vw`,
+            loading: 'lazy',
+          }
+        : {}),
       width,
       height,
       alt: alt ?? '',
@@ -80,11 +98,35 @@ export const picture = {
     const caption = children[0]
     // A caption stands first or last in its figure (HTML Standard, “the figure element”); style shows the description beneath it.
     const isBare = manner === 'published' && caption && isElement(caption) && caption.childNodes.length === 0
-    const long = description === '' ? [] : [element('details', { class: 'long-description' }, [element('summary', {}, [text('Description')]), ...description.split('\n').map((line) => element('p', {}, line === '' ? [] : [text(line)]))])]
-    return element('figure', { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame }, [image, ...long, ...(isBare ? [] : children)])
+    const long =
+      description === ''
+        ? []
+        : [
+            element('details', { class: 'long-description' }, [
+              element('summary', {}, [text('Description')]),
+              ...description.split('\n').map((line) => element('p', {}, line === '' ? [] : [text(line)])),
+            ]),
+          ]
+    return element(
+      'figure',
+      { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame },
+      [image, ...long, ...(isBare ? [] : children)],
+    )
   },
   examples: [
-    { type: 'picture', attrs: { item: 'wall-1', width: 1200, height: 800, alt: 'A wall & its “batter”', description: 'Left.\n\nRight.', widthPercent: 60, align: 'start' }, content: [{ type: 'caption', content: [{ type: 'text', text: 'A caption' }] }] },
+    {
+      type: 'picture',
+      attrs: {
+        item: 'wall-1',
+        width: 1200,
+        height: 800,
+        alt: 'A wall & its “batter”',
+        description: 'Left.\n\nRight.',
+        widthPercent: 60,
+        align: 'start',
+      },
+      content: [{ type: 'caption', content: [{ type: 'text', text: 'A caption' }] }],
+    },
     { type: 'picture', attrs: { item: 'wall-2', width: 300, height: 200, alt: null }, content: [{ type: 'caption' }] },
     { type: 'picture', attrs: { item: 'wall-3', width: 4000, height: 20, alt: '' }, content: [{ type: 'caption' }] },
   ],
@@ -93,7 +135,9 @@ export const picture = {
 function descriptionIn({ childNodes }: HtmlElement): string {
   const details = childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'details')
   if (!details) return ''
-  const lines = details.childNodes.filter((node): node is HtmlElement => isElement(node) && node.tagName === 'p').map((line) => line.childNodes.map((node) => ('value' in node ? node.value : '')).join(''))
+  const lines = details.childNodes
+    .filter((node): node is HtmlElement => isElement(node) && node.tagName === 'p')
+    .map((line) => line.childNodes.map((node) => ('value' in node ? node.value : '')).join(''))
   return wordsFrom(lines.join('\n'), 20_000)
 }
 

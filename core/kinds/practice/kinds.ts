@@ -4,7 +4,8 @@ import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
 export const practiceMode = z.enum(['one', 'several'])
-const isPart = (node: HtmlNode, name: string): node is HtmlElement => isElement(node) && attribute(node, 'data-part') === name
+const isPart = (node: HtmlNode, name: string): node is HtmlElement =>
+  isElement(node) && attribute(node, 'data-part') === name
 
 /**
  * A question for practice: a prompt, then two or more answers, each with what is said to whoever chooses it.
@@ -18,7 +19,11 @@ export const practice = {
   counted: ['a practice question', 'practice questions'],
   needsPage: true,
   losses: [
-    { formats: ['epub', 'pdf'], sort: 'changed', message: 'A practice question shows what there is to choose from, without its answers.' },
+    {
+      formats: ['epub', 'pdf'],
+      sort: 'changed',
+      message: 'A practice question shows what there is to choose from, without its answers.',
+    },
     { formats: ['web'], sort: 'changed', message: 'A practice question has its answers folded beneath it.' },
   ],
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null), mode: practiceMode.default('one') }),
@@ -30,14 +35,21 @@ export const practice = {
       understands: ['class', 'id', 'data-piece', 'data-answers'],
       read: (unsafeElement) => {
         if (attribute(unsafeElement, 'data-piece') !== 'practice') return null
-        return { id: anchorOf(unsafeElement), mode: practiceMode.catch('one').parse(attribute(unsafeElement, 'data-answers')) }
+        return {
+          id: anchorOf(unsafeElement),
+          mode: practiceMode.catch('one').parse(attribute(unsafeElement, 'data-answers')),
+        }
       },
       inside: practiceInside,
     },
   ],
   parseDOM: [{ tag: 'div.practice' }],
   write: (node, children, manner) => {
-    const base = { id: node.attrs.id as string | null, 'data-piece': 'practice', 'data-answers': String(node.attrs.mode) }
+    const base = {
+      id: node.attrs.id as string | null,
+      'data-piece': 'practice',
+      'data-answers': String(node.attrs.mode),
+    }
     return element('div', { ...(manner === 'source' ? {} : { class: 'practice' }), ...base }, children)
   },
   keepsBack: true,
@@ -46,9 +58,28 @@ export const practice = {
       type: 'practice',
       attrs: { id: 'ties', mode: 'one' },
       content: [
-        { type: 'prompt', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Which stone ties both faces?' }] }] },
-        { type: 'answer', content: [{ type: 'answerText', content: [{ type: 'text', text: 'hearting' }] }, { type: 'feedback', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'That fills the middle.' }] }] }] },
-        { type: 'answer', attrs: { isRight: true }, content: [{ type: 'answerText', content: [{ type: 'text', text: 'a through' }] }, { type: 'feedback', content: [{ type: 'paragraph' }] }] },
+        {
+          type: 'prompt',
+          content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Which stone ties both faces?' }] }],
+        },
+        {
+          type: 'answer',
+          content: [
+            { type: 'answerText', content: [{ type: 'text', text: 'hearting' }] },
+            {
+              type: 'feedback',
+              content: [{ type: 'paragraph', content: [{ type: 'text', text: 'That fills the middle.' }] }],
+            },
+          ],
+        },
+        {
+          type: 'answer',
+          attrs: { isRight: true },
+          content: [
+            { type: 'answerText', content: [{ type: 'text', text: 'a through' }] },
+            { type: 'feedback', content: [{ type: 'paragraph' }] },
+          ],
+        },
       ],
     },
   ],
@@ -62,7 +93,15 @@ function practiceInside({ childNodes }: HtmlElement): readonly Inside[] {
     else if (isPart(child, 'answer')) answers.push(answerInside(child))
     else prompt.push(child)
   }
-  if (answers.length === 0) answers.push({ kind: 'answer', attrs: { isRight: false }, inside: [{ kind: 'answerText', line: [] }, { kind: 'feedback', attrs: {}, inside: [{ blocks: [] }] }] })
+  if (answers.length === 0)
+    answers.push({
+      kind: 'answer',
+      attrs: { isRight: false },
+      inside: [
+        { kind: 'answerText', line: [] },
+        { kind: 'feedback', attrs: {}, inside: [{ blocks: [] }] },
+      ],
+    })
   return [{ kind: 'prompt', attrs: {}, inside: [{ blocks: prompt }] }, ...answers]
 }
 
@@ -77,7 +116,10 @@ function answerInside(unsafeElement: HtmlElement): Inside {
   return {
     kind: 'answer',
     attrs: { isRight: attribute(unsafeElement, 'data-right') === 'yes' },
-    inside: [{ kind: 'answerText', line }, { kind: 'feedback', attrs: {}, inside: [{ blocks: feedback?.childNodes ?? [] }] }],
+    inside: [
+      { kind: 'answerText', line },
+      { kind: 'feedback', attrs: {}, inside: [{ blocks: feedback?.childNodes ?? [] }] },
+    ],
   }
 }
 
@@ -89,7 +131,8 @@ const holder = (name: 'prompt' | 'feedback', label: string): NodeKind => ({
   spec: { content: 'block+', isolating: true },
   reads: [],
   parseDOM: [{ tag: `div.${name}` }],
-  write: (_node, children, manner) => element('div', manner === 'source' ? { 'data-part': name } : { class: name, 'data-part': name }, children),
+  write: (_node, children, manner) =>
+    element('div', manner === 'source' ? { 'data-part': name } : { class: name, 'data-part': name }, children),
   examples: [],
 })
 
@@ -124,6 +167,11 @@ export const answerText = {
   spec: { content: 'inline*', defining: true },
   reads: [],
   parseDOM: [{ tag: '.answer-text' }],
-  write: (_node, children, manner) => (manner === 'published' ? element('label', { class: 'answer-text' }, children) : manner === 'sheet' ? element('div', { class: 'answer-text' }, children) : element('p', {}, children)),
+  write: (_node, children, manner) =>
+    manner === 'published'
+      ? element('label', { class: 'answer-text' }, children)
+      : manner === 'sheet'
+        ? element('div', { class: 'answer-text' }, children)
+        : element('p', {}, children),
   examples: [],
 } satisfies NodeKind

@@ -2,12 +2,21 @@ import { expect, test } from 'vitest'
 import { readPage } from '../../html/read.ts'
 import { judge, practicesOf } from './practices.ts'
 
-const answer = (words: string, right: boolean, told = words): string => `<div data-part="answer" data-right="${right ? 'yes' : 'no'}"><p>${words}</p><div data-part="feedback"><p>about ${told}</p></div></div>`
-const question = (id: string, ...answers: string[]): string => `<div data-piece="practice" data-answers="several"${id && ` id="${id}"`}><div data-part="prompt"><p>Which?</p></div>${answers.join('')}</div>`
+const answer = (words: string, right: boolean, told = words): string =>
+  `<div data-part="answer" data-right="${right ? 'yes' : 'no'}"><p>${words}</p><div data-part="feedback"><p>about ${told}</p></div></div>`
+const question = (id: string, ...answers: string[]): string =>
+  `<div data-piece="practice" data-answers="several"${id && ` id="${id}"`}><div data-part="prompt"><p>Which?</p></div>${answers.join('')}</div>`
 const page = (html: string) => readPage(html).page
 
 test('questions without an id are named by their number, and no name stands twice', () => {
-  const found = practicesOf(page(question('', answer('a', true)) + question('question-1', answer('a', true)) + question('ties', answer('a', true)) + question('', answer('b', true))))
+  const found = practicesOf(
+    page(
+      question('', answer('a', true)) +
+        question('question-1', answer('a', true)) +
+        question('ties', answer('a', true)) +
+        question('', answer('b', true)),
+    ),
+  )
   expect(found.map(({ name }) => name)).toEqual(['question-1', 'question-1-2', 'ties', 'question-4'])
 })
 

@@ -53,7 +53,13 @@ export function judge({ node, position }: Practice, choices: readonly number[]):
     if (isChosen !== Boolean(answer.attrs.isRight)) isRight = false
     if (!isChosen) return
     const [text, feedback] = [answer.child(0), answer.child(1)]
-    chosen.push({ index: at, isRight: Boolean(answer.attrs.isRight), text: text.textContent, feedback, position: position + 1 + offset + 1 + text.nodeSize })
+    chosen.push({
+      index: at,
+      isRight: Boolean(answer.attrs.isRight),
+      text: text.textContent,
+      feedback,
+      position: position + 1 + offset + 1 + text.nodeSize,
+    })
   })
   return chosen.length === 0 ? null : { isRight, chosen }
 }

@@ -13,5 +13,10 @@ export const quotation = {
   reads: [plainTag('blockquote')],
   parseDOM: [{ tag: 'blockquote' }],
   write: (_node, children) => element('blockquote', {}, children),
-  examples: [{ type: 'quotation', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'One on two, two on one.' }] }] }],
+  examples: [
+    {
+      type: 'quotation',
+      content: [{ type: 'paragraph', content: [{ type: 'text', text: 'One on two, two on one.' }] }],
+    },
+  ],
 } satisfies NodeKind

@@ -4,7 +4,8 @@ import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { NodeKind } from '../kind.ts'
 import { rename } from '../part/kinds.ts'
 
-const isSummary = (node: HtmlElement['childNodes'][number]): node is HtmlElement => isElement(node) && node.tagName === 'summary'
+const isSummary = (node: HtmlElement['childNodes'][number]): node is HtmlElement =>
+  isElement(node) && node.tagName === 'summary'
 
 /** One thing to open: an answer, a detail. HTML has an element for it, which opens without script. */
 export const reveal = {
@@ -40,7 +41,13 @@ export const reveal = {
       attrs: { id: 'why' },
       content: [
         { type: 'partTitle', content: [{ type: 'text', text: 'Why not mortar?' }] },
-        { type: 'reveal', content: [{ type: 'partTitle' }, { type: 'paragraph', content: [{ type: 'text', text: 'A wall must move.' }] }] },
+        {
+          type: 'reveal',
+          content: [
+            { type: 'partTitle' },
+            { type: 'paragraph', content: [{ type: 'text', text: 'A wall must move.' }] },
+          ],
+        },
       ],
     },
   ],

@@ -36,9 +36,23 @@ const cell = (type: string, words: string, attrs: Record<string, unknown> = {}):
 
 /** Every second row on a ground of its own: said so, or written by hand row by row. */
 function isStriped(table: HtmlElement): boolean {
-  if (attribute(table, 'data-rows') === 'striped' || /(^|[\s_-])(striped|zebra)([\s_-]|$)/i.test(attribute(table, 'class') ?? '')) return true
-  const rows = table.childNodes.flatMap((node) => (isElement(node) ? (node.tagName === 'tr' ? [node] : node.childNodes.filter((child): child is HtmlElement => isElement(child) && child.tagName === 'tr')) : []))
-  const grounds = rows.map((row) => safeColour(declarations(row).get('background-color') ?? declarations(row).get('background') ?? attribute(row, 'bgcolor')))
+  if (
+    attribute(table, 'data-rows') === 'striped' ||
+    /(^|[\s_-])(striped|zebra)([\s_-]|$)/i.test(attribute(table, 'class') ?? '')
+  )
+    return true
+  const rows = table.childNodes.flatMap((node) =>
+    isElement(node)
+      ? node.tagName === 'tr'
+        ? [node]
+        : node.childNodes.filter((child): child is HtmlElement => isElement(child) && child.tagName === 'tr')
+      : [],
+  )
+  const grounds = rows.map((row) =>
+    safeColour(
+      declarations(row).get('background-color') ?? declarations(row).get('background') ?? attribute(row, 'bgcolor'),
+    ),
+  )
   const body = grounds.slice(rows.length > 3 ? 1 : 0)
   return body.length > 2 && body.every((ground, at) => at < 2 || ground === body[at - 2]) && body[0] !== body[1]
 }
@@ -52,9 +66,16 @@ export const table = {
   attributes: z.object({ isStriped: z.boolean().default(false) }),
   isPiece: true,
   spec: { content: 'tableRow+', group: 'block', tableRole: 'table', isolating: true },
-  reads: [{ tag: 'table', understands: ['data-rows', 'class', 'border', 'cellpadding', 'cellspacing', 'width', 'style'], read: (unsafeTable) => ({ isStriped: isStriped(unsafeTable) }) }],
+  reads: [
+    {
+      tag: 'table',
+      understands: ['data-rows', 'class', 'border', 'cellpadding', 'cellspacing', 'width', 'style'],
+      read: (unsafeTable) => ({ isStriped: isStriped(unsafeTable) }),
+    },
+  ],
   parseDOM: [{ tag: 'table' }],
-  write: ({ attrs }, children) => element('table', { 'data-rows': attrs.isStriped ? 'striped' : null }, [element('tbody', {}, children)]),
+  write: ({ attrs }, children) =>
+    element('table', { 'data-rows': attrs.isStriped ? 'striped' : null }, [element('tbody', {}, children)]),
   examples: [
     {
       type: 'table',
@@ -103,7 +124,10 @@ export const tableHeader = {
     {
       tag: 'th',
       understands: ['colspan', 'rowspan', 'data-colwidth', 'scope'],
-      read: (unsafeCell) => ({ ...readCell(unsafeCell), scope: scope.catch('col').parse(attribute(unsafeCell, 'scope')) }),
+      read: (unsafeCell) => ({
+        ...readCell(unsafeCell),
+        scope: scope.catch('col').parse(attribute(unsafeCell, 'scope')),
+      }),
     },
   ],
   parseDOM: [{ tag: 'th' }],

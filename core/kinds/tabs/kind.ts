@@ -6,7 +6,8 @@ import { asHeadings, levelOfTitles, partsInside } from '../part/kinds.ts'
 const rule = (tag: string): ReadRule => ({
   tag,
   understands: ['class', 'data-piece'],
-  read: (unsafeElement) => (attribute(unsafeElement, 'data-piece') === 'tabs' ? { level: levelOfTitles(unsafeElement) } : null),
+  read: (unsafeElement) =>
+    attribute(unsafeElement, 'data-piece') === 'tabs' ? { level: levelOfTitles(unsafeElement) } : null,
   inside: partsInside,
 })
 
@@ -33,7 +34,11 @@ export const tabs = {
       type: 'tabs',
       attrs: { level: 2 },
       content: [
-        { type: 'part', attrs: { id: 'flat' }, content: [{ type: 'partTitle', content: [{ type: 'text', text: 'On the flat' }] }, { type: 'paragraph' }] },
+        {
+          type: 'part',
+          attrs: { id: 'flat' },
+          content: [{ type: 'partTitle', content: [{ type: 'text', text: 'On the flat' }] }, { type: 'paragraph' }],
+        },
         { type: 'part', content: [{ type: 'partTitle' }, { type: 'heading', attrs: { level: 3 } }, { type: 'rule' }] },
       ],
     },

@@ -27,11 +27,31 @@ export const value = {
         const shown = textOf(unsafeElement).trim()
         if (shown !== '' && shown !== formula.trim()) return null
         const given = attribute(unsafeElement, 'data-decimals')
-        return { formula: formula.slice(0, 500).toWellFormed().replaceAll('\0', ''), decimals: given === undefined ? null : decimals.catch(null).parse(Number(given)) }
+        return {
+          formula: formula.slice(0, 500).toWellFormed().replaceAll('\0', ''),
+          decimals: given === undefined ? null : decimals.catch(null).parse(Number(given)),
+        }
       },
     },
   ],
-  parseDOM: [{ tag: 'span[data-formula]', getAttrs: (dom) => ({ formula: dom.getAttribute('data-formula') ?? '', decimals: dom.hasAttribute('data-decimals') ? Number(dom.getAttribute('data-decimals')) : null }) }],
-  write: (node) => element('span', { class: 'value', 'data-formula': String(node.attrs.formula), 'data-decimals': node.attrs.decimals === null ? null : String(node.attrs.decimals) }, [text(String(node.attrs.formula))]),
+  parseDOM: [
+    {
+      tag: 'span[data-formula]',
+      getAttrs: (dom) => ({
+        formula: dom.getAttribute('data-formula') ?? '',
+        decimals: dom.hasAttribute('data-decimals') ? Number(dom.getAttribute('data-decimals')) : null,
+      }),
+    },
+  ],
+  write: (node) =>
+    element(
+      'span',
+      {
+        class: 'value',
+        'data-formula': String(node.attrs.formula),
+        'data-decimals': node.attrs.decimals === null ? null : String(node.attrs.decimals),
+      },
+      [text(String(node.attrs.formula))],
+    ),
   examples: [{ type: 'value', attrs: { formula: 'w * h', decimals: 1 } }],
 } satisfies NodeKind

@@ -2,7 +2,8 @@ import { nameSaysNothing } from '../../media/pictures.ts'
 import { altRepairs, repairAlt } from '../alt-repairs.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
-const figure = (alt: string): string => `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" alt="${alt}"><figcaption></figcaption></figure>`
+const figure = (alt: string): string =>
+  `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" alt="${alt}"><figcaption></figcaption></figure>`
 const OPENING = /^(an? )?(image|picture|photo|photograph|graphic) (of|showing) /i
 
 /** Alternative texts that are a file’s name, or tell only that there is a picture. */
@@ -16,8 +17,20 @@ export const altSaysNothing: Rule = {
     const found: Place[] = []
     page.descendants((node, position) => {
       const alt = node.type.name === 'picture' ? (node.attrs.alt as string | null) : null
-      if (alt && nameSaysNothing(alt)) found.push({ from: position, to: position + node.nodeSize, message: `“${alt}” does not say what the picture shows.`, passage: passageOf(node) })
-      else if (alt && OPENING.test(alt)) found.push({ from: position, to: position + node.nodeSize, message: `“${OPENING.exec(alt)?.[0].trim()} …”: that it is a picture is said by itself.`, passage: passageOf(node) })
+      if (alt && nameSaysNothing(alt))
+        found.push({
+          from: position,
+          to: position + node.nodeSize,
+          message: `“${alt}” does not say what the picture shows.`,
+          passage: passageOf(node),
+        })
+      else if (alt && OPENING.test(alt))
+        found.push({
+          from: position,
+          to: position + node.nodeSize,
+          message: `“${OPENING.exec(alt)?.[0].trim()} …”: that it is a picture is said by itself.`,
+          passage: passageOf(node),
+        })
       return !node.isTextblock
     })
     return found

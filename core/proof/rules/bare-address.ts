@@ -13,9 +13,21 @@ export const bareAddress: Rule = {
   check: (page) =>
     linksOf(page)
       .filter(({ words }) => ADDRESS.test(words.trim()))
-      .map(({ from, to, words, href }) => ({ from, to, message: `The link shows its address: “${words.trim().slice(0, 60)}”.`, passage: `${words} ${href}` })),
+      .map(({ from, to, words, href }) => ({
+        from,
+        to,
+        message: `The link shows its address: “${words.trim().slice(0, 60)}”.`,
+        passage: `${words} ${href}`,
+      })),
   repairs: [{ id: 'words', label: 'Give it words', asks: 'Words of the link' }],
   repair: (page, place, _id, words) => rewordLink(page, place, words),
   good: [{ html: '<p><a href="https://a.example/x">walls</a></p>' }],
-  bad: [{ html: '<p><a href="https://a.example/x">https://a.example/x</a></p>', repair: 'words', words: 'walls', repaired: '<p><a href="https://a.example/x">walls</a></p>' }],
+  bad: [
+    {
+      html: '<p><a href="https://a.example/x">https://a.example/x</a></p>',
+      repair: 'words',
+      words: 'walls',
+      repaired: '<p><a href="https://a.example/x">walls</a></p>',
+    },
+  ],
 }

@@ -7,9 +7,19 @@ const MOST = 80
 
 /** A short paragraph, all of it strong, without an end of sentence, with words after it. */
 function looksLikeHeading(node: Node, next: Node | null): boolean {
-  if (node.type.name !== 'paragraph' || node.content.size === 0 || node.content.size > MOST || !next || next.type.name === 'heading') return false
+  if (
+    node.type.name !== 'paragraph' ||
+    node.content.size === 0 ||
+    node.content.size > MOST ||
+    !next ||
+    next.type.name === 'heading'
+  )
+    return false
   if (/[.,;!?]\s*$/.test(node.textContent) || node.textContent.trim() === '') return false
-  return node.children.every((inline) => inline.isText && (inline.marks.some(({ type }) => type.name === 'strong') || inline.text!.trim() === ''))
+  return node.children.every(
+    (inline) =>
+      inline.isText && (inline.marks.some(({ type }) => type.name === 'strong') || inline.text!.trim() === ''),
+  )
 }
 
 /** Headings that are only bold words. */
@@ -23,7 +33,13 @@ export const fakedHeading: Rule = {
     const found: Place[] = []
     const look = (parent: Node, start: number): void =>
       parent.forEach((node, offset, index) => {
-        if (looksLikeHeading(node, parent.maybeChild(index + 1))) found.push({ from: start + offset, to: start + offset + node.nodeSize, message: `“${node.textContent}” looks like a heading, but is a bold paragraph.`, passage: node.textContent })
+        if (looksLikeHeading(node, parent.maybeChild(index + 1)))
+          found.push({
+            from: start + offset,
+            to: start + offset + node.nodeSize,
+            message: `“${node.textContent}” looks like a heading, but is a bold paragraph.`,
+            passage: node.textContent,
+          })
       })
     look(page, 0)
     page.descendants((node, position) => {
@@ -37,11 +53,25 @@ export const fakedHeading: Rule = {
     const { strong } = page.type.schema.marks
     const transform = new Transform(page).removeMark(from, to, strong!)
     // Beside a heading of the page it is one of the same level; under the title alone, of the second.
-    return transform.setBlockType(from, to, page.type.schema.nodes.heading!, { level: Math.max(2, levelBefore(page, from)) })
+    return transform.setBlockType(from, to, page.type.schema.nodes.heading!, {
+      level: Math.max(2, levelBefore(page, from)),
+    })
   },
-  good: [{ html: '<p><b>Never lift alone.</b></p><p>a</p>' }, { html: '<p><b>a</b> b</p><p>c</p>' }, { html: '<p><b>Last</b></p>' }],
+  good: [
+    { html: '<p><b>Never lift alone.</b></p><p>a</p>' },
+    { html: '<p><b>a</b> b</p><p>c</p>' },
+    { html: '<p><b>Last</b></p>' },
+  ],
   bad: [
-    { html: '<p><b>Where the water goes</b></p><p>a</p>', repair: 'heading', repaired: '<h2>Where the water goes</h2>\n<p>a</p>' },
-    { html: '<h3>a</h3><p>b</p><p><b>Then <i>this</i></b></p><p>c</p>', repair: 'heading', repaired: '<h3>a</h3>\n<p>b</p>\n<h3>Then <em>this</em></h3>\n<p>c</p>' },
+    {
+      html: '<p><b>Where the water goes</b></p><p>a</p>',
+      repair: 'heading',
+      repaired: '<h2>Where the water goes</h2>\n<p>a</p>',
+    },
+    {
+      html: '<h3>a</h3><p>b</p><p><b>Then <i>this</i></b></p><p>c</p>',
+      repair: 'heading',
+      repaired: '<h3>a</h3>\n<p>b</p>\n<h3>Then <em>this</em></h3>\n<p>c</p>',
+    },
   ],
 }

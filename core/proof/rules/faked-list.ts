@@ -19,7 +19,8 @@ function runs(page: Node): { from: number; to: number; sign: Sign; count: number
       const lines = parent.type.name === 'paragraph' ? linesOf(parent) : []
       const sign = lines.length > 1 ? signOf(textOf(lines.at(-1)!)) : null
       const faked = lines.filter((line) => signOf(textOf(line)) === sign).length
-      if (sign && faked > 1 && faked >= lines.length - 1) found.push({ from: position, to: position + parent.nodeSize, sign, count: faked, words: parent.textContent })
+      if (sign && faked > 1 && faked >= lines.length - 1)
+        found.push({ from: position, to: position + parent.nodeSize, sign, count: faked, words: parent.textContent })
       return false
     }
     collect(parent, position + 1, found)
@@ -74,7 +75,13 @@ export const fakedList: Rule = {
   severity: 'right',
   why: 'A real list is announced with its number of items and can be passed over; typed signs are read aloud, line by line.',
   criterion: '1.3.1 Info and Relationships',
-  check: (page) => runs(page).map(({ from, to, count, words }): Place => ({ from, to, message: `${count} lines look like a list, but are only typed so.`, passage: words })),
+  check: (page) =>
+    runs(page).map(({ from, to, count, words }): Place => ({
+      from,
+      to,
+      message: `${count} lines look like a list, but are only typed so.`,
+      passage: words,
+    })),
   repairs: [{ id: 'list', label: 'Make it a list' }],
   repair(page, { from, to }) {
     const run = runs(page).find((each) => each.from === from && each.to === to)
@@ -91,12 +98,28 @@ export const fakedList: Rule = {
         else items[items.length - 1] = listItem!.create(null, [...items.at(-1)!.children, words])
       }
     })
-    return new Transform(page).replaceWith(from, to, [...before, (run.sign === 'bulletList' ? bulletList : orderedList)!.create(null, items)])
+    return new Transform(page).replaceWith(from, to, [
+      ...before,
+      (run.sign === 'bulletList' ? bulletList : orderedList)!.create(null, items),
+    ])
   },
-  good: [{ html: '<p>- a</p>' }, { html: '<ul><li>a</li><li>b</li></ul>' }, { html: '<p>1. a</p><p>then</p><p>2. b</p>' }, { html: '<p>a - b</p><p>c - d</p>' }],
+  good: [
+    { html: '<p>- a</p>' },
+    { html: '<ul><li>a</li><li>b</li></ul>' },
+    { html: '<p>1. a</p><p>then</p><p>2. b</p>' },
+    { html: '<p>a - b</p><p>c - d</p>' },
+  ],
   bad: [
-    { html: '<p>- a</p><p>- <b>b</b> c</p>', repair: 'list', repaired: '<ul><li>a</li><li><strong>b</strong> c</li></ul>' },
+    {
+      html: '<p>- a</p><p>- <b>b</b> c</p>',
+      repair: 'list',
+      repaired: '<ul><li>a</li><li><strong>b</strong> c</li></ul>',
+    },
     { html: '<p>1. a</p><p>2) b</p><p>end</p>', repair: 'list', repaired: '<ol><li>a</li><li>b</li></ol>\n<p>end</p>' },
-    { html: '<p>Take:<br>• gloves<br>• boots</p>', repair: 'list', repaired: '<p>Take:</p>\n<ul><li>gloves</li><li>boots</li></ul>' },
+    {
+      html: '<p>Take:<br>• gloves<br>• boots</p>',
+      repair: 'list',
+      repaired: '<p>Take:</p>\n<ul><li>gloves</li><li>boots</li></ul>',
+    },
   ],
 }

@@ -31,7 +31,13 @@ export const fakedParagraphs: Rule = {
     page.descendants((node, position) => {
       if (node.type.name === 'paragraph') {
         const parts = partsOf(node)
-        if (parts.length > 1) found.push({ from: position, to: position + node.nodeSize, message: `This looks like ${parts.length} paragraphs, but is one with empty lines in it.`, passage: node.textContent })
+        if (parts.length > 1)
+          found.push({
+            from: position,
+            to: position + node.nodeSize,
+            message: `This looks like ${parts.length} paragraphs, but is one with empty lines in it.`,
+            passage: node.textContent,
+          })
       }
       return !node.isTextblock
     })
@@ -41,8 +47,18 @@ export const fakedParagraphs: Rule = {
   repair(page, { from, to }) {
     const node = page.nodeAt(from)
     if (!node) return null
-    return new Transform(page).replaceWith(from, to, partsOf(node).map((part) => node.type.create(null, Fragment.from(part))))
+    return new Transform(page).replaceWith(
+      from,
+      to,
+      partsOf(node).map((part) => node.type.create(null, Fragment.from(part))),
+    )
   },
   good: [{ html: '<p>a<br>b</p><p>c</p>' }],
-  bad: [{ html: '<p>a <b>x</b><br><br>b<br>c<br><br><br>d</p>', repair: 'split', repaired: '<p>a <strong>x</strong></p>\n<p>b<br>c</p>\n<p>d</p>' }],
+  bad: [
+    {
+      html: '<p>a <b>x</b><br><br>b<br>c<br><br><br>d</p>',
+      repair: 'split',
+      repaired: '<p>a <strong>x</strong></p>\n<p>b<br>c</p>\n<p>d</p>',
+    },
+  ],
 }

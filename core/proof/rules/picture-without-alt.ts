@@ -1,7 +1,8 @@
 import { altRepairs, repairAlt } from '../alt-repairs.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
-const figure = (alt: string): string => `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" ${alt}><figcaption></figcaption></figure>`
+const figure = (alt: string): string =>
+  `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" ${alt}><figcaption></figcaption></figure>`
 
 /** Pictures about which nobody has said anything. */
 export const pictureWithoutAlt: Rule = {
@@ -13,7 +14,13 @@ export const pictureWithoutAlt: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if (node.type.name === 'picture' && node.attrs.alt === null) found.push({ from: position, to: position + node.nodeSize, message: 'This picture has no alternative text.', passage: passageOf(node) })
+      if (node.type.name === 'picture' && node.attrs.alt === null)
+        found.push({
+          from: position,
+          to: position + node.nodeSize,
+          message: 'This picture has no alternative text.',
+          passage: passageOf(node),
+        })
       return !node.isTextblock
     })
     return found

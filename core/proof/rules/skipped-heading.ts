@@ -17,15 +17,24 @@ export const skippedHeading: Rule = {
       const level = headingLevel(node, parent)
       if (level === null) return !node.isTextblock
       if (node.type.name === 'heading' && level > last + 1)
-        found.push({ from: position, to: position + node.nodeSize, message: `“${node.textContent.slice(0, 60)}” is a heading of level ${level}, but the one before it is ${last === 1 ? 'the title of the page' : `of level ${last}`}.`, passage: `${last} ${passageOf(node)}` })
+        found.push({
+          from: position,
+          to: position + node.nodeSize,
+          message: `“${node.textContent.slice(0, 60)}” is a heading of level ${level}, but the one before it is ${last === 1 ? 'the title of the page' : `of level ${last}`}.`,
+          passage: `${last} ${passageOf(node)}`,
+        })
       last = level
       return !node.isTextblock
     })
     return found
   },
   repairs: [{ id: 'level', label: 'Make it the next level' }],
-  repair: (page, { from }) => new Transform(page).setNodeAttribute(from, 'level', Math.min(6, levelBefore(page, from) + 1)),
-  good: [{ html: '<h2>a</h2><h3>b</h3><h4>c</h4><h2>d</h2>' }, { html: '<h2>a</h2><div data-piece="tabs"><section><h3>t</h3><h4>b</h4></section></div>' }],
+  repair: (page, { from }) =>
+    new Transform(page).setNodeAttribute(from, 'level', Math.min(6, levelBefore(page, from) + 1)),
+  good: [
+    { html: '<h2>a</h2><h3>b</h3><h4>c</h4><h2>d</h2>' },
+    { html: '<h2>a</h2><div data-piece="tabs"><section><h3>t</h3><h4>b</h4></section></div>' },
+  ],
   bad: [
     { html: '<h3>a</h3>', repair: 'level', repaired: '<h2>a</h2>' },
     { html: '<h2>a</h2><h4>b</h4>', repair: 'level', repaired: '<h2>a</h2>\n<h3>b</h3>' },

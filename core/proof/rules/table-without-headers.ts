@@ -14,8 +14,17 @@ export const tableWithoutHeaders: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if (node.type.name === 'table' && cells(node).length > 1 && !cells(node).some(({ type }) => type.name === 'tableHeader'))
-        found.push({ from: position, to: position + node.nodeSize, message: 'This table has no header cells.', passage: node.textContent })
+      if (
+        node.type.name === 'table' &&
+        cells(node).length > 1 &&
+        !cells(node).some(({ type }) => type.name === 'tableHeader')
+      )
+        found.push({
+          from: position,
+          to: position + node.nodeSize,
+          message: 'This table has no header cells.',
+          passage: node.textContent,
+        })
       return !node.isTextblock
     })
     return found
@@ -31,14 +40,28 @@ export const tableWithoutHeaders: Rule = {
     const { tableHeader } = page.type.schema.nodes
     table.forEach((row, rowOffset, rowIndex) =>
       row.forEach((cell, cellOffset, cellIndex) => {
-        if (id === 'row' ? rowIndex === 0 : cellIndex === 0) transform.setNodeMarkup(from + 1 + rowOffset + 1 + cellOffset, tableHeader!, { ...cell.attrs, scope: id === 'row' ? 'col' : 'row' })
+        if (id === 'row' ? rowIndex === 0 : cellIndex === 0)
+          transform.setNodeMarkup(from + 1 + rowOffset + 1 + cellOffset, tableHeader!, {
+            ...cell.attrs,
+            scope: id === 'row' ? 'col' : 'row',
+          })
       }),
     )
     return transform
   },
   good: [{ html: '<table><tr><th>a<td>b</table>' }, { html: '<table><tr><td>alone</table>' }],
   bad: [
-    { html: '<table><tr><td>a<td>b<tr><td>c<td>d</table>', repair: 'row', repaired: '<table><tbody><tr><th scope="col">a</th><th scope="col">b</th></tr><tr><td>c</td><td>d</td></tr></tbody></table>' },
-    { html: '<table><tr><td>a<td>b<tr><td>c<td>d</table>', repair: 'column', repaired: '<table><tbody><tr><th scope="row">a</th><td>b</td></tr><tr><th scope="row">c</th><td>d</td></tr></tbody></table>' },
+    {
+      html: '<table><tr><td>a<td>b<tr><td>c<td>d</table>',
+      repair: 'row',
+      repaired:
+        '<table><tbody><tr><th scope="col">a</th><th scope="col">b</th></tr><tr><td>c</td><td>d</td></tr></tbody></table>',
+    },
+    {
+      html: '<table><tr><td>a<td>b<tr><td>c<td>d</table>',
+      repair: 'column',
+      repaired:
+        '<table><tbody><tr><th scope="row">a</th><td>b</td></tr><tr><th scope="row">c</th><td>d</td></tr></tbody></table>',
+    },
   ],
 }

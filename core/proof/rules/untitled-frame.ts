@@ -1,7 +1,8 @@
 import { Transform } from 'prosemirror-transform'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
-const frame = (title: string): string => `<iframe data-piece="html" title="${title}" height="240" sandbox="allow-scripts" srcdoc="x"></iframe>`
+const frame = (title: string): string =>
+  `<iframe data-piece="html" title="${title}" height="240" sandbox="allow-scripts" srcdoc="x"></iframe>`
 
 /** Frames that do not say what they hold. */
 export const untitledFrame: Rule = {
@@ -13,13 +14,20 @@ export const untitledFrame: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if ((node.type.name === 'htmlPiece' || node.type.name === 'player') && String(node.attrs.title).trim() === '') found.push({ from: position, to: position + node.nodeSize, message: 'This frame has no title.', passage: passageOf(node) })
+      if ((node.type.name === 'htmlPiece' || node.type.name === 'player') && String(node.attrs.title).trim() === '')
+        found.push({
+          from: position,
+          to: position + node.nodeSize,
+          message: 'This frame has no title.',
+          passage: passageOf(node),
+        })
       return !node.isTextblock
     })
     return found
   },
   repairs: [{ id: 'words', label: 'Give it a title', asks: 'Title of the frame' }],
-  repair: (page, { from }, _id, words) => (words.trim() === '' ? null : new Transform(page).setNodeAttribute(from, 'title', words.trim())),
+  repair: (page, { from }, _id, words) =>
+    words.trim() === '' ? null : new Transform(page).setNodeAttribute(from, 'title', words.trim()),
   good: [{ html: frame('A gauge') }],
   bad: [{ html: frame(''), repair: 'words', words: 'A gauge', repaired: frame('A gauge') }],
 }

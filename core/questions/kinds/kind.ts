@@ -73,5 +73,9 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   /** The mistake that was made most often, of all that was given; null where mistakes can't be told apart. */
   commonMistake(answer: Answer, given: readonly Given[]): CommonMistake | null
   /** Answers that the tests go through: what is given for them, with these values, and what it is worth; null when it is not understood. */
-  readonly examples: readonly { readonly answer: Answer; readonly values: Values; readonly given: readonly (readonly [values: readonly string[], share: number | null])[] }[]
+  readonly examples: readonly {
+    readonly answer: Answer
+    readonly values: Values
+    readonly given: readonly (readonly [values: readonly string[], share: number | null])[]
+  }[]
 }

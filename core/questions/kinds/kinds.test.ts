@@ -8,10 +8,21 @@ import { trusted } from '../../tree/template.ts'
 import { checkQuestion } from '../check-question.ts'
 import { blankQuestion, kindOfQuestion, questionContent, textsOf } from '../question.ts'
 import type { AnswerKind } from './kind.ts'
-import { answerKinds, type AnswerModel, kindOfAnswer, kindOfVariant, QUESTION_KINDS, type QuestionKind, turned } from './registry.ts'
+import {
+  answerKinds,
+  type AnswerModel,
+  kindOfAnswer,
+  kindOfVariant,
+  QUESTION_KINDS,
+  type QuestionKind,
+  turned,
+} from './registry.ts'
 
 const kinds = Object.entries(answerKinds) as unknown as [string, AnswerKind<AnswerModel>][]
-const folders = (of: string): string[] => readdirSync(of, { withFileTypes: true }).filter((entry) => entry.isDirectory()).map(({ name }) => name)
+const folders = (of: string): string[] =>
+  readdirSync(of, { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
+    .map(({ name }) => name)
 const passage = { ...emptyPassage, content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Say.' }] }] }
 
 test('every folder is in the registry, here and where authors write', () => {
@@ -28,7 +39,8 @@ describe.each(kinds)('%s', (sort, kind) => {
       expect(questionContent.parse(blank)).toEqual(blank)
       expect([blank.answer.sort, kindOfQuestion(blank), kindOfVariant(variant) === kind]).toEqual([sort, variant, true])
       expect(checkQuestion({ ...blank, prompt: passage }, 'en').problems.length).toBeGreaterThan(0)
-      for (const other of Object.keys(QUESTION_KINDS) as QuestionKind[]) expect(kindOfAnswer(turned(blank.answer, other, () => 'x'))).toBe(kindOfVariant(other))
+      for (const other of Object.keys(QUESTION_KINDS) as QuestionKind[])
+        expect(kindOfAnswer(turned(blank.answer, other, () => 'x'))).toBe(kindOfVariant(other))
     }
   })
 
@@ -41,39 +53,68 @@ describe.each(kinds)('%s', (sort, kind) => {
     // Each text can be changed, and nothing else is.
     const changed = kind.mapTexts(answer, () => passage)
     expect(kind.mapTexts(changed, () => passage)).toEqual(changed)
-    expect(textsOf({ ...question, answer: changed }).slice(2)).toEqual(textsOf(question).slice(2).map(() => passage))
+    expect(textsOf({ ...question, answer: changed }).slice(2)).toEqual(
+      textsOf(question)
+        .slice(2)
+        .map(() => passage),
+    )
     const look = kind.look(answer, (json) => () => passageHtml(passageFromJson(json)))
     expect(look.problemOf(values)).toBeNull()
     expect(look.rightAnswer(values)).not.toBe('')
     for (const [fields, share] of given) {
       const graded = kind.grade(answer, values, kind.given(fields))
-      if (share === null) expect(graded, JSON.stringify(fields)).toMatchObject({ ok: false, reason: expect.stringMatching(/\.$/) })
+      if (share === null)
+        expect(graded, JSON.stringify(fields)).toMatchObject({ ok: false, reason: expect.stringMatching(/\.$/) })
       else expect(graded, JSON.stringify(fields)).toMatchObject({ ok: true, share: expect.closeTo(share, 9) })
       if (graded.ok) for (const text of kind.feedback(answer, graded)) expect(passageFromUnsafe(text).ok).toBe(true)
     }
     // One answer at least is right, one is not, one is not understood.
-    expect([given.some(([, share]) => share === 1), given.some(([, share]) => share !== null && share < 1), given.some(([, share]) => share === null)]).toEqual([true, true, true])
+    expect([
+      given.some(([, share]) => share === 1),
+      given.some(([, share]) => share !== null && share < 1),
+      given.some(([, share]) => share === null),
+    ]).toEqual([true, true, true])
   })
 
-  test.each(kind.examples)('example %#: a form that works without script, shows what was given, and can be shut', ({ answer, given }) => {
-    const right = kind.given(given.find(([, share]) => share === 1)![0])
-    const place = { id: 'q', given: right, isOff: false, say: (json: object) => trusted(passageHtml(passageFromJson(json))) }
-    const inputs = (html: string): { name: string; attrs: Map<string, string> }[] => {
-      const found: { name: string; attrs: Map<string, string> }[] = []
-      const walk = (node: { childNodes?: unknown[]; tagName?: string; attrs?: { name: string; value: string }[] }): void => {
-        if (['input', 'select', 'textarea'].includes(node.tagName ?? '')) found.push({ name: node.tagName!, attrs: new Map(node.attrs!.map(({ name, value }) => [name, value])) })
-        for (const child of node.childNodes ?? []) walk(child as never)
+  test.each(kind.examples)(
+    'example %#: a form that works without script, shows what was given, and can be shut',
+    ({ answer, given }) => {
+      const right = kind.given(given.find(([, share]) => share === 1)![0])
+      const place = {
+        id: 'q',
+        given: right,
+        isOff: false,
+        say: (json: object) => trusted(passageHtml(passageFromJson(json))),
       }
-      walk(parseFragment(html) as never)
-      return found
-    }
-    const open = inputs(kind.fields(answer, place).text)
-    expect(open.length).toBeGreaterThan(0)
-    for (const { attrs } of open) expect([attrs.get('name'), attrs.has('disabled')]).toEqual(['given', false])
-    const sent = open.flatMap(({ attrs }) => (['radio', 'checkbox'].includes(attrs.get('type') ?? '') ? (attrs.has('checked') ? [attrs.get('value')!] : []) : [attrs.get('value') ?? '']))
-    expect(kind.given(sent)).toEqual(right)
-    for (const { attrs } of inputs(kind.fields(answer, { ...place, isOff: true }).text)) expect(attrs.has('disabled')).toBe(true)
-  })
+      const inputs = (html: string): { name: string; attrs: Map<string, string> }[] => {
+        const found: { name: string; attrs: Map<string, string> }[] = []
+        const walk = (node: {
+          childNodes?: unknown[]
+          tagName?: string
+          attrs?: { name: string; value: string }[]
+        }): void => {
+          if (['input', 'select', 'textarea'].includes(node.tagName ?? ''))
+            found.push({ name: node.tagName!, attrs: new Map(node.attrs!.map(({ name, value }) => [name, value])) })
+          for (const child of node.childNodes ?? []) walk(child as never)
+        }
+        walk(parseFragment(html) as never)
+        return found
+      }
+      const open = inputs(kind.fields(answer, place).text)
+      expect(open.length).toBeGreaterThan(0)
+      for (const { attrs } of open) expect([attrs.get('name'), attrs.has('disabled')]).toEqual(['given', false])
+      const sent = open.flatMap(({ attrs }) =>
+        ['radio', 'checkbox'].includes(attrs.get('type') ?? '')
+          ? attrs.has('checked')
+            ? [attrs.get('value')!]
+            : []
+          : [attrs.get('value') ?? ''],
+      )
+      expect(kind.given(sent)).toEqual(right)
+      for (const { attrs } of inputs(kind.fields(answer, { ...place, isOff: true }).text))
+        expect(attrs.has('disabled')).toBe(true)
+    },
+  )
 
   test('the commonest mistake is one that was made', () => {
     for (const { answer, given } of kind.examples) {

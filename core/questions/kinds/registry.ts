@@ -14,17 +14,22 @@ export type QuestionKind = { [Sort in keyof Kinds]: keyof Kinds[Sort]['variants'
 
 const all = Object.values(answerKinds) as unknown as readonly AnswerKind<AnswerModel>[]
 
-export const answerModel = z.discriminatedUnion('sort', all.map(({ model }) => model) as never) as unknown as z.ZodType<AnswerModel>
+export const answerModel = z.discriminatedUnion(
+  'sort',
+  all.map(({ model }) => model) as never,
+) as unknown as z.ZodType<AnswerModel>
 
 /** What authors call each kind of question. */
 export const QUESTION_KINDS = Object.assign({}, ...all.map(({ variants }) => variants)) as Record<QuestionKind, string>
 export const questionKind = z.enum(Object.keys(QUESTION_KINDS) as [QuestionKind, ...QuestionKind[]])
 
 /** What there is to know of an answer's way of answering. */
-export const kindOfAnswer = ({ sort }: Pick<AnswerModel, 'sort'>): AnswerKind<AnswerModel> => answerKinds[sort] as unknown as AnswerKind<AnswerModel>
+export const kindOfAnswer = ({ sort }: Pick<AnswerModel, 'sort'>): AnswerKind<AnswerModel> =>
+  answerKinds[sort] as unknown as AnswerKind<AnswerModel>
 
 /** The way of answering that a kind of question belongs to. */
-export const kindOfVariant = (variant: QuestionKind): AnswerKind<AnswerModel> => all.find(({ variants }) => variant in variants)!
+export const kindOfVariant = (variant: QuestionKind): AnswerKind<AnswerModel> =>
+  all.find(({ variants }) => variant in variants)!
 
 /** An answer as another kind of question; what both have stays. */
 export function turned(answer: AnswerModel, to: QuestionKind, freshId: () => string): AnswerModel {

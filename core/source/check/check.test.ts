@@ -12,24 +12,35 @@ const told = (html: string): string[] => checkSource(html).map(({ line, rule }) 
 const mended = (html: string, repair = 0): string => repaired(html, checkSource(html)[0]!.repairs[repair]!.edits)
 
 test('every file of checks is in the registry under its name', () => {
-  expect(readdirSync(new URL('checks/', import.meta.url)).map((file) => file.replace('.ts', '')).sort()).toEqual(checks.map(({ id }) => id).sort())
+  expect(
+    readdirSync(new URL('checks/', import.meta.url))
+      .map((file) => file.replace('.ts', ''))
+      .sort(),
+  ).toEqual(checks.map(({ id }) => id).sort())
 })
 
 describe.each(checks.map((each) => [each.id, each] as const))('%s', (_id, check) => {
   test('says why, and has an example of everything it finds', () => {
     expect(check.why.length).toBeGreaterThan(40)
     expect(check.good.length).toBeGreaterThan(0)
-    for (const rule of check.finds) expect(check.bad.some(({ told: lines }) => lines.some((line) => line.endsWith(` ${rule}`))), rule).toBe(true)
+    for (const rule of check.finds)
+      expect(
+        check.bad.some(({ told: lines }) => lines.some((line) => line.endsWith(` ${rule}`))),
+        rule,
+      ).toBe(true)
     for (const { html } of check.bad) for (const { rule } of check.look(scan(html))) expect(check.finds).toContain(rule)
   })
 
   test.each(check.good)('is quiet about %s', (html) => expect(checkSource(html)).toEqual([]))
 
-  test.each(check.bad)('finds what is wrong in $html, and its repair leaves nothing', ({ html, told: expected, repaired: after }) => {
-    expect(told(html)).toEqual(expected)
-    expect(mended(html)).toBe(after)
-    expect(checkSource(after)).toEqual([])
-  })
+  test.each(check.bad)(
+    'finds what is wrong in $html, and its repair leaves nothing',
+    ({ html, told: expected, repaired: after }) => {
+      expect(told(html)).toEqual(expected)
+      expect(mended(html)).toBe(after)
+      expect(checkSource(after)).toEqual([])
+    },
+  )
 })
 
 test('every sentence stands at its line and column, and says where what', () => {
@@ -42,7 +53,9 @@ test('every sentence stands at its line and column, and says where what', () => 
 test('our own source has nothing to find in it', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
-      const found = checkSource(printSource(page).html).filter(({ rule, message }) => !(rule === 'dead-target' || rule === 'duplicate-id') && !message.includes('“/a b”'))
+      const found = checkSource(printSource(page).html).filter(
+        ({ rule, message }) => !(rule === 'dead-target' || rule === 'duplicate-id') && !message.includes('“/a b”'),
+      )
       expect(found).toEqual([])
     }),
     { numRuns: 200 },
@@ -50,7 +63,34 @@ test('our own source has nothing to find in it', () => {
 })
 
 test('any text is checked without throwing, and every repair can be made', () => {
-  const piece = fc.constantFrom('<p>', '</p>', '<div>', '</div>', '<b>', '</b>', '<ul>', '<li>', '</ul>', '<table>', '<td>', '</table>', '<a href="#x">', '</a>', '<script>', '<p id="x">', '<font color=red>', '</font>', 'words', '\n', '<', '"', '<img onerror=x>', '<textarea>', '<plaintext>', '</svg>')
+  const piece = fc.constantFrom(
+    '<p>',
+    '</p>',
+    '<div>',
+    '</div>',
+    '<b>',
+    '</b>',
+    '<ul>',
+    '<li>',
+    '</ul>',
+    '<table>',
+    '<td>',
+    '</table>',
+    '<a href="#x">',
+    '</a>',
+    '<script>',
+    '<p id="x">',
+    '<font color=red>',
+    '</font>',
+    'words',
+    '\n',
+    '<',
+    '"',
+    '<img onerror=x>',
+    '<textarea>',
+    '<plaintext>',
+    '</svg>',
+  )
   fc.assert(
     fc.property(fc.array(piece, { maxLength: 30 }), (parts) => {
       const text = parts.join('')

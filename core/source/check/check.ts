@@ -8,7 +8,10 @@ const MOST = 300
 /** What is wrong in a source, in the order of its lines. Looks at the text as it stands, not at what a browser makes of it. */
 export function checkSource(unsafeText: string): Diagnostic[] {
   const scanned = scan(unsafeText)
-  return checks.flatMap(({ look }) => look(scanned).slice(0, MOST)).sort((a, b) => a.from - b.from).slice(0, MOST)
+  return checks
+    .flatMap(({ look }) => look(scanned).slice(0, MOST))
+    .sort((a, b) => a.from - b.from)
+    .slice(0, MOST)
 }
 
 /** The text with a repair made. Edits that reach over each other are a mistake of the rule and throw. */

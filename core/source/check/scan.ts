@@ -36,7 +36,22 @@ export interface Scan {
 }
 
 /** Elements without content and end tag (HTML Standard, "13.1.2 Elements"). */
-export const VOID: ReadonlySet<string> = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'param', 'source', 'track', 'wbr'])
+export const VOID: ReadonlySet<string> = new Set([
+  'area',
+  'base',
+  'br',
+  'col',
+  'embed',
+  'hr',
+  'img',
+  'input',
+  'link',
+  'meta',
+  'param',
+  'source',
+  'track',
+  'wbr',
+])
 
 const RAW = new Set(['style', 'xmp', 'iframe', 'noembed', 'noframes', 'noscript'])
 
@@ -51,7 +66,15 @@ export function scan(text: string): Scan {
       const place = at.attrs?.[name]
       return { name, value, from: place?.startOffset ?? at.startOffset, to: place?.endOffset ?? at.startOffset }
     })
-    tags.push({ name: token.tagName, isEnd, attributes, from: at.startOffset, to: at.endOffset, line: at.startLine, column: at.startCol })
+    tags.push({
+      name: token.tagName,
+      isEnd,
+      attributes,
+      from: at.startOffset,
+      to: at.endOffset,
+      line: at.startLine,
+      column: at.startCol,
+    })
   }
   const tokenizer = new Tokenizer(
     { sourceCodeLocationInfo: true },
@@ -66,7 +89,14 @@ export function scan(text: string): Scan {
       },
       onEndTag: (token) => push(token, true),
       onCharacter: ({ location: at }) => {
-        if (at) words.push({ after: tags.length, from: at.startOffset, to: at.endOffset, line: at.startLine, column: at.startCol })
+        if (at)
+          words.push({
+            after: tags.length,
+            from: at.startOffset,
+            to: at.endOffset,
+            line: at.startLine,
+            column: at.startCol,
+          })
       },
       onComment: () => undefined,
       onDoctype: () => undefined,
@@ -79,10 +109,17 @@ export function scan(text: string): Scan {
   return { text, tags, words }
 }
 
-export const attributeOf = (tag: Tag, name: string): Attribute | undefined => tag.attributes.find((each) => each.name === name)
+export const attributeOf = (tag: Tag, name: string): Attribute | undefined =>
+  tag.attributes.find((each) => each.name === name)
 
 /** A diagnostic at a tag. */
-export function at(tag: Pick<Tag, 'from' | 'to' | 'line' | 'column'>, rule: string, severity: Diagnostic['severity'], message: string, repairs: readonly SourceRepair[] = []): Diagnostic {
+export function at(
+  tag: Pick<Tag, 'from' | 'to' | 'line' | 'column'>,
+  rule: string,
+  severity: Diagnostic['severity'],
+  message: string,
+  repairs: readonly SourceRepair[] = [],
+): Diagnostic {
   return { rule, severity, message, line: tag.line, column: tag.column, from: tag.from, to: tag.to, repairs }
 }
 

@@ -27,7 +27,11 @@ export interface House {
   /** A page of the lesson, made of source HTML; gives back its address on the sheet. */
   addPage(id: string, source: string, options?: PageOptions): Promise<string>
   /** A browser window signed in as somebody. */
-  open(person: string, path: string, options?: Parameters<Browser['newContext']>[0] & { app?: RunningApp }): Promise<Page>
+  open(
+    person: string,
+    path: string,
+    options?: Parameters<Browser['newContext']>[0] & { app?: RunningApp },
+  ): Promise<Page>
   /** The page as the log has it, as JSON of its current text. */
   stop(): Promise<void>
   startAgain(): Promise<void>
@@ -37,20 +41,36 @@ export interface House {
 async function createDatabase(): Promise<string> {
   const cluster = process.env.TEST_CLUSTER ?? ''
   const name = `test_${randomUUID().replaceAll('-', '')}`
-  await withClient(cluster.replace('DATABASE', 'postgres'), (client) => client.query(`create database ${name} template template_fieldstone`))
+  await withClient(cluster.replace('DATABASE', 'postgres'), (client) =>
+    client.query(`create database ${name} template template_fieldstone`),
+  )
   return cluster.replace('DATABASE', name)
 }
 
-async function addPage(url: string, id: string, source: string, { isPublished = false, kind = 'page', parent = 'lesson', settings = {}, opensAt }: PageOptions): Promise<void> {
+async function addPage(
+  url: string,
+  id: string,
+  source: string,
+  { isPublished = false, kind = 'page', parent = 'lesson', settings = {}, opensAt }: PageOptions,
+): Promise<void> {
   const { page } = readPage(source)
   const { title, segments, headings } = renderPage(page)
   await withClient(url, async (client) => {
     const content = JSON.stringify(page.toJSON())
     await client.query(`insert into documents (id, course_id) values ($1, 'course')`, [id])
-    await client.query('insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)', [id, content])
-    await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, settings, opens_at) values ($1, 'course', $3, $4, $2, (select count(*) from plan_entries), $1, $5, $6)`, [id, title, parent, kind, JSON.stringify(settings), opensAt ?? null])
+    await client.query('insert into snapshots (document_id, version, schema_version, content) values ($1, 0, 1, $2)', [
+      id,
+      content,
+    ])
+    await client.query(
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, settings, opens_at) values ($1, 'course', $3, $4, $2, (select count(*) from plan_entries), $1, $5, $6)`,
+      [id, title, parent, kind, JSON.stringify(settings), opensAt ?? null],
+    )
     if (isPublished)
-      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, search) values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', (select search_words(id, language, $2, $6) from courses where id = 'course'))`, [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)])
+      await client.query(
+        `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, search) values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', (select search_words(id, language, $2, $6) from courses where id = 'course'))`,
+        [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)],
+      )
   })
 }
 
@@ -59,7 +79,9 @@ export const test = base.extend<{ house: House }>({
     const url = await createDatabase()
     await withClient(url, async (client) => {
       await makeSchool(client)
-      await client.query(`insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit one', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson one', 0)`)
+      await client.query(
+        `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit one', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson one', 0)`,
+      )
     })
     const contexts: BrowserContext[] = []
     const others: RunningApp[] = []
@@ -80,9 +102,13 @@ export const test = base.extend<{ house: House }>({
           throw error
         })
         await page.goto(path)
-        if (path.includes('/items/') && options.javaScriptEnabled !== false) await expect(page.locator('.ProseMirror')).toBeVisible()
+        if (path.includes('/items/') && options.javaScriptEnabled !== false)
+          await expect(page.locator('.ProseMirror')).toBeVisible()
         // Until the script has come, nothing that is pressed does anything; nobody is that quick.
-        if (/^\/(discuss|assignments)\//.test(path) && options.javaScriptEnabled !== false) await page.waitForFunction(() => Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')))
+        if (/^\/(discuss|assignments)\//.test(path) && options.javaScriptEnabled !== false)
+          await page.waitForFunction(() =>
+            Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
+          )
         return page
       },
       stop: async () => void (await house.app.stop('SIGKILL')),
@@ -133,17 +159,33 @@ export async function cursorAfter(page: Page, words: string): Promise<void> {
 export async function storedPage(url: string, documentId: string): Promise<Node> {
   const { Step } = await import('prosemirror-transform')
   return withClient(url, async (client) => {
-    const snapshot = (await client.query<{ version: number; content: object }>('select version, content from snapshots where document_id = $1 order by version limit 1', [documentId])).rows[0]!
-    const { rows } = await client.query<{ steps: unknown[] }>('select steps from batches where document_id = $1 order by base', [documentId])
-    return rows.flatMap(({ steps }) => steps).reduce<Node>((page, step) => Step.fromJSON(schema, step).apply(page).doc!, schema.nodeFromJSON(snapshot.content))
+    const snapshot = (
+      await client.query<{ version: number; content: object }>(
+        'select version, content from snapshots where document_id = $1 order by version limit 1',
+        [documentId],
+      )
+    ).rows[0]!
+    const { rows } = await client.query<{ steps: unknown[] }>(
+      'select steps from batches where document_id = $1 order by base',
+      [documentId],
+    )
+    return rows
+      .flatMap(({ steps }) => steps)
+      .reduce<Node>((page, step) => Step.fromJSON(schema, step).apply(page).doc!, schema.nodeFromJSON(snapshot.content))
   })
 }
 
 /** The same as text. */
-export const storedText = async (url: string, documentId: string): Promise<string> => (await storedPage(url, documentId)).textContent
+export const storedText = async (url: string, documentId: string): Promise<string> =>
+  (await storedPage(url, documentId)).textContent
 
 /** How many steps the log of a document holds, and the characters of JSON they take. */
 export async function logSize(url: string, documentId: string): Promise<{ steps: number; length: number }> {
-  const { rows } = await withClient(url, (client) => client.query<{ steps: object[] }>('select steps from batches where document_id = $1', [documentId]))
-  return { steps: rows.reduce((sum, row) => sum + row.steps.length, 0), length: JSON.stringify(rows.map((row) => row.steps)).length }
+  const { rows } = await withClient(url, (client) =>
+    client.query<{ steps: object[] }>('select steps from batches where document_id = $1', [documentId]),
+  )
+  return {
+    steps: rows.reduce((sum, row) => sum + row.steps.length, 0),
+    length: JSON.stringify(rows.map((row) => row.steps)).length,
+  }
 }

@@ -17,10 +17,23 @@ export interface RunningApp {
 const running = new Set<ChildProcess>()
 process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')))
 
-export async function startApp(databaseUrl: string, options: { port?: number; environment?: Record<string, string> } = {}): Promise<RunningApp> {
+export async function startApp(
+  databaseUrl: string,
+  options: { port?: number; environment?: Record<string, string> } = {},
+): Promise<RunningApp> {
   const port = options.port ?? (await freePort())
-  const environment = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), LOG_LEVEL: 'info', NODE_ENV: 'production', ...options.environment }
-  const child = spawn(process.execPath, ['build/server/index.js'], { env: environment, stdio: ['ignore', 'pipe', 'pipe'] })
+  const environment = {
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    PORT: String(port),
+    LOG_LEVEL: 'info',
+    NODE_ENV: 'production',
+    ...options.environment,
+  }
+  const child = spawn(process.execPath, ['build/server/index.js'], {
+    env: environment,
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
   let output = ''
   child.stdout.on('data', (chunk) => (output += String(chunk)))
   child.stderr.on('data', (chunk) => (output += String(chunk)))
@@ -28,7 +41,13 @@ export async function startApp(databaseUrl: string, options: { port?: number; en
   const exited = new Promise<number | null>((done) => child.once('exit', (code) => (running.delete(child), done(code))))
   const address = `http://127.0.0.1:${port}`
   for (let attempt = 0; ; attempt++) {
-    if (await fetch(`${address}/health/ready`).then(({ ok }) => ok, () => false)) break
+    if (
+      await fetch(`${address}/health/ready`).then(
+        ({ ok }) => ok,
+        () => false,
+      )
+    )
+      break
     if (child.exitCode !== null || attempt > 150) throw new Error(`The application did not start:\n${output}`)
     await new Promise((done) => setTimeout(done, 100))
   }
@@ -47,7 +66,12 @@ export async function startApp(databaseUrl: string, options: { port?: number; en
 /** A session for someone, as a cookie; made in the database, since signing in takes its time on purpose. */
 export async function cookieFor(databaseUrl: string, port: number, personId: string): Promise<string> {
   const token = randomBytes(32).toString('base64url')
-  await withClient(databaseUrl, (client) => client.query('insert into sessions (token_hash, person_id) values ($1, $2)', [createHash('sha256').update(token).digest(), personId]))
+  await withClient(databaseUrl, (client) =>
+    client.query('insert into sessions (token_hash, person_id) values ($1, $2)', [
+      createHash('sha256').update(token).digest(),
+      personId,
+    ]),
+  )
   return `fieldstone-${port}=${token}`
 }
 

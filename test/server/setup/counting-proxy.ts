@@ -20,7 +20,8 @@ export async function countingProxy(databaseUrl: string): Promise<CountingProxy>
   const sockets = new Set<Socket>()
   const server: Server = createServer((client) => {
     const upstream = connect(Number(target.port), target.hostname)
-    for (const socket of [client, upstream]) sockets.add(socket.on('error', () => (client.destroy(), upstream.destroy())))
+    for (const socket of [client, upstream])
+      sockets.add(socket.on('error', () => (client.destroy(), upstream.destroy())))
     const hear = listener((statement) => heard.push(statement))
     client.on('data', (bytes) => {
       hear(bytes)
@@ -37,7 +38,9 @@ export async function countingProxy(databaseUrl: string): Promise<CountingProxy>
   return {
     url: url.href,
     take: () => {
-      const taken = heard.filter((statement) => !/graphile_worker|^(listen|begin|commit|rollback|unlisten|;)/i.test(statement.trim()))
+      const taken = heard.filter(
+        (statement) => !/graphile_worker|^(listen|begin|commit|rollback|unlisten|;)/i.test(statement.trim()),
+      )
       heard = []
       return taken
     },

@@ -11,7 +11,12 @@ export async function makeSchool(db: Database, passwordHash = 'none'): Promise<v
     ['outsider', false],
   ] as const
   for (const [id, isManager] of people)
-    await db.query('insert into people (id, name, email, password_hash, is_manager, colour) values ($1, $2, $3, $4, $5, $6)', [id, `Test ${id}`, `${id}@test.example`, passwordHash, isManager, '#46586b'])
+    await db.query(
+      'insert into people (id, name, email, password_hash, is_manager, colour) values ($1, $2, $3, $4, $5, $6)',
+      [id, `Test ${id}`, `${id}@test.example`, passwordHash, isManager, '#46586b'],
+    )
   await db.query(`insert into courses (id, title) values ('course', 'Test course'), ('other', 'Other course')`)
-  await db.query(`insert into memberships (course_id, person_id, role) values ('course', 'author', 'author'), ('course', 'coauthor', 'author'), ('course', 'student', 'student'), ('course', 'guest', 'guest'), ('other', 'outsider', 'author')`)
+  await db.query(
+    `insert into memberships (course_id, person_id, role) values ('course', 'author', 'author'), ('course', 'coauthor', 'author'), ('course', 'student', 'student'), ('course', 'guest', 'guest'), ('other', 'outsider', 'author')`,
+  )
 }

@@ -4,5 +4,9 @@ import { runOnce } from 'graphile-worker'
 export async function doJobs(only?: string): Promise<void> {
   const { pool } = await import('../../../server/database/pool.server.ts')
   const { tasks } = await import('../../../server/jobs/jobs.server.ts')
-  await runOnce({ pgPool: pool, taskList: only === undefined ? tasks : { [only]: tasks[only]! }, noHandleSignals: true })
+  await runOnce({
+    pgPool: pool,
+    taskList: only === undefined ? tasks : { [only]: tasks[only]! },
+    noHandleSignals: true,
+  })
 }

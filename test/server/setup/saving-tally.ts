@@ -12,16 +12,36 @@ export async function school(): Promise<string> {
   await withClient(url, async (client) => {
     await makeSchool(client)
     await client.query(`insert into documents (id, course_id) values ('page', 'course')`)
-    await client.query(`insert into snapshots (document_id, version, schema_version, content) values ('page', 0, 1, $1)`, [JSON.stringify(NEW_PAGE)])
+    await client.query(
+      `insert into snapshots (document_id, version, schema_version, content) values ('page', 0, 1, $1)`,
+      [JSON.stringify(NEW_PAGE)],
+    )
   })
   return url
 }
 
 /** Sends one batch; null when nobody answered. */
-export async function save(app: RunningApp, cookie: string, base: number, words: string, id: string): Promise<{ status: string; to?: number } | null> {
-  const body = JSON.stringify({ id, base, client: 'crash', schemaVersion: SCHEMA_VERSION, steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: words }] } }] })
+export async function save(
+  app: RunningApp,
+  cookie: string,
+  base: number,
+  words: string,
+  id: string,
+): Promise<{ status: string; to?: number } | null> {
+  const body = JSON.stringify({
+    id,
+    base,
+    client: 'crash',
+    schemaVersion: SCHEMA_VERSION,
+    steps: [{ stepType: 'replace', from: 3, to: 3, slice: { content: [{ type: 'text', text: words }] } }],
+  })
   try {
-    const response = await fetch(`${app.address}/documents/page/batches`, { method: 'POST', body, headers: { cookie, origin: app.address, 'content-type': 'application/json' }, signal: AbortSignal.timeout(5000) })
+    const response = await fetch(`${app.address}/documents/page/batches`, {
+      method: 'POST',
+      body,
+      headers: { cookie, origin: app.address, 'content-type': 'application/json' },
+      signal: AbortSignal.timeout(5000),
+    })
     return response.ok ? ((await response.json()) as { status: string; to?: number }) : null
   } catch {
     return null
@@ -29,7 +49,16 @@ export async function save(app: RunningApp, cookie: string, base: number, words:
 }
 
 /** The log of the page. */
-export const wholeLog = (url: string): Promise<{ id: string; base: number; version: number }[]> => withClient(url, async (client) => (await client.query<{ id: string; base: number; version: number }>(`select id, base, version from batches where document_id = 'page' order by base`)).rows)
+export const wholeLog = (url: string): Promise<{ id: string; base: number; version: number }[]> =>
+  withClient(
+    url,
+    async (client) =>
+      (
+        await client.query<{ id: string; base: number; version: number }>(
+          `select id, base, version from batches where document_id = 'page' order by base`,
+        )
+      ).rows,
+  )
 
 /** Writes batches until told to stop; gives back the ids the server said it had taken. */
 export async function keepSaving(app: () => RunningApp, cookie: string, isOver: () => boolean): Promise<string[]> {
@@ -52,6 +81,9 @@ export async function keepSaving(app: () => RunningApp, cookie: string, isOver: 
 /** Every batch that was acknowledged stands in the log, and the log has no gap. */
 export function expectWhole(log: { id: string; base: number; version: number }[], taken: readonly string[]): void {
   const kept = new Set(log.map(({ id }) => id))
-  expect(taken.filter((id) => !kept.has(id)), 'acknowledged, but not in the log').toEqual([])
+  expect(
+    taken.filter((id) => !kept.has(id)),
+    'acknowledged, but not in the log',
+  ).toEqual([])
   log.forEach(({ base }, at) => expect(base).toBe(log[at - 1]?.version ?? 0))
 }

@@ -8,5 +8,14 @@ export async function visitor(personId: string, entryId: string): Promise<Partic
   const { participant } = await import('../../../server/discussions/participant.server.ts')
   const course = (await findEntryToRead(pool, 'course', entryId, personId))!
   const place = (await outlineOf(course)).find(entryId)!
-  return participant({ course, place, person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' }, edition: course.edition, marks: course.marks, visit: null as never, isShut: false, isAuthor: course.role === 'author' })
+  return participant({
+    course,
+    place,
+    person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' },
+    edition: course.edition,
+    marks: course.marks,
+    visit: null as never,
+    isShut: false,
+    isAuthor: course.role === 'author',
+  })
 }

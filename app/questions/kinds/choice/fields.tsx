@@ -8,27 +8,63 @@ import type { AnswerFieldsProps } from '../fields-props.ts'
 /** Choices, each with what is said to it. */
 export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<ChoiceAnswer>) {
   const { mode, choices } = answer
-  const set = (id: string, part: Partial<(typeof choices)[number]>): void => onChange({ ...answer, choices: choices.map((each) => (each.id === id ? { ...each, ...part } : mode === 'one' && part.isRight ? { ...each, isRight: false } : each)) })
+  const set = (id: string, part: Partial<(typeof choices)[number]>): void =>
+    onChange({
+      ...answer,
+      choices: choices.map((each) =>
+        each.id === id ? { ...each, ...part } : mode === 'one' && part.isRight ? { ...each, isRight: false } : each,
+      ),
+    })
   return (
     <Field label="Choices" note={mode === 'one' ? 'Mark the one that is right.' : 'Mark all that are right.'}>
       <ol className="choice-list">
         {choices.map((choice, at) => (
           <li key={choice.id} className={choice.isRight ? 'is-right' : ''}>
             <label className="choice-right">
-              <input type={mode === 'one' ? 'radio' : 'checkbox'} name="right" checked={choice.isRight} onChange={(event) => set(choice.id, { isRight: event.target.checked })} />
+              <input
+                type={mode === 'one' ? 'radio' : 'checkbox'}
+                name="right"
+                checked={choice.isRight}
+                onChange={(event) => set(choice.id, { isRight: event.target.checked })}
+              />
               <span className="visually-hidden">Choice {at + 1} is right</span>
             </label>
             <div className="choice-texts">
-              <RichField label={`Choice ${at + 1}`} placeholder={`Choice ${at + 1}`} start={blankOr(choice.text)} {...field} onChange={(text) => set(choice.id, { text })} />
-              <RichField label={`Feedback for choice ${at + 1}`} placeholder="Feedback for students who choose it" start={blankOr(choice.feedback)} {...field} onChange={(feedback) => set(choice.id, { feedback })} />
+              <RichField
+                label={`Choice ${at + 1}`}
+                placeholder={`Choice ${at + 1}`}
+                start={blankOr(choice.text)}
+                {...field}
+                onChange={(text) => set(choice.id, { text })}
+              />
+              <RichField
+                label={`Feedback for choice ${at + 1}`}
+                placeholder="Feedback for students who choose it"
+                start={blankOr(choice.feedback)}
+                {...field}
+                onChange={(feedback) => set(choice.id, { feedback })}
+              />
             </div>
-            <button type="button" className="link-button" onClick={() => onChange({ ...answer, choices: choices.filter(({ id }) => id !== choice.id) })}>
+            <button
+              type="button"
+              className="link-button"
+              onClick={() => onChange({ ...answer, choices: choices.filter(({ id }) => id !== choice.id) })}
+            >
               Take out<span className="visually-hidden"> choice {at + 1}</span>
             </button>
           </li>
         ))}
       </ol>
-      <button type="button" className="link-button" onClick={() => onChange({ ...answer, choices: [...choices, { id: nanoid(8), text: emptyPassage, isRight: false, feedback: emptyPassage }] })}>
+      <button
+        type="button"
+        className="link-button"
+        onClick={() =>
+          onChange({
+            ...answer,
+            choices: [...choices, { id: nanoid(8), text: emptyPassage, isRight: false, feedback: emptyPassage }],
+          })
+        }
+      >
         Add a choice
       </button>
     </Field>

@@ -3,7 +3,11 @@ import { RichField } from '../../../writing/rich-field.tsx'
 import { blankOr, Field } from '../../field.tsx'
 import type { AnswerFieldsProps } from '../fields-props.ts'
 
-const SORTS: Record<Tolerance['sort'], string> = { percent: 'percent', absolute: 'more or less', figures: 'significant figures' }
+const SORTS: Record<Tolerance['sort'], string> = {
+  percent: 'percent',
+  absolute: 'more or less',
+  figures: 'significant figures',
+}
 
 /** A number or a formula, how near it must be, and what is said. */
 export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<NumberAnswer>) {
@@ -14,29 +18,71 @@ export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<Numb
         <div className="number-fields">
           <label>
             <span>Value</span>
-            <input className="formula-field" value={value} placeholder="such as l * h * 1.6" onChange={(event) => onChange({ ...answer, value: event.target.value })} />
+            <input
+              className="formula-field"
+              value={value}
+              placeholder="such as l * h * 1.6"
+              onChange={(event) => onChange({ ...answer, value: event.target.value })}
+            />
           </label>
           <label>
             <span>Unit, if any</span>
-            <input value={unit} placeholder="such as t, m², kg/m" onChange={(event) => onChange({ ...answer, unit: event.target.value })} />
+            <input
+              value={unit}
+              placeholder="such as t, m², kg/m"
+              onChange={(event) => onChange({ ...answer, unit: event.target.value })}
+            />
           </label>
           <label>
             <span>Accepted within</span>
-            <input type="number" min={tolerance.sort === 'figures' ? 1 : 0} step="any" value={tolerance.amount} onChange={(event) => onChange({ ...answer, tolerance: { sort: tolerance.sort, amount: Number(event.target.value) } })} />
+            <input
+              type="number"
+              min={tolerance.sort === 'figures' ? 1 : 0}
+              step="any"
+              value={tolerance.amount}
+              onChange={(event) =>
+                onChange({ ...answer, tolerance: { sort: tolerance.sort, amount: Number(event.target.value) } })
+              }
+            />
           </label>
           <label>
             <span className="visually-hidden">Unit of the accepted difference</span>
-            <select value={tolerance.sort} onChange={(event) => onChange({ ...answer, tolerance: { sort: event.target.value as Tolerance['sort'], amount: event.target.value === 'figures' ? 3 : tolerance.amount } })}>
+            <select
+              value={tolerance.sort}
+              onChange={(event) =>
+                onChange({
+                  ...answer,
+                  tolerance: {
+                    sort: event.target.value as Tolerance['sort'],
+                    amount: event.target.value === 'figures' ? 3 : tolerance.amount,
+                  },
+                })
+              }
+            >
               {Object.entries(SORTS).map(([sort, words]) => (
-                <option key={sort} value={sort}>{words}</option>
+                <option key={sort} value={sort}>
+                  {words}
+                </option>
               ))}
             </select>
           </label>
         </div>
       </Field>
       <Field label="Feedback">
-        <RichField label="Feedback when the answer is right" placeholder="When the answer is right…" start={blankOr(whenRight)} {...field} onChange={(text) => onChange({ ...answer, whenRight: text })} />
-        <RichField label="Feedback when the answer is wrong" placeholder="When the answer is wrong…" start={blankOr(whenWrong)} {...field} onChange={(text) => onChange({ ...answer, whenWrong: text })} />
+        <RichField
+          label="Feedback when the answer is right"
+          placeholder="When the answer is right…"
+          start={blankOr(whenRight)}
+          {...field}
+          onChange={(text) => onChange({ ...answer, whenRight: text })}
+        />
+        <RichField
+          label="Feedback when the answer is wrong"
+          placeholder="When the answer is wrong…"
+          start={blankOr(whenWrong)}
+          {...field}
+          onChange={(text) => onChange({ ...answer, whenWrong: text })}
+        />
       </Field>
     </>
   )

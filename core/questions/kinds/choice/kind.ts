@@ -11,9 +11,21 @@ export const choice = {
   model: choiceModel,
   variants: { one: 'One of many', several: 'Several of many' },
   variantOf: ({ mode }) => mode,
-  blank: (variant, freshId) => ({ sort: 'choice', mode: modeOf(variant), choices: [true, false, false].map((isRight) => ({ id: freshId(), text: structuredClone(emptyPassage), isRight, feedback: structuredClone(emptyPassage) })) }),
+  blank: (variant, freshId) => ({
+    sort: 'choice',
+    mode: modeOf(variant),
+    choices: [true, false, false].map((isRight) => ({
+      id: freshId(),
+      text: structuredClone(emptyPassage),
+      isRight,
+      feedback: structuredClone(emptyPassage),
+    })),
+  }),
   asVariant: (answer, variant) => ({ ...answer, mode: modeOf(variant) }),
-  mapTexts: (answer, change) => ({ ...answer, choices: answer.choices.map((each) => ({ ...each, text: change(each.text), feedback: change(each.feedback) })) }),
+  mapTexts: (answer, change) => ({
+    ...answer,
+    choices: answer.choices.map((each) => ({ ...each, text: change(each.text), feedback: change(each.feedback) })),
+  }),
   formulas: () => [],
   problems: ({ mode, choices }) => {
     const right = choices.filter(({ isRight }) => isRight).length
@@ -41,20 +53,59 @@ export const choice = {
   },
   given: (values) => values,
   grade: (answer, _values, given) => gradeChoice(answer, given),
-  feedback: ({ choices }, { chosen }) => choices.filter(({ id }) => chosen.includes(id)).map(({ feedback }) => feedback),
+  feedback: ({ choices }, { chosen }) =>
+    choices.filter(({ id }) => chosen.includes(id)).map(({ feedback }) => feedback),
   solution: () => '',
   fields: choiceFields,
   commonMistake,
   examples: [
     {
-      answer: { sort: 'choice', mode: 'one', choices: [['a', 'Throughs', true], ['b', 'Hearting', false], ['c', 'Copes', false]].map(([id, words, isRight]) => ({ id: String(id), text: plainPassage(String(words)), isRight: isRight === true, feedback: plainPassage(`You took ${String(words)}.`) })) },
+      answer: {
+        sort: 'choice',
+        mode: 'one',
+        choices: [
+          ['a', 'Throughs', true],
+          ['b', 'Hearting', false],
+          ['c', 'Copes', false],
+        ].map(([id, words, isRight]) => ({
+          id: String(id),
+          text: plainPassage(String(words)),
+          isRight: isRight === true,
+          feedback: plainPassage(`You took ${String(words)}.`),
+        })),
+      },
       values: {},
-      given: [[['a'], 1], [['b'], 0], [['a', 'b'], null], [[], null], [['nowhere'], null]],
+      given: [
+        [['a'], 1],
+        [['b'], 0],
+        [['a', 'b'], null],
+        [[], null],
+        [['nowhere'], null],
+      ],
     },
     {
-      answer: { sort: 'choice', mode: 'several', choices: [['a', 'Frost', true], ['b', 'Running joints', true], ['c', 'Moss', false]].map(([id, words, isRight]) => ({ id: String(id), text: plainPassage(String(words)), isRight: isRight === true, feedback: emptyPassage })) },
+      answer: {
+        sort: 'choice',
+        mode: 'several',
+        choices: [
+          ['a', 'Frost', true],
+          ['b', 'Running joints', true],
+          ['c', 'Moss', false],
+        ].map(([id, words, isRight]) => ({
+          id: String(id),
+          text: plainPassage(String(words)),
+          isRight: isRight === true,
+          feedback: emptyPassage,
+        })),
+      },
       values: {},
-      given: [[['a', 'b'], 1], [['a'], 0.5], [['a', 'c'], 0], [['a', 'b', 'c'], 0.5], [[], null]],
+      given: [
+        [['a', 'b'], 1],
+        [['a'], 0.5],
+        [['a', 'c'], 0],
+        [['a', 'b', 'c'], 0.5],
+        [[], null],
+      ],
     },
   ],
 } satisfies AnswerKind<ChoiceAnswer>
@@ -63,7 +114,9 @@ const modeOf = (variant: string): ChoiceAnswer['mode'] => (variant === 'several'
 
 /** The wrong choice that was taken most. */
 function commonMistake({ choices }: ChoiceAnswer, given: readonly Given[]): CommonMistake | null {
-  const counts = choices.filter(({ isRight }) => !isRight).map((wrong) => ({ wrong, times: given.filter((each) => Array.isArray(each) && each.includes(wrong.id)).length }))
+  const counts = choices
+    .filter(({ isRight }) => !isRight)
+    .map((wrong) => ({ wrong, times: given.filter((each) => Array.isArray(each) && each.includes(wrong.id)).length }))
   const most = counts.sort((a, b) => b.times - a.times)[0]
   return most && most.times > 0 ? { words: plainText(passageFromJson(most.wrong.text)), times: most.times } : null
 }

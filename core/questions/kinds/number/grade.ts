@@ -12,21 +12,39 @@ const SAME = 1e-9
 export function gradeNumber({ value, tolerance, unit }: NumberAnswer, values: Values, given: Given): Graded {
   const typed = typeof given === 'string' ? given.trim() : ''
   if (typed === '') return { ok: false, reason: 'Type a number first.' }
-  if (typed.length > 100) return { ok: false, reason: 'That is longer than any number. Type a number, with its unit if it has one.' }
+  if (typed.length > 100)
+    return { ok: false, reason: 'That is longer than any number. Type a number, with its unit if it has one.' }
   const { number: text, unit: givenUnit } = splitQuantity(typed)
   const number = readNumber(text)
-  if (number === null) return { ok: false, reason: `“${typed.slice(0, 60)}” is not a number that can be read. Type one such as 2.5, 2,5 or 5/2${unit ? `, then ${unit}` : ''}.` }
+  if (number === null)
+    return {
+      ok: false,
+      reason: `“${typed.slice(0, 60)}” is not a number that can be read. Type one such as 2.5, 2,5 or 5/2${unit ? `, then ${unit}` : ''}.`,
+    }
   const formula = readFormula(value)
   const target = formula.ok ? formula.formula.valueOf(values) : NaN
-  if (!Number.isFinite(target)) return { ok: false, reason: 'This question has no answer in this version. Tell your teacher.' }
-  if (unit === '') return givenUnit === '' ? graded(number, target, tolerance, '') : { ok: false, reason: `The answer is a bare number, without “${givenUnit.slice(0, 30)}”.` }
+  if (!Number.isFinite(target))
+    return { ok: false, reason: 'This question has no answer in this version. Tell your teacher.' }
+  if (unit === '')
+    return givenUnit === ''
+      ? graded(number, target, tolerance, '')
+      : { ok: false, reason: `The answer is a bare number, without “${givenUnit.slice(0, 30)}”.` }
   if (givenUnit === '') {
     const result = graded(number, target, tolerance, '')
     return result.ok && result.share === 1 ? { ...result, remark: `The unit is missing: ${unit}.` } : result
   }
   const converted = convert(number, givenUnit, unit)
-  if (converted === null) return { ok: false, reason: `“${givenUnit.slice(0, 30)}” can’t be turned into ${unit}. Give the answer in ${unit}.` }
-  return graded(converted, target, tolerance, givenUnit === unit ? '' : `${typed} is ${toFigures(converted, 6)} ${unit}.`)
+  if (converted === null)
+    return {
+      ok: false,
+      reason: `“${givenUnit.slice(0, 30)}” can’t be turned into ${unit}. Give the answer in ${unit}.`,
+    }
+  return graded(
+    converted,
+    target,
+    tolerance,
+    givenUnit === unit ? '' : `${typed} is ${toFigures(converted, 6)} ${unit}.`,
+  )
 }
 
 function graded(number: number, target: number, tolerance: Tolerance, remark: string): Graded {

@@ -13,16 +13,32 @@ export const number = {
   model: numberModel,
   variants: { number: 'Number' },
   variantOf: () => 'number',
-  blank: () => ({ sort: 'number', value: '', tolerance: { sort: 'percent', amount: 1 }, unit: '', whenRight: structuredClone(emptyPassage), whenWrong: structuredClone(emptyPassage) }),
+  blank: () => ({
+    sort: 'number',
+    value: '',
+    tolerance: { sort: 'percent', amount: 1 },
+    unit: '',
+    whenRight: structuredClone(emptyPassage),
+    whenWrong: structuredClone(emptyPassage),
+  }),
   asVariant: (answer) => answer,
-  mapTexts: (answer, change) => ({ ...answer, whenRight: change(answer.whenRight), whenWrong: change(answer.whenWrong) }),
+  mapTexts: (answer, change) => ({
+    ...answer,
+    whenRight: change(answer.whenRight),
+    whenWrong: change(answer.whenWrong),
+  }),
   formulas: ({ value }) => [value],
-  problems: ({ unit }) => (isUnit(unit) ? [] : [`“${unit}” is not a unit that is known. Use signs such as m, cm, m², kg/m, t.`]),
+  problems: ({ unit }) =>
+    isUnit(unit) ? [] : [`“${unit}” is not a unit that is known. Use signs such as m, cm, m², kg/m, t.`],
   look: ({ value, unit }) => {
     const right = valueOf(value)
     return {
-      problemOf: (values) => (Number.isFinite(right(values)) ? null : 'The right answer has no value: a division by zero, or a root of less than 0.'),
-      rightAnswer: (values) => (Number.isFinite(right(values)) ? `${Number(right(values).toPrecision(8))}${unit && ` ${unit}`}` : ''),
+      problemOf: (values) =>
+        Number.isFinite(right(values))
+          ? null
+          : 'The right answer has no value: a division by zero, or a root of less than 0.',
+      rightAnswer: (values) =>
+        Number.isFinite(right(values)) ? `${Number(right(values).toPrecision(8))}${unit && ` ${unit}`}` : '',
     }
   },
   given: ([typed = '']) => typed,
@@ -35,8 +51,44 @@ export const number = {
   fields: numberFields,
   commonMistake: () => null,
   examples: [
-    { answer: { sort: 'number', value: 'l * 1.6', tolerance: { sort: 'percent', amount: 2 }, unit: 't', whenRight: emptyPassage, whenWrong: emptyPassage }, values: { l: 10 }, given: [[['16 t'], 1], [['16.3'], 1], [['16000 kg'], 1], [['17 t'], 0], [['a lot'], null], [['16 m'], null], [[], null]] },
-    { answer: { sort: 'number', value: '1/3', tolerance: { sort: 'figures', amount: 3 }, unit: '', whenRight: emptyPassage, whenWrong: emptyPassage }, values: {}, given: [[['0.333'], 1], [['1/3'], 1], [['0,3333'], 1], [['0.33'], 0], [['0.333 m'], null]] },
+    {
+      answer: {
+        sort: 'number',
+        value: 'l * 1.6',
+        tolerance: { sort: 'percent', amount: 2 },
+        unit: 't',
+        whenRight: emptyPassage,
+        whenWrong: emptyPassage,
+      },
+      values: { l: 10 },
+      given: [
+        [['16 t'], 1],
+        [['16.3'], 1],
+        [['16000 kg'], 1],
+        [['17 t'], 0],
+        [['a lot'], null],
+        [['16 m'], null],
+        [[], null],
+      ],
+    },
+    {
+      answer: {
+        sort: 'number',
+        value: '1/3',
+        tolerance: { sort: 'figures', amount: 3 },
+        unit: '',
+        whenRight: emptyPassage,
+        whenWrong: emptyPassage,
+      },
+      values: {},
+      given: [
+        [['0.333'], 1],
+        [['1/3'], 1],
+        [['0,3333'], 1],
+        [['0.33'], 0],
+        [['0.333 m'], null],
+      ],
+    },
   ],
 } satisfies AnswerKind<NumberAnswer>
 

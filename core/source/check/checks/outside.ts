@@ -14,8 +14,20 @@ function look({ text, tags, words }: Scan): Diagnostic[] {
       const shown = text.slice(piece.from, piece.to).trim().slice(0, 30)
       found.push(
         isList(holder.name)
-          ? at(piece, 'outside', 'error', `“${shown}” stands in the list, but in no item of it.`, [{ label: 'Make it an item', edits: [{ from: piece.from, to: piece.to, insert: `<li>${text.slice(piece.from, piece.to).trim()}</li>` }] }])
-          : at(piece, 'outside', 'error', `“${shown}” stands in the table, but in no cell. Browsers put it before the table.`),
+          ? at(piece, 'outside', 'error', `“${shown}” stands in the list, but in no item of it.`, [
+              {
+                label: 'Make it an item',
+                edits: [
+                  { from: piece.from, to: piece.to, insert: `<li>${text.slice(piece.from, piece.to).trim()}</li>` },
+                ],
+              },
+            ])
+          : at(
+              piece,
+              'outside',
+              'error',
+              `“${shown}” stands in the table, but in no cell. Browsers put it before the table.`,
+            ),
       )
     }
     const tag = tags[index]
@@ -30,7 +42,16 @@ function look({ text, tags, words }: Scan): Diagnostic[] {
     const holder = open.at(-1)
     const allowed = holder && HOLDS[holder.name]
     if (allowed && !allowed.includes(tag.name) && !(isList(holder.name) && isList(tag.name)))
-      found.push(at(tag, 'outside', 'error', isList(holder.name) ? `“${tag.name}” stands in the list, but in no item of it.` : `“${tag.name}” stands in the table, but in no cell. Browsers put it before the table.`))
+      found.push(
+        at(
+          tag,
+          'outside',
+          'error',
+          isList(holder.name)
+            ? `“${tag.name}” stands in the list, but in no item of it.`
+            : `“${tag.name}” stands in the table, but in no cell. Browsers put it before the table.`,
+        ),
+      )
     if (!VOID.has(tag.name)) open.push(tag)
   }
   return found
@@ -42,13 +63,23 @@ function endedBy(open: string, next: string): boolean {
   if (open === 'p') return next === 'li' || CELLS.includes(next) || next === 'tr' || next === 'p'
   if (CELLS.includes(open)) return CELLS.includes(next) || ['tr', 'tbody', 'thead', 'tfoot'].includes(next)
   if (open === 'tr') return ['tr', 'tbody', 'thead', 'tfoot'].includes(next)
-  return ['thead', 'tbody', 'caption', 'colgroup'].includes(open) && ['tbody', 'tfoot', 'thead', 'tr'].includes(next) && !(open !== 'caption' && open !== 'colgroup' && next === 'tr')
+  return (
+    ['thead', 'tbody', 'caption', 'colgroup'].includes(open) &&
+    ['tbody', 'tfoot', 'thead', 'tr'].includes(next) &&
+    !(open !== 'caption' && open !== 'colgroup' && next === 'tr')
+  )
 }
 
 /** What may stand straight in a list or a table (HTML Standard, their content models). */
 const HOLDS: Record<string, readonly string[]> = {
-  ul: ['li', 'script', 'template'], ol: ['li', 'script', 'template'], menu: ['li', 'script', 'template'],
-  table: ['caption', 'colgroup', 'thead', 'tbody', 'tfoot', 'tr', 'script', 'template'], thead: ['tr', 'script', 'template'], tbody: ['tr', 'script', 'template'], tfoot: ['tr', 'script', 'template'], tr: ['td', 'th', 'script', 'template'],
+  ul: ['li', 'script', 'template'],
+  ol: ['li', 'script', 'template'],
+  menu: ['li', 'script', 'template'],
+  table: ['caption', 'colgroup', 'thead', 'tbody', 'tfoot', 'tr', 'script', 'template'],
+  thead: ['tr', 'script', 'template'],
+  tbody: ['tr', 'script', 'template'],
+  tfoot: ['tr', 'script', 'template'],
+  tr: ['td', 'th', 'script', 'template'],
 }
 const isList = (name: string): boolean => name === 'ul' || name === 'ol' || name === 'menu'
 
@@ -58,10 +89,7 @@ export const outside: SourceCheck = {
   finds: ['outside'],
   why: 'Words in a list but in no item, in a table but in no cell, are moved by browsers, and not counted by screen readers.',
   look,
-  good: [
-    '<ul><li>a</li><ul><li>b</li></ul></ul>',
-    '<table><caption>c</caption><tr><td>a</table>',
-  ],
+  good: ['<ul><li>a</li><ul><li>b</li></ul></ul>', '<table><caption>c</caption><tr><td>a</table>'],
   bad: [
     { html: '<ul>\n<li>a</li>\nlost\n</ul>', told: ['3 outside'], repaired: '<ul>\n<li>a</li>\n<li>lost</li>\n</ul>' },
   ],

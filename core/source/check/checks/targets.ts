@@ -18,7 +18,15 @@ function look(scan: Scan): Diagnostic[] {
     }
     const name = fresh(id.value)
     ids.set(name, tag)
-    found.push(at(tag, 'duplicate-id', 'error', `The id “${id.value}” stands already in line ${first.line}. Links lead to the first alone.`, [{ label: `Call this one “${name}”`, edits: [{ from: id.from, to: id.to, insert: `id="${name}"` }] }]))
+    found.push(
+      at(
+        tag,
+        'duplicate-id',
+        'error',
+        `The id “${id.value}” stands already in line ${first.line}. Links lead to the first alone.`,
+        [{ label: `Call this one “${name}”`, edits: [{ from: id.from, to: id.to, insert: `id="${name}"` }] }],
+      ),
+    )
   }
   const places = new Set([...ids.keys(), ...headingPlaces(scan)])
   const nearest = nearestOf(places)
@@ -29,10 +37,26 @@ function look(scan: Scan): Diagnostic[] {
     const target = decodedPlace(href.value.slice(1))
     if (places.has(target)) continue
     const near = nearest(target)
-    const repairs: SourceRepair[] = near ? [{ label: `Point it to “#${near}”`, edits: [{ from: href.from, to: href.to, insert: `href="#${encodeURI(near)}"` }] }] : []
+    const repairs: SourceRepair[] = near
+      ? [
+          {
+            label: `Point it to “#${near}”`,
+            edits: [{ from: href.from, to: href.to, insert: `href="#${encodeURI(near)}"` }],
+          },
+        ]
+      : []
     const end = nextLink[index]
-    if (end?.isEnd) repairs.push({ label: 'Take the link off, keep its words', edits: [{ from: tag.from, to: tag.to, insert: '' }, { from: end.from, to: end.to, insert: '' }] })
-    found.push(at(tag, 'dead-target', 'error', `The link leads to “#${target}”, but nothing on this page has that id.`, repairs))
+    if (end?.isEnd)
+      repairs.push({
+        label: 'Take the link off, keep its words',
+        edits: [
+          { from: tag.from, to: tag.to, insert: '' },
+          { from: end.from, to: end.to, insert: '' },
+        ],
+      })
+    found.push(
+      at(tag, 'dead-target', 'error', `The link leads to “#${target}”, but nothing on this page has that id.`, repairs),
+    )
   }
   return found
 }
@@ -122,12 +146,18 @@ export const targets: SourceCheck = {
   finds: ['duplicate-id', 'dead-target'],
   why: 'A link within the page leads to the one place that has its id; with two such places, or none, readers end up somewhere else, or nowhere.',
   look,
-  good: [
-    '<h2>Where it goes</h2><a href="#where-it-goes">x</a><a href="#top">y</a>',
-  ],
+  good: ['<h2>Where it goes</h2><a href="#where-it-goes">x</a><a href="#top">y</a>'],
   bad: [
-    { html: '<h2 id="a">x</h2>\n<p id="a">y</p>', told: ['2 duplicate-id'], repaired: '<h2 id="a">x</h2>\n<p id="a-2">y</p>' },
-    { html: '<a href="#Slpe">x</a><h2 id="slope">y</h2>', told: ['1 dead-target'], repaired: '<a href="#slope">x</a><h2 id="slope">y</h2>' },
+    {
+      html: '<h2 id="a">x</h2>\n<p id="a">y</p>',
+      told: ['2 duplicate-id'],
+      repaired: '<h2 id="a">x</h2>\n<p id="a-2">y</p>',
+    },
+    {
+      html: '<a href="#Slpe">x</a><h2 id="slope">y</h2>',
+      told: ['1 dead-target'],
+      repaired: '<a href="#slope">x</a><h2 id="slope">y</h2>',
+    },
     { html: '<p><a href="#nowhere">x</a></p>', told: ['1 dead-target'], repaired: '<p>x</p>' },
   ],
 }

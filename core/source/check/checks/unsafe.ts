@@ -10,13 +10,34 @@ function look({ text, tags }: Scan): Diagnostic[] {
     if (tag.name === 'script') {
       const end = tags[index + 1]
       const to = end?.isEnd && end.name === 'script' ? end.to : tag.to
-      found.push(at(tag, 'unsafe', 'error', 'A page holds no script. What needs script goes into a code piece, which is sealed.', [{ label: 'Take the script out', edits: [{ from: tag.from, to, insert: '' }] }]))
+      found.push(
+        at(
+          tag,
+          'unsafe',
+          'error',
+          'A page holds no script. What needs script goes into a code piece, which is sealed.',
+          [{ label: 'Take the script out', edits: [{ from: tag.from, to, insert: '' }] }],
+        ),
+      )
     }
     for (const attribute of tag.attributes) {
       if (/^on[a-z]/.test(attribute.name))
-        found.push(at(tag, 'unsafe', 'error', `“${attribute.name}” would run script in the page; it is left out.`, [{ label: `Take “${attribute.name}” out`, edits: [withoutAttribute(text, attribute)] }]))
-      else if ((attribute.name === 'href' || attribute.name === 'src') && /^\s*[a-z]+\s*:/i.test(attribute.value.slice(0, 40)) && safeAddress(attribute.value) === null && !/^data:image\//i.test(attribute.value))
-        found.push(at(tag, 'unsafe', 'error', `“${attribute.value.slice(0, 40)}” is not an address that a page may use.`, [{ label: 'Take the address out', edits: [withoutAttribute(text, attribute)] }]))
+        found.push(
+          at(tag, 'unsafe', 'error', `“${attribute.name}” would run script in the page; it is left out.`, [
+            { label: `Take “${attribute.name}” out`, edits: [withoutAttribute(text, attribute)] },
+          ]),
+        )
+      else if (
+        (attribute.name === 'href' || attribute.name === 'src') &&
+        /^\s*[a-z]+\s*:/i.test(attribute.value.slice(0, 40)) &&
+        safeAddress(attribute.value) === null &&
+        !/^data:image\//i.test(attribute.value)
+      )
+        found.push(
+          at(tag, 'unsafe', 'error', `“${attribute.value.slice(0, 40)}” is not an address that a page may use.`, [
+            { label: 'Take the address out', edits: [withoutAttribute(text, attribute)] },
+          ]),
+        )
     }
   }
   return found
@@ -28,9 +49,7 @@ export const unsafe: SourceCheck = {
   finds: ['unsafe'],
   why: 'A page runs no script: what an author pastes could otherwise act in the name of every student who reads it.',
   look,
-  good: [
-    '<p><a href="https://a.example">a</a><img src="data:image/png;base64,AA==" alt=""></p>',
-  ],
+  good: ['<p><a href="https://a.example">a</a><img src="data:image/png;base64,AA==" alt=""></p>'],
   bad: [
     { html: '<p>a</p><script>x < 1</script>', told: ['1 unsafe'], repaired: '<p>a</p>' },
     { html: '<p onclick="x()" class="a">a</p>', told: ['1 unsafe'], repaired: '<p class="a">a</p>' },
