@@ -43,7 +43,8 @@ module.exports = {
       { path: '^standins/' },
       { path: '^(app|server|core|reader|demo|scripts)/' },
     ),
-    // Inside the interface: saving ← editor ← pieces ← writing ← screens. What shows a piece knows the pieces; what is beneath does not.
+    // Inside the interface: saving ← editor ← pieces ← writing ← screens. What shows a piece knows the pieces; what is
+    // beneath does not.
     ...LAYERS.map((layer, at) =>
       forbid(
         `app-${layer}-knows-nothing-above`,

@@ -1,7 +1,9 @@
 import { reactRouter } from '@react-router/dev/vite'
 import { defineConfig } from 'vite'
 
-/** Packages of many small files, of which a server process needs a part: built in, they are read in a tenth of the time. */
+/**
+ * Packages of many small files, of which a server process needs a part: built in, they are read in a tenth of the time.
+ */
 const BUILT_IN = [
   /^antd/,
   /^@ant-design\//,

@@ -14,7 +14,8 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], exclude, testTimeout: 120_000 } },
-      // Each file has a database of its own; but one stops PostgreSQL under all of them, and some look at the processor: one by one, unless those are left out.
+      // Each file has a database of its own; but one stops PostgreSQL under all of them, and some look at the
+      // processor: one by one, unless those are left out.
       {
         test: {
           name: 'server',

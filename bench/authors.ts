@@ -1,6 +1,9 @@
 import { cookieFor } from '../test/server/setup/app.ts'
 
-/** So many authors of a course, each a person of their own, signed in: what one person may do in a minute is limited. Gives back their cookies. */
+/**
+ * So many authors of a course, each a person of their own, signed in: what one person may do in a minute is limited.
+ * Gives back their cookies.
+ */
 export async function signedInAuthors(url: string, port: number, courseId: string, count: number): Promise<string[]> {
   const { pool } = await import('../server/database/pool.server.ts')
   const ids = Array.from({ length: count }, (_, at) => `${courseId}-author-${at}`)

@@ -11,7 +11,10 @@ const MB = 1024 * 1024
 const FILES = 48
 const EACH = 64 * MB
 
-/** A backup of 3 GiB of files, and its way back: memory of the command with all that it starts. Some minutes, and 10 GB of disk. */
+/**
+ * A backup of 3 GiB of files, and its way back: memory of the command with all that it starts. Some minutes, and 10 GB
+ * of disk.
+ */
 export async function benchBackup(url: string): Promise<Figure[]> {
   const bytes = randomBytes(EACH)
   for (let at = 0; at < FILES; at++) {

@@ -98,7 +98,8 @@ function sentBytes(address: string, cookie: string): Promise<number> {
 
 /** A picture of some 95 MB, sent as fast as it is taken: the memory of the server above what it had before. */
 async function benchUpload(pid: number, address: string, cookie: string): Promise<Figure[]> {
-  // Noise in a PNG that is not packed; what follows its end is no part of the picture, and makes it as large as is wanted.
+  // Noise in a PNG that is not packed; what follows its end is no part of the picture, and makes it as large as is
+  // wanted.
   const picture = await sharp({
     create: {
       width: 1200,

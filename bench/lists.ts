@@ -3,7 +3,10 @@ import { emptyPassage } from '../core/document/empty-passage.ts'
 import { cookieFor, startApp } from '../test/server/setup/app.ts'
 import { type Figure, inTurn, median } from './measure.ts'
 
-/** Long lists against short ones: a discussion of 2,000 replies against one of 20, a plan of 2,000 items against one of 50. */
+/**
+ * Long lists against short ones: a discussion of 2,000 replies against one of 20, a plan of 2,000 items against one of
+ * 50.
+ */
 export async function benchLists(url: string): Promise<Figure[]> {
   const { pool, transaction } = await import('../server/database/pool.server.ts')
   const { insertEntries } = await import('../server/plan/queries.server.ts')

@@ -7,7 +7,10 @@ import { benchHouse } from './house.ts'
 import { benchHtml } from './html.ts'
 import type { Figure } from './measure.ts'
 
-/** Prints ratios, each against a baseline of the same run, and writes them to .data/bench.json. `npm run bench -- html` runs one part. */
+/**
+ * Prints ratios, each against a baseline of the same run, and writes them to .data/bench.json. `npm run bench -- html`
+ * runs one part.
+ */
 const only = process.argv[2]
 const wants = (part: string): boolean => only === undefined || only === part
 const figures: Figure[] = []

@@ -14,7 +14,10 @@ const PIECES = 100
 const words = (at: number): string =>
   `Words of the passage ${at}, enough of them that it takes two lines on a sheet of the usual width, as passages do.`
 
-/** One hundred pieces in twenty-five nests four deep (box, tabs, accordion, reveal); and the same words as plain headings and paragraphs. */
+/**
+ * One hundred pieces in twenty-five nests four deep (box, tabs, accordion, reveal); and the same words as plain
+ * headings and paragraphs.
+ */
 function nests(): { pieces: string; plain: string } {
   const at = Array.from({ length: PIECES / 4 }, (_, nest) => nest)
   const pieces = at.map(
@@ -28,7 +31,9 @@ function nests(): { pieces: string; plain: string } {
   return { pieces: `<h1>T</h1>${pieces.join('')}`, plain: `<h1>T</h1>${plain.join('')}` }
 }
 
-/** Milliseconds from asking for the sheet to its text standing in a frame, and to the main thread being free after that. */
+/**
+ * Milliseconds from asking for the sheet to its text standing in a frame, and to the main thread being free after that.
+ */
 async function opened(page: Page, address: string): Promise<number> {
   const start = performance.now()
   await page.goto(address, { waitUntil: 'commit' })
@@ -57,7 +62,9 @@ async function axeTime(browser: Browser, html: string): Promise<number> {
   return median(times)
 }
 
-/** A sheet of a hundred pieces opening, against the same words without; and the proof against axe-core, for knowledge. */
+/**
+ * A sheet of a hundred pieces opening, against the same words without; and the proof against axe-core, for knowledge.
+ */
 export async function benchOpening(url: string): Promise<Figure[]> {
   const { pieces, plain } = nests()
   if (statistics(readPage(pieces).page).words !== statistics(readPage(plain).page).words)

@@ -20,7 +20,10 @@ interface Asked {
   readonly status: number
 }
 
-/** Requests a second that this address answers so, asked over kept connections for some seconds, and the time of each in milliseconds. */
+/**
+ * Requests a second that this address answers so, asked over kept connections for some seconds, and the time of each in
+ * milliseconds.
+ */
 async function rate({ address, headers, status }: Asked): Promise<{ rate: number; times: number[] }> {
   const agent = new Agent({ keepAlive: true, maxSockets: CONNECTIONS })
   const times: number[] = []
@@ -44,7 +47,10 @@ async function rate({ address, headers, status }: Asked): Promise<{ rate: number
   return { rate: times.length / SECONDS, times }
 }
 
-/** Two addresses asked in turn, round by round, each first in every other: whatever else the machine does falls on both alike. */
+/**
+ * Two addresses asked in turn, round by round, each first in every other: whatever else the machine does falls on both
+ * alike.
+ */
 async function against(ours: Asked, theirs: Asked): Promise<{ ratio: number; detail: string }> {
   const found: [number[], number[]] = [[], []]
   const times: [number[], number[]] = [[], []]
@@ -79,8 +85,9 @@ const atMost = (name: string, goal: number, { ratio, detail }: { ratio: number; 
 })
 
 /**
- * A student's page, session checked, in a course of 60 pages in units and lessons: against a bare node:http server that makes
- * the same two queries and sends the same bytes; with a tag the browser knows already; in a course of 2,000; in a large school.
+ * A student's page, session checked, in a course of 60 pages in units and lessons: against a bare node:http server that
+ * makes the same two queries and sends the same bytes; with a tag the browser knows already; in a course of 2,000; in a
+ * large school.
  */
 export async function benchReading(url: string): Promise<Figure[]> {
   const { pool } = await import('../server/database/pool.server.ts')

@@ -56,7 +56,10 @@ export async function seedCourse(db: Database, name: string, pages: number, word
   )
 }
 
-/** Fills a database with a school of this size, part by part: stopped, it goes on where it was. `say` hears how far it is. */
+/**
+ * Fills a database with a school of this size, part by part: stopped, it goes on where it was. `say` hears how far it
+ * is.
+ */
 export async function seedSchool(
   db: Database,
   size: SchoolSize,

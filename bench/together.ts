@@ -23,7 +23,10 @@ interface Round {
   reads: number
 }
 
-/** A class on one page against as many authors each on a page of their own: what the server takes, and what readers notice. */
+/**
+ * A class on one page against as many authors each on a page of their own: what the server takes, and what readers
+ * notice.
+ */
 export async function benchTogether(url: string): Promise<Figure[]> {
   const { pool, transaction } = await import('../server/database/pool.server.ts')
   const { insertEntries } = await import('../server/plan/queries.server.ts')

@@ -113,7 +113,10 @@ async function seedEntry(
   if (isWritten) await seedText(db, entry, new Date(now.getTime() - (clock.day -= 2) * DAY))
 }
 
-/** A text written at `at`, published a day later, and edited after that where the demo says so. The entry takes its title. */
+/**
+ * A text written at `at`, published a day later, and edited after that where the demo says so. The entry takes its
+ * title.
+ */
 async function seedText(db: Database, entry: DemoEntry, at: Date): Promise<void> {
   const port = STANDINS
   const source = (await readFile(new URL(`pages/${entry.file ?? entry.id}.html`, import.meta.url), 'utf8')).replaceAll(

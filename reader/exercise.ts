@@ -52,7 +52,10 @@ function say(result: HTMLElement | null, words: string): void {
 
 const openQuestions = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('.attempt .question[data-open]')]
 
-/** An attempt with questions open is not ended before that was asked about; here, so that nothing typed meanwhile is lost. */
+/**
+ * An attempt with questions open is not ended before that was asked about; here, so that nothing typed meanwhile is
+ * lost.
+ */
 function makeFinish(): void {
   const form = document.querySelector<HTMLFormElement>('.finish-form:not([data-live])')
   if (!form) return

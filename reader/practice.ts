@@ -1,4 +1,6 @@
-/** Sends an answer and says beneath the question what comes back; without us the form sends it and the page comes anew. */
+/**
+ * Sends an answer and says beneath the question what comes back; without us the form sends it and the page comes anew.
+ */
 export function makePractice(piece: HTMLElement): void {
   const form = piece.querySelector<HTMLFormElement>(':scope > form')
   const result = piece.querySelector<HTMLElement>(':scope > .practice-result')

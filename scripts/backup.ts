@@ -5,12 +5,18 @@ import pg from 'pg'
 
 const run = promisify(execFile)
 
-/** Writes the whole database to a file in PostgreSQL's own archive format, readable by `pg_restore` anywhere. Nothing of it passes through this process. */
+/**
+ * Writes the whole database to a file in PostgreSQL's own archive format, readable by `pg_restore` anywhere. Nothing of
+ * it passes through this process.
+ */
 export async function backup(url: string, file: string): Promise<void> {
   await run('pg_dump', ['--format=custom', '--no-owner', `--file=${file}`, url])
 }
 
-/** Reads an archive into an empty database, all or nothing. Throws an Error with a sentence when it is not empty, or no archive. */
+/**
+ * Reads an archive into an empty database, all or nothing. Throws an Error with a sentence when it is not empty, or no
+ * archive.
+ */
 export async function restore(url: string, file: string): Promise<void> {
   if (!(await isArchive(file))) throw new Error('That file is not a backup of Fieldstone.')
   const client = new pg.Client({ connectionString: url })

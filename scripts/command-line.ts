@@ -242,7 +242,10 @@ function databaseUrl(): string {
   return url
 }
 
-/** The first manager of a school, who can make everything else; or another, when nobody can sign in any more. It stands in the audit trail. */
+/**
+ * The first manager of a school, who can make everything else; or another, when nobody can sign in any more. It stands
+ * in the audit trail.
+ */
 async function makeManager([email = '', ...name]: string[]): Promise<void> {
   const address = email.trim().toLowerCase()
   if (!/^[^\s@]+@[^\s@]+$/.test(address) || name.length === 0)

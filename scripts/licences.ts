@@ -2,11 +2,13 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { z } from 'zod'
 
 /*
- * Writes which licences the packages have that run with Fieldstone, as the lock file tells them; `--check` fails when the
- * table is not that any more.
+ * Writes which licences the packages have that run with Fieldstone, as the lock file tells them; `--check` fails when
+ * the table is not that any more.
  */
 const FILE = 'docs/licences.md'
-/** Licences that ask for nothing but their own text, by their SPDX names. Whatever else there is, is named one by one. */
+/**
+ * Licences that ask for nothing but their own text, by their SPDX names. Whatever else there is, is named one by one.
+ */
 const PLAIN = [
   'MIT',
   'MIT-0',

@@ -40,7 +40,9 @@ function run(program: string, ...args: string[]): Run {
   return { status: status ?? 1, output: `${stdout}${stderr}` }
 }
 
-/** A folder the owner of the cluster can reach: the wished one, or one under /var/tmp when a folder above it is shut. */
+/**
+ * A folder the owner of the cluster can reach: the wished one, or one under /var/tmp when a folder above it is shut.
+ */
 export function reachableFolder(wished: string): string {
   const path = resolve(wished)
   if (!isRoot) return path
@@ -76,7 +78,10 @@ export interface Cluster {
   readonly folder: string
 }
 
-/** Starts the cluster in `folder`, making it when there is none. `isLasting`: its commits survive a crash of the machine. */
+/**
+ * Starts the cluster in `folder`, making it when there is none. `isLasting`: its commits survive a crash of the
+ * machine.
+ */
 export function startCluster(wished: string, port: number, { isLasting = true } = {}): Cluster {
   requirePackages(binaries, ['postgresql'], 'PostgreSQL, as Debian packages it,')
   const folder = reachableFolder(wished)

@@ -7,7 +7,10 @@ const TEXT = /\.(?:js|css|svg|html|json|txt)$/
 /** Below this a packed file saves nothing worth a second file. */
 const LEAST = 600
 
-/** Writes each text file of the folders once more as Brotli and as gzip beside it: browsers get them as they lie, and no request waits for packing. */
+/**
+ * Writes each text file of the folders once more as Brotli and as gzip beside it: browsers get them as they lie, and no
+ * request waits for packing.
+ */
 function precompress(folder: string): void {
   for (const file of readdirSync(folder, { recursive: true, encoding: 'utf8' })) {
     if (!TEXT.test(file)) continue

@@ -5,7 +5,11 @@ import { z } from 'zod'
 import { buildWhenNeeded } from './build-when-needed.ts'
 import { requireChromium, requireEpubcheck, requireJava, requireJudges } from './packages.ts'
 
-/** Runs every check; ends with the plain line `N passed, N failed`. A name (core, server, browser, static) runs that part alone; `faults` runs what is too long and rough for every run; `--quick` all that does not take long, for every day. */
+/**
+ * Runs every check; ends with the plain line `N passed, N failed`. A name (core, server, browser, static) runs that
+ * part alone; `faults` runs what is too long and rough for every run; `--quick` all that does not take long, for every
+ * day.
+ */
 const isQuick = process.argv[2] === '--quick'
 const only = isQuick ? undefined : process.argv[2]
 if (isQuick) process.env.QUICK = '1'

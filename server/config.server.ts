@@ -8,7 +8,10 @@ const schema = z.object({
   ADDRESS: z.url().optional(),
   /** Where sealed frames live: an origin of another host name that leads here too. */
   SEALED_ADDRESS: z.url().optional(),
-  /** Host names of stand-ins and the port of this machine they lead to: `millrace.localhost=4311,…`. Nobody else here is ever asked. */
+  /**
+   * Host names of stand-ins and the port of this machine they lead to: `millrace.localhost=4311,…`. Nobody else here is
+   * ever asked.
+   */
   STANDINS: z
     .string()
     .default('')
@@ -32,7 +35,10 @@ const schema = z.object({
   HTTPS: z.stringbool().default(false),
   /** How many proxies stand before Fieldstone and may tell the reader's address. */
   PROXIES: z.coerce.number().int().min(0).max(5).default(0),
-  /** Where Prometheus finds the figures (/metrics); nowhere when left out. For this machine alone unless METRICS_HOST says otherwise. */
+  /**
+   * Where Prometheus finds the figures (/metrics); nowhere when left out. For this machine alone unless METRICS_HOST
+   * says otherwise.
+   */
   METRICS_PORT: z.coerce.number().int().min(0).max(65_535).optional(),
   METRICS_HOST: z.string().default('127.0.0.1'),
   /** Offers the demo's people on the sign-in page, each with one click. */

@@ -27,7 +27,9 @@ function markedBlocks(state: EditorState): Marked | null {
   return { from: range.start, to: range.end, blocks: state.doc.slice(range.start, range.end).content }
 }
 
-/** Where a new block goes when nothing is marked: in place of the empty paragraph of the cursor, else after its block. */
+/**
+ * Where a new block goes when nothing is marked: in place of the empty paragraph of the cursor, else after its block.
+ */
 export function insertionPlace({ selection: { $from }, schema }: EditorState): { from: number; to: number } | null {
   const paragraph = schema.nodes.paragraph!
   for (let depth = $from.depth; depth > 0; depth--) {
@@ -77,7 +79,9 @@ export const insertAround =
     return true
   }
 
-/** The headings that inserting tabs here would make parts of: those marked, or those around the heading of the cursor. */
+/**
+ * The headings that inserting tabs here would make parts of: those marked, or those around the heading of the cursor.
+ */
 export function meantHeadings(state: EditorState): HeadingRun | null {
   const { $from, from, to, empty } = state.selection
   if (empty && $from.parent.type.name !== 'heading') return null

@@ -16,8 +16,8 @@ const VERSION = 'data-version'
 const kinds: Record<string, NodeKind | MarkKind> = { ...nodeKinds, ...markKinds }
 
 /**
- * What is copied on a sheet: its source form, which other programs can read, and the content itself, which loses nothing
- * on the way to another sheet.
+ * What is copied on a sheet: its source form, which other programs can read, and the content itself, which loses
+ * nothing on the way to another sheet.
  */
 export function serializeOwn(fragment: Fragment, document: Document): DocumentFragment {
   const holder = document.createElement(fragment.firstChild?.isInline ? 'span' : 'div')
@@ -49,7 +49,10 @@ function toDom(node: HtmlNode, document: Document): globalThis.Node {
   return element
 }
 
-/** What a clipboard holds for a place that takes no blocks, or from another sheet. Content that no page may hold becomes its words. */
+/**
+ * What a clipboard holds for a place that takes no blocks, or from another sheet. Content that no page may hold becomes
+ * its words.
+ */
 export function parseOwn(dom: globalThis.Node, schema: Schema): Slice {
   const holder = dom instanceof Element ? dom.querySelector(`[${OWN}]`) : null
   try {

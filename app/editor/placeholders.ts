@@ -4,7 +4,10 @@ import { Decoration, DecorationSet } from '@tiptap/pm/view'
 
 const key = new PluginKey<DecorationSet>('placeholders')
 
-/** Says what to write in empty places that have a purpose: the title, a page with nothing else, titles and answers in pieces. */
+/**
+ * Says what to write in empty places that have a purpose: the title, a page with nothing else, titles and answers in
+ * pieces.
+ */
 export function placeholders(): Plugin<DecorationSet> {
   return new Plugin<DecorationSet>({
     key,

@@ -6,8 +6,9 @@ function bodyStart({ doc }: EditorState): number | null {
 }
 
 /**
- * Marks all of the body, or all of the title when the cursor is in it: the title is the page's name in the plan, so what
- * is done to “everything” spares it. A body that begins or ends with something that holds no words is marked as a whole.
+ * Marks all of the body, or all of the title when the cursor is in it: the title is the page's name in the plan, so
+ * what is done to “everything” spares it. A body that begins or ends with something that holds no words is marked as a
+ * whole.
  */
 export const selectBody: Command = (state, dispatch) => {
   const start = bodyStart(state)

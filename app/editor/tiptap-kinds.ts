@@ -22,7 +22,9 @@ function attributesOf(written: HtmlElement): Record<string, string> {
   return Object.fromEntries(written.attrs.map(({ name, value }) => [name, value]))
 }
 
-/** What an element of the sheet says is its kind's `parseDOM` to read: an attribute of the same name may hold anything. */
+/**
+ * What an element of the sheet says is its kind's `parseDOM` to read: an attribute of the same name may hold anything.
+ */
 const unread = (): null => null
 
 function attributes(kind: NodeKind | MarkKind): Record<string, object> {

@@ -40,7 +40,9 @@ export function writingKeys(onLink: () => void): Record<string, Command> {
   }
 }
 
-/** Table selection and keys. Its repair of uneven tables is left out: the server's normaliser does that, once for all. */
+/**
+ * Table selection and keys. Its repair of uneven tables is left out: the server's normaliser does that, once for all.
+ */
 export function tables(): Plugin {
   const { spec } = tableEditing()
   const { appendTransaction: _repair, ...rest } = spec

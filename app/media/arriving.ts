@@ -5,7 +5,9 @@ import { Decoration, DecorationSet } from '@tiptap/pm/view'
 type Change = { readonly add: { id: object; position: number; name: string } } | { readonly remove: object }
 const key = new PluginKey<DecorationSet>('arriving')
 
-/** Holds the places of files on their way: each a line on the sheet, seen by its author alone, that moves with the text. */
+/**
+ * Holds the places of files on their way: each a line on the sheet, seen by its author alone, that moves with the text.
+ */
 export function arriving(): Plugin<DecorationSet> {
   return new Plugin<DecorationSet>({
     key,

@@ -3,7 +3,10 @@ import { insertionPlace, placeBlock } from '../editor/insert-commands.ts'
 import { Arriving } from './arriving.ts'
 import { type ShelfThing, upload, type UploadTo } from './upload.ts'
 
-/** Puts a picture of the shelf on the sheet and selects it. What its alternative text was elsewhere is proposed, not taken. */
+/**
+ * Puts a picture of the shelf on the sheet and selects it. What its alternative text was elsewhere is proposed, not
+ * taken.
+ */
 export function placePicture(editor: Editor, item: ShelfThing, at?: number): void {
   const { state } = editor
   const { picture, caption } = state.schema.nodes

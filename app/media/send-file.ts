@@ -1,6 +1,9 @@
 import type { z } from 'zod'
 
-/** Sends the bytes of a file. `onProgress` is told the share that has gone, from 0 to 1. Never rejects: what goes wrong is a sentence. */
+/**
+ * Sends the bytes of a file. `onProgress` is told the share that has gone, from 0 to 1. Never rejects: what goes wrong
+ * is a sentence.
+ */
 export function sendFile<T>(
   address: string,
   file: File,

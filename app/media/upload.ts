@@ -20,7 +20,10 @@ const answer = z.discriminatedUnion('ok', [
 ])
 export type UploadAnswer = z.infer<typeof answer>
 
-/** Where a file goes: onto the shelf of the authors, with what a reader writes (pictures), or with what is handed in (any file). */
+/**
+ * Where a file goes: onto the shelf of the authors, with what a reader writes (pictures), or with what is handed in
+ * (any file).
+ */
 export type UploadTo = 'uploads' | 'contributions' | 'handed in'
 const PLACES: Record<UploadTo, string> = {
   uploads: 'uploads?',

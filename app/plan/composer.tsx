@@ -34,8 +34,8 @@ const TROUBLE = {
 
 /**
  * A line of the outline being typed: Enter keeps it and begins the next, Tab and Shift+Tab nest, an outline that is
- * pasted becomes a tree at once. Its words and its level are its own until it is left: whatever the server says meanwhile
- * changes neither.
+ * pasted becomes a tree at once. Its words and its level are its own until it is left: whatever the server says
+ * meanwhile changes neither.
  */
 export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Props) {
   const [typed, setTyped] = useState('')

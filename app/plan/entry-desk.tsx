@@ -30,7 +30,10 @@ const DONE_WORDS: Record<DoneRule, string> = {
   'handed in': 'handed in',
 }
 
-/** What is set about an entry: when it opens, when it is done, and what its kind has besides. Kept as soon as it is changed. */
+/**
+ * What is set about an entry: when it opens, when it is done, and what its kind has besides. Kept as soon as it is
+ * changed.
+ */
 export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
   const { id, kind } = entry
   // What was just set is shown at once; what the server refuses goes back to what it has.

@@ -26,8 +26,8 @@ const EMPTY: QueueView = { changes: [], waiting: 0, trouble: null }
 
 /**
  * Changes of a course's plan on their way to the server: shown at once, sent in the background one after the other, so
- * that each is made on what the one before left. Nobody who types or presses keys waits for an answer; what can't be sent
- * waits and is tried again.
+ * that each is made on what the one before left. Nobody who types or presses keys waits for an answer; what can't be
+ * sent waits and is tried again.
  */
 export class PlanQueue {
   #queue: Waiting[] = []

@@ -33,7 +33,10 @@ type Standing = { sort: 'kept' | 'keeping' | 'new' | 'problem' | 'behind'; words
 const KEPT: Standing = { sort: 'kept', words: 'Kept' }
 const PAUSE = 800
 
-/** A question: its text, where its numbers come from, its answer, hints and how it is done. Kept by itself; tried and looked through beside. */
+/**
+ * A question: its text, where its numbers come from, its answer, hints and how it is done. Kept by itself; tried and
+ * looked through beside.
+ */
 export function QuestionEditor({ courseId, language, question, folderId, onKept }: Props) {
   const [title, setTitle] = useState(question.title)
   const [content, setContent] = useState(question.content)

@@ -4,7 +4,9 @@ import type { QuestionContent } from '../../core/questions/question.ts'
 
 const PAUSE = 400
 
-/** What is wrong with a question and what its versions are, found in a worker when the typing pauses; null until then. */
+/**
+ * What is wrong with a question and what its versions are, found in a worker when the typing pauses; null until then.
+ */
 export function useCheck(content: QuestionContent, language: string): QuestionCheck | null {
   const [check, setCheck] = useState<QuestionCheck | null>(null)
   const worker = useRef<Worker | null>(null)

@@ -59,7 +59,9 @@ const intent = z
   .nullable()
   .catch(null)
 
-/** What a reader does on a page: answers a practice question, marks it read, or leaves a mark where they are in a book. */
+/**
+ * What a reader does on a page: answers a practice question, marks it read, or leaves a mark where they are in a book.
+ */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const found = await visitPlace(request, context, params.courseId, params.itemId)
   if (found instanceof Response) return found

@@ -33,7 +33,10 @@ const query = z.object({
 })
 type Asked = z.infer<typeof query>
 
-/** What a made-up student would see, for the author's frame: the work in hand or an edition, on a date, with some of it done. */
+/**
+ * What a made-up student would see, for the author's frame: the work in hand or an edition, on a date, with some of it
+ * done.
+ */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const found = await find(request, context, params)
   return found instanceof Response ? found : answer(request, found, null)
@@ -88,7 +91,10 @@ async function find(
   return { page, entry, visit, place: { documentId: entry.documentId, edition } }
 }
 
-/** The outline with the item that is looked at in it, published or not, and the book it stands in, which may not be published either. */
+/**
+ * The outline with the item that is looked at in it, published or not, and the book it stands in, which may not be
+ * published either.
+ */
 async function withWork(
   courseId: string,
   outline: readonly ShapeEntry[],

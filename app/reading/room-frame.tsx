@@ -3,7 +3,10 @@ import { enliven } from '../../reader/enliven.ts'
 import type { RoomParts } from '../../server/reading/hydrated.server.ts'
 import '../../reader/room.css'
 
-/** The reading room around a page that is a screen of the application: the same strip, lesson and steps, written by the same templates. */
+/**
+ * The reading room around a page that is a screen of the application: the same strip, lesson and steps, written by the
+ * same templates.
+ */
 export function RoomFrame({ parts, children }: { parts: RoomParts; children: ReactNode }) {
   const text = useRef<HTMLDivElement>(null)
   useEffect(() => {

@@ -11,7 +11,10 @@ import type { Route } from './+types/search'
 
 const query = z.object({ words: typedWords, in: z.string().max(100).optional().catch(undefined) })
 
-/** What was published in a course, or in one book of it, and what people wrote under it, that holds some words; only what the reader may open by now. */
+/**
+ * What was published in a course, or in one book of it, and what people wrote under it, that holds some words; only
+ * what the reader may open by now.
+ */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const found = await visitCourse(request, context, params.courseId)
   if (found instanceof Response) return found

@@ -10,7 +10,10 @@ const PATIENCE = 20_000
 
 const JSON_BODY = { 'Content-Type': 'application/json' }
 
-/** Batches of the log with their steps in the schema of a page; null when something in them is not known here: they come from a newer Fieldstone. */
+/**
+ * Batches of the log with their steps in the schema of a page; null when something in them is not known here: they come
+ * from a newer Fieldstone.
+ */
 export function readBatches(batches: readonly WireBatch[], { page }: Surface): LogBatch[] | null {
   try {
     return batches.map(({ id, from, to, steps }) => ({ id, from, to, steps: stepsFromJson(steps, page.type.schema) }))
@@ -19,7 +22,10 @@ export function readBatches(batches: readonly WireBatch[], { page }: Surface): L
   }
 }
 
-/** The server as a sender knows it, for the work of one client on one document. `onNote` hears what could not stay in the page. */
+/**
+ * The server as a sender knows it, for the work of one client on one document. `onNote` hears what could not stay in
+ * the page.
+ */
 export function overHttp(
   documentId: string,
   client: string,

@@ -78,7 +78,10 @@ export class EditorSurface implements Surface {
     return rebased
   }
 
-  /** After long writing without connection: undo begins anew from here, since it would have to follow each step by itself. */
+  /**
+   * After long writing without connection: undo begins anew from here, since it would have to follow each step by
+   * itself.
+   */
   merge(from: number): void {
     const { state } = this.#view
     const { anchor, head } = state.selection

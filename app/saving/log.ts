@@ -15,8 +15,8 @@ const query = z.object({
 })
 
 /**
- * The log of a document from a version on, some of it at a time; with `page`, also the page as it was then (null when the
- * log no longer reaches back); with `sent`, whether the log holds the batch of that name, in whatever form.
+ * The log of a document from a version on, some of it at a time; with `page`, also the page as it was then (null when
+ * the log no longer reaches back); with `sent`, whether the log holds the batch of that name, in whatever form.
  */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   await requireDocument(context, request, params.documentId)

@@ -43,7 +43,10 @@ export class WorkStore {
     return this.#next !== null
   }
 
-  /** Keeps what `latest` gives when its turn comes; resolves when that is written, or can't be: then it is sent all the same. */
+  /**
+   * Keeps what `latest` gives when its turn comes; resolves when that is written, or can't be: then it is sent all the
+   * same.
+   */
   keep(latest: () => UnsentWork): Promise<void> {
     if (this.#next) return this.#next
     if (!this.#writing) return (this.#writing = this.#write(latest))

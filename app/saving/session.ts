@@ -134,7 +134,8 @@ export class WritingSession {
 
   /** One request at a time; whoever asks meanwhile waits for the one that is on its way. */
   #send(): Promise<void> {
-    // What an answer does to an editor that is gone meanwhile may fail: what was sent is kept with its id, and asked for again.
+    // What an answer does to an editor that is gone meanwhile may fail: what was sent is kept with its id, and asked
+    // for again.
     const sent = (): Promise<Delivery> => this.#sender.send().catch(() => 'waiting')
     this.#sending ??= sent().then((delivery) => {
       this.#sending = null

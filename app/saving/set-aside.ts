@@ -50,7 +50,10 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   return Response.json({ ok: true })
 }
 
-/** A passage and its words. One that pages of this Fieldstone can't hold is kept as its words alone: none is ever refused. */
+/**
+ * A passage and its words. One that pages of this Fieldstone can't hold is kept as its words alone: none is ever
+ * refused.
+ */
 function passageOf(unsafeSlice: unknown): { content: unknown; words: string } {
   try {
     const words = plainText(Slice.fromJSON(schema, unsafeSlice as object))

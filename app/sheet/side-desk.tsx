@@ -40,7 +40,10 @@ interface Props {
 
 type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
 
-/** The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is set aside. */
+/**
+ * The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is
+ * set aside.
+ */
 export function SideDesk({
   editor,
   documentId,

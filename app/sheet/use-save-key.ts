@@ -1,6 +1,9 @@
 import { useEffect, useRef } from 'react'
 
-/** What Ctrl+S (or Command+S) does, wherever on the screen focus is: the browser would offer the file of the page itself. */
+/**
+ * What Ctrl+S (or Command+S) does, wherever on the screen focus is: the browser would offer the file of the page
+ * itself.
+ */
 export function useSaveKey(save: () => void): void {
   const latest = useRef(save)
   latest.current = save

@@ -4,8 +4,8 @@ import { type ComponentType, useEffect, useState } from 'react'
 export type OnDemand<Props> = ((props: Props) => React.ReactNode) & { preload(): void }
 
 /**
- * Makes a component of one that is fetched when it is needed. Without a connection it says so, in words, and tries again
- * the next time it is shown: what is being written stays as it is.
+ * Makes a component of one that is fetched when it is needed. Without a connection it says so, in words, and tries
+ * again the next time it is shown: what is being written stays as it is.
  */
 export function onDemand<Props extends object>(load: () => Promise<ComponentType<Props>>): OnDemand<Props> {
   let loaded: ComponentType<Props> | null = null

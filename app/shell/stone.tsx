@@ -5,7 +5,10 @@ const LOWER = 'M1.6 8H14.5L14.6 9.6 11.8 13.8 6.2 14.5 2.1 11.6Z'
 
 const WORDS: Record<ItemState, string> = { draft: 'Draft', published: 'Published', edited: 'Edited since' }
 
-/** How an item stands, by shape: an outlined stone, a filled one, one filled to half. Named unless words stand beside it. */
+/**
+ * How an item stands, by shape: an outlined stone, a filled one, one filled to half. Named unless words stand beside
+ * it.
+ */
 export function Stone({ state, isNamed = true }: { state: ItemState; isNamed?: boolean }) {
   return (
     <svg

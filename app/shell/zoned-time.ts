@@ -12,7 +12,10 @@ export function toField(iso: string | null, timeZone: string): string {
   return iso === null ? '' : dayjs(iso).tz(timeZone).format(FIELD)
 }
 
-/** What a field of date and time says, taken in a time zone, as a moment; null for an empty field. An hour that summer time leaves out is the hour after. */
+/**
+ * What a field of date and time says, taken in a time zone, as a moment; null for an empty field. An hour that summer
+ * time leaves out is the hour after.
+ */
 export function fromField(value: string, timeZone: string): string | null {
   return value === '' ? null : dayjs.tz(value, FIELD, timeZone).toISOString()
 }

@@ -10,7 +10,9 @@ import { REACH_WORDS } from './reach-words.ts'
 import { toSave, type ToSave } from './template-requests.ts'
 import './templates.css'
 
-/** Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called. */
+/**
+ * Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called.
+ */
 export function SaveTemplate({
   courseId,
   entryId,

@@ -17,7 +17,10 @@ import { type TemplateAnswer, type TemplateRequest, templateRequest } from './te
 
 const query = z.object({ of: identifier.optional(), shown: identifier.optional() })
 
-/** The templates that can be used in a course; with `shown` one as it looks, with `of` what is asked before one is made of an entry. As JSON. */
+/**
+ * The templates that can be used in a course; with `shown` one as it looks, with `of` what is asked before one is made
+ * of an entry. As JSON.
+ */
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const { course, person } = await requireCourse(context, request, params.courseId, 'write', true)
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams))

@@ -19,7 +19,10 @@ export interface Transfers {
   ask(request: TransferRequest): Promise<TransferAnswer>
 }
 
-/** What goes out of a course and comes in. While something is on its way, how far it is is asked again and again; `onArrived` is told of what came in. */
+/**
+ * What goes out of a course and comes in. While something is on its way, how far it is is asked again and again;
+ * `onArrived` is told of what came in.
+ */
 export function useTransfers(courseId: string, onArrived: (transfer: ShownTransfer) => void): Transfers {
   const address = `/courses/${courseId}/transfers`
   const [all, setAll] = useState<readonly ShownTransfer[] | null>(null)

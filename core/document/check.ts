@@ -111,7 +111,9 @@ function shapeProblem(unsafeJson: unknown): string | null {
 // eslint-disable-next-line no-control-regex -- control characters are what is looked for
 const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f]/
 
-/** Why a text can't stand in a page, or null: control characters other than tab and line feed, half a surrogate pair. */
+/**
+ * Why a text can't stand in a page, or null: control characters other than tab and line feed, half a surrogate pair.
+ */
 export function textProblem(value: string): string | null {
   if (CONTROL.test(value)) return 'The text holds a control character that no page can show.'
   if (!value.isWellFormed()) return 'The text holds half of a character (a lone surrogate).'

@@ -17,7 +17,10 @@ import { moveOver } from './rebase.ts'
 import { emptyPage, schema } from './schema.ts'
 import { type Answer, type Ports, Sender, type UnsentWork, unsentWork } from './sender.ts'
 
-/** The server's part: one order, checks, late batches moved over what came first, and the normaliser as a writer of its own. */
+/**
+ * The server's part: one order, checks, late batches moved over what came first, and the normaliser as a writer of its
+ * own.
+ */
 class Log {
   page = emptyPage('Walls')
   batches: LogBatch[] = []

@@ -25,7 +25,9 @@ export function namedBySteps(steps: readonly Step[]): Named {
   return { items: [...found.shelf], questions: [...found.questions] }
 }
 
-/** What stands in the place of what belongs to another course, by the id that is in the page; null where nothing may. */
+/**
+ * What stands in the place of what belongs to another course, by the id that is in the page; null where nothing may.
+ */
 export interface Replacements {
   readonly items: ReadonlyMap<string, OtherItem | null>
   readonly questions: ReadonlyMap<string, string | null>

@@ -4,7 +4,10 @@ export const TITLE_LENGTH = 300
 export const MOST_DEPTH = 32
 /** The most steps of one batch; a client splits what is more. */
 export const MOST_STEPS = 500
-/** What the steps of one batch insert, in positions, from which on the rest goes into the next: far below what its JSON may hold. */
+/**
+ * What the steps of one batch insert, in positions, from which on the rest goes into the next: far below what its JSON
+ * may hold.
+ */
 export const MOST_INSERTED = 500_000
 /** The most characters of JSON of one batch. */
 export const MOST_BATCH_LENGTH = 8_000_000

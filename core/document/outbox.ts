@@ -11,7 +11,10 @@ export interface Surface {
   readonly local: readonly LocalStep[]
   /** The server has taken the first `count` local steps as they stand. */
   confirm(count: number): void
-  /** Takes steps that came first, moving the local ones over them. The first `taken` local steps are what the remote ones came of. */
+  /**
+   * Takes steps that came first, moving the local ones over them. The first `taken` local steps are what the remote
+   * ones came of.
+   */
   receive(remote: readonly Step[], taken?: number): Received
   /** Steps that neighbours continue may be merged, but for the first `from`: they stand for a batch on its way. */
   merge(from: number): void
@@ -43,8 +46,8 @@ export interface Outgoing {
 export const queuedWork = z.object({
   base: z.number().int().min(0),
   /**
-   * The batch that was on its way: it may have arrived. `base` and `steps` as they were sent; `moved` is what they are on
-   * the page at the work's own `base`, when others wrote meanwhile.
+   * The batch that was on its way: it may have arrived. `base` and `steps` as they were sent; `moved` is what they are
+   * on the page at the work's own `base`, when others wrote meanwhile.
    */
   sent: z
     .object({
@@ -62,8 +65,8 @@ export type QueuedWork = z.infer<typeof queuedWork>
 const MANY = 300
 
 /**
- * The order of sending and receiving for one tab, apart from any network or editor: at most one batch is on its
- * way; whatever the log says came first is received first; a batch found in the log was taken, however its answer fared.
+ * The order of sending and receiving for one tab, apart from any network or editor: at most one batch is on its way;
+ * whatever the log says came first is received first; a batch found in the log was taken, however its answer fared.
  */
 export class Outbox {
   #version: number
@@ -83,7 +86,10 @@ export class Outbox {
     return this.#surface
   }
 
-  /** Goes on in memory, before the editor goes: one that is gone takes no answer any more, and what it has sent would be sent again. */
+  /**
+   * Goes on in memory, before the editor goes: one that is gone takes no answer any more, and what it has sent would be
+   * sent again.
+   */
   detach(): void {
     const memory = new PageInMemory(this.#surface.page)
     memory.local = [...this.#surface.local]

@@ -32,9 +32,9 @@ export interface Rebased {
 
 /**
  * Moves the local steps over remote ones that came first. A local step that no longer has a place is dropped, as
- * operational transformation must; what was written in it is not: it comes back in `setAside`. The same holds for
- * what others wrote inside a passage that a local step deletes. An editor hands in its transaction as `transform`;
- * its mapping then knows which steps are each other's mirror, as undo needs. The first `taken` local steps are undone and
+ * operational transformation must; what was written in it is not: it comes back in `setAside`. The same holds for what
+ * others wrote inside a passage that a local step deletes. An editor hands in its transaction as `transform`; its
+ * mapping then knows which steps are each other's mirror, as undo needs. The first `taken` local steps are undone and
  * not redone: the remote ones are what became of them.
  */
 export function rebase(

@@ -9,7 +9,10 @@ export type UnsentWork = z.infer<typeof unsentWork>
 
 /** What the server said to a batch, its steps in the schema of the page; or that it said nothing. */
 export type Answer =
-  /** In the log from `from` to `to`. `before` is what came between the batch's base and `from`; `steps` what became of it there, null: as it was sent. */
+  /**
+   * In the log from `from` to `to`. `before` is what came between the batch's base and `from`; `steps` what became of
+   * it there, null: as it was sent.
+   */
   | {
       readonly status: 'taken'
       readonly from: number

@@ -19,7 +19,10 @@ export interface OtherItem {
   readonly height: number
 }
 
-/** The page with other shelf items in its pictures. A picture whose item is null is left to its alternative text and its caption. */
+/**
+ * The page with other shelf items in its pictures. A picture whose item is null is left to its alternative text and its
+ * caption.
+ */
 export function mapShelfItems(node: Node, find: (item: string) => OtherItem | null | undefined): Node {
   if (node.isTextblock || node.isLeaf) return node
   const children: Node[] = []

@@ -5,8 +5,8 @@ import type { UnsentWork } from './sender.ts'
 import { keepsPositions, upgraded, upgradedSteps } from './upgrade.ts'
 
 /**
- * Unsent work of an older version as it would be kept now, for the page at its base as it stands now. Null when it can't
- * be: positions mean something else since, or others had moved what was on its way.
+ * Unsent work of an older version as it would be kept now, for the page at its base as it stands now. Null when it
+ * can't be: positions mean something else since, or others had moved what was on its way.
  */
 export function upgradedWork(work: QueuedWork, version: number, page: Node): QueuedWork | null {
   if (!keepsPositions(version) || work.sent?.moved) return null

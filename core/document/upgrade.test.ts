@@ -151,8 +151,8 @@ test('unsent work of an older version goes on; work that others had moved is lef
 })
 
 /*
- * An upgrade that changes positions, made up for this test: quotations were once a line of words, called “saying”, and are
- * blocks now; a mark “shout” was what is strong now; an “ornament” is gone.
+ * An upgrade that changes positions, made up for this test: quotations were once a line of words, called “saying”, and
+ * are blocks now; a mark “shout” was what is strong now; an “ornament” is gone.
  */
 const made: readonly Upgrade[] = [
   ...upgrades,

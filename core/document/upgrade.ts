@@ -7,7 +7,10 @@ import { SCHEMA_VERSION, upgrades } from '../kinds/upgrades.ts'
 type Json = Record<string, unknown>
 const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The upgrades that lead from a version to another, oldest first. Throws a RangeError for a version that is not known here: a newer Fieldstone wrote it. */
+/**
+ * The upgrades that lead from a version to another, oldest first. Throws a RangeError for a version that is not known
+ * here: a newer Fieldstone wrote it.
+ */
 export function upgradesFrom(version: number, to = SCHEMA_VERSION, all = upgrades): readonly Upgrade[] {
   if (!Number.isInteger(version) || version < 1 || version > all.length + 1)
     throw new RangeError(
@@ -60,8 +63,8 @@ const markOf = (mark: MarkJson, upgrade: Upgrade): MarkJson | null =>
 
 /**
  * Steps of an older version as they would be written now, for a page as it stands now before them. A step whose setting
- * is gone falls out. Throws `PositionsChanged` where positions mean something else since (`keepsPositions`), a RangeError
- * when a step does not apply.
+ * is gone falls out. Throws `PositionsChanged` where positions mean something else since (`keepsPositions`), a
+ * RangeError when a step does not apply.
  */
 export function upgradedSteps(page: Node, steps: readonly unknown[], version: number, all = upgrades): unknown[] {
   const list = upgradesFrom(version, all.length + 1, all)
@@ -90,7 +93,10 @@ function stepOf(step: Json, upgrade: Upgrade, rest: readonly Upgrade[], page: No
   return walk(step, upgrade) as Json
 }
 
-/** A step that changes one setting says which place, not which kind; the page says it, by the name that the kind has now. */
+/**
+ * A step that changes one setting says which place, not which kind; the page says it, by the name that the kind has
+ * now.
+ */
 function attributeStep(step: Json, upgrade: Upgrade, rest: readonly Upgrade[], page: Node): Json | null {
   const becomes = rest.reduce<string | undefined>(
     (kind, each) => (kind === each.kind && each.node ? each.node({ type: kind, attrs: {} })[0]?.type : kind),

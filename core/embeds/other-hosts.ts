@@ -1,6 +1,9 @@
 import { Fragment, type Node } from 'prosemirror-model'
 
-/** The node with a link card in the place of each player whose host may not stand in pages; what it leads to and its title stay. */
+/**
+ * The node with a link card in the place of each player whose host may not stand in pages; what it leads to and its
+ * title stay.
+ */
 export function withoutOtherHosts(node: Node, allowed: readonly string[]): Node {
   if (node.isTextblock || node.isLeaf) return node
   const children: Node[] = []

@@ -2,7 +2,8 @@ import ipaddr from 'ipaddr.js'
 
 /**
  * True when an IP address is of the public internet: neither this machine, nor a private, link-local, reserved or
- * multicast range, also when written inside an IPv6 address. Ranges: IANA special-purpose registries, as ipaddr.js has them.
+ * multicast range, also when written inside an IPv6 address. Ranges: IANA special-purpose registries, as ipaddr.js has
+ * them.
  */
 export function isPublicAddress(address: string): boolean {
   try {

@@ -9,9 +9,9 @@ export type Archive =
   | { readonly ok: false; readonly reason: string }
 
 /**
- * The files of a ZIP archive (as Word documents and EPUB are) by their paths. Nothing is unpacked before all its names and
- * sizes have been looked at: a name that leads out of the archive, more files or more bytes than allowed, and it is refused.
- * Each file takes no more memory than its entry says, whatever its bytes unpack to.
+ * The files of a ZIP archive (as Word documents and EPUB are) by their paths. Nothing is unpacked before all its names
+ * and sizes have been looked at: a name that leads out of the archive, more files or more bytes than allowed, and it is
+ * refused. Each file takes no more memory than its entry says, whatever its bytes unpack to.
  */
 export function readArchive(bytes: Uint8Array): Archive {
   let count = 0

@@ -40,7 +40,9 @@ const pagesOf = ({ opening, parts }: Brought): Node[] => [
 ]
 const source = (page: Node): string => printSource(page).html.trim()
 
-/* pandoc (from Debian), a converter of documents that is not ours: it makes the Word files, and reads them beside us. */
+/*
+ * pandoc (from Debian), a converter of documents that is not ours: it makes the Word files, and reads them beside us.
+ */
 function wordOf(markdown: string, name: string): Uint8Array {
   writeFileSync(join(folder, `${name}.md`), markdown)
   execFileSync('pandoc', ['-f', 'markdown', join(folder, `${name}.md`), '-o', join(folder, `${name}.docx`)], {

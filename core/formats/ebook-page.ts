@@ -19,7 +19,10 @@ import { type Practice, practicesOf } from '../kinds/practice/practices.ts'
 export interface EbookPlaces {
   /** Where a picture of the shelf is; null when it can't be had. */
   picture(item: string): string | null
-  /** Where another text of the book is, by the id of its entry, and a place in it (empty for its beginning); null when it is not in the book. */
+  /**
+   * Where another text of the book is, by the id of its entry, and a place in it (empty for its beginning); null when
+   * it is not in the book.
+   */
   chapter(entryId: string, place: string): string | null
   /** What a place of this page is called where it goes; its own name when left out. */
   place?(id: string): string
@@ -30,8 +33,9 @@ export interface EbookPlaces {
 }
 
 /**
- * The body of a page in its e-book form: what folds is `details`, tabs and accordions are headings with what is under them,
- * questions show what there is to choose from, and what only runs in a browser is named. Links lead to places that are there.
+ * The body of a page in its e-book form: what folds is `details`, tabs and accordions are headings with what is under
+ * them, questions show what there is to choose from, and what only runs in a browser is named. Links lead to places
+ * that are there.
  */
 export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNode[] {
   const nodes = parseFragment(

@@ -7,8 +7,8 @@ import { toMarkdown } from './markdown.ts'
 export const CONTENTS_FILE = 'contents.md'
 
 /**
- * A page or a book as Markdown files with their pictures beside them. A book has `contents.md`: a list with a link to each
- * file, its parts as items that hold lists. Links between chapters lead from file to file.
+ * A page or a book as Markdown files with their pictures beside them. A book has `contents.md`: a list with a link to
+ * each file, its parts as items that hold lists. Links between chapters lead from file to file.
  */
 export function markdownFiles(book: Book): Files {
   const chapters = chaptersOf(book)

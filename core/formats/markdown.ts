@@ -23,7 +23,10 @@ const fromHtml = unified()
   .use(remarkStringify, { bullet: '-', emphasis: '_', rule: '-' })
   .freeze()
 
-/** The HTML that Markdown (CommonMark and GFM) means, with whatever HTML stands in it: to be read like any that nobody has checked. */
+/**
+ * The HTML that Markdown (CommonMark and GFM) means, with whatever HTML stands in it: to be read like any that nobody
+ * has checked.
+ */
 export function htmlOfMarkdown(unsafeMarkdown: string): string {
   return String(toHtml.processSync(unsafeMarkdown))
 }

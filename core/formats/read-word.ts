@@ -110,7 +110,10 @@ async function taken(
   return id === null ? '' : INCOMING + id
 }
 
-/** Tells pictures apart well enough: length and a sum over all bytes (FNV-1a, 32 bit), as two pictures of a document differ. */
+/**
+ * Tells pictures apart well enough: length and a sum over all bytes (FNV-1a, 32 bit), as two pictures of a document
+ * differ.
+ */
 function keyOf(bytes: Uint8Array): string {
   let hash = 0x811c9dc5
   for (const byte of bytes) hash = Math.imul(hash ^ byte, 0x01000193)
@@ -127,8 +130,8 @@ function withoutBookmarks(nodes: readonly HtmlNode[]): HtmlNode[] {
 }
 
 /**
- * The document's own title first: what has the style of one, else a single heading of level 1 that comes before all others.
- * Where more headings are of level 1, all move down by one.
+ * The document's own title first: what has the style of one, else a single heading of level 1 that comes before all
+ * others. Where more headings are of level 1, all move down by one.
  */
 function titled(nodes: HtmlNode[]): HtmlNode[] {
   const headings = nodes.filter((node): node is HtmlElement => isElement(node) && /^h[1-6]$/.test(node.tagName))
@@ -145,8 +148,8 @@ function titled(nodes: HtmlNode[]): HtmlNode[] {
 }
 
 /**
- * Footnotes and endnotes stand at the end of the document; here each goes to the end of the main section that refers to it,
- * where a chapter will end, and is referred to by its number.
+ * Footnotes and endnotes stand at the end of the document; here each goes to the end of the main section that refers to
+ * it, where a chapter will end, and is referred to by its number.
  */
 function withNotesWhereTheyBelong(nodes: HtmlNode[]): HtmlNode[] {
   const last = nodes.at(-1)

@@ -1,7 +1,9 @@
 import { attribute, everyElement, type HtmlNode } from '../tree/tree.ts'
 import { pathFrom } from './archive.ts'
 
-/** Links from file to file of an archive lead from text to text: to the id that `ids` has for a path, at the same place. */
+/**
+ * Links from file to file of an archive lead from text to text: to the id that `ids` has for a path, at the same place.
+ */
 export function relink(nodes: readonly HtmlNode[], path: string, ids: ReadonlyMap<string, string>): void {
   for (const element of everyElement(nodes)) {
     const href = element.tagName === 'a' ? attribute(element, 'href') : undefined

@@ -15,8 +15,9 @@ export interface WebOptions {
 }
 
 /**
- * A page or a book as one HTML document that needs nothing else, from disk as well: complete without script. Pictures are in
- * it, code pieces run in sealed frames, players of other hosts are links. Answers to practice questions stand folded beneath.
+ * A page or a book as one HTML document that needs nothing else, from disk as well: complete without script. Pictures
+ * are in it, code pieces run in sealed frames, players of other hosts are links. Answers to practice questions stand
+ * folded beneath.
  */
 export function webDocument(book: Book, { style, script }: WebOptions): string {
   const title = titleOf(book.opening)
@@ -81,7 +82,9 @@ function inOneDocument(nodes: ReturnType<typeof ebookPage>, isForScreen: boolean
   return serialize(holder)
 }
 
-/** On paper nothing folds. PDF 1.4 has no structure type for stress (ISO 32000-1, 14.8.4), so it is shown, not named. */
+/**
+ * On paper nothing folds. PDF 1.4 has no structure type for stress (ISO 32000-1, 14.8.4), so it is shown, not named.
+ */
 function forPaper(node: HtmlElement): void {
   if (node.tagName === 'details') node.attrs.push({ name: 'open', value: '' })
   const shown = { strong: 'b', em: 'i' }[node.tagName]

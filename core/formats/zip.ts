@@ -6,7 +6,10 @@ export function zipFiles(files: Files): Uint8Array {
   return zipSync(packed(files))
 }
 
-/** The same for EPUB: the type comes first and as it is, so that whoever looks at the first bytes knows what this is (OCF, “Zip Container”). */
+/**
+ * The same for EPUB: the type comes first and as it is, so that whoever looks at the first bytes knows what this is
+ * (OCF, “Zip Container”).
+ */
 export function zipEpub({ mimetype = '', ...others }: Files): Uint8Array {
   return zipSync({ mimetype: [strToU8(String(mimetype)), { level: 0 }], ...packed(others) })
 }

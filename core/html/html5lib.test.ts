@@ -10,7 +10,8 @@ import { writePage } from './write.ts'
 
 /*
  * The tree-construction cases of html5lib-tests (as the npm package html5 1.0.5 carries them): the hardest HTML that
- * people who write parsers have collected. Here they are only input: reading never throws and what is written never runs.
+ * people who write parsers have collected. Here they are only input: reading never throws and what is written never
+ * runs.
  */
 const folder = new URL('../../node_modules/html5/test/data/tree-construction/', import.meta.url)
 const cases = readdirSync(folder)

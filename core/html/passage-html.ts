@@ -1,7 +1,10 @@
 import type { Node } from 'prosemirror-model'
 import { fillSlots, renderBlocks } from './render.ts'
 
-/** HTML of a passage, for showing beside others: its headings are no places to link to, since two may have the same words. */
+/**
+ * HTML of a passage, for showing beside others: its headings are no places to link to, since two may have the same
+ * words.
+ */
 export function passageHtml(passage: Node): string {
   return fillSlots(renderBlocks(passage, passage, 0, { arePlaces: false }).written)
 }

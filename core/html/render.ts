@@ -45,7 +45,10 @@ export function renderPage(page: Node): Rendered {
   return { title: page.firstChild?.textContent ?? '', segments: written, headings }
 }
 
-/** The children of a node of the page, whose content begins at `start`, as students receive them; with `arePlaces: false` without places to link to. */
+/**
+ * The children of a node of the page, whose content begins at `start`, as students receive them; with `arePlaces:
+ * false` without places to link to.
+ */
 export function renderBlocks(
   page: Node,
   parent: Node,

@@ -1,4 +1,7 @@
-/** What reading HTML left out, changed or took for a piece, in words an author can act on. `line` and `column` count from 1. */
+/**
+ * What reading HTML left out, changed or took for a piece, in words an author can act on. `line` and `column` count
+ * from 1.
+ */
 export interface ReadNote {
   readonly sort: 'left out' | 'changed' | 'recognised'
   readonly message: string

@@ -21,7 +21,10 @@ const pagesOf = (result: BroughtResult): Node[] =>
 const passage = (blocks: readonly Node[]): Node =>
   schema.node('doc', null, [schema.node('title'), ...(blocks.length > 0 ? blocks : [schema.node('paragraph')])])
 
-/** Every reader of outside content that takes HTML, as pages. Words in files of Word and e-books come through the same reader. */
+/**
+ * Every reader of outside content that takes HTML, as pages. Words in files of Word and e-books come through the same
+ * reader.
+ */
 const READERS: Record<string, (html: string) => Node[]> = {
   paste: (html) => [passage(cleanHtml(html).blocks)],
   source: (html) => [readPage(html).page],

@@ -3,7 +3,10 @@ import { z } from 'zod'
 // eslint-disable-next-line no-control-regex -- control characters are what is refused
 const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f]/
 
-/** Text of an author in an attribute: at most `most` UTF-16 units, well formed, no control character but tab and line feed. */
+/**
+ * Text of an author in an attribute: at most `most` UTF-16 units, well formed, no control character but tab and line
+ * feed.
+ */
 export function words(most: number): z.ZodString {
   return z
     .string()

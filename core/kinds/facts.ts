@@ -11,7 +11,10 @@ export function kindOf(node: Node): NodeKind {
   return kind
 }
 
-/** The level of a heading, or of the title of a part, which is one where the page is read without script; null for others. */
+/**
+ * The level of a heading, or of the title of a part, which is one where the page is read without script; null for
+ * others.
+ */
 export const headingLevel = (node: Node, parent: Node | null): number | null =>
   kindOf(node).headingLevel?.(node, parent) ?? null
 

@@ -65,7 +65,9 @@ export interface NodeKind extends KindBase {
   readonly write: (node: Node, children: HtmlNode[], manner: Manner) => HtmlElement
   /** It has a place in the side desk, and a frame on the sheet while the cursor is in it. */
   readonly isPiece?: boolean
-  /** It needs a page around it: a place to answer to, addresses of frames, headings to list. It stands in no passage. */
+  /**
+   * It needs a page around it: a place to answer to, addresses of frames, headings to list. It stands in no passage.
+   */
   readonly needsPage?: boolean
   /** It says something by itself: what holds it is not blank, even without a word. */
   readonly saysSomething?: boolean

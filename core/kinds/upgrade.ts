@@ -19,13 +19,16 @@ export interface Upgrade {
   /** The kind that changes, by the name it had before. */
   readonly kind: string
   /**
-   * What a node of the kind becomes; settings may be missing (they are the defaults of their time), and must stay missing
-   * then. Several, or none, only when positions change.
+   * What a node of the kind becomes; settings may be missing (they are the defaults of their time), and must stay
+   * missing then. Several, or none, only when positions change.
    */
   readonly node?: (old: NodeJson) => readonly NodeJson[]
   /** What a mark of the kind becomes; null when it goes. */
   readonly mark?: (old: MarkJson) => MarkJson | null
-  /** Every position in a page means the same after it: the log can be read on, step by step. Else a new epoch of the log begins. */
+  /**
+   * Every position in a page means the same after it: the log can be read on, step by step. Else a new epoch of the log
+   * begins.
+   */
   readonly keepsPositions: boolean
   /** Kinds that counted positions otherwise before, by their names then; for reading the log of the old epoch. */
   readonly oldShapes?: Readonly<Record<string, OldShape>>

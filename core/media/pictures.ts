@@ -29,7 +29,10 @@ export function pictureAddress(item: string, width: number): string {
   return `/files/${item}/${width}`
 }
 
-/** True when words are the name of a file, or what a camera or program calls every picture: they say nothing of what it shows. */
+/**
+ * True when words are the name of a file, or what a camera or program calls every picture: they say nothing of what it
+ * shows.
+ */
 export function nameSaysNothing(words: string): boolean {
   const name = words.trim().toLowerCase()
   if (/\.(png|jpe?g|gif|webp|avif|svg|bmp|tiff?|heic)$/.test(name)) return true

@@ -38,7 +38,9 @@ export function cleanText(unsafeText: string): Cleaned {
   return { blocks, report: `Pasted as words alone: ${count(blocks.length, 'paragraph', 'paragraphs')}.`, notes: [] }
 }
 
-/** What stands between the marks that clipboards put around the part that was copied; the whole where there are none. */
+/**
+ * What stands between the marks that clipboards put around the part that was copied; the whole where there are none.
+ */
 function body(unsafeHtml: string): HtmlNode[] {
   const fragment = /<!--\s*StartFragment\s*-->([^]*?)<!--\s*EndFragment\s*-->/i.exec(unsafeHtml)?.[1] ?? unsafeHtml
   if (!/^\s*<(!doctype|html|head|body)/i.test(fragment)) return parseFragment(fragment).childNodes

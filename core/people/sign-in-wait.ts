@@ -4,9 +4,9 @@ const FREE = 5
 const LONGEST = 900
 
 /**
- * How many seconds after the last failure the next try is taken, after so many failures: twice as long each time, a quarter
- * of an hour at most. A wait that grows stops guessing and shuts nobody out for long (OWASP Authentication Cheat Sheet,
- * “Account Lockout”; from memory).
+ * How many seconds after the last failure the next try is taken, after so many failures: twice as long each time, a
+ * quarter of an hour at most. A wait that grows stops guessing and shuts nobody out for long (OWASP Authentication
+ * Cheat Sheet, “Account Lockout”; from memory).
  */
 export function secondsToWait(failures: number): number {
   return failures < FREE ? 0 : Math.min(LONGEST, 2 ** Math.min(20, failures - FREE + 1))

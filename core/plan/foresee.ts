@@ -79,8 +79,8 @@ function reordered<E extends PlanEntry>(
 }
 
 /**
- * Where a new line goes when nothing says after which it should: at the end of the plan, beside what the last book stands
- * beside and not in it.
+ * Where a new line goes when nothing says after which it should: at the end of the plan, beside what the last book
+ * stands beside and not in it.
  */
 export function placeAtEnd(plan: readonly (PlanEntry & { readonly depth: number })[]): {
   afterId: string | null

@@ -22,7 +22,10 @@ interface KindOfEntry {
   readonly label: string
   /** Which kinds may stand directly under it. */
   readonly holds: readonly EntryKind[]
-  /** It is written on a sheet from the start. Units and lessons get a document with their introduction, parts of books none. */
+  /**
+   * It is written on a sheet from the start. Units and lessons get a document with their introduction, parts of books
+   * none.
+   */
   readonly isWritten: boolean
   /** How it can be done; the first is what a new one has. Empty: there is nothing to do. */
   readonly done: readonly DoneRule[]

@@ -29,8 +29,8 @@ export function roman(number: number): string {
 }
 
 /**
- * The numbers of a book's parts (Roman) and chapters (1, 2, …, through all parts; common practice), by entry. They follow
- * from the order alone, so nobody ever types or mends one.
+ * The numbers of a book's parts (Roman) and chapters (1, 2, …, through all parts; common practice), by entry. They
+ * follow from the order alone, so nobody ever types or mends one.
  */
 export function numbersOf(plan: readonly PlanEntry[]): Map<string, string> {
   const numbers = new Map<string, string>()

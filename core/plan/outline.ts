@@ -1,11 +1,16 @@
 import { safeAddress } from '../tree/addresses.ts'
 import { entryKinds, ENTRY_KINDS, type EntryKind } from './kinds.ts'
 
-/** A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item, 3 and 4 what a book holds. */
+/**
+ * A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item, 3 and
+ * 4 what a book holds.
+ */
 export interface OutlineLine {
   readonly title: string
   readonly depth: number
-  /** What the line says it is, before a colon; left out, its place says it. An aim belongs to the lesson or unit above. */
+  /**
+   * What the line says it is, before a colon; left out, its place says it. An aim belongs to the lesson or unit above.
+   */
   readonly kind?: EntryKind | 'aim'
   /** Where a web link leads. */
   readonly address?: string
@@ -26,7 +31,10 @@ export const MOST_LINES = 2000
 export const DEEPEST = 4
 
 const BULLET = /^(?:[-*+•‣◦▪§–—·\uf0a7\uf0b7]|\(?(?:\d{1,3}|[a-zA-Z])[.)])\s+/u
-/** Word processors write the second level's hollow bullet as the letter, with a tab or wide space behind it (common practice). */
+/**
+ * Word processors write the second level's hollow bullet as the letter, with a tab or wide space behind it (common
+ * practice).
+ */
 const HOLLOW = /^o(?:\t|[ \u00a0]{2,})\s*/u
 /** The same with one space: a bullet only in a list that has other bullets, since "o" is a word in some languages. */
 const HOLLOW_IN_LIST = /^o\s+/u
@@ -61,9 +69,9 @@ export function kindOfLine(words: string): { kind?: EntryKind | 'aim'; title: st
 }
 
 /**
- * An indented or bulleted list as outline lines. The depth of a line comes from its indentation against the lines
- * above (any width of step), as in Python's tokeniser; deeper than unit, lesson, item is flattened and told in `notes`, but under
- * a book, which holds parts and chapters. `above`: how deep the first line stands.
+ * An indented or bulleted list as outline lines. The depth of a line comes from its indentation against the lines above
+ * (any width of step), as in Python's tokeniser; deeper than unit, lesson, item is flattened and told in `notes`, but
+ * under a book, which holds parts and chapters. `above`: how deep the first line stands.
  */
 export function parseOutline(text: string, above = 0): ParsedOutline {
   const notes: string[] = []

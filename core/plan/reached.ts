@@ -2,8 +2,8 @@ import { kindOfEntry } from './kinds.ts'
 import { childrenOf, type PlanEntry } from './tree.ts'
 
 /**
- * Of what is published, what students can find: it stands in something they find too, up to the course itself. Units, lessons
- * and parts of books are found once something in them is. In the order in which they came.
+ * Of what is published, what students can find: it stands in something they find too, up to the course itself. Units,
+ * lessons and parts of books are found once something in them is. In the order in which they came.
  *
  * `entries` holds the units, lessons and parts of a course, and of what is written what has an edition.
  */

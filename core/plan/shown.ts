@@ -12,7 +12,9 @@ export interface EntryToShow extends Omit<ScheduledEntry, 'inSequence'> {
   readonly settings: EntrySettings
 }
 
-/** What students see of an entry at a moment, and what keeps them from it. `ofId` is the entry that the reason is about. */
+/**
+ * What students see of an entry at a moment, and what keeps them from it. `ofId` is the entry that the reason is about.
+ */
 export type Shown =
   | { readonly sort: 'now' }
   /** It has no edition. */
@@ -81,12 +83,18 @@ const named = (plan: readonly { id: string; kind: EntryKind; title: string }[], 
   return entry?.title ? `the ${kind} “${entry.title}”` : `the ${kind} it stands in`
 }
 
-/** Whether students come upon it at all, be it with the day on which it opens: else there is nothing that they could be told of. */
+/**
+ * Whether students come upon it at all, be it with the day on which it opens: else there is nothing that they could be
+ * told of.
+ */
 export function isThere({ sort }: Shown): boolean {
   return sort !== 'inside' && sort !== 'empty' && sort !== 'draft'
 }
 
-/** Why students don't see an entry as it stands, as a sentence; empty when there is no reason. `moment` writes a date in the time of the course. */
+/**
+ * Why students don't see an entry as it stands, as a sentence; empty when there is no reason. `moment` writes a date in
+ * the time of the course.
+ */
 export function shownReason(
   shown: Shown,
   entry: EntryToShow,

@@ -266,7 +266,9 @@ export function placeAfter(plan: readonly PlanEntry[], overId: string, kind: Ent
   return null
 }
 
-/** What a line of this depth after an entry can become: what it is if it says nothing, and what else could stand there. */
+/**
+ * What a line of this depth after an entry can become: what it is if it says nothing, and what else could stand there.
+ */
 export function choicesFor(
   plan: readonly PlanEntry[],
   afterId: string | null,

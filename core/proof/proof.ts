@@ -30,7 +30,9 @@ export function proof(page: Node): Finding[] {
   return found.sort((a, b) => ORDER[a.severity] - ORDER[b.severity] || a.from - b.from)
 }
 
-/** The change that a repair makes; null when the finding is no longer there or the repair asks for words and got none. */
+/**
+ * The change that a repair makes; null when the finding is no longer there or the repair asks for words and got none.
+ */
 export function repairOf(
   page: Node,
   finding: Pick<Finding, 'rule' | 'fingerprint'>,
@@ -50,7 +52,10 @@ export function countFindings(findings: readonly Finding[], setAside: ReadonlySe
   return counts
 }
 
-/** FNV-1a, 32 bit, twice with different starts (public domain; constants from memory): to tell passages apart, not to keep secrets. */
+/**
+ * FNV-1a, 32 bit, twice with different starts (public domain; constants from memory): to tell passages apart, not to
+ * keep secrets.
+ */
 function hash(text: string): string {
   let [a, b] = [0x811c9dc5, 0x01000193]
   for (let at = 0; at < text.length; at++) {

@@ -11,7 +11,9 @@ export interface RepairOffer {
   readonly asks?: string
 }
 
-/** Where a rule found something. `passage` is what the finding is about: while it stays the same, so does the finding. */
+/**
+ * Where a rule found something. `passage` is what the finding is about: while it stays the same, so does the finding.
+ */
 export interface Place {
   readonly from: number
   readonly to: number

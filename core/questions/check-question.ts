@@ -28,8 +28,8 @@ export interface QuestionCheck {
 }
 
 /**
- * Looks through the versions of a question: all of them, or of very many a sample. A version is bad when a number has no
- * value (division by zero), two choices read alike, or no choice is right.
+ * Looks through the versions of a question: all of them, or of very many a sample. A version is bad when a number has
+ * no value (division by zero), two choices read alike, or no choice is right.
  */
 export function checkQuestion(content: QuestionContent, language: string): QuestionCheck {
   const variables = readVariables(content)
@@ -51,10 +51,16 @@ export function questionProblems(content: QuestionContent, variables = readVaria
   ]
 }
 
-/** At least this share of the versions looked at must have an answer, or students would meet the same few again and again. */
+/**
+ * At least this share of the versions looked at must have an answer, or students would meet the same few again and
+ * again.
+ */
 const LEAST_USABLE = 0.05
 
-/** Why a question gives students too few versions, as a sentence with what most of the others lack; null when there are enough. */
+/**
+ * Why a question gives students too few versions, as a sentence with what most of the others lack; null when there are
+ * enough.
+ */
 export function tooFewUsable(content: QuestionContent, language: string): string | null {
   const variables = readVariables(content)
   const look = new QuestionLook(content, language)

@@ -21,7 +21,10 @@ export function readNumber(typed: string): number | null {
   return /^-?(\d[\d ]*([.,]\d*)?|[.,]\d+)(e-?\d{1,4})?$/i.test(text) ? finite(Number(plain(text))) : null
 }
 
-/** “1½”: compatibility forms run the whole and the fraction together, so it is taken apart first (Unicode, vulgar fractions). */
+/**
+ * “1½”: compatibility forms run the whole and the fraction together, so it is taken apart first (Unicode, vulgar
+ * fractions).
+ */
 function mixed(typed: string): RegExpExecArray | null {
   const apart = typed
     .trim()
@@ -42,7 +45,9 @@ export function toFigures(number: number, figures: number): number {
   return number === 0 ? 0 : Number(number.toPrecision(figures))
 }
 
-/** A number as it is shown in a text: with these decimals, or with six significant figures at most and no idle zeros. */
+/**
+ * A number as it is shown in a text: with these decimals, or with six significant figures at most and no idle zeros.
+ */
 export function showNumber(number: number, decimals: number | null, language: string): string {
   if (!Number.isFinite(number)) return '?'
   const format =

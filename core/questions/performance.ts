@@ -8,8 +8,8 @@ export interface Performance {
   readonly facility: number
   /**
    * How well it tells strong from weak: the correlation of its shares with what the same students made of the other
-   * questions (corrected item-total correlation; for right or wrong the point-biserial coefficient). Null when there are
-   * fewer than three students, or nothing varies.
+   * questions (corrected item-total correlation; for right or wrong the point-biserial coefficient). Null when there
+   * are fewer than three students, or nothing varies.
    */
   readonly discrimination: number | null
 }

@@ -16,7 +16,10 @@ function normal(text: string): string {
   return SIGNS.reduce((now, [sign, plain]) => now.replace(sign, plain), text.trim())
 }
 
-/** Whether a unit is one of those that are known (SI with its prefixes, and common others), by its sign: m, cm, m², kg/m, t. */
+/**
+ * Whether a unit is one of those that are known (SI with its prefixes, and common others), by its sign: m, cm, m²,
+ * kg/m, t.
+ */
 export function isUnit(text: string): boolean {
   const sign = normal(text)
   if (sign === '') return true

@@ -6,9 +6,10 @@ import { MOST_LOOKED_AT, readVariables, type Values } from './versions.ts'
 const DRAWS = 50
 
 /**
- * The values of a version that has an answer, for a student: the same seeds always give the same. `seedFor` gives the seed
- * of each draw. When draws find none, all combinations are gone through, from where the first seed points; of more than
- * can be gone through, as many more are drawn. Null when no version can be used: publishing refuses such a question.
+ * The values of a version that has an answer, for a student: the same seeds always give the same. `seedFor` gives the
+ * seed of each draw. When draws find none, all combinations are gone through, from where the first seed points; of more
+ * than can be gone through, as many more are drawn. Null when no version can be used: publishing refuses such a
+ * question.
  */
 export function usableValues(
   content: QuestionContent,

@@ -29,7 +29,10 @@ export interface Variables {
   readonly problems: readonly VariableProblem[]
   /** How many combinations of drawn values there are, whether they meet the conditions or not. */
   readonly combinations: number
-  /** The values of the combination of this number (from 0), or null when a condition does not hold. Not every value need be finite. */
+  /**
+   * The values of the combination of this number (from 0), or null when a condition does not hold. Not every value need
+   * be finite.
+   */
   valuesAt(combination: number): Values | null
   /** The values for a seed: the same seed always gives the same. Null when no draw meets the conditions. */
   valuesFor(seed: number): Values | null

@@ -38,8 +38,8 @@ export interface ShapeNode {
 }
 
 /**
- * What a course holds for its students, the same for all of them: made once for what is published, and looked at by many.
- * What nobody can find is left out (`reached`). What depends on a reader or on the moment is `Outline`.
+ * What a course holds for its students, the same for all of them: made once for what is published, and looked at by
+ * many. What nobody can find is left out (`reached`). What depends on a reader or on the moment is `Outline`.
  */
 export class CourseShape {
   readonly tops: readonly ShapeNode[]
@@ -108,7 +108,10 @@ export class CourseShape {
     return this.#byId.get(id)
   }
 
-  /** What stands before and after a node among what is opened one after the other; of what is not opened itself, what comes first in it. */
+  /**
+   * What stands before and after a node among what is opened one after the other; of what is not opened itself, what
+   * comes first in it.
+   */
   steps(node: ShapeNode): { readonly previous: ShapeNode | undefined; readonly next: ShapeNode | undefined } {
     const sequence = this.#sequences.get(node.entry.kind === 'chapter' ? (bookOf(node)?.entry.id ?? null) : null) ?? []
     const at = this.#places.get(node.entry.id)

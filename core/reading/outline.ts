@@ -12,8 +12,8 @@ export interface Place extends ShapeEntry {
 }
 
 /**
- * What a course holds for one reader at a moment, in reading order. It says what `standings` says of the whole plan, but only
- * of what is asked about: a page costs what it shows, not what the course holds.
+ * What a course holds for one reader at a moment, in reading order. It says what `standings` says of the whole plan,
+ * but only of what is asked about: a page costs what it shows, not what the course holds.
  */
 export class Outline {
   readonly shape: CourseShape

@@ -21,7 +21,9 @@ const PRELUDE = `(() => {
   addEventListener('load', measure)
 })()`
 
-/** The document that shows a code piece in its sealed frame. The code is put in as it is: the frame is what holds it. */
+/**
+ * The document that shows a code piece in its sealed frame. The code is put in as it is: the frame is what holds it.
+ */
 export function sealedDocument(code: string): string {
   return `<!doctype html><meta charset="utf-8"><style>html{height:auto}body{margin:0;font:16px/1.5 system-ui,sans-serif}</style><script>${PRELUDE}</script>${code}`
 }

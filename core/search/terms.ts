@@ -10,8 +10,8 @@ export interface SearchTerms {
 }
 
 /**
- * What somebody typed to find something. Only letters, digits and the marks on them are left, so that nothing typed means
- * anything else. Null when there is no word in it.
+ * What somebody typed to find something. Only letters, digits and the marks on them are left, so that nothing typed
+ * means anything else. Null when there is no word in it.
  */
 export function searchTerms(typed: string): SearchTerms | null {
   const phrases = [...typed.matchAll(/["“”„«»]([^"“”„«»]+)["“”„«»]/gu)]

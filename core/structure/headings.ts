@@ -58,7 +58,9 @@ function markedRun(parent: Node, from: number, to: number, level: number): Index
   return { first, last, level }
 }
 
-/** The nearest level above a block at which there is more than one heading; the nearest heading's own if there is none. */
+/**
+ * The nearest level above a block at which there is more than one heading; the nearest heading's own if there is none.
+ */
 function runAround(parent: Node, from: number, to: number): IndexRun | null {
   let nearest: IndexRun | null = null
   let below = 7

@@ -1,6 +1,8 @@
 import type { Node } from 'prosemirror-model'
 
-/** A node with its headings, and the titles of tabs and accordions in it, moved by some levels; kept between 2 and 6. */
+/**
+ * A node with its headings, and the titles of tabs and accordions in it, moved by some levels; kept between 2 and 6.
+ */
 export function shiftHeadings(node: Node, by: number): Node {
   if (by === 0 || (node.isTextblock && node.type.name !== 'heading') || node.isLeaf) return node
   const children: Node[] = []

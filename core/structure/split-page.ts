@@ -12,8 +12,8 @@ export interface SplitPage {
 
 /**
  * Takes a page apart at the headings of its highest level that stand on the page itself. Each heading becomes a title,
- * the headings under it move up by as much. Links to places that are in another chapter now lead there: `addressOf` says
- * where the chapter of a number (from 0, −1 for the opening) is. Null when the page has no such heading.
+ * the headings under it move up by as much. Links to places that are in another chapter now lead there: `addressOf`
+ * says where the chapter of a number (from 0, −1 for the opening) is. Null when the page has no such heading.
  */
 export function splitPage(page: Node, addressOf: (chapter: number, place: string) => string): SplitPage | null {
   const schema = page.type.schema

@@ -2,7 +2,10 @@ const SCHEMES = new Set(['http:', 'https:', 'mailto:', 'tel:'])
 
 /** The part of an address of the web, or of one that takes over the scheme, between `//` and the path. */
 const AUTHORITY = /^(?:https?:)?[\\/]{2}(?:[^\\/?#]*@)?([^\\/?#]*)/i
-/** A host and perhaps a port, without the WHATWG URL Standard's forbidden domain code points: browsers and Node.js differ in what they make of those. */
+/**
+ * A host and perhaps a port, without the WHATWG URL Standard's forbidden domain code points: browsers and Node.js
+ * differ in what they make of those.
+ */
 const HOST = /^(?:\[[0-9a-f:.]+\]|[^\s#%/:<>?@[\\\]^|"`{}]+)(?::\d*)?$/i
 
 /**
@@ -25,7 +28,10 @@ export function safeAddress(unsafeAddress: unknown): string | null {
   }
 }
 
-/** A place as it is named, from the part of an address after the number sign; one that is encoded wrongly stands as it is. */
+/**
+ * A place as it is named, from the part of an address after the number sign; one that is encoded wrongly stands as it
+ * is.
+ */
 export function decodedPlace(place: string): string {
   try {
     return decodeURIComponent(place)

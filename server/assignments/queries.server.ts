@@ -116,7 +116,10 @@ export async function insertSubmission(
   return rows[0]!.number
 }
 
-/** Gives back what was handed in, with what is said to it; false when there is no such submission, or a newer one. Said again, the new words hold. */
+/**
+ * Gives back what was handed in, with what is said to it; false when there is no such submission, or a newer one. Said
+ * again, the new words hold.
+ */
 export async function updateReturned(
   db: Database,
   entryId: string,

@@ -32,7 +32,8 @@ export async function recordDeed(
   db: Database,
   { act, personId, courseId = null, about, address }: Deed,
 ): Promise<void> {
-  // The same again within some minutes is one deed: a page that was looked at is loaded anew by itself, and whoever guesses passwords fills no table.
+  // The same again within some minutes is one deed: a page that was looked at is loaded anew by itself, and whoever
+  // guesses passwords fills no table.
   await db.query(
     `insert into audit (person_id, act, course_id, about, address) select $1::text, $2::text, $3::text, $4::text, $5::text
      where not $2::text = any('{hand-ins read,sign-in refused}') or not exists (select from audit where at > now() - interval '10 minutes' and person_id is not distinct from $1::text and act = $2::text and course_id is not distinct from $3::text and about = $4::text)`,
@@ -54,7 +55,10 @@ export type SeenDeed = z.infer<typeof deedRow>
 /** So many deeds are listed at once. */
 export const DEEDS_A_PART = 100
 
-/** What was written down, newest first, from before one of them on; of one act, and with words in it or in the name, if asked. One more than a part when there is more. */
+/**
+ * What was written down, newest first, from before one of them on; of one act, and with words in it or in the name, if
+ * asked. One more than a part when there is more.
+ */
 export async function listDeeds(
   db: Database,
   asked: { readonly before: string | null; readonly act: Act | null; readonly words: string },

@@ -70,7 +70,10 @@ export async function findCourseOfEntry(db: Database, entryId: string, personId:
 /** So many courses are listed at once. */
 export const COURSES_A_PART = 60
 
-/** The courses a person is in, for the manager all, by title: those with all of some words in it, from a place in the list on; one more than a part when there are more. */
+/**
+ * The courses a person is in, for the manager all, by title: those with all of some words in it, from a place in the
+ * list on; one more than a part when there are more.
+ */
 export async function listCourses(
   db: Database,
   personId: string,

@@ -104,7 +104,10 @@ export async function readThreads(
   }
 }
 
-/** One thread with its last answers, or the last before one of them; null when there is none, or it is not to be seen yet. */
+/**
+ * One thread with its last answers, or the last before one of them; null when there is none, or it is not to be seen
+ * yet.
+ */
 export async function readThread(
   who: Participant,
   rootId: string,
@@ -119,7 +122,10 @@ export async function readThread(
   }
 }
 
-/** The thread of a post, with the answers from that post on, of a first post all; null when there is no such post to be seen. */
+/**
+ * The thread of a post, with the answers from that post on, of a first post all; null when there is no such post to be
+ * seen.
+ */
 export async function readThreadOf(who: Participant, postId: string): Promise<Thread | null> {
   const post = await findPost(pool, who.place.id, postId)
   if (!post) return null

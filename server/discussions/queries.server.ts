@@ -42,7 +42,10 @@ const SEARCH = (entry: string, words: string): string =>
 
 const toPosts = (rows: readonly unknown[]): PostRow[] => rows.map((row) => postRow.parse(asWrittenNow(row)))
 
-/** First posts of an item, newest first, from before a post on. One that was taken back stays only while others answer it. */
+/**
+ * First posts of an item, newest first, from before a post on. One that was taken back stays only while others answer
+ * it.
+ */
 export async function listRoots(
   db: Database,
   entryId: string,

@@ -24,9 +24,10 @@ export function toWire(batch: StoredBatch): WireBatch {
 }
 
 /**
- * Takes a batch that nobody has checked into the log of a document. When the answer is `taken`, it is committed.
- * A batch sent twice is taken once; one whose base is no longer the end is moved over what came first, as the writer's
- * own tab does. Batches of a document are taken one after the other, so that none is refused because another was quicker.
+ * Takes a batch that nobody has checked into the log of a document. When the answer is `taken`, it is committed. A
+ * batch sent twice is taken once; one whose base is no longer the end is moved over what came first, as the writer's
+ * own tab does. Batches of a document are taken one after the other, so that none is refused because another was
+ * quicker.
  */
 export async function acceptBatch(documentId: string, personId: string, unsafeBatch: SentBatch): Promise<SaveAnswer> {
   const answer: SaveAnswer =
@@ -121,7 +122,10 @@ interface Appended {
   readonly note: string | null
 }
 
-/** Appends a batch with what follows from it: the plan's title and the system's repairs. Null when another process was first. */
+/**
+ * Appends a batch with what follows from it: the plan's title and the system's repairs. Null when another process was
+ * first.
+ */
 async function append(
   documentId: string,
   clientId: string,

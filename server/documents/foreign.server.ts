@@ -12,7 +12,9 @@ export interface Foreign extends Named {
   readonly courseId: string
 }
 
-/** What steps bring into a document that belongs to another course, or that a student handed in; null when nothing does. */
+/**
+ * What steps bring into a document that belongs to another course, or that a student handed in; null when nothing does.
+ */
 export async function foreignIn(documentId: string, steps: readonly Step[]): Promise<Foreign | null> {
   const { items, questions } = namedBySteps(steps)
   if (items.length + questions.length === 0) return null
@@ -33,8 +35,8 @@ export interface Settled {
 }
 
 /**
- * Puts this course's own in the place of what belongs to another: an author of both gets a copy, on this course's shelf or
- * in its bank. What they may not take is left out: nobody brings out of a course what is not theirs to show.
+ * Puts this course's own in the place of what belongs to another: an author of both gets a copy, on this course's shelf
+ * or in its bank. What they may not take is left out: nobody brings out of a course what is not theirs to show.
  */
 export async function settleForeign(
   db: Database,
@@ -51,7 +53,10 @@ export async function settleForeign(
 
 const leftOut = (own: ReadonlyMap<string, unknown>): number => [...own.values()].filter((each) => each === null).length
 
-/** What stands in a course for questions of other banks: a copy, in no folder, for whoever writes in both courses, else null. */
+/**
+ * What stands in a course for questions of other banks: a copy, in no folder, for whoever writes in both courses, else
+ * null.
+ */
 async function ownQuestions(
   db: Database,
   courseId: string,

@@ -108,7 +108,10 @@ function listenOnly(socket: WebSocket, topic: string, person: Person, cookie: st
   })
 }
 
-/** Pings a socket, ends it when nothing comes back, and looks now and then whether its rights still hold. Gives back how to stop. */
+/**
+ * Pings a socket, ends it when nothing comes back, and looks now and then whether its rights still hold. Gives back how
+ * to stop.
+ */
 function keepAlive(socket: WebSocket, mayStay: () => Promise<boolean>): () => void {
   let alive = true
   const beat = async (): Promise<void> => {

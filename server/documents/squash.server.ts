@@ -19,7 +19,10 @@ import { applyStored, treeAt } from './trees.server.ts'
 /** Batches stay as they were sent for so many days. */
 const DAYS = 30
 
-/** Makes one batch of each old sitting of a document. The page at each end of a sitting stays what it was; else nothing is changed. */
+/**
+ * Makes one batch of each old sitting of a document. The page at each end of a sitting stays what it was; else nothing
+ * is changed.
+ */
 export async function squash(db: Database, documentId: string, days = DAYS): Promise<number> {
   const old = await listOldBatches(db, documentId, days)
   const boundaries = new Set(await listSnapshotVersions(db, documentId))

@@ -115,8 +115,8 @@ export async function tailSince(
 }
 
 /**
- * The log from a version on, some of it at a time, as it would be written now; null when the log was written anew since and
- * no longer reaches back to it step by step.
+ * The log from a version on, some of it at a time, as it would be written now; null when the log was written anew since
+ * and no longer reaches back to it step by step.
  */
 export async function readLog(db: Database, documentId: string, since: number): Promise<StoredBatch[] | null> {
   const batches = await listBatchesSince(db, documentId, since)
@@ -134,7 +134,10 @@ async function snapshotTree(db: Database, documentId: string, until = Infinity):
     : oldEpoch(db, documentId, snapshot, until)
 }
 
-/** The page at the end of an old epoch, or at a version within it: what was written then is put together by the sizes of things. */
+/**
+ * The page at the end of an old epoch, or at a version within it: what was written then is put together by the sizes of
+ * things.
+ */
 async function oldEpoch(
   db: Database,
   documentId: string,
@@ -153,7 +156,10 @@ async function oldEpoch(
   }
 }
 
-/** Goes on from `start`; `tail`, when given, gets what was replayed. Steps of an older version are read as they would be written now. */
+/**
+ * Goes on from `start`; `tail`, when given, gets what was replayed. Steps of an older version are read as they would be
+ * written now.
+ */
 async function replay(
   db: Database,
   documentId: string,

@@ -13,8 +13,8 @@ export type LessonPublished =
 class Refused extends Error {}
 
 /**
- * Publishes everything in a lesson or unit that has changed, as one: either each item gets its next edition, with the same
- * note, or none does. Readers are told once.
+ * Publishes everything in a lesson or unit that has changed, as one: either each item gets its next edition, with the
+ * same note, or none does. Readers are told once.
  */
 export async function publishLesson(
   courseId: string,

@@ -3,7 +3,10 @@ import type { Database } from '../database/pool.server.ts'
 import { tell } from '../notices/tell.server.ts'
 import { findShape } from '../reading/queries.server.ts'
 
-/** Tells everybody in a course but whoever did it that something was published; in the application and by mail. Nobody is sent to what they can't find. */
+/**
+ * Tells everybody in a course but whoever did it that something was published; in the application and by mail. Nobody
+ * is sent to what they can't find.
+ */
 export async function tellReaders(
   db: Database,
   told: { courseId: string; entryId: string; words: string },

@@ -1,7 +1,10 @@
 import { pool } from '../database/pool.server.ts'
 import { type EmbedHost, listHosts } from './queries.server.ts'
 
-/** For so long, in milliseconds, a process goes by what it last read: what a manager allows is seen everywhere within it. */
+/**
+ * For so long, in milliseconds, a process goes by what it last read: what a manager allows is seen everywhere within
+ * it.
+ */
 const FRESH = 5_000
 let known: { readonly hosts: readonly EmbedHost[]; readonly at: number } = { hosts: [], at: -Infinity }
 

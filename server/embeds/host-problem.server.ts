@@ -7,8 +7,9 @@ import { ownOrigins, sealedAddress } from '../sealed/addresses.server.ts'
 const PRIVATE_NAME = /(^|\.)(localhost|local|internal|test|invalid|home\.arpa)$/
 
 /**
- * Why players of an origin can't stand in pages, as a sentence; null when they can. Our own pages in a frame could reach
- * the reader's session, and what only this machine or network knows is no reader's to see. The stand-ins are the exception.
+ * Why players of an origin can't stand in pages, as a sentence; null when they can. Our own pages in a frame could
+ * reach the reader's session, and what only this machine or network knows is no reader's to see. The stand-ins are the
+ * exception.
  */
 export function hostProblem(origin: string): string | null {
   const { hostname, protocol } = new URL(origin)

@@ -57,7 +57,9 @@ export function seedOf(name: string): number {
   return createHash('sha256').update(name).digest().readInt32BE(0)
 }
 
-/** The values of a question in an attempt; null when none of its versions has an answer, as in an edition of long ago. */
+/**
+ * The values of a question in an attempt; null when none of its versions has an answer, as in an edition of long ago.
+ */
 export function valuesOf(content: QuestionContent, questionId: string, seed: number, language: string): Values | null {
   return usableValues(content, language, (draw) => seedOf(`${seed} ${questionId} ${draw}`))
 }
@@ -156,7 +158,10 @@ export async function questionsInPage(
 
 export type Asked = { readonly intent: 'answer'; readonly given: Given } | { readonly intent: 'hint' }
 
-/** An answer or a wish for a hint, to a question of a numbered attempt, or (0) of a page. Null when there is no such question, or the attempt is over. */
+/**
+ * An answer or a wish for a hint, to a question of a numbered attempt, or (0) of a page. Null when there is no such
+ * question, or the attempt is over.
+ */
 export async function answerQuestion(
   who: Solver,
   number: number,
@@ -207,7 +212,10 @@ async function takeAsked(
   return null
 }
 
-/** Ends an attempt: what is answered counts, the rest is nothing. With questions still open it is asked about first; false when it was not ended for that. */
+/**
+ * Ends an attempt: what is answered counts, the rest is nothing. With questions still open it is asked about first;
+ * false when it was not ended for that.
+ */
 export async function finish(who: Solver, number: number, isSure: boolean): Promise<boolean> {
   return transaction(async (db) => {
     const attempt = await lockAttempt(db, who.place.id, who.personId, number)

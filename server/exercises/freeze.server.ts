@@ -17,8 +17,8 @@ export type Frozen =
   | { readonly ok: false; readonly reason: string }
 
 /**
- * The questions of an exercise or page as they are now, for an edition. Refused with a sentence when one of them can't be
- * used: students never meet a question without an answer.
+ * The questions of an exercise or page as they are now, for an edition. Refused with a sentence when one of them can't
+ * be used: students never meet a question without an answer.
  */
 export async function freezeQuestions(
   db: Database,

@@ -260,7 +260,9 @@ export interface AnswerOfCourse {
 /** So many attempts, the newest, tell how questions performed: more say the same, and take their time. */
 export const MOST_ATTEMPTS = 2000
 
-/** Graded answers of students to the questions of a course, each from their first attempt at it; of the newest attempts. */
+/**
+ * Graded answers of students to the questions of a course, each from their first attempt at it; of the newest attempts.
+ */
 export async function listAnswersOfCourse(db: Database, courseId: string): Promise<AnswerOfCourse[]> {
   const { rows } = await db.query<AnswerOfCourse>(
     `select distinct on (a.entry_id, a.person_id, w.question_id) a.entry_id as "entryId", a.entry_id || ' ' || a.person_id as "attemptId", w.question_id as "questionId", q.title, w.share, w.given

@@ -58,7 +58,10 @@ export async function prepareJobs(): Promise<void> {
   await runMigrations({ pgPool: pool, logger })
 }
 
-/** Takes jobs from the queue until stopped; every process may. Two at a time, so that a long book does not hold up pictures; the rest of the machine is for people. */
+/**
+ * Takes jobs from the queue until stopped; every process may. Two at a time, so that a long book does not hold up
+ * pictures; the rest of the machine is for people.
+ */
 export async function startJobs(): Promise<void> {
   // Another renderer may have come with this program.
   await addJob(pool, 'renew-renderings', {}, 'renew-renderings')

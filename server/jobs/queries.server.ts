@@ -32,7 +32,10 @@ export async function addJob<Name extends keyof JobPayloads>(
 /** What is kept for how long, in days; sessions a little longer than `findSession` takes them. */
 const KEPT = { failures: 1, seenNotices: 180, notices: 400, idleSessions: 8, sessions: 31 }
 
-/** Forgets what has had its time: sessions that have ended by themselves, failed attempts to sign in, old notices. Gives back how many rows went. */
+/**
+ * Forgets what has had its time: sessions that have ended by themselves, failed attempts to sign in, old notices. Gives
+ * back how many rows went.
+ */
 export async function purge(db: Database): Promise<number> {
   const { rows } = await db.query<{ gone: number }>(
     `with ended as (delete from sessions where seen_at < now() - make_interval(days => $4::int) or created_at < now() - make_interval(days => $5::int) returning 1),

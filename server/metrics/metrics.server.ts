@@ -5,8 +5,8 @@ import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 
 /*
- * What whoever runs Fieldstone may want to watch, for Prometheus: named and counted in base units as its naming practices
- * say. Nothing in it tells of a person, a course or a page.
+ * What whoever runs Fieldstone may want to watch, for Prometheus: named and counted in base units as its naming
+ * practices say. Nothing in it tells of a person, a course or a page.
  */
 export const registry = new Registry()
 collectDefaultMetrics({ register: registry })
@@ -20,7 +20,9 @@ const requests = new Histogram({
   registers,
 })
 
-/** Batches of steps that browsers sent, by what became of them: taken as they were, moved over others’ first, refused… */
+/**
+ * Batches of steps that browsers sent, by what became of them: taken as they were, moved over others’ first, refused…
+ */
 export const batches = new Counter({
   name: 'fieldstone_batches_total',
   help: 'Batches that browsers sent, by what became of them.',
@@ -59,7 +61,10 @@ new Gauge({
   },
 })
 
-/** How many jobs are due, and for how long the oldest has been, in seconds; not a number while the database does not answer. */
+/**
+ * How many jobs are due, and for how long the oldest has been, in seconds; not a number while the database does not
+ * answer.
+ */
 async function queue(): Promise<{ count: number; age: number }> {
   const found = await pool
     .query<{ count: number; age: number }>(
@@ -87,7 +92,10 @@ export function countRequest(path: string, status: number, milliseconds: number)
 
 let server: Server | null = null
 
-/** Gives the figures at a port of their own, when there is one: they are for whoever runs Fieldstone, not for its readers. */
+/**
+ * Gives the figures at a port of their own, when there is one: they are for whoever runs Fieldstone, not for its
+ * readers.
+ */
 export function serveMetrics(): void {
   if (config.METRICS_PORT === undefined) return
   server = createServer((request, response) => {

@@ -15,9 +15,10 @@ const PEOPLE = 25
 const NOTICES = 100
 
 /**
- * Sends what is due, one mail a person with all of it, some people at a time; what was sent stays sent.
- * Without a mail server nothing is sent, and nothing is kept for later.
- * @throws when some could not go just now: the job is tried again with growing pauses, then with the next run of the day's plan.
+ * Sends what is due, one mail a person with all of it, some people at a time; what was sent stays sent. Without a mail
+ * server nothing is sent, and nothing is kept for later.
+ * @throws when some could not go just now: the job is tried again with growing pauses, then with the next run of the
+ * day's plan.
  */
 export async function mailNotices(): Promise<void> {
   for (;;) {
@@ -27,7 +28,10 @@ export async function mailNotices(): Promise<void> {
   }
 }
 
-/** The mails of the next people. A mail server that can't just now leaves them due; one that refuses for good (RFC 5321, 4.2.1: 5yz) is not asked again. */
+/**
+ * The mails of the next people. A mail server that can't just now leaves them due; one that refuses for good (RFC 5321,
+ * 4.2.1: 5yz) is not asked again.
+ */
 async function mailSome(db: Database): Promise<{ count: number; problem: Error | null }> {
   const notices = await takeToMail(db, PEOPLE, NOTICES)
   const byPerson = grouped(notices)

@@ -3,10 +3,10 @@ import type { Database } from '../database/pool.server.ts'
 import type { Telling } from './telling.server.ts'
 
 /**
- * Writes the notices of one telling for the next people after one (by id), so many at most. Gives back the last of them, or
- * null when there were no more. Nobody is told of a course they are no longer in. When each is mailed follows from what they
- * chose: at once, or with the rest of the day at seven in the morning of the course's time zone; what comes to authors from
- * their readers is bundled unless they chose otherwise.
+ * Writes the notices of one telling for the next people after one (by id), so many at most. Gives back the last of
+ * them, or null when there were no more. Nobody is told of a course they are no longer in. When each is mailed follows
+ * from what they chose: at once, or with the rest of the day at seven in the morning of the course's time zone; what
+ * comes to authors from their readers is bundled unless they chose otherwise.
  */
 export async function insertTold(db: Database, told: Telling, afterId: string, most: number): Promise<string | null> {
   const { rows } = await db.query<{ last: string | null; count: number }>(
@@ -80,7 +80,10 @@ export interface NoticeToMail {
   readonly address: string
 }
 
-/** What is due to be mailed to the next people, kept from other processes until the transaction ends; so many people, so many notices each. */
+/**
+ * What is due to be mailed to the next people, kept from other processes until the transaction ends; so many people, so
+ * many notices each.
+ */
 export async function takeToMail(db: Database, mostPeople: number, mostEach: number): Promise<NoticeToMail[]> {
   const { rows } = await db.query<NoticeToMail>(
     `with due as (select distinct person_id from (select person_id from notices where mailed_at is null and mail_after <= now() order by mail_after limit 500) soonest order by person_id limit $1::int),

@@ -7,7 +7,10 @@ import type { Telling } from './telling.server.ts'
 /** So many notices are written at once: others can write between two parts. */
 const PART = 1000
 
-/** Has people told something, as part of the transaction in which it happens. A job writes the notices: nobody waits for 20,000 of them. */
+/**
+ * Has people told something, as part of the transaction in which it happens. A job writes the notices: nobody waits for
+ * 20,000 of them.
+ */
 export async function tell(db: Database, told: Omit<Telling, 'id'>): Promise<void> {
   const id = nanoid(14)
   await addJob(db, 'tell', { ...told, id }, `tell ${id}`)

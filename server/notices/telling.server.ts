@@ -3,7 +3,9 @@ import { z } from 'zod'
 /** What people are told of. */
 export const SORTS = ['reply', 'edition', 'returned', 'handed in', 'comment', 'vote'] as const
 
-/** Something that people are told, and whom: those in a course by their roles, who follows an entry, and some by name. */
+/**
+ * Something that people are told, and whom: those in a course by their roles, who follows an entry, and some by name.
+ */
 export const telling = z.object({
   id: z.string(),
   courseId: z.string(),

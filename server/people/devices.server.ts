@@ -4,8 +4,8 @@ import { config } from '../config.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
 /*
- * A browser in which somebody has signed in before is known by a token of its own: guesses from elsewhere make nobody wait
- * there, and a sign-in from anywhere else is told to them.
+ * A browser in which somebody has signed in before is known by a token of its own: guesses from elsewhere make nobody
+ * wait there, and a sign-in from anywhere else is told to them.
  */
 const YEAR = 365 * 24 * 60 * 60
 const cookieName = (): string => `fieldstone-device-${config.PORT}`
@@ -26,7 +26,10 @@ export async function isKnownDevice(db: Database, personId: string, device: Buff
   return rows.length > 0
 }
 
-/** Keeps that somebody has signed in here. Gives back the header that makes the browser known (null: it is), and whether it is new to somebody who had signed in elsewhere. */
+/**
+ * Keeps that somebody has signed in here. Gives back the header that makes the browser known (null: it is), and whether
+ * it is new to somebody who had signed in elsewhere.
+ */
 export async function rememberDevice(
   db: Database,
   personId: string,

@@ -131,7 +131,10 @@ export async function deleteFailure(db: Database, id: string): Promise<void> {
   await db.query('delete from sign_in_failures where id = $1::bigint', [id])
 }
 
-/** Forgets the failures of an account that has signed in: those from where it did, and all that no known browser had part in. */
+/**
+ * Forgets the failures of an account that has signed in: those from where it did, and all that no known browser had
+ * part in.
+ */
 export async function deleteFailures(db: Database, account: string, device: Buffer | null): Promise<void> {
   await db.query('delete from sign_in_failures where account = $1::text and (device is null or device = $2::bytea)', [
     account,

@@ -35,8 +35,8 @@ export interface Whence {
 }
 
 /**
- * Counts an attempt and says how long is to be waited before it is looked at; null when it may be. It is counted before the
- * password is looked at, which takes its time: a hundred tries at the same moment see each other. In a browser that
+ * Counts an attempt and says how long is to be waited before it is looked at; null when it may be. It is counted before
+ * the password is looked at, which takes its time: a hundred tries at the same moment see each other. In a browser that
  * somebody has signed in with before only what went wrong there makes them wait.
  */
 async function waitFor(

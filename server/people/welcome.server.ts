@@ -6,7 +6,10 @@ import type { Person } from './queries.server.ts'
 import { beginSession } from './sessions.server.ts'
 import type { Whence } from './sign-in.server.ts'
 
-/** Begins the session of somebody who has signed in: the headers that carry it. In a browser they have not used before they are told of it. */
+/**
+ * Begins the session of somebody who has signed in: the headers that carry it. In a browser they have not used before
+ * they are told of it.
+ */
 export async function welcome(person: Person, { address, device }: Whence): Promise<Headers> {
   const headers = new Headers({ 'Set-Cookie': await beginSession(person.id) })
   const { setCookie, isNew } = await rememberDevice(pool, person.id, device)

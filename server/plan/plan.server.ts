@@ -37,7 +37,8 @@ export type PlanResult<T = object> = ({ readonly ok: true } & T) | { readonly ok
 
 /**
  * Adds outline lines after an entry; what is written gets an empty document with its title. The lines bring the ids of
- * their entries: those that are in the plan already came with a request whose answer was lost, and are left as they are.
+ * their entries: those that are in the plan already came with a request whose answer was lost, and are left as they
+ * are.
  */
 export async function addLines(
   courseId: string,
@@ -288,7 +289,10 @@ export async function insertBook(
   return { ok: true, ids: [opening.id, ...parts.flatMap(({ chapters }) => chapters.map(({ id }) => id))] }
 }
 
-/** Puts one item with its text into the plan after an entry (null: at the end). Where no book takes a chapter, it is a page. */
+/**
+ * Puts one item with its text into the plan after an entry (null: at the end). Where no book takes a chapter, it is a
+ * page.
+ */
 export async function insertItem(
   db: Database,
   courseId: string,
@@ -327,7 +331,9 @@ export function itemPlace(
   return kind === 'chapter' ? itemPlace(plan, afterId, 'page') : null
 }
 
-/** Begins the introduction of a unit, a lesson or a part of a book: gives it a document with its title, if it has none. */
+/**
+ * Begins the introduction of a unit, a lesson or a part of a book: gives it a document with its title, if it has none.
+ */
 export async function beginIntroduction(courseId: string, id: string): Promise<PlanResult> {
   return transaction(async (db) => {
     await lockPlan(db, courseId)

@@ -78,7 +78,10 @@ export async function keepQuestion(
   })
 }
 
-/** The question with this course's own copies of pictures that came from others; what may not be taken from there is left to its words. */
+/**
+ * The question with this course's own copies of pictures that came from others; what may not be taken from there is
+ * left to its words.
+ */
 export async function withOwnPictures(
   db: Database,
   courseId: string,

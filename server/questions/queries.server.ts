@@ -174,7 +174,10 @@ export async function updateFolder(
   )
 }
 
-/** Where questions stand: titles of exercises that are being put together with them and of what is published with them; and how many people have answered them. */
+/**
+ * Where questions stand: titles of exercises that are being put together with them and of what is published with them;
+ * and how many people have answered them.
+ */
 export async function findQuestionUses(
   db: Database,
   courseId: string,

@@ -48,7 +48,10 @@ const studentRow = z.object({
 /** What one student has done in a course: `done` are ids of entries. */
 export type StudentReading = z.infer<typeof studentRow>
 
-/** Some students of a course by name, with what they have done in it; those whose name holds some words, if there are any. */
+/**
+ * Some students of a course by name, with what they have done in it; those whose name holds some words, if there are
+ * any.
+ */
 export async function listStudentReadings(
   db: Database,
   courseId: string,

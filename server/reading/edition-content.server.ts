@@ -11,7 +11,9 @@ const MOST_HELD = 48_000_000
 const held = new Map<string, { readonly content: EditionContent; readonly size: number }>()
 let size = 0
 
-/** The HTML and headings of an edition. Editions never change but for a newer renderer, so what was read once is held. */
+/**
+ * The HTML and headings of an edition. Editions never change but for a newer renderer, so what was read once is held.
+ */
 export async function editionContent({
   document_id: documentId,
   number,

@@ -36,8 +36,8 @@ export function placeLine(visit: Visit, place: Place, hereId: string): SafeHtml 
 const minutesWords = (minutes: number): string => `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
 
 /**
- * At the left of what is read: in a chapter its book and the way back, else what stands beside it in its lesson and the rest
- * of the course. What the page itself lists is not listed again beside it.
+ * At the left of what is read: in a chapter its book and the way back, else what stands beside it in its lesson and the
+ * rest of the course. What the page itself lists is not listed again beside it.
  */
 export function placeNav(visit: Visit, hereId: string): SafeHtml {
   const path = visit.outline.path(hereId)

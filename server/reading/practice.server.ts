@@ -11,7 +11,9 @@ const sent = z.object({
   answer: z.array(z.coerce.number().int().min(0).max(1000)).max(100),
 })
 
-/** What is said to an answer that was sent to a page: the verdict, and what the author wrote about each chosen answer. */
+/**
+ * What is said to an answer that was sent to a page: the verdict, and what the author wrote about each chosen answer.
+ */
 export async function sayTo(page: Node, place: Omit<SealedPlace, 'index'>, form: FormData): Promise<Said | null> {
   const parsed = sent.safeParse({ question: form.get('question'), answer: form.getAll('answer') })
   const practice = parsed.success ? practicesOf(page).find(({ name }) => name === parsed.data.question) : undefined

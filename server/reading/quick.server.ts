@@ -12,9 +12,9 @@ import { settledPage } from './settled.server.ts'
 import { type PlaceVisit, visitPlace } from './visit.server.ts'
 
 /*
- * What is asked for most is a page that a student reads, often one the browser has already. Both are answered by the same
- * functions as the route of the page (`app/reading/page.ts`), without the way through the router. Whatever is not plain,
- * and whatever goes wrong, goes on to the route, and is answered and logged there.
+ * What is asked for most is a page that a student reads, often one the browser has already. Both are answered by the
+ * same functions as the route of the page (`app/reading/page.ts`), without the way through the router. Whatever is not
+ * plain, and whatever goes wrong, goes on to the route, and is answered and logged there.
  */
 
 /** A page of the reading room, and nothing more asked. */
@@ -25,7 +25,9 @@ const readRequest = (request: IncomingMessage): ReadRequest => ({
   headers: { get: (name) => (request.headers[name.toLowerCase()] as string | undefined) ?? null },
 })
 
-/** What was found out about a request that went on to the rest of the application, so that it is not looked up again. */
+/**
+ * What was found out about a request that went on to the rest of the application, so that it is not looked up again.
+ */
 interface LookedUp {
   readonly session: FoundSession
   readonly visited: PlaceVisit | null

@@ -14,7 +14,10 @@ export const questionIds = ({ segments }: EditionContent): string[] =>
     typeof segment === 'object' && segment.slot.startsWith('question-') ? [segment.slot.slice(9)] : [],
   )
 
-/** Which hosts a page may frame: those whose players its edition shows (null: it was not noted, or others stand in it too), of those that are allowed. */
+/**
+ * Which hosts a page may frame: those whose players its edition shows (null: it was not noted, or others stand in it
+ * too), of those that are allowed.
+ */
 export async function playersOf(shown: readonly string[] | null): Promise<string[]> {
   if (shown?.length === 0) return []
   return (await allowedOrigins()).filter((origin) => shown?.includes(origin) ?? true)

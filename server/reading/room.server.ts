@@ -74,7 +74,10 @@ export function stepsFooter(visit: Visit, place: Place): SafeHtml {
   </footer>`
 }
 
-/** On a phone, at the top of the text: what comes before and after, and the contents that stand far below. Elsewhere they are in sight. */
+/**
+ * On a phone, at the top of the text: what comes before and after, and the contents that stand far below. Elsewhere
+ * they are in sight.
+ */
 export function wayBar(visit: Visit, place: Place): SafeHtml {
   const { previous, next, standing } = stepsOf(visit, place)
   const step = (to: Place | undefined, word: string, arrow: string): SafeHtml | false =>
@@ -122,7 +125,9 @@ function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
   </nav>`
 }
 
-/** Marks what is done by reading as done, and takes it back; our script does the first by itself at the end of the text. */
+/**
+ * Marks what is done by reading as done, and takes it back; our script does the first by itself at the end of the text.
+ */
 function doneForm(visit: Visit, place: Place): SafeHtml | null {
   if (doneRule(place.kind, place.settings) !== 'read' || place.standing.shut || place.kind === 'book') return null
   const { isDone } = place.standing
@@ -186,7 +191,10 @@ export function contentsPage(visit: Visit): SafeHtml {
   return frame({ title: 'Contents', course, theme: visit.theme }, body)
 }
 
-/** The items of a unit and its lessons in order; what stands between two lessons in the unit itself is a list of its own. */
+/**
+ * The items of a unit and its lessons in order; what stands between two lessons in the unit itself is a list of its
+ * own.
+ */
 function groups(visit: Visit, unit: Place): SafeHtml[] {
   const found: SafeHtml[] = []
   let own: Place[] = []

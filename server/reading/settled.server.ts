@@ -5,7 +5,10 @@ import type { SafeHtml } from '../../core/tree/template.ts'
 import { playersOf, questionIds, readPageOf } from './read-page.server.ts'
 import type { PlaceVisit } from './visit.server.ts'
 
-/** This very program: another one may write the same page in another way. Its entry names all of its parts by their hashes. */
+/**
+ * This very program: another one may write the same page in another way. Its entry names all of its parts by their
+ * hashes.
+ */
 const BUILD = buildId()
 
 function buildId(): string {
@@ -28,9 +31,9 @@ export interface SettledPage {
 }
 
 /**
- * The page of a place where its tag can be told beforehand: from the edition, the renderer, the course around it, who reads,
- * what they have done and marked, and the day (addresses of sealed frames hold for a day). Null where a page depends on
- * more: questions, lists of attempts, places in a book.
+ * The page of a place where its tag can be told beforehand: from the edition, the renderer, the course around it, who
+ * reads, what they have done and marked, and the day (addresses of sealed frames hold for a day). Null where a page
+ * depends on more: questions, lists of attempts, places in a book.
  */
 export async function settledPage(found: PlaceVisit, now = new Date()): Promise<SettledPage | null> {
   const { visit, place, edition, marks, course, isAuthor, isShut } = found

@@ -8,8 +8,9 @@ const HELD = 200
 const held = new Map<string, { readonly version: number; readonly shape: CourseShape }>()
 
 /**
- * What a course holds for its students, made anew when it has changed: whoever read `version` in the database sees at least
- * that. Every change of the plan and every publishing grows the version in its own transaction (triggers in migration 0017).
+ * What a course holds for its students, made anew when it has changed: whoever read `version` in the database sees at
+ * least that. Every change of the plan and every publishing grows the version in its own transaction (triggers in
+ * migration 0017).
  */
 export async function courseShape(courseId: string, version: number): Promise<CourseShape> {
   const known = held.get(courseId)

@@ -7,7 +7,10 @@ export interface Said {
   readonly html: SafeHtml
 }
 
-/** Fills the slots of a page for one reader: addresses of sealed frames, what was said to an answer just given, their versions of questions. */
+/**
+ * Fills the slots of a page for one reader: addresses of sealed frames, what was said to an answer just given, their
+ * versions of questions.
+ */
 export async function slotFiller(
   place: Omit<SealedPlace, 'index'>,
   said: Said | null = null,

@@ -9,7 +9,10 @@ import type { Place } from '../../core/reading/outline.ts'
 import { type EditionToRead, findPlace, listNotes } from './queries.server.ts'
 import { slotFiller } from './slots.server.ts'
 
-/** What stands under the text of a place, by its kind: where a link leads, the chapters of a book, the items of a lesson. */
+/**
+ * What stands under the text of a place, by its kind: where a link leads, the chapters of a book, the items of a
+ * lesson.
+ */
 export async function afterText(visit: Visit, place: Place): Promise<SafeHtml | null> {
   if (place.kind === 'link') return linkOut(place)
   if (place.kind === 'book') return bookContents(visit, place)

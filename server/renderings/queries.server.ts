@@ -12,8 +12,8 @@ export interface Outdated {
 }
 
 /**
- * What holds rendered HTML beside its content, and how some of it is found that an older renderer wrote: after a key, in the
- * order of the table's own key, so that each row is looked at once. `first` is a key before every other.
+ * What holds rendered HTML beside its content, and how some of it is found that an older renderer wrote: after a key,
+ * in the order of the table's own key, so that each row is looked at once. `first` is a key before every other.
  */
 const SOURCES = {
   // Of editions the newest alone: older ones are read for comparing, from their content.

@@ -30,8 +30,8 @@ const WRITERS: Record<RenderedTable, (db: Database, row: Outdated) => Promise<vo
 }
 
 /**
- * The job: writes anew what an older renderer wrote, one after the other, so that nobody waits for it. One that can't be
- * written is logged and left as it is. Gives back how many were written.
+ * The job: writes anew what an older renderer wrote, one after the other, so that nobody waits for it. One that can't
+ * be written is logged and left as it is. Gives back how many were written.
  */
 export async function renewRenderings(): Promise<number> {
   let renewed = 0

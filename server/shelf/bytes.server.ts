@@ -13,16 +13,19 @@ export interface Received {
   readonly head: Buffer
 }
 
-/** What is made of the first bytes of a file: how much of its beginning is to be kept at hand, or why no more of it is taken. */
+/**
+ * What is made of the first bytes of a file: how much of its beginning is to be kept at hand, or why no more of it is
+ * taken.
+ */
 export type Begun = { readonly ok: true; readonly head: number } | { readonly ok: false; readonly reason: string }
 
 /** So many first bytes say what a file is. */
 const SIGNATURE = 8192
 
 /**
- * Writes bytes down as they arrive, under the id of their upload; memory never holds more than a chunk and the head. The first
- * bytes are looked at as they arrive: of what is refused then nothing more is kept.
- * Gives back a reason, with nothing kept, when they are refused or are more than `most`.
+ * Writes bytes down as they arrive, under the id of their upload; memory never holds more than a chunk and the head.
+ * The first bytes are looked at as they arrive: of what is refused then nothing more is kept. Gives back a reason, with
+ * nothing kept, when they are refused or are more than `most`.
  */
 export async function receive(
   uploadId: string,
@@ -93,7 +96,10 @@ export async function discard(uploadId: string): Promise<void> {
   await pool.query('delete from blob_chunks where upload_id = $1::text', [uploadId])
 }
 
-/** Makes received bytes a blob; when the same bytes are there already, those stay and these go. Part of the claiming transaction. */
+/**
+ * Makes received bytes a blob; when the same bytes are there already, those stay and these go. Part of the claiming
+ * transaction.
+ */
 export async function claim(db: Database, { uploadId, hash, size }: Received): Promise<void> {
   const { rowCount } = await db.query(
     'insert into blobs (hash, size) values ($1::bytea, $2::bigint) on conflict do nothing',
@@ -145,7 +151,9 @@ export async function bytesOf(hash: Buffer): Promise<Buffer> {
   return Buffer.concat(parts)
 }
 
-/** Sweeps away uploads that nobody claimed and blobs to which nothing points any more. Gives back how many blobs went. */
+/**
+ * Sweeps away uploads that nobody claimed and blobs to which nothing points any more. Gives back how many blobs went.
+ */
 export async function sweep(db: Database, hours = 24): Promise<number> {
   await db.query(
     `delete from blob_chunks where upload_id in (select id from uploads where created_at < now() - make_interval(hours => $1::int))`,

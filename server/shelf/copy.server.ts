@@ -59,8 +59,8 @@ export function mayTake(rows: readonly unknown[]): { id: string; courseId: strin
 }
 
 /**
- * What stands in a course for items that are not of its own shelf, or that students handed in: a copy for whoever writes in
- * both courses, else null. Items of its own and ids of nothing at all, which bring nothing out, are missing.
+ * What stands in a course for items that are not of its own shelf, or that students handed in: a copy for whoever
+ * writes in both courses, else null. Items of its own and ids of nothing at all, which bring nothing out, are missing.
  */
 export async function ownItems(
   db: Database,

@@ -2,7 +2,10 @@ import { Readable } from 'node:stream'
 import { readBytes } from './bytes.server.ts'
 import type { FileToSend } from './queries.server.ts'
 
-/** Bytes with their type, in whole or the one range that was asked for (RFC 9110, "Range Requests"); nothing in them can run. */
+/**
+ * Bytes with their type, in whole or the one range that was asked for (RFC 9110, "Range Requests"); nothing in them can
+ * run.
+ */
 export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSend, name: string): Response {
   const headers = new Headers({
     'Content-Type': mediaType,

@@ -66,7 +66,9 @@ export async function insertShelfItem(db: Database, item: NewShelfItem): Promise
   return rowCount === 1
 }
 
-/** Bytes that the course has already: they are no longer deleted, and once an author brings them they are on the shelf. */
+/**
+ * Bytes that the course has already: they are no longer deleted, and once an author brings them they are on the shelf.
+ */
 export async function keepKnown(db: Database, courseId: string, hash: Buffer, isContribution: boolean): Promise<void> {
   await db.query(
     'update shelf_items set deleted_at = null, is_contribution = is_contribution and $3::boolean where course_id = $1::text and hash = $2::bytea',
@@ -90,7 +92,9 @@ export async function findShelfItem(db: Database, courseId: string, id: string):
   return rows[0] ? shelfItem.parse(rows[0]) : null
 }
 
-/** What the shelf of a course holds, newest first; with words only what has all of them in its name or alternative text. */
+/**
+ * What the shelf of a course holds, newest first; with words only what has all of them in its name or alternative text.
+ */
 export async function listShelf(db: Database, courseId: string, words: string): Promise<ShelfItem[]> {
   const patterns = containingEach(words)
   const { rows } = await db.query(
@@ -180,7 +184,9 @@ export interface FileToSend {
   readonly isRendition: boolean
 }
 
-/** What is sent for an item at a width: the smallest rendition that is wide enough, else the widest, else the original. */
+/**
+ * What is sent for an item at a width: the smallest rendition that is wide enough, else the widest, else the original.
+ */
 export async function findFile(db: Database, itemId: string, width: number): Promise<FileToSend | null> {
   const { rows } = await db.query<{ hash: Buffer; media_type: string; size: string; is_rendition: boolean }>(
     `select f.hash, f.media_type, b.size, f.is_rendition from (

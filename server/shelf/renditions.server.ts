@@ -10,7 +10,10 @@ import { pool, transaction } from '../database/pool.server.ts'
 import { keepBytes, readBytes } from './bytes.server.ts'
 import { findOriginal, insertRendition, updateItemState } from './queries.server.ts'
 
-/** Makes a picture in the sizes readers need; without what cameras write into it, such as the place. Each is kept as soon as it is made. */
+/**
+ * Makes a picture in the sizes readers need; without what cameras write into it, such as the place. Each is kept as
+ * soon as it is made.
+ */
 export async function makeRenditions(itemId: string): Promise<void> {
   const original = await findOriginal(pool, itemId)
   if (!original) return

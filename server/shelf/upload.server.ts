@@ -88,8 +88,8 @@ export async function takeUpload(
 }
 
 /**
- * Writes a file down as it comes and hands it to `work`, which claims it. What is not claimed leaves nothing behind; `begin`
- * looks at the first bytes and says whether more is wanted.
+ * Writes a file down as it comes and hands it to `work`, which claims it. What is not claimed leaves nothing behind;
+ * `begin` looks at the first bytes and says whether more is wanted.
  */
 export async function receiveUpload<T extends { readonly ok: boolean }>(
   courseId: string,
@@ -121,7 +121,8 @@ export async function receiveUpload<T extends { readonly ok: boolean }>(
 
 /** The last part of a path, without signs that can't be shown; `fallback` when nothing is left of it. */
 export function nameFrom(unsafeName: string, fallback: string): string {
-  // Controls can't be shown; overrides of direction (Unicode Standard Annex #9, 2) make a name end in sight with what it does not end with.
+  // Controls can't be shown; overrides of direction (Unicode Standard Annex #9, 2) make a name end in sight with what
+  // it does not end with.
   // eslint-disable-next-line no-control-regex -- what can't be shown in a name
   const name = unsafeName
     .replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g, '')

@@ -126,7 +126,10 @@ function partsOf(plan: readonly PlanRow[], bookId: string, chapters: ReadonlyMap
   return parts
 }
 
-/** Pictures as every reader shows them, or as they came; one that can't be read, or is not the course's to show, is left to its alternative text. */
+/**
+ * Pictures as every reader shows them, or as they came; one that can't be read, or is not the course's to show, is left
+ * to its alternative text.
+ */
 async function picturesOf(
   courseId: string,
   items: readonly string[],

@@ -13,8 +13,8 @@ const ARGS = [
 const PATIENCE = 180_000
 
 /**
- * A tagged PDF with an outline (ISO 32000-1, 14.8), printed by Debian's Chromium from a document that needs nothing else: no
- * script runs in it, and nothing is fetched for it.
+ * A tagged PDF with an outline (ISO 32000-1, 14.8), printed by Debian's Chromium from a document that needs nothing
+ * else: no script runs in it, and nothing is fetched for it.
  */
 export async function printPdf(html: string, title: string, direction: 'ltr' | 'rtl'): Promise<Worked<Uint8Array>> {
   if (!existsSync(CHROMIUM))

@@ -73,7 +73,8 @@ export async function beginIn(
   asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs },
   stream: AsyncIterable<Uint8Array>,
 ): Promise<PlanResult<{ id: string }>> {
-  // An archive says at its end what is in it, and text is text to its end: a document is held whole until that is known.
+  // An archive says at its end what is in it, and text is text to its end: a document is held whole until that is
+  // known.
   const begin = (start: Buffer): Promise<Begun> => {
     const reason = start.length === 0 ? `“${asked.name}” is empty.` : whyNoDocument(asked.name, start)
     return Promise.resolve(reason === null ? { ok: true, head: MOST_FILE } : { ok: false, reason })
@@ -119,7 +120,10 @@ export async function tryAgain(courseId: string, id: string): Promise<PlanResult
   })
 }
 
-/** The job: makes the file, or brings the document in. What goes wrong is told to whoever asked, not tried again and again. */
+/**
+ * The job: makes the file, or brings the document in. What goes wrong is told to whoever asked, not tried again and
+ * again.
+ */
 export async function runTransfer(id: string): Promise<void> {
   const transfer = await findTransfer(pool, id)
   if (!transfer || transfer.state === 'done') return

@@ -8,7 +8,10 @@ const MEMORY = 1536
 
 export type Worked<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly reason: string }
 
-/** Where this file is: part of the built server, or, where the sources run themselves (tests, the demo's beginning), in its folder. */
+/**
+ * Where this file is: part of the built server, or, where the sources run themselves (tests, the demo's beginning), in
+ * its folder.
+ */
 const here = fileURLToPath(import.meta.url)
 const isBuilt = here.includes('/build/server/')
 const root = isBuilt
@@ -19,8 +22,8 @@ const [workshop, loader] = isBuilt
   : [`${root}server/transfers/workshop.ts`, ['--import', 'tsx']]
 
 /**
- * Has something heavy made in a process of its own, so that whoever reads or writes meanwhile notices nothing, and what a
- * hostile file makes of it ends with that process: it gets so much time and memory and no more.
+ * Has something heavy made in a process of its own, so that whoever reads or writes meanwhile notices nothing, and what
+ * a hostile file makes of it ends with that process: it gets so much time and memory and no more.
  */
 export function inWorkshop<O extends Order>(order: O): Promise<Worked<Product<O>>> {
   return new Promise((done) => {

@@ -13,7 +13,9 @@ export function failure(reason: Failure, status: number): never {
   throw data({ reason }, { status })
 }
 
-/** The person who is signed in. For pages, others are sent to sign in and come back; for data (`isData`) they get 401. */
+/**
+ * The person who is signed in. For pages, others are sent to sign in and come back; for data (`isData`) they get 401.
+ */
 export function requirePerson(context: RequestContext, request: { readonly url: string }, isData = false): Person {
   if (context.isDatabaseDown) failure('database', 503)
   if (context.person) return context.person
@@ -35,7 +37,10 @@ export async function requireCourse(
   return admitted(person, await findCourse(pool, courseId, person.id), right)
 }
 
-/** The course of a document, if the person may write in it. Whoever could write in one that was deleted is told so (410). */
+/**
+ * The course of a document, if the person may write in it. Whoever could write in one that was deleted is told so
+ * (410).
+ */
 export async function requireDocument(
   context: RequestContext,
   request: Request,

@@ -19,7 +19,10 @@ interface Bucket {
 }
 const buckets = new Map<string, Bucket>()
 
-/** Counts one deed of a person; a sentence when there were too many of its kind, else null. The clock only goes forward: one that is set back must shut nobody out. */
+/**
+ * Counts one deed of a person; a sentence when there were too many of its kind, else null. The clock only goes forward:
+ * one that is set back must shut nobody out.
+ */
 export function tooOften(personId: string, what: Counted, now = performance.now()): string | null {
   const most = MOST_A_MINUTE[what]
   const key = `${what} ${personId}`

@@ -24,7 +24,10 @@ export function keepPrivate(response: ServerResponse): void {
   }) as typeof response.writeHead
 }
 
-/** `players` are the origins of allowed hosts. Style attributes are allowed for React and authors' colours, whose values come through the core's allow-lists. */
+/**
+ * `players` are the origins of allowed hosts. Style attributes are allowed for React and authors' colours, whose values
+ * come through the core's allow-lists.
+ */
 export function applicationPolicy(nonce: string, players: readonly string[]): string {
   return [
     "default-src 'none'",
@@ -43,7 +46,10 @@ export function applicationPolicy(nonce: string, players: readonly string[]): st
   ].join('; ')
 }
 
-/** What students read loads our style, fonts and script, and nothing else. `isPreview`: shown inside the author's screen. */
+/**
+ * What students read loads our style, fonts and script, and nothing else. `isPreview`: shown inside the author's
+ * screen.
+ */
 export function readingPolicy(isPreview: boolean, players: readonly string[]): string {
   return [
     "default-src 'none'",

@@ -6,8 +6,8 @@ import { failure } from './guard.server.ts'
 type Work = (given: never) => unknown
 
 /**
- * The build with every loader and action telling two troubles from faults: a database that stops answering in the middle
- * of a request (503), and one that has no room left (507; RFC 4918, 11.5).
+ * The build with every loader and action telling two troubles from faults: a database that stops answering in the
+ * middle of a request (503), and one that has no room left (507; RFC 4918, 11.5).
  */
 export function withTrouble(build: ServerBuild): ServerBuild {
   const routes = Object.entries(build.routes).map(([id, route]) => {

@@ -58,7 +58,8 @@ test('an author’s clock that is hours behind, in another time zone: what is wr
     )
     return { shown, stored: rows[0]!.at.toISOString() }
   }
-  // Summer time in Europe begins on the last Sunday of March at 01:00 UTC and ends on that of October (Directive 2000/84/EC).
+  // Summer time in Europe begins on the last Sunday of March at 01:00 UTC and ends on that of October (Directive
+  // 2000/84/EC).
   expect(await set('2031-03-29T09:00')).toEqual({ shown: '2031-03-29T09:00', stored: '2031-03-29T09:00:00.000Z' })
   expect(await set('2031-03-31T09:00')).toEqual({ shown: '2031-03-31T09:00', stored: '2031-03-31T08:00:00.000Z' })
   // The hour that is left out becomes a real one, and says so.

@@ -4,8 +4,8 @@ import { withClient } from '../server/setup/app.ts'
 import { cursorAfter, expect, kept, type House, sheet, storedText, test } from './setup/house.ts'
 
 /*
- * What a browser kept while an older Fieldstone ran: work that was not sent, a clipboard, passages set aside. Then the width
- * of a picture was called its share.
+ * What a browser kept while an older Fieldstone ran: work that was not sent, a clipboard, passages set aside. Then the
+ * width of a picture was called its share.
  */
 const oldPicture = (share: number): object => ({
   type: 'picture',

@@ -248,7 +248,8 @@ test('a link opens the tab it points into, the browser’s search opens what is 
   await page.reload()
   await expect(page.getByText('Hidden reason.')).toBeVisible()
 
-  // What the browser does when its search has found something that is hidden until found (HTML Standard, "beforematch").
+  // What the browser does when its search has found something that is hidden until found (HTML Standard,
+  // "beforematch").
   await page.locator('#stream').evaluate((panel) => panel.dispatchEvent(new Event('beforematch', { bubbles: true })))
   await expect(page.getByText('Stream words.')).toBeVisible()
   expect(await page.locator('#flat').getAttribute('hidden')).toBe('until-found')

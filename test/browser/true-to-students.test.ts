@@ -145,7 +145,8 @@ test('on a phone the way on and the contents stand at the top and the end of the
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Three')
   await page.locator('.steps').getByRole('link', { name: 'Contents' }).click()
   await expect(page.locator('#contents')).toBeInViewport()
-  // In a chapter nothing but its book; in a lesson, and on the opening page of a book, what the page lists is listed once.
+  // In a chapter nothing but its book; in a lesson, and on the opening page of a book, what the page lists is listed
+  // once.
   await page.goto('/read/course/chapter')
   await expect(page.locator('#contents')).not.toContainText('Unit one')
   await page.getByRole('link', { name: 'Back to Lesson one' }).click()

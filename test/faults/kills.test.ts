@@ -9,7 +9,10 @@ const ROUNDS = 20
 const pause = (least: number, most: number): Promise<unknown> =>
   new Promise((done) => setTimeout(done, least + Math.random() * (most - least)))
 
-/** Writes while `work` goes on, for somebody with this cookie; afterwards all that was acknowledged is in the log, without a gap. */
+/**
+ * Writes while `work` goes on, for somebody with this cookie; afterwards all that was acknowledged is in the log,
+ * without a gap.
+ */
 async function savingWhile(
   url: string,
   app: () => RunningApp,

@@ -46,7 +46,8 @@ test.each(files.slice(0, -1).map((name, at) => [name, at + 1] as const))('from %
       `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ('page', 1, 0, 1, 1, 'Old stones', '', 3, $1, '["<p>Words from before.</p>"]', '[]', 'author')`,
       [JSON.stringify(PAGE)],
     )
-    // What is found by words is written with the edition since there is a column for it; before, the migration fills it.
+    // What is found by words is written with the edition since there is a column for it; before, the migration fills
+    // it.
     const { rowCount } = await client.query(
       `select 1 from information_schema.columns where table_name = 'editions' and column_name = 'search'`,
     )

@@ -8,9 +8,10 @@ import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
 
 /*
- * One request does not stop the server for everybody: each address that takes something is sent the largest that it takes, and
- * many that are refused. What is measured is the processor time of the thread that answers everybody (proc_pid_stat(5): ticks of
- * 10 ms), which no other work on the machine lengthens: an answer of less than the budget can't have held it up for longer.
+ * One request does not stop the server for everybody: each address that takes something is sent the largest that it
+ * takes, and many that are refused. What is measured is the processor time of the thread that answers everybody
+ * (proc_pid_stat(5): ticks of 10 ms), which no other work on the machine lengthens: an answer of less than the budget
+ * can't have held it up for longer.
  */
 const BUDGET = 200
 const url = await useFreshDatabase()

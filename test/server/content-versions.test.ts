@@ -7,8 +7,8 @@ import { makeSchool } from './setup/factories.ts'
 import { doJobs } from './setup/jobs.ts'
 
 /*
- * Content of version 1, in which the width of a picture was its share, stands everywhere where content is kept. Whatever
- * reads it gets content of today.
+ * Content of version 1, in which the width of a picture was its share, stands everywhere where content is kept.
+ * Whatever reads it gets content of today.
  */
 await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')

@@ -5,7 +5,9 @@ import { useFreshDatabase } from './setup/database.ts'
 import { CHOICE, say } from './setup/questions.ts'
 import { makeSchool } from './setup/factories.ts'
 
-/* What people wrote stays when they leave a course, or the school. No list that they are in breaks for those who stay. */
+/*
+ * What people wrote stays when they leave a course, or the school. No list that they are in breaks for those who stay.
+ */
 const url = await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')
 const { createDocument } = await import('../../server/plan/plan.server.ts')

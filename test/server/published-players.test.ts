@@ -4,7 +4,10 @@ import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
 
-/* Players of other hosts in pages: published only while their host is allowed, in a sandbox, and framed by the pages that show them alone. */
+/*
+ * Players of other hosts in pages: published only while their host is allowed, in a sandbox, and framed by the pages
+ * that show them alone.
+ */
 const url = await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')
 const { createDocument } = await import('../../server/plan/plan.server.ts')

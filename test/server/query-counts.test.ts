@@ -7,8 +7,8 @@ import { CHOICE, say } from './setup/questions.ts'
 import { makeSchool } from './setup/factories.ts'
 
 /*
- * How often each screen asks the database: a small number that does not grow with the course. A list that asks once a line
- * is quick with three lines, and is found here.
+ * How often each screen asks the database: a small number that does not grow with the course. A list that asks once a
+ * line is quick with three lines, and is found here.
  */
 const url = await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')

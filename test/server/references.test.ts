@@ -11,8 +11,8 @@ import { Random } from '../shared/random-edits.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
 /*
- * Rights hold for what content refers to. Ids of every sort that somebody may have seen or guessed are planted in content,
- * and each consumer of content is run: nothing of what they name may come out.
+ * Rights hold for what content refers to. Ids of every sort that somebody may have seen or guessed are planted in
+ * content, and each consumer of content is run: nothing of what they name may come out.
  */
 await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')
@@ -35,7 +35,10 @@ const PIXEL = Buffer.from(
   'base64',
 )
 
-/** Everything that must not come out of the course “course”: of another course, handed in, deleted, and (to students) not published. */
+/**
+ * Everything that must not come out of the course “course”: of another course, handed in, deleted, and (to students)
+ * not published.
+ */
 const FOREIGN = ['elsewhere', 'handed-in', 'deleted', 'nowhere'] as const
 
 const picture = (item: string): object => ({

@@ -145,7 +145,10 @@ test('posts are found by whoever may see them: not what is hidden or taken back,
   expect(await posts('ground', 'author', true)).toEqual([])
 })
 
-/* PostgreSQL's own dictionaries judge: what one form finds, others of the same word find. Forms are of everyday grammar (from memory). */
+/*
+ * PostgreSQL's own dictionaries judge: what one form finds, others of the same word find. Forms are of everyday grammar
+ * (from memory).
+ */
 test.each([
   ['de-AT', 'Die Mauern standen lange.', 'Mauer'],
   ['fr', 'Les pierres tombent du mur.', 'pierre'],

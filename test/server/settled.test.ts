@@ -5,8 +5,8 @@ import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
 
 /*
- * The tag of a student's page is known before the page is made. Whatever changes what the page says changes the tag, and
- * nothing else does: the same tag is the same page.
+ * The tag of a student's page is known before the page is made. Whatever changes what the page says changes the tag,
+ * and nothing else does: the same tag is the same page.
  */
 const url = await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')

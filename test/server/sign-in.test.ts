@@ -237,7 +237,8 @@ function code(secret: string, step: number): string {
 }
 
 test('the judge itself gives the codes of RFC 6238, appendix B', () => {
-  // “12345678901234567890” in base32; times 59 and 1111111109; the last six of the eight digits given there (from memory).
+  // “12345678901234567890” in base32; times 59 and 1111111109; the last six of the eight digits given there (from
+  // memory).
   const secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ'
   expect([code(secret, 1), code(secret, Math.floor(1111111109 / 30))]).toEqual(['287082', '081804'])
 })

@@ -7,8 +7,9 @@ interface Message {
 }
 
 /**
- * What the Nu Html Checker found (its JSON), a line each. The HTML Standard warns of two words of `sandbox` together for a frame of
- * one's own origin; players are of other hosts, since our own is refused (`host-problem.server.ts`), so that is no finding.
+ * What the Nu Html Checker found (its JSON), a line each. The HTML Standard warns of two words of `sandbox` together
+ * for a frame of one's own origin; players are of other hosts, since our own is refused (`host-problem.server.ts`), so
+ * that is no finding.
  */
 export function checkerFindings(json: string): string[] {
   const { messages } = JSON.parse(json || '{"messages":[]}') as { messages: readonly Message[] }

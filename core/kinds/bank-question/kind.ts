@@ -4,7 +4,10 @@ import type { NodeKind } from '../kind.ts'
 
 const identifier = z.string().regex(/^[\w-]{1,60}$/)
 
-/** A question of the bank, standing in a page. Each reader gets a version of their own; the page holds none of its words. */
+/**
+ * A question of the bank, standing in a page. Each reader gets a version of their own; the page holds none of its
+ * words.
+ */
 export const bankQuestion = {
   type: 'node',
   name: 'bankQuestion',

@@ -96,7 +96,8 @@ export const picture = {
       'data-alt': alt === null ? 'missing' : null,
     })
     const caption = children[0]
-    // A caption stands first or last in its figure (HTML Standard, “the figure element”); style shows the description beneath it.
+    // A caption stands first or last in its figure (HTML Standard, “the figure element”); style shows the description
+    // beneath it.
     const isBare = manner === 'published' && caption && isElement(caption) && caption.childNodes.length === 0
     const long =
       description === ''

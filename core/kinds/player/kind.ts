@@ -20,13 +20,16 @@ function attrsOf(frame: HtmlElement, link: string | undefined): Record<string, u
 }
 
 /**
- * What a player may do (HTML Standard, “sandbox”): run its script on its own host, play on another screen, and open its own page in a
- * new window. It may not lead this window elsewhere, send forms, start downloads or ask in dialogs.
+ * What a player may do (HTML Standard, “sandbox”): run its script on its own host, play on another screen, and open its
+ * own page in a new window. It may not lead this window elsewhere, send forms, start downloads or ask in dialogs.
  */
 export const PLAYER_SANDBOX =
   'allow-scripts allow-same-origin allow-presentation allow-popups allow-popups-to-escape-sandbox'
 
-/** A player of another host in a frame. `width` and `height` give its ratio. Only allowed hosts are loaded, by the content policy. */
+/**
+ * A player of another host in a frame. `width` and `height` give its ratio. Only allowed hosts are loaded, by the
+ * content policy.
+ */
 export const player = {
   type: 'node',
   name: 'player',

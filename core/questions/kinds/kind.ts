@@ -53,7 +53,10 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   blank(variant: string, freshId: () => string): Answer
   /** The same answer as another variant of this kind. */
   asVariant(answer: Answer, variant: string): Answer
-  /** The same answer with other texts: each text, JSON of a passage, changed by `change`, in the order in which they are read. */
+  /**
+   * The same answer with other texts: each text, JSON of a passage, changed by `change`, in the order in which they are
+   * read.
+   */
   mapTexts(answer: Answer, change: (text: object) => object): Answer
   /** Formulas of its own, besides those in texts. */
   formulas(answer: Answer): readonly string[]
@@ -72,7 +75,10 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   fields(answer: Answer, place: FormPlace): SafeHtml
   /** The mistake that was made most often, of all that was given; null where mistakes can't be told apart. */
   commonMistake(answer: Answer, given: readonly Given[]): CommonMistake | null
-  /** Answers that the tests go through: what is given for them, with these values, and what it is worth; null when it is not understood. */
+  /**
+   * Answers that the tests go through: what is given for them, with these values, and what it is worth; null when it is
+   * not understood.
+   */
   readonly examples: readonly {
     readonly answer: Answer
     readonly values: Values

@@ -5,7 +5,10 @@ import { scan } from './scan.ts'
 /** More than so many say nothing new. */
 const MOST = 300
 
-/** What is wrong in a source, in the order of its lines. Looks at the text as it stands, not at what a browser makes of it. */
+/**
+ * What is wrong in a source, in the order of its lines. Looks at the text as it stands, not at what a browser makes of
+ * it.
+ */
 export function checkSource(unsafeText: string): Diagnostic[] {
   const scanned = scan(unsafeText)
   return checks

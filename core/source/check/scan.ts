@@ -81,7 +81,8 @@ export function scan(text: string): Scan {
     {
       onStartTag: (token) => {
         push(token, false)
-        // What follows these is text until their end tag (HTML Standard, "the rules for parsing tokens in HTML content").
+        // What follows these is text until their end tag (HTML Standard, "the rules for parsing tokens in HTML
+        // content").
         if (token.tagName === 'script') tokenizer.state = TokenizerMode.SCRIPT_DATA
         else if (token.tagName === 'textarea' || token.tagName === 'title') tokenizer.state = TokenizerMode.RCDATA
         else if (RAW.has(token.tagName)) tokenizer.state = TokenizerMode.RAWTEXT

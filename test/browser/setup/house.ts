@@ -135,7 +135,9 @@ export async function kept(page: Page): Promise<void> {
   await expect(page.locator('.saving')).toContainText('Everything kept')
 }
 
-/** Waits until the browser itself holds these words: what is typed later than that is lost with a tab that is killed. */
+/**
+ * Waits until the browser itself holds these words: what is typed later than that is lost with a tab that is killed.
+ */
 export async function keptInBrowser(page: Page, words: string): Promise<void> {
   const texts = (): Promise<string> =>
     page.evaluate(async () => {

@@ -1,6 +1,9 @@
 import { withClient } from './app.ts'
 
-/** Every table takes nothing any more, as when the disk of the database is full (SQLSTATE 53100), or takes again what comes. */
+/**
+ * Every table takes nothing any more, as when the disk of the database is full (SQLSTATE 53100), or takes again what
+ * comes.
+ */
 export const setFull = (url: string, isFull: boolean): Promise<unknown> =>
   withClient(url, (client) =>
     client.query(`

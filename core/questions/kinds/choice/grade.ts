@@ -2,8 +2,8 @@ import type { Given, Graded } from '../kind.ts'
 import type { ChoiceAnswer } from './model.ts'
 
 /**
- * One of many: all or nothing. Several of many: each right choice counts, each wrong one takes as much away, never below
- * nothing (common practice).
+ * One of many: all or nothing. Several of many: each right choice counts, each wrong one takes as much away, never
+ * below nothing (common practice).
  */
 export function gradeChoice({ mode, choices }: ChoiceAnswer, given: Given): Graded {
   const chosen = choices.filter(({ id }) => typeof given !== 'string' && given.includes(id))

@@ -122,7 +122,10 @@ function nearestOf(places: ReadonlySet<string>): (target: string) => string | nu
   }
 }
 
-/** Levenshtein distance of two names, given up at `most`: only the band of that width around the diagonal is looked at (Ukkonen 1985). */
+/**
+ * Levenshtein distance of two names, given up at `most`: only the band of that width around the diagonal is looked at
+ * (Ukkonen 1985).
+ */
 function distance(a: string, b: string, most: number): number {
   if (Math.abs(a.length - b.length) >= most || a.length > 100) return most
   let row = Array.from({ length: b.length + 1 }, (_, at) => at)
