@@ -8,7 +8,8 @@ export async function signedInAuthors(url: string, port: number, courseId: strin
   const { pool } = await import('../server/database/pool.server.ts')
   const ids = Array.from({ length: count }, (_, at) => `${courseId}-author-${at}`)
   await pool.query(
-    `insert into people (id, name, email, password_hash, colour) select id, id, id || '@bench.example', 'none', '#46586b' from unnest($1::text[]) as id`,
+    `insert into people (id, name, email, password_hash, colour) select id, id, id || '@bench.example', 'none',
+      '#46586b' from unnest($1::text[]) as id`,
     [ids],
   )
   await pool.query(

@@ -23,7 +23,8 @@ export async function benchCrowd(url: string): Promise<Figure[]> {
   const { currentTree, dropTree } = await import('../server/documents/trees.server.ts')
   await pool.query(`insert into courses (id, title) values ('crowd', 'Crowd')`)
   await pool.query(
-    `insert into memberships (course_id, person_id, role) values ('crowd', 'student', 'student'), ('crowd', 'author', 'author')`,
+    `insert into memberships (course_id, person_id, role)
+      values ('crowd', 'student', 'student'), ('crowd', 'author', 'author')`,
   )
   const { page } = readPage(longPage(12_000))
   const read = Array.from({ length: 40 }, (_, at) => `crowd-${at}`)

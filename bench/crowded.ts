@@ -15,15 +15,18 @@ export async function benchCrowded(url: string): Promise<Figure[]> {
     await seedCourse(client, 'crowd', 60)
     await client.query(`insert into memberships (course_id, person_id, role) values ('crowd', 'author', 'author')`)
     await client.query(
-      `insert into people (id, name, email, password_hash, colour) select 'c' || n, 'Student ' || lpad(n::text, 5, '0'), 'c' || n || '@test.example', 'none', '#46586b' from generate_series(1, $1::int) n on conflict do nothing`,
+      `insert into people (id, name, email, password_hash, colour) select 'c' || n, 'Student ' || lpad(n::text, 5, '0'),
+        'c' || n || '@test.example', 'none', '#46586b' from generate_series(1, $1::int) n on conflict do nothing`,
       [STUDENTS],
     )
     await client.query(
-      `insert into memberships (course_id, person_id, role) select 'crowd', 'c' || n, 'student' from generate_series(1, $1::int) n on conflict do nothing`,
+      `insert into memberships (course_id, person_id, role) select 'crowd', 'c' || n, 'student'
+        from generate_series(1, $1::int) n on conflict do nothing`,
       [STUDENTS],
     )
     await client.query(
-      `insert into progress (entry_id, person_id, done_at) select 'crowd-page-' || j, 'c' || n, now() from generate_series(1, $1::int) n, generate_series(0, 19) j on conflict do nothing`,
+      `insert into progress (entry_id, person_id, done_at) select 'crowd-page-' || j, 'c' || n, now()
+        from generate_series(1, $1::int) n, generate_series(0, 19) j on conflict do nothing`,
       [STUDENTS],
     )
     await client.query('vacuum analyze')

@@ -22,7 +22,8 @@ export async function benchLists(url: string): Promise<Figure[]> {
       const id = `${sort}-${count}`
       await pool.query('insert into courses (id, title) values ($1, $1)', [course])
       await pool.query(
-        `insert into memberships (course_id, person_id, role) values ($1, 'student', 'student'), ($1, 'author', 'author')`,
+        `insert into memberships (course_id, person_id, role)
+          values ($1, 'student', 'student'), ($1, 'author', 'author')`,
         [course],
       )
       await transaction(async (db) => {

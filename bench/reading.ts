@@ -94,7 +94,8 @@ export async function benchReading(url: string): Promise<Figure[]> {
   await seedCourse(pool, 'sixty', 60, 2000)
   await seedCourse(pool, 'long', 2000, 2000)
   await pool.query(
-    `insert into memberships (course_id, person_id, role) values ('sixty', 'student', 'student'), ('long', 'student', 'student')`,
+    `insert into memberships (course_id, person_id, role)
+      values ('sixty', 'student', 'student'), ('long', 'student', 'student')`,
   )
   await pool.query('analyze')
   let app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })

@@ -34,7 +34,8 @@ export async function benchTogether(url: string): Promise<Figure[]> {
   const { insertPublished } = await import('../server/editions/publish.server.ts')
   await pool.query(`insert into courses (id, title) values ('class', 'Class')`)
   await pool.query(
-    `insert into memberships (course_id, person_id, role) values ('class', 'student', 'student'), ('class', 'author', 'author')`,
+    `insert into memberships (course_id, person_id, role)
+      values ('class', 'student', 'student'), ('class', 'author', 'author')`,
   )
   const { page } = readPage(longPage(12_000))
   const ids = Array.from({ length: AUTHORS + 1 }, (_, at) => `class-${at}`)

@@ -108,7 +108,8 @@ type At = (days: number) => Date
 
 async function seedReading(db: Database, courseId: string, at: At): Promise<void> {
   const { rows } = await db.query<{ id: string }>(
-    `select id from plan_entries where course_id = $1 and kind in ('page', 'chapter', 'link') and exists (select 1 from editions where document_id = plan_entries.document_id) order by id`,
+    `select id from plan_entries where course_id = $1 and kind in ('page', 'chapter', 'link') and exists (select 1
+      from editions where document_id = plan_entries.document_id) order by id`,
     [courseId],
   )
   for (const [place, { id }] of rows.entries())
@@ -293,7 +294,8 @@ async function seedMarks(db: Database, courseId: string, at: At): Promise<void> 
     ]
     for (const [sort, entry, words, address, day] of told)
       await db.query(
-        'insert into notices (person_id, course_id, entry_id, sort, words, address, created_at, seen_at, mailed_at) values ($1, $2, $3, $4, $5, $6, $7::timestamptz, $8::timestamptz, $7::timestamptz)',
+        `insert into notices (person_id, course_id, entry_id, sort, words, address, created_at, seen_at, mailed_at)
+          values ($1, $2, $3, $4, $5, $6, $7::timestamptz, $8::timestamptz, $7::timestamptz)`,
         [student, courseId, entry, sort, words, address, at(day), day > 3 ? at(day - 1) : null],
       )
   }

@@ -146,7 +146,9 @@ async function seedText(db: Database, entry: DemoEntry, at: Date): Promise<void>
     tree.page.firstChild?.textContent ?? '',
   ])
   await db.query(
-    `update plan_entries set settings = (settings::jsonb || jsonb_build_object('address', replace(settings->>'address', ':4311/', $2)))::json where id = $1 and settings->>'address' like '%:4311/%'`,
+    `update plan_entries
+      set settings = (settings::jsonb || jsonb_build_object('address',
+      replace(settings->>'address', ':4311/', $2)))::json where id = $1 and settings->>'address' like '%:4311/%'`,
     [entry.id, `:${port}/`],
   )
 }
@@ -213,7 +215,8 @@ async function seedPeople(db: Database): Promise<void> {
   const hash = await hashPassword(DEMO_PASSWORD)
   for (const [at, { id, name, email, role, colour }] of demoPeople.entries())
     await db.query(
-      `insert into people (id, name, email, password_hash, is_manager, colour, created_at) values ($1, $2, $3, $4, $5, $6, timestamptz '2026-01-05' + $7 * interval '1 minute')`,
+      `insert into people (id, name, email, password_hash, is_manager, colour, created_at)
+        values ($1, $2, $3, $4, $5, $6, timestamptz '2026-01-05' + $7 * interval '1 minute')`,
       [id, name, email, hash, role === 'manager', colour, at],
     )
 }

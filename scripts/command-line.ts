@@ -254,7 +254,8 @@ async function makeManager([email = '', ...name]: string[]): Promise<void> {
   await inDatabase(async (client) => {
     await client.query('begin')
     const { rows } = await client.query<{ id: string }>(
-      `insert into people (id, name, email, password_hash, colour, is_manager) values ($1::text, $2::text, $3::text, 'none', '#46586b', true)
+      `insert into people (id, name, email, password_hash, colour, is_manager)
+        values ($1::text, $2::text, $3::text, 'none', '#46586b', true)
        on conflict (email) where deleted_at is null do update set is_manager = true returning id`,
       [nanoid(12), name.join(' ').slice(0, 200), address],
     )
@@ -263,7 +264,8 @@ async function makeManager([email = '', ...name]: string[]): Promise<void> {
       rows[0]!.id,
     ])
     await client.query(
-      `insert into audit (person_id, act, about, address) values ($1::text, 'rights', 'made a manager by whoever runs the server', 'command line')`,
+      `insert into audit (person_id, act, about, address)
+        values ($1::text, 'rights', 'made a manager by whoever runs the server', 'command line')`,
       [rows[0]!.id],
     )
     await client.query('commit')
@@ -276,12 +278,14 @@ async function takeSecondStepOff([email]: string[]): Promise<void> {
   if (!email) throw new BadInput('“second-step-off” needs the address that somebody signs in with.')
   await inDatabase(async (client) => {
     const { rows } = await client.query<{ id: string }>(
-      'update people set totp_secret = null, totp_used = null where email = $1::text and deleted_at is null and totp_secret is not null returning id',
+      `update people set totp_secret = null, totp_used = null
+        where email = $1::text and deleted_at is null and totp_secret is not null returning id`,
       [email.trim().toLowerCase()],
     )
     if (!rows[0]) throw new BadInput(`Nobody signs in as ${email} with a second step.`)
     await client.query(
-      `insert into audit (person_id, act, about, address) values ($1::text, 'second step', 'taken off by whoever runs the server', 'command line')`,
+      `insert into audit (person_id, act, about, address)
+        values ($1::text, 'second step', 'taken off by whoever runs the server', 'command line')`,
       [rows[0].id],
     )
   })

@@ -35,8 +35,11 @@ export async function recordDeed(
   // The same again within some minutes is one deed: a page that was looked at is loaded anew by itself, and whoever
   // guesses passwords fills no table.
   await db.query(
-    `insert into audit (person_id, act, course_id, about, address) select $1::text, $2::text, $3::text, $4::text, $5::text
-     where not $2::text = any('{hand-ins read,sign-in refused}') or not exists (select from audit where at > now() - interval '10 minutes' and person_id is not distinct from $1::text and act = $2::text and course_id is not distinct from $3::text and about = $4::text)`,
+    `insert into audit (person_id, act, course_id, about, address) select $1::text, $2::text, $3::text, $4::text,
+      $5::text
+     where not $2::text = any('{hand-ins read,sign-in refused}') or not exists (select from audit
+       where at > now() - interval '10 minutes' and person_id is not distinct
+       from $1::text and act = $2::text and course_id is not distinct from $3::text and about = $4::text)`,
     [personId, act, courseId, about.slice(0, 500).toWellFormed().replaceAll('\0', ''), address.slice(0, 100)],
   )
 }

@@ -46,7 +46,8 @@ export async function findCourseOfDocument(
 ): Promise<(Course & { isDocumentDeleted: boolean }) | null> {
   const { rows } = await db.query<{ is_document_deleted: boolean }>({
     name: 'find-course-of-document',
-    text: `select ${COLUMNS}, d.deleted_at is not null as is_document_deleted from documents d join courses c on c.id = d.course_id
+    text: `select ${COLUMNS}, d.deleted_at is not null as is_document_deleted from documents d
+      join courses c on c.id = d.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
            where d.id = $1::text and c.deleted_at is null`,
     values: [documentId, personId],
@@ -60,7 +61,8 @@ export async function findCourseOfEntry(db: Database, entryId: string, personId:
   const { rows } = await db.query(
     `select ${COLUMNS} from plan_entries e join courses c on c.id = e.course_id
      left join memberships m on m.course_id = c.id and m.person_id = $2::text
-     where e.id = $1::text and e.deleted_at is null and c.deleted_at is null and (m.role = 'author' or entry_opens_at(e.id) is null)
+     where e.id = $1::text and e.deleted_at is null and c.deleted_at is null
+       and (m.role = 'author' or entry_opens_at(e.id) is null)
        and exists (select 1 from editions where document_id = e.document_id)`,
     [entryId, personId],
   )
@@ -84,7 +86,8 @@ export async function listCourses(
   const patterns = containingEach(words)
   const { rows } = await db.query(
     `select ${COLUMNS} from courses c left join memberships m on m.course_id = c.id and m.person_id = $1::text
-     where c.deleted_at is null and ($2::boolean or m.role is not null) and c.title ilike all ($3::text[]) order by c.title, c.id limit $5::int offset $4::int`,
+     where c.deleted_at is null and ($2::boolean or m.role is not null) and c.title ilike all ($3::text[])
+       order by c.title, c.id limit $5::int offset $4::int`,
     [personId, all, patterns, from, COURSES_A_PART + 1],
   )
   return rows.map(toCourse)

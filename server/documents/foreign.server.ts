@@ -19,7 +19,8 @@ export async function foreignIn(documentId: string, steps: readonly Step[]): Pro
   const { items, questions } = namedBySteps(steps)
   if (items.length + questions.length === 0) return null
   const { rows } = await pool.query<Foreign>(
-    `select d.course_id as "courseId", array(select id from shelf_items where id = any($2::text[]) and (course_id <> d.course_id or is_contribution)) as items,
+    `select d.course_id as "courseId", array(select id from shelf_items
+      where id = any($2::text[]) and (course_id <> d.course_id or is_contribution)) as items,
        array(select id from questions where id = any($3::text[]) and course_id <> d.course_id) as questions
      from documents d where d.id = $1::text`,
     [documentId, items, questions],
@@ -66,7 +67,8 @@ async function ownQuestions(
   const own = new Map<string, string | null>(questions.map((id) => [id, null]))
   const { rows } = await db.query(
     `select q.id, q.course_id as "courseId", p.is_manager as "isManager", m.role
-     from questions q cross join people p left join memberships m on m.course_id = q.course_id and m.person_id = p.id where q.id = any($1::text[]) and p.id = $2::text`,
+     from questions q cross join people p left join memberships m on m.course_id = q.course_id and m.person_id = p.id
+       where q.id = any($1::text[]) and p.id = $2::text`,
     [questions, personId],
   )
   for (const { id, courseId: fromCourseId } of mayTake(rows)) {

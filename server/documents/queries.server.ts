@@ -54,7 +54,8 @@ export async function insertBatch(db: Database, batch: NewBatch): Promise<boolea
              where $2::int = coalesce(
                (select version from batches where document_id = $1::text order by base desc limit 1),
                (select min(version) from snapshots where document_id = $1::text))
-               and $7::int >= coalesce((select schema_version from batches where document_id = $1::text order by base desc limit 1), 1)
+               and $7::int >= coalesce((select schema_version from batches where document_id = $1::text
+                 order by base desc limit 1), 1)
              on conflict do nothing returning version)
            select pg_notify('fieldstone_document', $1::text || ' ' || version) from taken`,
     values: [
@@ -86,7 +87,8 @@ export async function findBatch(
 /** True when the log holds a batch, by itself or in the session that it became part of. */
 export async function isBatchTaken(db: Database, documentId: string, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    `select 1 from batches where document_id = $1::text and (id = $2::text or (is_squashed and $2::text = any(squashed_ids))) limit 1`,
+    `select 1 from batches
+      where document_id = $1::text and (id = $2::text or (is_squashed and $2::text = any(squashed_ids))) limit 1`,
     [documentId, id],
   )
   return rowCount === 1
@@ -104,7 +106,8 @@ export async function listBatchesSince(
 ): Promise<StoredBatch[]> {
   const { rows } = await db.query({
     name: 'list-batches-since',
-    text: 'select id, base, version, person_id, schema_version, steps from batches where document_id = $1::text and base >= $2::int order by base limit $3::int',
+    text: `select id, base, version, person_id, schema_version, steps from batches
+      where document_id = $1::text and base >= $2::int order by base limit $3::int`,
     values: [documentId, version, limit],
   })
   return rows.map(toBatch)
@@ -124,7 +127,8 @@ export async function findSnapshot(
   version = 2_147_483_647,
 ): Promise<StoredSnapshot | null> {
   const { rows } = await db.query<StoredSnapshot>(
-    'select version, schema_version as "schemaVersion", content from snapshots where document_id = $1::text and version <= $2::int order by version desc limit 1',
+    `select version, schema_version as "schemaVersion", content from snapshots
+      where document_id = $1::text and version <= $2::int order by version desc limit 1`,
     [documentId, version],
   )
   return rows[0] ?? null
@@ -138,7 +142,8 @@ export async function insertSnapshot(
   content: string,
 ): Promise<void> {
   await db.query(
-    'insert into snapshots (document_id, version, schema_version, content) values ($1::text, $2::int, $3::int, $4::json) on conflict do nothing',
+    `insert into snapshots (document_id, version, schema_version, content) values ($1::text, $2::int, $3::int, $4::json)
+      on conflict do nothing`,
     [documentId, version, schemaVersion, content],
   )
 }
@@ -146,7 +151,8 @@ export async function insertSnapshot(
 /** What the plan shows of a page; nothing is written when nothing has changed. */
 export async function updateFacts(db: Database, documentId: string, words: number, findings: number): Promise<void> {
   await db.query(
-    'update documents set words = $2::int, findings = $3::int where id = $1::text and (words, findings) <> ($2::int, $3::int)',
+    `update documents set words = $2::int, findings = $3::int
+      where id = $1::text and (words, findings) <> ($2::int, $3::int)`,
     [documentId, words, findings],
   )
 }
@@ -183,14 +189,16 @@ export async function insertSetAside(
 ): Promise<void> {
   await db.query(
     `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words)
-     values ($1::text, $2::text, $3::text, $4::text, $5::json, ${SCHEMA_VERSION}, $6::text) on conflict (id) do nothing`,
+     values ($1::text, $2::text, $3::text, $4::text, $5::json, ${SCHEMA_VERSION}, $6::text)
+       on conflict (id) do nothing`,
     [entry.id, entry.documentId, entry.personId, entry.reason, entry.content, entry.words],
   )
 }
 
 export async function listSetAside(db: Database, documentId: string): Promise<SetAsideEntry[]> {
   const { rows } = await db.query<Omit<SetAsideEntry, 'at'> & { at: Date }>(
-    `select s.id, s.reason, s.words, s.content, s.schema_version as "schemaVersion", p.name as person, s.created_at as at
+    `select s.id, s.reason, s.words, s.content, s.schema_version as "schemaVersion", p.name as person,
+      s.created_at as at
      from set_aside s join people p on p.id = s.person_id
      where s.document_id = $1::text and s.settled_at is null order by s.created_at limit 200`,
     [documentId],
@@ -200,7 +208,8 @@ export async function listSetAside(db: Database, documentId: string): Promise<Se
 
 export async function settleSetAside(db: Database, documentId: string, id: string, personId: string): Promise<boolean> {
   const { rowCount } = await db.query(
-    'update set_aside set settled_at = now(), settled_by = $3::text where document_id = $1::text and id = $2::text and settled_at is null',
+    `update set_aside set settled_at = now(), settled_by = $3::text
+      where document_id = $1::text and id = $2::text and settled_at is null`,
     [documentId, id, personId],
   )
   return rowCount === 1
@@ -225,7 +234,8 @@ export interface OldBatch extends StoredBatch {
 
 export async function listDocumentsToSquash(db: Database, days: number): Promise<string[]> {
   const { rows } = await db.query<{ id: string }>(
-    `select distinct document_id as id from batches where not is_squashed and created_at < now() - make_interval(days => $1::int)`,
+    `select distinct document_id as id from batches
+      where not is_squashed and created_at < now() - make_interval(days => $1::int)`,
     [days],
   )
   return rows.map((row) => row.id)
@@ -264,8 +274,10 @@ export async function deleteBatches(db: Database, documentId: string, base: numb
 /** A sitting as one batch; it may hold fewer steps than its versions count. */
 export async function insertSitting(db: Database, documentId: string, batch: OldBatch): Promise<void> {
   await db.query(
-    `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at, is_squashed, squashed_ids)
-     values ($1::text, $2::int, $3::int, $4::text, $5::text, $6::text, $7::int, $8::json, to_timestamp($9::double precision / 1000), true, $10::text[])`,
+    `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at,
+      is_squashed, squashed_ids)
+     values ($1::text, $2::int, $3::int, $4::text, $5::text, $6::text, $7::int, $8::json,
+       to_timestamp($9::double precision / 1000), true, $10::text[])`,
     [
       documentId,
       batch.base,

@@ -27,9 +27,12 @@ export interface NewEdition {
 /** False when the number was taken by somebody publishing at the same moment. */
 export async function insertEdition(db: Database, edition: NewEdition): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, published_at, players, search)
-     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json, $12::json, $13::text, coalesce($14::timestamptz, now()), $15::text[],
-       (select search_words(d.course_id, c.language, $6::text, $9::text) from documents d join courses c on c.id = d.course_id where d.id = $1::text))
+    `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text,
+      content, segments, headings, published_by, published_at, players, search)
+     values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json,
+       $12::json, $13::text, coalesce($14::timestamptz, now()), $15::text[],
+       (select search_words(d.course_id, c.language, $6::text, $9::text) from documents d
+         join courses c on c.id = d.course_id where d.id = $1::text))
      on conflict do nothing`,
     [
       edition.documentId,

@@ -18,8 +18,11 @@ export async function listHosts(db: Database): Promise<EmbedHost[]> {
 
 export async function putHost(db: Database, host: EmbedHost, personId: string | null): Promise<void> {
   await db.query(
-    `insert into embed_hosts (origin, name, oembed, is_allowed, created_by) values ($1::text, $2::text, $3::text, $4::boolean, $5::text)
-     on conflict (origin) do update set name = excluded.name, oembed = coalesce(excluded.oembed, embed_hosts.oembed), is_allowed = excluded.is_allowed`,
+    `insert into embed_hosts (origin, name, oembed, is_allowed, created_by)
+      values ($1::text, $2::text, $3::text, $4::boolean, $5::text)
+     on conflict (origin) do update
+       set name = excluded.name, oembed = coalesce(excluded.oembed, embed_hosts.oembed),
+       is_allowed = excluded.is_allowed`,
     [host.origin, host.name, host.oembed, host.isAllowed, personId],
   )
 }

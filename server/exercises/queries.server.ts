@@ -15,7 +15,8 @@ export interface ExerciseLine {
 /** The questions of an exercise as it is being put together. */
 export async function listExercise(db: Database, entryId: string): Promise<ExerciseLine[]> {
   const { rows } = await db.query<ExerciseLine>(
-    `select x.question_id as "questionId", x.points, q.title, q.kind, left(q.words, 160) as words from exercise_questions x join questions q on q.id = x.question_id
+    `select x.question_id as "questionId", x.points, q.title, q.kind, left(q.words, 160) as words
+      from exercise_questions x join questions q on q.id = x.question_id
      where x.entry_id = $1::text and q.deleted_at is null order by x.position`,
     [entryId],
   )
@@ -32,12 +33,14 @@ export async function replaceExercise(
   await db.query('delete from exercise_questions where entry_id = $1::text', [entryId])
   await db.query(
     `insert into exercise_questions (entry_id, question_id, position, points)
-     select $2::text, q.id, given.position, given.points from unnest($3::text[], $4::int[]) with ordinality as given (id, points, position)
+     select $2::text, q.id, given.position, given.points
+       from unnest($3::text[], $4::int[]) with ordinality as given (id, points, position)
      join questions q on q.id = given.id and q.course_id = $1::text and q.deleted_at is null on conflict do nothing`,
     [courseId, entryId, lines.map(({ questionId }) => questionId), lines.map(({ points }) => points)],
   )
   await db.query(
-    'update documents set questions_changed_at = now() where id = (select document_id from plan_entries where id = $1::text)',
+    `update documents set questions_changed_at = now() where id = (select document_id from plan_entries
+      where id = $1::text)`,
     [entryId],
   )
 }
@@ -59,7 +62,8 @@ export async function insertEditionQuestions(
 ): Promise<void> {
   await db.query(
     `insert into edition_questions (document_id, number, question_id, position, points, title, content, schema_version)
-     select $1::text, $2::int, u.*, ${SCHEMA_VERSION} from unnest($3::text[], $4::int[], $5::int[], $6::text[], $7::json[]) u`,
+     select $1::text, $2::int, u.*, ${SCHEMA_VERSION}
+       from unnest($3::text[], $4::int[], $5::int[], $6::text[], $7::json[]) u`,
     [
       documentId,
       number,
@@ -88,7 +92,9 @@ export async function listEditionQuestions(
   number: number,
 ): Promise<EditionQuestion[]> {
   const { rows } = await db.query(
-    'select question_id as id, position, points, title, content, schema_version as "schemaVersion" from edition_questions where document_id = $1::text and number = $2::int order by position nulls last, question_id',
+    `select question_id as id, position, points, title, content, schema_version as "schemaVersion"
+      from edition_questions where document_id = $1::text and number = $2::int
+      order by position nulls last, question_id`,
     [documentId, number],
   )
   return rows.map((row) => editionQuestion.parse(asWrittenNow(row)))
@@ -110,7 +116,8 @@ const ATTEMPT =
 /** The attempts of one person at an exercise, the last first. */
 export async function listAttempts(db: Database, entryId: string, personId: string): Promise<Attempt[]> {
   const { rows } = await db.query(
-    `select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number > 0 order by number desc`,
+    `select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number > 0
+      order by number desc`,
     [entryId, personId],
   )
   return rows.map((row) => attemptRow.parse(row))
@@ -137,7 +144,8 @@ export async function lockAttempt(
   number: number,
 ): Promise<Attempt | null> {
   const { rows } = await db.query(
-    `select ${ATTEMPT} from attempts where entry_id = $1::text and person_id = $2::text and number = $3::int for update`,
+    `select ${ATTEMPT} from attempts
+      where entry_id = $1::text and person_id = $2::text and number = $3::int for update`,
     [entryId, personId, number],
   )
   return rows[0] ? attemptRow.parse(rows[0]) : null
@@ -160,7 +168,8 @@ export async function insertAttempt(
 ): Promise<Attempt> {
   const { rows } = await db.query(
     `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, started_at, finished_at)
-     values ($1::text, $2::text, $3::text, $4::int, $5::text, $6::int, $7::int, coalesce($8::timestamptz, now()), $9::timestamptz)
+     values ($1::text, $2::text, $3::text, $4::int, $5::text, $6::int, $7::int, coalesce($8::timestamptz, now()),
+       $9::timestamptz)
      on conflict (entry_id, person_id, number) do update set number = excluded.number returning ${ATTEMPT}`,
     [
       attempt.id,
@@ -198,8 +207,11 @@ export async function listResults(
   most = 50,
 ): Promise<{ number: number; startedAt: Date; points: number; most: number }[]> {
   const { rows } = await db.query<{ number: number; startedAt: Date; points: number; most: number }>(
-    `select a.number, a.started_at as "startedAt", coalesce(sum(q.points * coalesce(w.share, 0)), 0)::float8 as points, coalesce(sum(q.points), 0)::float8 as most
-     from (select * from attempts where entry_id = $1::text and person_id = $2::text and number > 0 and finished_at is not null order by number desc limit $3::int) a
+    `select a.number, a.started_at as "startedAt", coalesce(sum(q.points * coalesce(w.share, 0)), 0)::float8 as points,
+      coalesce(sum(q.points), 0)::float8 as most
+     from (select * from attempts
+       where entry_id = $1::text and person_id = $2::text and number > 0 and finished_at is not null
+       order by number desc limit $3::int) a
      left join edition_questions q on q.document_id = a.document_id and q.number = a.edition and q.position is not null
      left join attempt_answers w on w.attempt_id = a.id and w.question_id = q.question_id
      group by a.id, a.number, a.started_at order by a.number desc`,
@@ -218,7 +230,8 @@ export async function listAnswers(
   attemptIds: readonly string[],
 ): Promise<(GivenAnswer & { attemptId: string })[]> {
   const { rows } = await db.query<{ attemptId: string }>(
-    'select attempt_id as "attemptId", question_id as "questionId", given, share, tries, hints from attempt_answers where attempt_id = any($1::text[])',
+    `select attempt_id as "attemptId", question_id as "questionId", given, share, tries, hints from attempt_answers
+      where attempt_id = any($1::text[])`,
     [attemptIds],
   )
   return rows.map((row) => ({ ...answerRow.parse(row), attemptId: row.attemptId }))
@@ -233,8 +246,10 @@ export async function upsertAnswer(
   share: number,
 ): Promise<void> {
   await db.query(
-    `insert into attempt_answers (attempt_id, question_id, given, share, tries, answered_at) values ($1::text, $2::text, $3::json, $4::float8, 1, now())
-     on conflict (attempt_id, question_id) do update set given = $3::json, share = $4::float8, tries = attempt_answers.tries + 1, answered_at = now()`,
+    `insert into attempt_answers (attempt_id, question_id, given, share, tries, answered_at)
+      values ($1::text, $2::text, $3::json, $4::float8, 1, now())
+     on conflict (attempt_id, question_id) do update
+       set given = $3::json, share = $4::float8, tries = attempt_answers.tries + 1, answered_at = now()`,
     [attemptId, questionId, JSON.stringify(given), share],
   )
 }
@@ -265,9 +280,12 @@ export const MOST_ATTEMPTS = 2000
  */
 export async function listAnswersOfCourse(db: Database, courseId: string): Promise<AnswerOfCourse[]> {
   const { rows } = await db.query<AnswerOfCourse>(
-    `select distinct on (a.entry_id, a.person_id, w.question_id) a.entry_id as "entryId", a.entry_id || ' ' || a.person_id as "attemptId", w.question_id as "questionId", q.title, w.share, w.given
-     from (select t.* from plan_entries e join attempts t on t.entry_id = e.id join memberships m on m.course_id = e.course_id and m.person_id = t.person_id
-       where e.course_id = $1::text and e.deleted_at is null and m.role = 'student' order by t.started_at desc limit $2::int) a
+    `select distinct on (a.entry_id, a.person_id, w.question_id) a.entry_id as "entryId",
+      a.entry_id || ' ' || a.person_id as "attemptId", w.question_id as "questionId", q.title, w.share, w.given
+     from (select t.* from plan_entries e join attempts t on t.entry_id = e.id
+       join memberships m on m.course_id = e.course_id and m.person_id = t.person_id
+       where e.course_id = $1::text and e.deleted_at is null and m.role = 'student' order by t.started_at desc
+         limit $2::int) a
      join attempt_answers w on w.attempt_id = a.id join questions q on q.id = w.question_id
      where w.share is not null order by a.entry_id, a.person_id, w.question_id, a.number`,
     [courseId, MOST_ATTEMPTS],

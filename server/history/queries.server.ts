@@ -15,7 +15,8 @@ export async function listLog(db: Database, documentId: string, before: number, 
     schema_version: number
     created_at: Date
   }>(
-    `select b.base, b.version, b.person_id, p.name, b.schema_version, b.created_at from batches b left join people p on p.id = b.person_id
+    `select b.base, b.version, b.person_id, p.name, b.schema_version, b.created_at from batches b left
+      join people p on p.id = b.person_id
      where b.document_id = $1::text and b.version <= $2::int order by b.base desc limit $3::int`,
     [documentId, before, limit],
   )

@@ -38,14 +38,19 @@ const KEPT = { failures: 1, seenNotices: 180, notices: 400, idleSessions: 8, ses
  */
 export async function purge(db: Database): Promise<number> {
   const { rows } = await db.query<{ gone: number }>(
-    `with ended as (delete from sessions where seen_at < now() - make_interval(days => $4::int) or created_at < now() - make_interval(days => $5::int) returning 1),
+    `with ended as (delete from sessions
+      where seen_at < now() - make_interval(days => $4::int) or created_at < now() - make_interval(days => $5::int)
+      returning 1),
      failed as (delete from sign_in_failures where at < now() - make_interval(days => $1::int) returning 1),
      pending as (delete from pending_sign_ins where created_at < now() - interval '1 day'),
      resets as (delete from password_resets where created_at < now() - interval '1 day'),
      devices_gone as (delete from devices where seen_at < now() - interval '400 days'),
      trail as (delete from audit where at < now() - interval '1 year' returning 1),
-     old as (delete from notices where created_at < now() - make_interval(days => case when seen_at is null then $3::int else $2::int end) returning 1)
-     select ((select count(*) from ended) + (select count(*) from failed) + (select count(*) from old) + (select count(*) from trail))::int as gone`,
+     old as (delete from notices
+       where created_at < now() - make_interval(days => case when seen_at is null then $3::int else $2::int end)
+       returning 1)
+     select ((select count(*) from ended) + (select count(*) from failed) + (select count(*)
+       from old) + (select count(*) from trail))::int as gone`,
     [KEPT.failures, KEPT.seenNotices, KEPT.notices, KEPT.idleSessions, KEPT.sessions],
   )
   return rows[0]?.gone ?? 0

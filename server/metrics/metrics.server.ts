@@ -68,7 +68,8 @@ new Gauge({
 async function queue(): Promise<{ count: number; age: number }> {
   const found = await pool
     .query<{ count: number; age: number }>(
-      'select count(*)::int as count, coalesce(extract(epoch from now() - min(run_at)), 0)::float8 as age from graphile_worker.jobs where run_at <= now() and attempts < max_attempts',
+      `select count(*)::int as count, coalesce(extract(epoch from now() - min(run_at)), 0)::float8 as age
+        from graphile_worker.jobs where run_at <= now() and attempts < max_attempts`,
     )
     .catch(() => null)
   return found?.rows[0] ?? { count: NaN, age: NaN }

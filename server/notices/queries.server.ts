@@ -16,13 +16,18 @@ export async function insertTold(db: Database, told: Telling, afterId: string, m
        union select unnest($10::text[])),
      told as (
        select p.id, case when p.mail_pace = 'never' then 'never'
-           else coalesce(p.mail_pace, case when m.role = 'author' and $4::text <> 'edition' then 'daily' else 'at once' end) end as pace
-       from everyone e join people p on p.id = e.person_id left join memberships m on m.course_id = $2::text and m.person_id = p.id
-       where p.deleted_at is null and p.id <> $7::text and p.id > $11::text and (m.role is not null or p.is_manager) order by p.id limit $12::int),
+           else coalesce(p.mail_pace, case when m.role = 'author' and $4::text <> 'edition' then 'daily'
+             else 'at once' end) end as pace
+       from everyone e join people p on p.id = e.person_id left
+         join memberships m on m.course_id = $2::text and m.person_id = p.id
+       where p.deleted_at is null and p.id <> $7::text and p.id > $11::text and (m.role is not null or p.is_manager)
+         order by p.id limit $12::int),
      written as (
        insert into notices (person_id, course_id, entry_id, sort, words, address, telling, mailed_at, mail_after)
-       select s.id, $2::text, $3::text, $4::text, $5::text, $6::text, $1::text, case when s.pace = 'never' then now() end,
-         case when s.pace = 'daily' then (date_trunc('day', now() at time zone c.time_zone) + interval '1 day 7 hours') at time zone c.time_zone else now() end
+       select s.id, $2::text, $3::text, $4::text, $5::text, $6::text, $1::text, case
+         when s.pace = 'never' then now() end,
+         case when s.pace = 'daily' then (date_trunc('day',
+           now() at time zone c.time_zone) + interval '1 day 7 hours') at time zone c.time_zone else now() end
        from told s join courses c on c.id = $2::text on conflict do nothing)
      select max(id) as last, count(*)::int as count from told`,
     [
@@ -58,8 +63,10 @@ export type Notice = z.infer<typeof noticeRow>
 /** What somebody was told, newest first. */
 export async function listNotices(db: Database, personId: string): Promise<Notice[]> {
   const { rows } = await db.query(
-    `select n.id, coalesce(c.title, 'Fieldstone') as course, coalesce(c.time_zone, 'UTC') as "timeZone", n.words, n.address, n.created_at as at, n.seen_at is not null as "isSeen"
-     from notices n left join courses c on c.id = n.course_id where n.person_id = $1::text order by n.created_at desc, n.id desc limit 200`,
+    `select n.id, coalesce(c.title, 'Fieldstone') as course, coalesce(c.time_zone, 'UTC') as "timeZone", n.words,
+      n.address, n.created_at as at, n.seen_at is not null as "isSeen"
+     from notices n left join courses c on c.id = n.course_id where n.person_id = $1::text
+       order by n.created_at desc, n.id desc limit 200`,
     [personId],
   )
   return rows.map((row) => noticeRow.parse(row))
@@ -86,11 +93,16 @@ export interface NoticeToMail {
  */
 export async function takeToMail(db: Database, mostPeople: number, mostEach: number): Promise<NoticeToMail[]> {
   const { rows } = await db.query<NoticeToMail>(
-    `with due as (select distinct person_id from (select person_id from notices where mailed_at is null and mail_after <= now() order by mail_after limit 500) soonest order by person_id limit $1::int),
+    `with due as (select distinct person_id
+      from (select person_id from notices where mailed_at is null and mail_after <= now() order by mail_after
+      limit 500) soonest order by person_id limit $1::int),
      taken as (select n.id from due cross join lateral (
-       select id from notices where person_id = due.person_id and mailed_at is null and mail_after <= now() order by id limit $2::int for update skip locked) n)
-     select n.id::text, n.person_id as "personId", p.email, p.name, coalesce(c.title, 'Fieldstone') as course, n.words, n.address
-     from taken join notices n on n.id = taken.id join people p on p.id = n.person_id left join courses c on c.id = n.course_id order by n.person_id, n.id`,
+       select id from notices where person_id = due.person_id and mailed_at is null and mail_after <= now() order by id
+         limit $2::int for update skip locked) n)
+     select n.id::text, n.person_id as "personId", p.email, p.name, coalesce(c.title, 'Fieldstone') as course, n.words,
+       n.address
+     from taken join notices n on n.id = taken.id join people p on p.id = n.person_id left
+       join courses c on c.id = n.course_id order by n.person_id, n.id`,
     [mostPeople, mostEach],
   )
   return rows

@@ -28,7 +28,8 @@ export async function findPersonByEmail(
   email: string,
 ): Promise<(Person & { passwordHash: string }) | null> {
   const { rows } = await db.query<{ password_hash: string }>(
-    'select id, name, email, is_manager, colour, password_hash from people where email = $1::text and deleted_at is null',
+    `select id, name, email, is_manager, colour, password_hash from people
+      where email = $1::text and deleted_at is null`,
     [email],
   )
   return rows[0] ? { ...toPerson(rows[0]), passwordHash: rows[0].password_hash } : null
@@ -50,11 +51,14 @@ export async function findSession(
 ): Promise<{ person: Person; sessionId: string; isOld: boolean; isStale: boolean } | null> {
   const { rows } = await db.query<{ session_id: string; old: boolean; stale: boolean }>({
     name: 'find-session',
-    text: `select s.id as session_id, s.rotated_at < now() - interval '1 day' as old, s.seen_at < now() - interval '5 minutes' as stale,
+    text: `select s.id as session_id, s.rotated_at < now() - interval '1 day' as old,
+      s.seen_at < now() - interval '5 minutes' as stale,
              p.id, p.name, p.email, p.is_manager, p.colour
            from sessions s join people p on p.id = s.person_id
-           where (s.token_hash = $1::bytea or (s.previous_hash = $1::bytea and s.rotated_at > now() - interval '1 minute'))
-             and s.seen_at > now() - interval '7 days' and s.created_at > now() - interval '30 days' and p.deleted_at is null`,
+           where (s.token_hash = $1::bytea
+             or (s.previous_hash = $1::bytea and s.rotated_at > now() - interval '1 minute'))
+             and s.seen_at > now() - interval '7 days' and s.created_at > now() - interval '30 days'
+               and p.deleted_at is null`,
     values: [tokenHash],
   })
   const row = rows[0]
@@ -104,9 +108,12 @@ export async function countFailures(
 ): Promise<Failures> {
   const { rows } = await db.query<Failures>(
     `select a.count as account, a.since as "sinceAccount", b.count as address, b.since as "sinceAddress" from
-       (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since from sign_in_failures
-         where account = $1::text and device is not distinct from $3::bytea and id < $4::bigint and at > now() - interval '1 hour') a,
-       (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since from sign_in_failures
+       (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since
+         from sign_in_failures
+         where account = $1::text and device is not distinct
+           from $3::bytea and id < $4::bigint and at > now() - interval '1 hour') a,
+       (select count(*)::int as count, coalesce(extract(epoch from now() - max(at)), 3600)::float8 as since
+         from sign_in_failures
          where address = $2::text and device is null and id < $4::bigint and at > now() - interval '1 hour') b`,
     [account, address, device, attempt],
   )
@@ -185,7 +192,8 @@ export async function deleteSessionsBut(db: Database, personId: string, tokenHas
 
 export async function countSessions(db: Database, personId: string): Promise<number> {
   const { rows } = await db.query<{ count: number }>(
-    `select count(*)::int as count from sessions where person_id = $1::text and seen_at > now() - interval '7 days' and created_at > now() - interval '30 days'`,
+    `select count(*)::int as count from sessions
+      where person_id = $1::text and seen_at > now() - interval '7 days' and created_at > now() - interval '30 days'`,
     [personId],
   )
   return rows[0]?.count ?? 0

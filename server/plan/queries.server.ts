@@ -48,13 +48,16 @@ const planRow = z.object({
 /** The entries of a course that are not deleted; siblings in their order. */
 export async function listPlan(db: Database, courseId: string): Promise<PlanRow[]> {
   const { rows } = await db.query(
-    `select e.id, e.parent_id, e.kind, e.title, e.document_id, e.opens_at, e.settings, d.words, d.findings, d.questions_changed_at, b.version, b.created_at as last_at, p.name as last_person,
+    `select e.id, e.parent_id, e.kind, e.title, e.document_id, e.opens_at, e.settings, d.words, d.findings,
+      d.questions_changed_at, b.version, b.created_at as last_at, p.name as last_person,
        ed.number as edition, ed.version as edition_version, ed.published_at
      from plan_entries e
      left join documents d on d.id = e.document_id
-     left join lateral (select version, created_at, person_id from batches where document_id = e.document_id order by base desc limit 1) b on true
+     left join lateral (select version, created_at, person_id from batches where document_id = e.document_id
+       order by base desc limit 1) b on true
      left join people p on p.id = b.person_id
-     left join lateral (select number, version, published_at from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     left join lateral (select number, version, published_at from editions where document_id = e.document_id
+       order by number desc limit 1) ed on true
      where e.course_id = $1::text and e.deleted_at is null order by e.position, e.id`,
     [courseId],
   )
@@ -110,7 +113,8 @@ export async function lockPlan(db: Database, courseId: string): Promise<PlanEntr
 /** What stands under what in a course, in its order. */
 export async function listShape(db: Database, courseId: string): Promise<PlanEntry[]> {
   const { rows } = await db.query<{ id: string; parent_id: string | null; kind: EntryKind }>(
-    'select id, parent_id, kind from plan_entries where course_id = $1::text and deleted_at is null order by position, id',
+    `select id, parent_id, kind from plan_entries where course_id = $1::text and deleted_at is null
+      order by position, id`,
     [courseId],
   )
   return rows.map((row) => ({ id: row.id, parentId: row.parent_id, kind: row.kind }))
@@ -119,7 +123,8 @@ export async function listShape(db: Database, courseId: string): Promise<PlanEnt
 /** Which of these ids belong to entries or documents already, and of which course. */
 export async function listTakenIds(db: Database, ids: readonly string[]): Promise<{ id: string; courseId: string }[]> {
   const { rows } = await db.query<{ id: string; courseId: string }>(
-    `select id, course_id as "courseId" from plan_entries where id = any($1::text[]) union select id, course_id from documents where id = any($1::text[])`,
+    `select id, course_id as "courseId" from plan_entries where id = any($1::text[]) union select id, course_id
+      from documents where id = any($1::text[])`,
     [ids],
   )
   return rows
@@ -148,7 +153,8 @@ export async function insertEntries(db: Database, courseId: string, entries: rea
   await db.query(
     `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, opens_at, settings)
      select id, $1::text, parent_id, kind, title, position, document_id, opens_at, settings
-     from unnest($2::text[], $3::text[], $4::text[], $5::text[], $6::text[], $7::timestamptz[], $8::json[]) with ordinality
+     from unnest($2::text[], $3::text[], $4::text[], $5::text[], $6::text[], $7::timestamptz[],
+       $8::json[]) with ordinality
        as given (id, parent_id, kind, title, document_id, opens_at, settings, position)`,
     [
       courseId,
@@ -190,7 +196,8 @@ export async function findEntry(db: Database, courseId: string, id: string): Pro
     opens_at: Date | null
     settings: unknown
   }>(
-    'select id, parent_id, kind, title, document_id, opens_at, settings from plan_entries where course_id = $1::text and id = $2::text and deleted_at is null',
+    `select id, parent_id, kind, title, document_id, opens_at, settings from plan_entries
+      where course_id = $1::text and id = $2::text and deleted_at is null`,
     [courseId, id],
   )
   const row = rows[0]
@@ -213,7 +220,8 @@ export async function findEntryOfDocument(
   documentId: string,
 ): Promise<{ id: string; kind: EntryKind; courseId: string; language: string } | null> {
   const { rows } = await db.query<{ id: string; kind: EntryKind; courseId: string; language: string }>(
-    'select e.id, e.kind, e.course_id as "courseId", c.language from plan_entries e join courses c on c.id = e.course_id where e.document_id = $1::text',
+    `select e.id, e.kind, e.course_id as "courseId", c.language from plan_entries e join courses c on c.id = e.course_id
+      where e.document_id = $1::text`,
     [documentId],
   )
   return rows[0] ?? null
@@ -228,7 +236,8 @@ export async function updateSettings(
   settings: EntrySettings,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    'update plan_entries set opens_at = $3::timestamptz, settings = $4::json where course_id = $1::text and id = $2::text and deleted_at is null',
+    `update plan_entries set opens_at = $3::timestamptz, settings = $4::json
+      where course_id = $1::text and id = $2::text and deleted_at is null`,
     [courseId, id, opensAt, JSON.stringify(settings)],
   )
   return rowCount === 1
@@ -275,14 +284,18 @@ export async function deleteEntries(
 export async function restoreEntries(db: Database, courseId: string, deletionId: string): Promise<number> {
   const { rows } = await db.query<{ count: number }>(
     `with lost as (
-       select e.id from plan_entries e where e.course_id = $1::text and e.deletion_id = $2::text and e.parent_id is not null
-         and not exists (select 1 from plan_entries p where p.id = e.parent_id and (p.deleted_at is null or p.deletion_id = $2::text))),
+       select e.id from plan_entries e
+         where e.course_id = $1::text and e.deletion_id = $2::text and e.parent_id is not null
+         and not exists (select 1 from plan_entries p
+           where p.id = e.parent_id and (p.deleted_at is null or p.deletion_id = $2::text))),
      back as (
        update plan_entries e set deleted_at = null, deletion_id = null,
          parent_id = case when e.id in (select id from lost)
-           then (select id from plan_entries u where u.course_id = $1::text and u.kind = 'unit' and u.deleted_at is null order by position limit 1) else parent_id end,
+           then (select id from plan_entries u where u.course_id = $1::text and u.kind = 'unit' and u.deleted_at is null
+             order by position limit 1) else parent_id end,
          kind = case when e.kind = 'bookPart' and e.id in (select id from lost) then 'lesson'
-           when e.kind = 'chapter' and (e.id in (select id from lost) or e.parent_id in (select id from lost)) then 'page' else e.kind end
+           when e.kind = 'chapter' and (e.id in (select id from lost) or e.parent_id in (select id
+             from lost)) then 'page' else e.kind end
        where course_id = $1::text and deletion_id = $2::text returning document_id),
      documents_back as (update documents set deleted_at = null where id in (select document_id from back) returning id),
      told as (select pg_notify('fieldstone_gone', id || ' restored') from documents_back)

@@ -11,7 +11,8 @@ export interface DismissedFinding {
 
 export async function listDismissed(db: Database, documentId: string): Promise<DismissedFinding[]> {
   const { rows } = await db.query<{ fingerprint: string; reason: string; person: string; at: Date }>(
-    `select d.fingerprint, d.reason, p.name as person, d.created_at as at from dismissed_findings d join people p on p.id = d.person_id where d.document_id = $1::text order by d.created_at desc`,
+    `select d.fingerprint, d.reason, p.name as person, d.created_at as at from dismissed_findings d
+      join people p on p.id = d.person_id where d.document_id = $1::text order by d.created_at desc`,
     [documentId],
   )
   return rows.map((row) => ({ ...row, at: row.at.toISOString() }))
@@ -25,8 +26,10 @@ export async function insertDismissed(
   personId: string,
 ): Promise<void> {
   await db.query(
-    `insert into dismissed_findings (document_id, fingerprint, reason, person_id) values ($1::text, $2::text, $3::text, $4::text)
-     on conflict (document_id, fingerprint) do update set reason = excluded.reason, person_id = excluded.person_id, created_at = now()`,
+    `insert into dismissed_findings (document_id, fingerprint, reason, person_id)
+      values ($1::text, $2::text, $3::text, $4::text)
+     on conflict (document_id, fingerprint) do update
+       set reason = excluded.reason, person_id = excluded.person_id, created_at = now()`,
     [documentId, fingerprint, reason, personId],
   )
 }

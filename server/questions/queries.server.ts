@@ -15,7 +15,8 @@ export interface Folder {
 /** The folders of a bank by name, each with how many questions it holds. */
 export async function listFolders(db: Database, courseId: string): Promise<Folder[]> {
   const { rows } = await db.query<Folder>(
-    `select f.id, f.name, (select count(*)::int from questions q where q.folder_id = f.id and q.deleted_at is null) as count
+    `select f.id, f.name, (select count(*)::int from questions q
+      where q.folder_id = f.id and q.deleted_at is null) as count
      from question_folders f where f.course_id = $1::text order by lower(f.name)`,
     [courseId],
   )
@@ -76,10 +77,13 @@ export async function listQuestions(
 ): Promise<QuestionSummary[]> {
   const patterns = containingEach(words)
   const { rows } = await db.query(
-    `select q.id, q.folder_id as "folderId", q.title, q.kind, left(q.words, 160) as words, q.updated_at as "updatedAt", p.name as "updatedBy",
-       (select count(*)::int from exercise_questions x join plan_entries e on e.id = x.entry_id where x.question_id = q.id and e.deleted_at is null) as uses
+    `select q.id, q.folder_id as "folderId", q.title, q.kind, left(q.words, 160) as words, q.updated_at as "updatedAt",
+      p.name as "updatedBy",
+       (select count(*)::int from exercise_questions x join plan_entries e on e.id = x.entry_id
+         where x.question_id = q.id and e.deleted_at is null) as uses
      from questions q join people p on p.id = q.updated_by
-     where q.course_id = $1::text and q.deleted_at is null and ($2::text is null or coalesce(q.folder_id, '') = $2::text) and ($3::text is null or q.kind = $3::text)
+     where q.course_id = $1::text and q.deleted_at is null
+       and ($2::text is null or coalesce(q.folder_id, '') = $2::text) and ($3::text is null or q.kind = $3::text)
        and (q.title || ' ' || q.words) ilike all ($4::text[])
      order by q.updated_at desc, q.id limit 500`,
     [courseId, folderId, kind, patterns],
@@ -129,8 +133,11 @@ export async function insertQuestion(
   question: WrittenQuestion,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `insert into questions (id, course_id, folder_id, title, kind, content, schema_version, words, created_by, updated_by)
-     values ($1::text, $2::text, (select id from question_folders where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, ${SCHEMA_VERSION}, $7::text, $8::text, $8::text) on conflict (id) do nothing`,
+    `insert into questions (id, course_id, folder_id, title, kind, content, schema_version, words, created_by,
+      updated_by)
+     values ($1::text, $2::text, (select id from question_folders
+       where id = $3::text and course_id = $2::text), $4::text, $5::text, $6::json, ${SCHEMA_VERSION}, $7::text,
+       $8::text, $8::text) on conflict (id) do nothing`,
     [question.id, courseId, folderId, question.title, question.kind, question.content, question.words, personId],
   )
   return rowCount === 1
@@ -145,7 +152,9 @@ export async function updateQuestion(
   question: WrittenQuestion,
 ): Promise<number | null> {
   const { rows } = await db.query<{ version: number }>(
-    `update questions set title = $4::text, kind = $5::text, content = $6::json, schema_version = ${SCHEMA_VERSION}, words = $7::text, version = version + 1, updated_by = $8::text, updated_at = now()
+    `update questions
+      set title = $4::text, kind = $5::text, content = $6::json, schema_version = ${SCHEMA_VERSION}, words = $7::text,
+      version = version + 1, updated_by = $8::text, updated_at = now()
      where course_id = $1::text and id = $2::text and version = $3::int and deleted_at is null returning version`,
     [courseId, question.id, version, question.title, question.kind, question.content, question.words, personId],
   )
@@ -156,7 +165,8 @@ export async function updateQuestion(
 export async function touchUses(db: Database, questionId: string): Promise<void> {
   await db.query(
     `update documents set questions_changed_at = now() where id in (
-       select e.document_id from exercise_questions x join plan_entries e on e.id = x.entry_id where x.question_id = $1::text
+       select e.document_id from exercise_questions x join plan_entries e on e.id = x.entry_id
+         where x.question_id = $1::text
        union select document_id from edition_questions where question_id = $1::text)`,
     [questionId],
   )
@@ -169,7 +179,8 @@ export async function updateFolder(
   folderId: string | null,
 ): Promise<void> {
   await db.query(
-    'update questions set folder_id = (select id from question_folders where id = $3::text and course_id = $1::text) where course_id = $1::text and id = any($2::text[])',
+    `update questions set folder_id = (select id from question_folders where id = $3::text and course_id = $1::text)
+      where course_id = $1::text and id = any($2::text[])`,
     [courseId, ids, folderId],
   )
 }
@@ -184,11 +195,14 @@ export async function findQuestionUses(
   ids: readonly string[],
 ): Promise<{ titles: string[]; answered: number }> {
   const { rows } = await db.query<{ titles: string[]; answered: number }>(
-    `select (select coalesce(array_agg(distinct e.title), '{}') from plan_entries e where e.course_id = $1::text and e.deleted_at is null
+    `select (select coalesce(array_agg(distinct e.title), '{}') from plan_entries e
+      where e.course_id = $1::text and e.deleted_at is null
          and (e.id in (select entry_id from exercise_questions where question_id = any($2::text[]))
-           or exists (select 1 from edition_questions q where q.document_id = e.document_id and q.question_id = any($2::text[])
+           or exists (select 1 from edition_questions q
+             where q.document_id = e.document_id and q.question_id = any($2::text[])
              and q.number = (select max(number) from editions where document_id = e.document_id)))) as titles,
-       (select count(distinct a.person_id)::int from attempt_answers w join attempts a on a.id = w.attempt_id join questions q on q.id = w.question_id
+       (select count(distinct a.person_id)::int from attempt_answers w join attempts a on a.id = w.attempt_id
+         join questions q on q.id = w.question_id
          where q.course_id = $1::text and w.question_id = any($2::text[])) as answered`,
     [courseId, ids],
   )
@@ -203,7 +217,8 @@ export async function updateQuestionDeleted(
   isDeleted: boolean,
 ): Promise<void> {
   await db.query(
-    'update questions set deleted_at = case when $3::boolean then now() end where course_id = $1::text and id = any($2::text[])',
+    `update questions set deleted_at = case when $3::boolean then now() end
+      where course_id = $1::text and id = any($2::text[])`,
     [courseId, ids, isDeleted],
   )
 }
@@ -211,7 +226,8 @@ export async function updateQuestionDeleted(
 /** Those of some questions that the course has, with what they say, in the order asked for. */
 export async function listQuestionsByIds(db: Database, courseId: string, ids: readonly string[]): Promise<Question[]> {
   const { rows } = await db.query(
-    `select ${QUESTION} from unnest($2::text[]) with ordinality as asked (id, place) join questions q on q.id = asked.id where q.course_id = $1::text and q.deleted_at is null order by asked.place`,
+    `select ${QUESTION} from unnest($2::text[]) with ordinality as asked (id, place) join questions q on q.id = asked.id
+      where q.course_id = $1::text and q.deleted_at is null order by asked.place`,
     [courseId, ids],
   )
   return rows.map((row) => questionRow.parse(asWrittenNow(row)))

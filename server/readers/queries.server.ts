@@ -20,15 +20,27 @@ export type ItemReading = z.infer<typeof itemRow>
 export async function listItemReadings(db: Database, courseId: string): Promise<ItemReading[]> {
   const { rows } = await db.query(
     `with students as (select person_id from memberships where course_id = $1::text and role = 'student'),
-     items as (select id from plan_entries where course_id = $1::text and deleted_at is null and exists (select 1 from editions where document_id = plan_entries.document_id)),
-     done as (select entry_id, count(*)::int as n from progress join students using (person_id) where done_at is not null and entry_id in (select id from items) group by entry_id),
-     wrote as (select entry_id, count(distinct person_id)::int as people, count(*)::int as n from posts join students using (person_id) where deleted_at is null and entry_id in (select id from items) group by entry_id),
-     solved as (select entry_id, count(distinct person_id)::int as n from attempts join students using (person_id) where (finished_at is not null or number = 0) and entry_id in (select id from items) group by entry_id),
-     given as (select entry_id, count(distinct person_id)::int as n, count(*) filter (where returned_at is null)::int as open from submissions join students using (person_id) where entry_id in (select id from items) group by entry_id),
-     votes as (select entry_id, count(*) filter (where did_help)::int as yes, count(*) filter (where not did_help)::int as no from votes join students using (person_id) where entry_id in (select id from items) group by entry_id)
-     select i.id, coalesce(d.n, 0) as done, coalesce(w.people, 0) as posted, coalesce(w.n, 0) as posts, coalesce(s.n, 0) as answered, coalesce(g.n, 0) as "handedIn", coalesce(g.open, 0) as waiting,
+     items as (select id from plan_entries where course_id = $1::text and deleted_at is null and exists (select 1
+       from editions where document_id = plan_entries.document_id)),
+     done as (select entry_id, count(*)::int as n from progress join students using (person_id)
+       where done_at is not null and entry_id in (select id from items) group by entry_id),
+     wrote as (select entry_id, count(distinct person_id)::int as people, count(*)::int as n from posts
+       join students using (person_id) where deleted_at is null and entry_id in (select id from items)
+       group by entry_id),
+     solved as (select entry_id, count(distinct person_id)::int as n from attempts join students using (person_id)
+       where (finished_at is not null or number = 0) and entry_id in (select id from items) group by entry_id),
+     given as (select entry_id, count(distinct person_id)::int as n,
+       count(*) filter (where returned_at is null)::int as open from submissions join students using (person_id)
+       where entry_id in (select id from items) group by entry_id),
+     votes as (select entry_id, count(*) filter (where did_help)::int as yes,
+       count(*) filter (where not did_help)::int as no from votes join students using (person_id)
+       where entry_id in (select id from items) group by entry_id)
+     select i.id, coalesce(d.n, 0) as done, coalesce(w.people, 0) as posted, coalesce(w.n, 0) as posts,
+       coalesce(s.n, 0) as answered, coalesce(g.n, 0) as "handedIn", coalesce(g.open, 0) as waiting,
        coalesce(v.yes, 0) as helped, coalesce(v.no, 0) as "notYet"
-     from items i left join done d on d.entry_id = i.id left join wrote w on w.entry_id = i.id left join solved s on s.entry_id = i.id left join given g on g.entry_id = i.id left join votes v on v.entry_id = i.id`,
+     from items i left join done d on d.entry_id = i.id left join wrote w on w.entry_id = i.id left
+       join solved s on s.entry_id = i.id left join given g on g.entry_id = i.id left
+       join votes v on v.entry_id = i.id`,
     [courseId],
   )
   return rows.map((row) => itemRow.parse(row))
@@ -60,11 +72,18 @@ export async function listStudentReadings(
   const { rows } = await db.query(
     `with shown as (
        select p.id, p.name, p.colour from memberships m join people p on p.id = m.person_id
-       where m.course_id = $1::text and m.role = 'student' and p.deleted_at is null and p.name ilike $2::text order by p.name, p.id offset $3::int limit $4::int),
+       where m.course_id = $1::text and m.role = 'student' and p.deleted_at is null and p.name ilike $2::text
+         order by p.name, p.id offset $3::int limit $4::int),
      entries as (select id from plan_entries where course_id = $1::text and deleted_at is null),
-     did as (select pr.person_id, array_agg(pr.entry_id) as done, max(pr.done_at) as at from progress pr where pr.done_at is not null and pr.person_id in (select id from shown) and pr.entry_id in (select id from entries) group by 1),
-     wrote as (select o.person_id, count(*)::int as n from posts o where o.deleted_at is null and o.person_id in (select id from shown) and o.entry_id in (select id from entries) group by 1)
-     select s.id, s.name, s.colour, coalesce(d.done, '{}') as done, coalesce(w.n, 0) as posts, d.at as "seenAt" from shown s left join did d on d.person_id = s.id left join wrote w on w.person_id = s.id order by s.name, s.id`,
+     did as (select pr.person_id, array_agg(pr.entry_id) as done, max(pr.done_at) as at from progress pr
+       where pr.done_at is not null and pr.person_id in (select id from shown) and pr.entry_id in (select id
+       from entries) group by 1),
+     wrote as (select o.person_id, count(*)::int as n from posts o
+       where o.deleted_at is null and o.person_id in (select id from shown) and o.entry_id in (select id from entries)
+       group by 1)
+     select s.id, s.name, s.colour, coalesce(d.done, '{}') as done, coalesce(w.n, 0) as posts, d.at as "seenAt"
+       from shown s left join did d on d.person_id = s.id left join wrote w on w.person_id = s.id
+       order by s.name, s.id`,
     [courseId, containing(page.words), page.skip, page.most],
   )
   return rows.map((row) => studentRow.parse(row))
@@ -77,7 +96,8 @@ export async function countStudents(
   words: string,
 ): Promise<{ all: number; found: number }> {
   const { rows } = await db.query<{ all: number; found: number }>(
-    `select count(*)::int as "all", (count(*) filter (where p.name ilike $2::text))::int as found from memberships m join people p on p.id = m.person_id
+    `select count(*)::int as "all", (count(*) filter (where p.name ilike $2::text))::int as found from memberships m
+      join people p on p.id = m.person_id
      where m.course_id = $1::text and m.role = 'student' and p.deleted_at is null`,
     [courseId, containing(words)],
   )

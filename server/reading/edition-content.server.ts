@@ -32,7 +32,8 @@ export async function editionContent({
   }
   const { rows } = await pool.query<{ segments: unknown; headings: unknown; size: number }>({
     name: 'edition-content',
-    text: 'select segments, headings, length(segments::text)::int as size from editions where document_id = $1::text and number = $2::int',
+    text: `select segments, headings, length(segments::text)::int as size from editions
+      where document_id = $1::text and number = $2::int`,
     values: [documentId, number],
   })
   if (!rows[0]) throw new Error(`There is no edition ${number} of ${documentId}.`)

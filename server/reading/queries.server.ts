@@ -68,11 +68,14 @@ export async function findShape(
   const { rows } = await db.query<{ version: string; entries: unknown[] | null }>({
     name: 'find-shape',
     text: `select c.outline_version as version, (
-             select json_agg(json_build_object('id', e.id, 'parentId', e.parent_id, 'kind', e.kind, 'title', coalesce(ed.title, e.title), 'words', ed.words,
+             select json_agg(json_build_object('id', e.id, 'parentId', e.parent_id, 'kind', e.kind, 'title',
+               coalesce(ed.title, e.title), 'words', ed.words,
                'opensAt', e.opens_at, 'settings', e.settings) order by e.position, e.id)
              from plan_entries e
-             left join lateral (select title, words from editions where document_id = e.document_id order by number desc limit 1) ed on true
-             where e.course_id = c.id and e.deleted_at is null and (e.kind in ('unit', 'lesson', 'bookPart') or ed.title is not null)) as entries
+             left join lateral (select title, words from editions where document_id = e.document_id order by number desc
+               limit 1) ed on true
+             where e.course_id = c.id and e.deleted_at is null
+               and (e.kind in ('unit', 'lesson', 'bookPart') or ed.title is not null)) as entries
            from courses c where c.id = $1::text`,
     values: [courseId],
   })
@@ -101,16 +104,20 @@ export async function findEntryToRead(
 ): Promise<EntryToRead | null> {
   const { rows } = await db.query({
     name: 'find-entry-to-read',
-    text: `select ${COURSE}, case when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'renderer', ed.renderer, 'title', ed.title, 'note', ed.note,
+    text: `select ${COURSE}, case
+      when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'renderer',
+      ed.renderer, 'title', ed.title, 'note', ed.note,
              'words', ed.words, 'published_at', ed.published_at, 'players', ed.players) end as edition,
              json_build_object('didHelp', (select did_help from votes where entry_id = i.id and person_id = $2::text),
                'isBookmarked', exists (select 1 from bookmarks where entry_id = i.id and person_id = $2::text),
                'isFollowed', exists (select 1 from follows where entry_id = i.id and person_id = $2::text),
-               'comments', (select count(*)::int from posts where entry_id = i.id and deleted_at is null and hidden_at is null)) as marks
+               'comments', (select count(*)::int from posts
+                 where entry_id = i.id and deleted_at is null and hidden_at is null)) as marks
            from plan_entries i
            join courses c on c.id = i.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
-           left join lateral (select document_id, number, renderer, title, note, words, published_at, players from editions where document_id = i.document_id order by number desc limit 1) ed on true
+           left join lateral (select document_id, number, renderer, title, note, words, published_at, players
+             from editions where document_id = i.document_id order by number desc limit 1) ed on true
            where i.course_id = $1::text and i.id = $3::text and i.deleted_at is null and c.deleted_at is null
              and (i.kind in ('unit', 'lesson', 'bookPart') or ed.number is not null)`,
     values: [courseId, personId, entryId],
@@ -125,7 +132,8 @@ export async function listNotes(
 ): Promise<{ id: string; segments: z.infer<typeof segments>; documentId: string; number: number }[]> {
   const { rows } = await db.query<{ id: string; segments: unknown; documentId: string; number: number }>(
     `select e.id, ed.segments, ed.document_id as "documentId", ed.number from plan_entries e
-     join lateral (select segments, document_id, number from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     join lateral (select segments, document_id, number from editions where document_id = e.document_id
+       order by number desc limit 1) ed on true
      where e.parent_id = $1::text and e.kind = 'note' and e.deleted_at is null`,
     [parentId],
   )
@@ -135,8 +143,10 @@ export async function listNotes(
 /** Marks an entry done, or not done, for a person. */
 export async function updateDone(db: Database, entryId: string, personId: string, isDone: boolean): Promise<void> {
   await db.query(
-    `insert into progress (entry_id, person_id, done_at) values ($1::text, $2::text, case when $3::boolean then now() end)
-     on conflict (entry_id, person_id) do update set done_at = case when $3::boolean then coalesce(progress.done_at, now()) end`,
+    `insert into progress (entry_id, person_id, done_at)
+      values ($1::text, $2::text, case when $3::boolean then now() end)
+     on conflict (entry_id, person_id) do update
+       set done_at = case when $3::boolean then coalesce(progress.done_at, now()) end`,
     [entryId, personId, isDone],
   )
 }
@@ -171,7 +181,9 @@ export async function findPlace(
 /** Keeps whether an item helped somebody; said again, the new word holds. False when they had said just that. */
 export async function upsertVote(db: Database, entryId: string, personId: string, didHelp: boolean): Promise<boolean> {
   const { rowCount } = await db.query(
-    'insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean) on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now() where votes.did_help <> $3::boolean',
+    `insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean)
+      on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now()
+      where votes.did_help <> $3::boolean`,
     [entryId, personId, didHelp],
   )
   return rowCount === 1
@@ -193,9 +205,14 @@ export async function listMarked(
   personId: string,
 ): Promise<{ bookmarks: string[]; follows: string[]; commented: string[] }> {
   const { rows } = await db.query<{ bookmarks: string[]; follows: string[]; commented: string[] }>(
-    `select coalesce((select array_agg(b.entry_id order by b.created_at desc) from bookmarks b join plan_entries e on e.id = b.entry_id where e.course_id = $1::text and b.person_id = $2::text), '{}') as bookmarks,
-       coalesce((select array_agg(f.entry_id order by f.created_at desc) from follows f join plan_entries e on e.id = f.entry_id where e.course_id = $1::text and f.person_id = $2::text), '{}') as follows,
-       coalesce((select array_agg(distinct p.entry_id) from posts p join plan_entries e on e.id = p.entry_id where e.course_id = $1::text and p.person_id = $2::text and p.deleted_at is null), '{}') as commented`,
+    `select coalesce((select array_agg(b.entry_id order by b.created_at desc) from bookmarks b
+      join plan_entries e on e.id = b.entry_id
+      where e.course_id = $1::text and b.person_id = $2::text), '{}') as bookmarks,
+       coalesce((select array_agg(f.entry_id order by f.created_at desc) from follows f
+         join plan_entries e on e.id = f.entry_id
+         where e.course_id = $1::text and f.person_id = $2::text), '{}') as follows,
+       coalesce((select array_agg(distinct p.entry_id) from posts p join plan_entries e on e.id = p.entry_id
+         where e.course_id = $1::text and p.person_id = $2::text and p.deleted_at is null), '{}') as commented`,
     [courseId, personId],
   )
   return rows[0]!

@@ -19,17 +19,25 @@ const SOURCES = {
   // Of editions the newest alone: older ones are read for comparing, from their content.
   editions: {
     first: ['', '0'],
-    text: `select array[document_id, number::text] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from editions e
-      where renderer < ${RENDERER_VERSION} and number = (select max(number) from editions where document_id = e.document_id) and (document_id, number) > (($1::text[])[1], ($1::text[])[2]::int) order by document_id, number limit $2::int`,
+    text: `select array[document_id, number::text] as key, content, schema_version as "schemaVersion", null as comment,
+      null as "commentVersion" from editions e
+      where renderer < ${RENDERER_VERSION} and number = (select max(number) from editions
+        where document_id = e.document_id) and (document_id, number) > (($1::text[])[1], ($1::text[])[2]::int)
+        order by document_id, number limit $2::int`,
   },
   posts: {
     first: [''],
-    text: `select array[id] as key, content, schema_version as "schemaVersion", null as comment, null as "commentVersion" from posts where renderer < ${RENDERER_VERSION} and id > ($1::text[])[1] order by id limit $2::int`,
+    text: `select array[id] as key, content, schema_version as "schemaVersion", null as comment,
+      null as "commentVersion" from posts where renderer < ${RENDERER_VERSION} and id > ($1::text[])[1] order by id
+      limit $2::int`,
   },
   submissions: {
     first: ['', '', '0'],
-    text: `select array[entry_id, person_id, number::text] as key, content, schema_version as "schemaVersion", comment, comment_schema_version as "commentVersion" from submissions
-      where renderer < ${RENDERER_VERSION} and (entry_id, person_id, number) > (($1::text[])[1], ($1::text[])[2], ($1::text[])[3]::int) order by entry_id, person_id, number limit $2::int`,
+    text: `select array[entry_id, person_id, number::text] as key, content, schema_version as "schemaVersion", comment,
+      comment_schema_version as "commentVersion" from submissions
+      where renderer < ${RENDERER_VERSION}
+        and (entry_id, person_id, number) > (($1::text[])[1], ($1::text[])[2], ($1::text[])[3]::int)
+        order by entry_id, person_id, number limit $2::int`,
   },
 } as const
 export type RenderedTable = keyof typeof SOURCES
@@ -56,7 +64,8 @@ export async function updateEdition(
   { segments, headings }: { readonly segments: string; readonly headings: string },
 ): Promise<void> {
   await db.query(
-    `update editions set segments = $3::json, headings = $4::json, renderer = ${RENDERER_VERSION} where document_id = $1::text and number = $2::int`,
+    `update editions set segments = $3::json, headings = $4::json, renderer = ${RENDERER_VERSION}
+      where document_id = $1::text and number = $2::int`,
     [documentId, number, segments, headings],
   )
 }
@@ -64,7 +73,8 @@ export async function updateEdition(
 /** A post that was written anew meanwhile was rendered by then. */
 export async function updatePostHtml(db: Database, [id]: readonly string[], html: string): Promise<void> {
   await db.query(
-    `update posts set html = $2::text, renderer = ${RENDERER_VERSION} where id = $1::text and renderer < ${RENDERER_VERSION}`,
+    `update posts set html = $2::text, renderer = ${RENDERER_VERSION}
+      where id = $1::text and renderer < ${RENDERER_VERSION}`,
     [id, html],
   )
 }
@@ -77,7 +87,9 @@ export async function updateSubmissionHtml(
   commentHtml: string | null,
 ): Promise<void> {
   await db.query(
-    `update submissions set html = $4::text, comment_html = coalesce($5::text, comment_html), renderer = ${RENDERER_VERSION} where entry_id = $1::text and person_id = $2::text and number = $3::int`,
+    `update submissions
+      set html = $4::text, comment_html = coalesce($5::text, comment_html), renderer = ${RENDERER_VERSION}
+      where entry_id = $1::text and person_id = $2::text and number = $3::int`,
     [entryId, personId, number, html, commentHtml],
   )
 }

@@ -156,13 +156,15 @@ export async function bytesOf(hash: Buffer): Promise<Buffer> {
  */
 export async function sweep(db: Database, hours = 24): Promise<number> {
   await db.query(
-    `delete from blob_chunks where upload_id in (select id from uploads where created_at < now() - make_interval(hours => $1::int))`,
+    `delete from blob_chunks
+      where upload_id in (select id from uploads where created_at < now() - make_interval(hours => $1::int))`,
     [hours],
   )
   await db.query('delete from uploads where created_at < now() - make_interval(hours => $1::int)', [hours])
   const { rowCount } = await db.query(
     `delete from blobs b where b.created_at < now() - make_interval(hours => $1::int)
-     and not exists (select from shelf_items s where s.hash = b.hash) and not exists (select from renditions r where r.hash = b.hash)
+     and not exists (select from shelf_items s where s.hash = b.hash) and not exists (select from renditions r
+       where r.hash = b.hash)
      and not exists (select from transfers t where t.hash = b.hash)`,
     [hours],
   )

@@ -25,19 +25,26 @@ export async function copyShelfItems(
   await db.query(
     `insert into shelf_items (id, course_id, hash, name, media_type, width, height, alt, state, created_by)
      select given.fresh, $1::text, s.hash, s.name, s.media_type, s.width, s.height, s.alt, s.state, $2::text
-     from unnest($3::text[], $4::text[]) as given (item, fresh) join shelf_items s on s.id = given.item where s.deleted_at is null and s.course_id = $5::text and not s.is_contribution
+     from unnest($3::text[], $4::text[]) as given (item, fresh) join shelf_items s on s.id = given.item
+       where s.deleted_at is null and s.course_id = $5::text and not s.is_contribution
      on conflict (course_id, hash) do update set deleted_at = null, is_contribution = false`,
     [courseId, personId, items, freshIds, fromCourseId],
   )
   await db.query(
     `insert into renditions (item_id, width, height, media_type, hash)
-     select mine.id, r.width, r.height, r.media_type, r.hash from shelf_items s join shelf_items mine on mine.course_id = $1::text and mine.hash = s.hash
-     join renditions r on r.item_id = s.id where s.id = any($2::text[]) and s.id <> mine.id and s.course_id = $3::text and not s.is_contribution on conflict do nothing`,
+     select mine.id, r.width, r.height, r.media_type, r.hash from shelf_items s
+       join shelf_items mine on mine.course_id = $1::text and mine.hash = s.hash
+     join renditions r on r.item_id = s.id
+       where s.id = any($2::text[]) and s.id <> mine.id and s.course_id = $3::text and not s.is_contribution
+       on conflict do nothing`,
     [courseId, items, fromCourseId],
   )
   const { rows } = await db.query<OtherItem & { from: string; state: string }>(
-    `select s.id as "from", mine.state, mine.id as item, coalesce(mine.width, 1) as width, coalesce(mine.height, 1) as height
-     from shelf_items s join shelf_items mine on mine.course_id = $1::text and mine.hash = s.hash and mine.deleted_at is null where s.id = any($2::text[]) and s.course_id = $3::text and not s.is_contribution`,
+    `select s.id as "from", mine.state, mine.id as item, coalesce(mine.width, 1) as width,
+      coalesce(mine.height, 1) as height
+     from shelf_items s
+       join shelf_items mine on mine.course_id = $1::text and mine.hash = s.hash and mine.deleted_at is null
+       where s.id = any($2::text[]) and s.course_id = $3::text and not s.is_contribution`,
     [courseId, items, fromCourseId],
   )
   // Renditions that are still being made for the other shelf are made for this one by itself.

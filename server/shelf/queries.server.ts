@@ -20,7 +20,8 @@ const shelfItem = z.object({
 /** Something on the shelf of a course. */
 export type ShelfItem = z.infer<typeof shelfItem>
 
-const ITEM = `s.id, s.name, s.media_type as "mediaType", s.width, s.height, s.alt, s.state, s.problem, s.created_at as at,
+const ITEM = `s.id, s.name, s.media_type as "mediaType", s.width, s.height, s.alt, s.state, s.problem,
+  s.created_at as at,
   (select count(*)::int from renditions r where r.item_id = s.id) as made`
 
 export interface NewShelfItem {
@@ -39,7 +40,8 @@ export interface NewShelfItem {
 /** How many bytes somebody has put on shelves in the last 24 hours; what a course had already is not counted twice. */
 export async function countBrought(db: Database, personId: string): Promise<number> {
   const { rows } = await db.query<{ bytes: string }>(
-    `select coalesce(sum(b.size), 0) as bytes from shelf_items s join blobs b on b.hash = s.hash where s.created_by = $1::text and s.created_at > now() - interval '24 hours'`,
+    `select coalesce(sum(b.size), 0) as bytes from shelf_items s join blobs b on b.hash = s.hash
+      where s.created_by = $1::text and s.created_at > now() - interval '24 hours'`,
     [personId],
   )
   return Number(rows[0]?.bytes ?? 0)
@@ -49,7 +51,8 @@ export async function countBrought(db: Database, personId: string): Promise<numb
 export async function insertShelfItem(db: Database, item: NewShelfItem): Promise<boolean> {
   const { rowCount } = await db.query(
     `insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by, is_contribution)
-     values ($1::text, $2::text, $3::bytea, $4::text, $5::text, $6::int, $7::int, $8::text, $9::text, $10::boolean) on conflict (course_id, hash) do nothing`,
+     values ($1::text, $2::text, $3::bytea, $4::text, $5::text, $6::int, $7::int, $8::text, $9::text, $10::boolean)
+       on conflict (course_id, hash) do nothing`,
     [
       item.id,
       item.courseId,
@@ -71,7 +74,8 @@ export async function insertShelfItem(db: Database, item: NewShelfItem): Promise
  */
 export async function keepKnown(db: Database, courseId: string, hash: Buffer, isContribution: boolean): Promise<void> {
   await db.query(
-    'update shelf_items set deleted_at = null, is_contribution = is_contribution and $3::boolean where course_id = $1::text and hash = $2::bytea',
+    `update shelf_items set deleted_at = null, is_contribution = is_contribution and $3::boolean
+      where course_id = $1::text and hash = $2::bytea`,
     [courseId, hash, isContribution],
   )
 }
@@ -98,7 +102,9 @@ export async function findShelfItem(db: Database, courseId: string, id: string):
 export async function listShelf(db: Database, courseId: string, words: string): Promise<ShelfItem[]> {
   const patterns = containingEach(words)
   const { rows } = await db.query(
-    `select ${ITEM} from shelf_items s where s.course_id = $1::text and s.deleted_at is null and not s.is_contribution and (s.name || ' ' || s.alt) ilike all ($2::text[]) order by s.created_at desc limit 200`,
+    `select ${ITEM} from shelf_items s
+      where s.course_id = $1::text and s.deleted_at is null and not s.is_contribution
+      and (s.name || ' ' || s.alt) ilike all ($2::text[]) order by s.created_at desc limit 200`,
     [courseId, patterns],
   )
   return rows.map((row) => shelfItem.parse(row))
@@ -133,11 +139,13 @@ export async function listPostable(
   ids: readonly string[],
 ): Promise<string[]> {
   const { rows } = await db.query<{ id: string }>(
-    `select s.id from shelf_items s where s.course_id = $1::text and s.deleted_at is null and s.id = any($4::text[]) and (
+    `select s.id from shelf_items s
+      where s.course_id = $1::text and s.deleted_at is null and s.id = any($4::text[]) and (
        case when s.is_contribution then s.created_by = $2::text
          else $3::boolean or exists (
            select from edition_items ei join plan_entries p on p.document_id = ei.document_id
-           where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null and ei.number = (select max(number) from editions where document_id = ei.document_id)) end)`,
+           where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null
+             and ei.number = (select max(number) from editions where document_id = ei.document_id)) end)`,
     [courseId, personId, isAuthor, ids],
   )
   return rows.map(({ id }) => id)
@@ -150,7 +158,8 @@ export async function findShownOriginal(
   id: string,
 ): Promise<{ hash: Buffer; mediaType: string } | null> {
   const { rows } = await db.query<{ hash: Buffer; mediaType: string }>(
-    'select hash, media_type as "mediaType" from shelf_items where course_id = $1::text and id = $2::text and deleted_at is null and not is_contribution',
+    `select hash, media_type as "mediaType" from shelf_items
+      where course_id = $1::text and id = $2::text and deleted_at is null and not is_contribution`,
     [courseId, id],
   )
   return rows[0] ?? null
@@ -171,7 +180,9 @@ export async function insertRendition(
   rendition: { width: number; height: number; mediaType: string; hash: Buffer },
 ): Promise<void> {
   await db.query(
-    'insert into renditions (item_id, width, height, media_type, hash) values ($1::text, $2::int, $3::int, $4::text, $5::bytea) on conflict (item_id, width) do update set hash = excluded.hash, height = excluded.height',
+    `insert into renditions (item_id, width, height, media_type, hash)
+      values ($1::text, $2::int, $3::int, $4::text, $5::bytea) on conflict (item_id, width) do update
+      set hash = excluded.hash, height = excluded.height`,
     [itemId, rendition.width, rendition.height, rendition.mediaType, rendition.hash],
   )
 }
@@ -190,7 +201,9 @@ export interface FileToSend {
 export async function findFile(db: Database, itemId: string, width: number): Promise<FileToSend | null> {
   const { rows } = await db.query<{ hash: Buffer; media_type: string; size: string; is_rendition: boolean }>(
     `select f.hash, f.media_type, b.size, f.is_rendition from (
-       (select r.hash, r.media_type, true as is_rendition, 0 as rank, r.width from renditions r where r.item_id = $1::text order by (r.width < $2::int), case when r.width < $2::int then -r.width else r.width end limit 1)
+       (select r.hash, r.media_type, true as is_rendition, 0 as rank, r.width from renditions r
+         where r.item_id = $1::text
+         order by (r.width < $2::int), case when r.width < $2::int then -r.width else r.width end limit 1)
        union all
        select s.hash, s.media_type, false, 1, 0 from shelf_items s where s.id = $1::text and s.deleted_at is null) f
      join blobs b on b.hash = f.hash order by f.rank limit 1`,
@@ -219,9 +232,12 @@ export async function findItemAccess(
   }>(
     `select m.role, s.name, s.is_contribution and s.created_by = $2::text as "isOwn", exists (
        select from edition_items ei join plan_entries p on p.document_id = ei.document_id
-       where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null and ei.number = (select max(number) from editions where document_id = ei.document_id))
-       or exists (select from post_items pi join posts o on o.id = pi.post_id where pi.item_id = s.id and o.deleted_at is null and o.hidden_at is null) as "isReached"
-     from shelf_items s join courses c on c.id = s.course_id left join memberships m on m.course_id = s.course_id and m.person_id = $2::text
+       where ei.item_id = s.id and p.deleted_at is null and entry_opens_at(p.id) is null
+         and ei.number = (select max(number) from editions where document_id = ei.document_id))
+       or exists (select from post_items pi join posts o on o.id = pi.post_id
+         where pi.item_id = s.id and o.deleted_at is null and o.hidden_at is null) as "isReached"
+     from shelf_items s join courses c on c.id = s.course_id left
+       join memberships m on m.course_id = s.course_id and m.person_id = $2::text
      where s.id = $1::text and s.deleted_at is null and c.deleted_at is null`,
     [itemId, personId],
   )
@@ -237,7 +253,8 @@ export async function insertEditionItems(
 ): Promise<void> {
   await db.query(
     `insert into edition_items (document_id, number, item_id)
-     select $1::text, $2::int, s.id from shelf_items s join documents d on d.course_id = s.course_id where d.id = $1::text and s.id = any($3::text[]) and s.deleted_at is null and not s.is_contribution`,
+     select $1::text, $2::int, s.id from shelf_items s join documents d on d.course_id = s.course_id
+       where d.id = $1::text and s.id = any($3::text[]) and s.deleted_at is null and not s.is_contribution`,
     [documentId, number, items],
   )
 }

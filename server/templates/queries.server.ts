@@ -16,8 +16,8 @@ const template = z.object({
 })
 export type Template = z.infer<typeof template>
 
-const COLUMNS =
-  't.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach, t.name, t.description, t.kind, t.content, t.schema_version as "schemaVersion"'
+const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach, t.name, t.description, t.kind,
+    t.content, t.schema_version as "schemaVersion"`
 /** Templates that a person sees from a course in which they write. */
 const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
 
@@ -49,7 +49,8 @@ export async function listTemplates(
   personId: string,
 ): Promise<Omit<Template, 'content'>[]> {
   const { rows } = await db.query(
-    `select ${COLUMNS.replace(/, t.content.*/, '')} from templates t join people p on p.id = t.person_id where ${SEEN} order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`,
+    `select ${COLUMNS.replace(/, t.content.*/, '')} from templates t join people p on p.id = t.person_id where ${SEEN}
+      order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`,
     [courseId, personId],
   )
   return rows.map((row) => template.omit({ content: true }).parse(row))
@@ -76,7 +77,8 @@ export async function updateTemplateDeleted(
   isDeleted: boolean,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    'update templates set deleted_at = case when $3::boolean then now() end where id = $1::text and person_id = $2::text',
+    `update templates set deleted_at = case when $3::boolean then now() end
+      where id = $1::text and person_id = $2::text`,
     [id, personId, isDeleted],
   )
   return rowCount === 1

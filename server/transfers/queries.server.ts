@@ -17,9 +17,13 @@ export type Transfer = z.infer<typeof transfer>
 
 /** A transfer that has said nothing for this long was ended with its process. */
 const SILENT_MINUTES = 5
-const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.direction, t.format, t.entry_id as "entryId", t.manner, t.name,
-  case when t.state = 'running' and t.touched_at < now() - make_interval(mins => ${SILENT_MINUTES}) then 'failed' else t.state end as state, t.step, t.done, t.total,
-  case when t.state = 'running' and t.touched_at < now() - make_interval(mins => ${SILENT_MINUTES}) then 'It was broken off in the middle. Try it again.' else t.problem end as problem,
+const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.direction, t.format,
+  t.entry_id as "entryId", t.manner, t.name,
+  case when t.state = 'running' and t.touched_at < now() - make_interval(mins => ${SILENT_MINUTES}) then 'failed'
+    else t.state end as state, t.step, t.done, t.total,
+  case when t.state = 'running'
+    and t.touched_at < now() - make_interval(mins => ${SILENT_MINUTES}) then
+    'It was broken off in the middle. Try it again.' else t.problem end as problem,
   t.report, t.made_id as "madeId", t.size, t.media_type as "mediaType", t.created_at as at`
 
 export interface NewTransfer {
@@ -57,7 +61,8 @@ export async function insertTransfer(db: Database, made: NewTransfer): Promise<v
 /** The newest transfers of a course. */
 export async function listTransfers(db: Database, courseId: string): Promise<Transfer[]> {
   const { rows } = await db.query(
-    `select ${COLUMNS} from transfers t join people p on p.id = t.person_id where t.course_id = $1::text order by t.created_at desc, t.id limit 30`,
+    `select ${COLUMNS} from transfers t join people p on p.id = t.person_id where t.course_id = $1::text
+      order by t.created_at desc, t.id limit 30`,
     [courseId],
   )
   return rows.map((row) => transfer.parse(row))
@@ -80,7 +85,8 @@ export async function updateProgress(
   total: number,
 ): Promise<void> {
   await db.query(
-    `update transfers set state = 'running', step = $2::text, done = $3::int, total = $4::int, touched_at = now() where id = $1::text`,
+    `update transfers set state = 'running', step = $2::text, done = $3::int, total = $4::int, touched_at = now()
+      where id = $1::text`,
     [id, step, done, total],
   )
 }
@@ -98,7 +104,10 @@ export async function finishTransfer(
   },
 ): Promise<void> {
   await db.query(
-    `update transfers set state = 'done', step = '', problem = null, touched_at = now(), name = $2::text, report = $3::json, hash = coalesce($4::bytea, hash), size = coalesce($5::bigint, size), media_type = $6::text, made_id = $7::text where id = $1::text`,
+    `update transfers
+      set state = 'done', step = '', problem = null, touched_at = now(), name = $2::text, report = $3::json,
+      hash = coalesce($4::bytea, hash), size = coalesce($5::bigint, size), media_type = $6::text, made_id = $7::text
+      where id = $1::text`,
     [id, result.name, JSON.stringify(result.report), result.hash, result.size, result.mediaType, result.madeId],
   )
 }
@@ -114,7 +123,8 @@ export async function failTransfer(db: Database, id: string, problem: string): P
 export async function resetTransfer(db: Database, courseId: string, id: string): Promise<boolean> {
   const { rowCount } = await db.query(
     `update transfers set state = 'waiting', step = '', done = 0, total = 0, problem = null, touched_at = now()
-     where id = $1::text and course_id = $2::text and (state = 'failed' or (state = 'running' and touched_at < now() - make_interval(mins => ${SILENT_MINUTES})))`,
+     where id = $1::text and course_id = $2::text
+       and (state = 'failed' or (state = 'running' and touched_at < now() - make_interval(mins => ${SILENT_MINUTES})))`,
     [id, courseId],
   )
   return rowCount === 1

@@ -173,12 +173,14 @@ for (const colorScheme of ['light', 'dark'] as const)
     await house.addPage('ex', '<h1>Exercise</h1><p>x</p>', { isPublished: true, kind: 'exercise' })
     await withClient(house.url, async (client) => {
       await client.query(
-        `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`,
+        `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)
+          values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`,
         [JSON.stringify(question)],
       )
       await client.query(`insert into exercise_questions (entry_id, question_id, position) values ('ex', 'q', 1)`)
       await client.query(
-        `insert into edition_questions (document_id, number, question_id, position, title, content) values ('ex', 1, 'q', 1, 'Ties', $1)`,
+        `insert into edition_questions (document_id, number, question_id, position, title, content)
+          values ('ex', 1, 'q', 1, 'Ties', $1)`,
         [JSON.stringify(question)],
       )
     })
@@ -274,13 +276,21 @@ for (const colorScheme of ['light', 'dark'] as const)
       isPublished: true,
     })
     await withClient(house.url, async (client) => {
-      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by)
-        select document_id, 2, version, 1, renderer, title, 'a second row', words, words_text, replace(content::text, 'At ', 'Here, at ')::json, segments, headings, published_by from editions where document_id = 'page'`)
+      await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note,
+        words, words_text, content, segments, headings, published_by)
+        select document_id, 2, version, 1, renderer, title, 'a second row', words, words_text,
+          replace(content::text, 'At ', 'Here, at ')::json, segments, headings, published_by from editions
+          where document_id = 'page'`)
       await client.query(
-        `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, step, done, total, problem) values ('t1', 'course', 'author', 'out', 'epub', 'page', 'written', 'Half done', 'running', 'Fetching the pictures', 3, 9, null), ('t2', 'course', 'author', 'in', 'word', null, 'book', 'broken.docx', 'failed', '', 0, 0, 'The file is damaged.')`,
+        `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, step, done,
+          total, problem)
+          values ('t1', 'course', 'author', 'out', 'epub', 'page', 'written', 'Half done', 'running',
+          'Fetching the pictures', 3, 9, null), ('t2', 'course', 'author', 'in', 'word', null, 'book', 'broken.docx',
+          'failed', '', 0, 0, 'The file is damaged.')`,
       )
       await client.query(
-        `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, report, made_id) values ('t3', 'course', 'author', 'in', 'word', null, 'book', 'year.docx', 'done', $1, 'page')`,
+        `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state, report,
+          made_id) values ('t3', 'course', 'author', 'in', 'word', null, 'book', 'year.docx', 'done', $1, 'page')`,
         [
           JSON.stringify({
             kept: { chapters: 2, words: 40, headings: 3, lists: 1, tables: 0, pictures: 1 },

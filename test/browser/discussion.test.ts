@@ -13,7 +13,8 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await withClient(house.url, (client) =>
     client
       .query(
-        `insert into people (id, name, email, password_hash, colour) values ('second', 'Second student', 'second@test.example', 'none', '#5f7a52')`,
+        `insert into people (id, name, email, password_hash, colour)
+          values ('second', 'Second student', 'second@test.example', 'none', '#5f7a52')`,
       )
       .then(() => client.query(`insert into memberships values ('course', 'second', 'student')`)),
   )

@@ -160,7 +160,9 @@ test('a question of the bank stands in a page, other numbers for each reader; a 
   }
   await withClient(house.url, async (client) => {
     await client.query(
-      `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('good', 'course', 'Twice', 'number', $1, 'Twice', 'author', 'author'), ('bad', 'course', 'Nothing right', 'number', $2, 'x', 'author', 'author')`,
+      `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)
+        values ('good', 'course', 'Twice', 'number', $1, 'Twice', 'author', 'author'),
+        ('bad', 'course', 'Nothing right', 'number', $2, 'x', 'author', 'author')`,
       [JSON.stringify(content), JSON.stringify({ ...content, answer: { ...content.answer, value: '' } })],
     )
   })

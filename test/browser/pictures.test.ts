@@ -156,7 +156,8 @@ test('a picture copied from another course becomes this course’s own; one that
       ['other-wall', 'other', 'outsider'],
     ])
       await client.query(
-        `insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by) values ($1, $2, $3, 'wall.png', 'image/png', 4, 4, 'ready', $4)`,
+        `insert into shelf_items (id, course_id, hash, name, media_type, width, height, state, created_by)
+          values ($1, $2, $3, 'wall.png', 'image/png', 4, 4, 'ready', $4)`,
         [id, courseId, hash, personId],
       )
   })

@@ -193,10 +193,12 @@ test('a plan of 1,000 items shows what is in sight, and is walked, filtered and 
       `insert into documents (id, course_id) select 'p' || n, 'course' from generate_series(1, 1000) n`,
     )
     await client.query(
-      `insert into snapshots (document_id, version, schema_version, content) select 'p' || n, 0, 1, '{"type":"doc","content":[{"type":"title"},{"type":"paragraph"}]}' from generate_series(1, 1000) n`,
+      `insert into snapshots (document_id, version, schema_version, content) select 'p' || n, 0, 1,
+        '{"type":"doc","content":[{"type":"title"},{"type":"paragraph"}]}' from generate_series(1, 1000) n`,
     )
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) select 'p' || n, 'course', 'lesson', 'page', 'Page ' || n, n, 'p' || n from generate_series(1, 1000) n`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) select 'p' || n,
+        'course', 'lesson', 'page', 'Page ' || n, n, 'p' || n from generate_series(1, 1000) n`,
     )
   })
   const page = await house.open('author', '/courses/course/plan')

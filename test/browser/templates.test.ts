@@ -5,7 +5,8 @@ test('a page is kept as a template with two blanks, and used in another course',
   await withClient(house.url, async (client) => {
     await client.query(`insert into memberships (course_id, person_id, role) values ('other', 'author', 'author')`)
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('other-unit', 'other', null, 'unit', 'Autumn', 0)`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+        values ('other-unit', 'other', null, 'unit', 'Autumn', 0)`,
     )
   })
   const author = await house.open('author', await house.addPage('diary', '<h1>Site diary</h1><p>Tarn</p><p>March</p>'))

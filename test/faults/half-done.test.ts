@@ -19,7 +19,8 @@ async function school(): Promise<string> {
   await withClient(url, async (client) => {
     await makeSchool(client)
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson', 0)`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+        values ('unit', 'course', null, 'unit', 'Unit', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson', 0)`,
     )
     for (let at = 0; at < ITEMS; at++) {
       await client.query(`insert into documents (id, course_id) values ($1, 'course')`, [`page-${at}`])
@@ -28,7 +29,8 @@ async function school(): Promise<string> {
         [`page-${at}`, JSON.stringify(PAGE)],
       )
       await client.query(
-        `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ($1, 'course', 'lesson', 'page', 'A page', $2, $1)`,
+        `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+          values ($1, 'course', 'lesson', 'page', 'A page', $2, $1)`,
         [`page-${at}`, at],
       )
     }
@@ -63,7 +65,11 @@ test('killed while a lesson is published: all of it is, or nothing; and it can b
   const touch = (): Promise<unknown> =>
     withClient(url, (client) =>
       client.query(
-        `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) select id, md5(random()::text), coalesce((select max(version) from batches b where b.document_id = d.id), 0), coalesce((select max(version) from batches b where b.document_id = d.id), 0) + 1, 'author', 'faults', 1, '[{"stepType":"replace","from":3,"to":3,"slice":{"content":[{"type":"text","text":"x"}]}}]' from documents d`,
+        `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) select id,
+          md5(random()::text), coalesce((select max(version) from batches b
+          where b.document_id = d.id), 0), coalesce((select max(version) from batches b
+          where b.document_id = d.id), 0) + 1, 'author', 'faults', 1,
+          '[{"stepType":"replace","from":3,"to":3,"slice":{"content":[{"type":"text","text":"x"}]}}]' from documents d`,
       ),
     )
   for (let round = 0; round < 8; round++) {
@@ -124,7 +130,8 @@ test('killed while a book is brought in: it comes to an end by itself, once and 
     )
     await withClient(url, (client) =>
       client.query(
-        `update graphile_worker._private_job_queues set locked_at = now() - interval '5 hours' where locked_at is not null`,
+        `update graphile_worker._private_job_queues set locked_at = now() - interval '5 hours'
+          where locked_at is not null`,
       ),
     )
     app = await startApp(url, { port })

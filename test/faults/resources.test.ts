@@ -13,10 +13,12 @@ test('the database without room: reading goes on, what can’t be saved is said 
   const url = await school()
   await withClient(url, async (client) => {
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+        values ('unit', 'course', null, 'unit', 'Unit', 0)`,
     )
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('page', 'course', 'unit', 'page', 'Stones', 0, 'page')`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+        values ('page', 'course', 'unit', 'page', 'Stones', 0, 'page')`,
     )
     await client.query(
       `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) select 'page', 1, 0, 1, 1, 'Stones', '', 3, content, '["<p>Words.</p>"]', '[]', 'author' from snapshots`,
@@ -43,7 +45,9 @@ test('the database without room: reading goes on, what can’t be saved is said 
   // Sessions that are to be kept going can't be: whoever is signed in stays so.
   await withClient(url, (client) =>
     client.query(
-      `alter table sessions disable trigger all; update sessions set seen_at = now() - interval '2 hours', created_at = now() - interval '2 days'; alter table sessions enable trigger all`,
+      `alter table sessions disable trigger all; update sessions
+        set seen_at = now() - interval '2 hours',
+        created_at = now() - interval '2 days'; alter table sessions enable trigger all`,
     ),
   )
   for (let round = 0; round < 3; round++) {

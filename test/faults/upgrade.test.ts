@@ -34,13 +34,17 @@ test.each(files.slice(0, -1).map((name, at) => [name, at + 1] as const))('from %
       [JSON.stringify(PAGE)],
     )
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+        values ('unit', 'course', null, 'unit', 'Unit', 0)`,
     )
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('page', 'course', 'unit', 'page', 'Old stones', 0, 'page')`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+        values ('page', 'course', 'unit', 'page', 'Old stones', 0, 'page')`,
     )
     await client.query(
-      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) values ('page', 'first', 0, 1, 'author', 'old', 1, '[{"stepType":"replace","from":13,"to":13,"slice":{"content":[{"type":"text","text":"More. "}]}}]')`,
+      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps)
+        values ('page', 'first', 0, 1, 'author', 'old', 1,
+        '[{"stepType":"replace","from":13,"to":13,"slice":{"content":[{"type":"text","text":"More. "}]}}]')`,
     )
     await client.query(
       `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ('page', 1, 0, 1, 1, 'Old stones', '', 3, $1, '["<p>Words from before.</p>"]', '[]', 'author')`,
@@ -53,7 +57,8 @@ test.each(files.slice(0, -1).map((name, at) => [name, at + 1] as const))('from %
     )
     if (rowCount === 1)
       await client.query(
-        `update editions set search = (select search_words(id, language, 'Old stones', 'Words from before.') from courses where id = 'course')`,
+        `update editions set search = (select search_words(id, language, 'Old stones', 'Words from before.')
+          from courses where id = 'course')`,
       )
   })
   const app = await startApp(url)

@@ -117,7 +117,8 @@ test('the audit trail: newest first, by act, by words, in parts; what repeats is
 
 test('a manager’s courses come in parts, by title; others see theirs alone', async () => {
   await pool.query(
-    `insert into courses (id, title) select 'many-' || n, 'Walling ' || lpad(n::text, 3, '0') from generate_series(1, 150) n`,
+    `insert into courses (id, title) select 'many-' || n, 'Walling ' || lpad(n::text, 3, '0')
+      from generate_series(1, 150) n`,
   )
   const titles = async (words: string, from: number, all = true): Promise<string[]> =>
     (await listCourses(pool, 'author', all, words, from)).map(({ title }) => title)

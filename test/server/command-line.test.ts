@@ -203,7 +203,8 @@ test('whoever runs the server takes the second step off an account; it stands in
   const database = await freshDatabase()
   await withClient(database, (client) =>
     client.query(
-      `insert into people (id, name, email, password_hash, colour, is_manager, totp_secret) values ('m', 'Test manager', 'm@test.example', 'none', '#46586b', true, 'X')`,
+      `insert into people (id, name, email, password_hash, colour, is_manager, totp_secret)
+        values ('m', 'Test manager', 'm@test.example', 'none', '#46586b', true, 'X')`,
     ),
   )
   const run = (...args: string[]): Promise<Ran> => fieldstone(['second-step-off', ...args], { DATABASE_URL: database })
@@ -267,7 +268,9 @@ test('the demo is the same for the same moment', async () => {
       async (client) =>
         (
           await client.query(
-            `select document_id, base, version, person_id, created_at, steps::text from batches union all select document_id, number, version, title, published_at, segments::text from editions order by 1, 2, 3, 4`,
+            `select document_id, base, version, person_id, created_at, steps::text from batches
+              union all select document_id, number, version, title, published_at, segments::text from editions
+              order by 1, 2, 3, 4`,
           )
         ).rows,
     )

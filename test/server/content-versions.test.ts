@@ -50,7 +50,8 @@ beforeAll(async () => {
       page,
     ])
     await db.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('unit', 'course', null, 'unit', 'Unit', 0, null), ('old', 'course', 'unit', 'page', 'Old', 0, 'old')`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+        values ('unit', 'course', null, 'unit', 'Unit', 0, null), ('old', 'course', 'unit', 'page', 'Old', 0, 'old')`,
     )
     const batches = [
       ['first', 0, 1, [{ stepType: 'attr', pos: 5, attr: 'share', value: 65 }]],
@@ -66,7 +67,8 @@ beforeAll(async () => {
     ] as const
     for (const [id, base, version, steps] of batches)
       await db.query(
-        `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps, created_at) values ('old', $1, $2, $3, 'author', 'old', 1, $4, now() - interval '90 days')`,
+        `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps, created_at)
+          values ('old', $1, $2, $3, 'author', 'old', 1, $4, now() - interval '90 days')`,
         [id, base, version, JSON.stringify(steps)],
       )
     await db.query(
@@ -74,30 +76,37 @@ beforeAll(async () => {
       [page],
     )
     await db.query(
-      `insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p', 'old', 'p', 'author', $1, 'as it was written once', '')`,
+      `insert into posts (id, entry_id, root_id, person_id, content, html, words)
+        values ('p', 'old', 'p', 'author', $1, 'as it was written once', '')`,
       [passage],
     )
     await db.query(
-      `insert into submissions (entry_id, person_id, number, content, html, is_late, comment, comment_html, returned_at, returned_by) values ('old', 'student', 1, $1, 'as it was written once', false, $1, 'as it was said once', now(), 'author')`,
+      `insert into submissions (entry_id, person_id, number, content, html, is_late, comment, comment_html, returned_at,
+        returned_by)
+        values ('old', 'student', 1, $1, 'as it was written once', false, $1, 'as it was said once', now(), 'author')`,
       [passage],
     )
     await db.query(`insert into submission_drafts (entry_id, person_id, content) values ('old', 'student', $1)`, [
       passage,
     ])
     await db.query(
-      `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by) values ('q', 'course', 'Old', 'one', $1, '', 'author', 'author')`,
+      `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)
+        values ('q', 'course', 'Old', 'one', $1, '', 'author', 'author')`,
       [JSON.stringify(question)],
     )
     await db.query(
-      `insert into edition_questions (document_id, number, question_id, position, points, title, content) values ('old', 1, 'q', 1, 1, 'Old', $1)`,
+      `insert into edition_questions (document_id, number, question_id, position, points, title, content)
+        values ('old', 1, 'q', 1, 1, 'Old', $1)`,
       [JSON.stringify(question)],
     )
     await db.query(
-      `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content) values ('t', 'course', 'author', 'own', 'Old', '', 'page', 1, $1)`,
+      `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content)
+        values ('t', 'course', 'author', 'own', 'Old', '', 'page', 1, $1)`,
       [page],
     )
     await db.query(
-      `insert into set_aside (id, document_id, person_id, reason, words, content) values ('s', 'old', 'author', 'mine', '', $1)`,
+      `insert into set_aside (id, document_id, person_id, reason, words, content)
+        values ('s', 'old', 'author', 'mine', '', $1)`,
       [JSON.stringify({ content: [picture(60)], openStart: 0, openEnd: 0 })],
     )
   })
@@ -106,8 +115,11 @@ afterAll(() => pool.end())
 
 test('every table that holds content says in which version it is, and this test knows each', async () => {
   const { rows } = await pool.query<{ table: string; column: string; has: boolean }>(
-    `select c.table_name as "table", c.column_name as "column", exists (select 1 from information_schema.columns v where v.table_schema = 'public' and v.table_name = c.table_name and v.column_name = case c.column_name when 'comment' then 'comment_schema_version' else 'schema_version' end) as has
-     from information_schema.columns c where c.table_schema = 'public' and c.data_type in ('json', 'jsonb') order by 1, 2`,
+    `select c.table_name as "table", c.column_name as "column", exists (select 1 from information_schema.columns v
+      where v.table_schema = 'public' and v.table_name = c.table_name and v.column_name = case c.column_name
+      when 'comment' then 'comment_schema_version' else 'schema_version' end) as has
+     from information_schema.columns c where c.table_schema = 'public' and c.data_type in ('json', 'jsonb')
+       order by 1, 2`,
   )
   // What is JSON, but no content: settings, lists of files, what was answered, what was rendered, reports.
   const others = [
@@ -226,7 +238,8 @@ test('what is written now says so', async () => {
   await transaction((db) => createDocument(db, 'course', 'new', 'New'))
   await transaction((db) =>
     db.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('new', 'course', 'unit', 'page', 'New', 1, 'new')`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+        values ('new', 'course', 'unit', 'page', 'New', 1, 'new')`,
     ),
   )
   await acceptBatch('new', 'author', {
@@ -247,7 +260,9 @@ test('what is written now says so', async () => {
     words: '',
   })
   const { rows } = await pool.query<{ version: number }>(
-    `select schema_version as version from batches where document_id = 'new' union all select schema_version from editions where document_id = 'new' union all select schema_version from questions where id = 'new-q' union all select schema_version from set_aside where id = 'new-s'`,
+    `select schema_version as version from batches where document_id = 'new' union all select schema_version
+      from editions where document_id = 'new' union all select schema_version from questions where id = 'new-q'
+      union all select schema_version from set_aside where id = 'new-s'`,
   )
   expect(rows.map(({ version }) => version)).toEqual([SCHEMA_VERSION, SCHEMA_VERSION, SCHEMA_VERSION, SCHEMA_VERSION])
 })

@@ -22,7 +22,8 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     const cookie = await cookieFor(url, app.port, 'jory')
     const items = await withClient(url, (client) =>
       client.query<{ id: string; course_id: string }>(
-        'select e.id, e.course_id from plan_entries e where exists (select 1 from editions where document_id = e.document_id) order by e.id',
+        `select e.id, e.course_id from plan_entries e
+          where exists (select 1 from editions where document_id = e.document_id) order by e.id`,
       ),
     )
     const folder = await mkdtemp(join(tmpdir(), 'demo-'))

@@ -165,10 +165,13 @@ test('one’s own post is changed and taken back; a thread stays while others an
 
 test('a long thread comes in parts from its end, and whole from the post one is sent to', async () => {
   await pool.query(
-    `insert into posts (id, entry_id, root_id, person_id, content, html, words, created_at) values ('long', 'talk', 'long', 'author', '{}', 'x', 'x', now() - interval '2 days')`,
+    `insert into posts (id, entry_id, root_id, person_id, content, html, words, created_at)
+      values ('long', 'talk', 'long', 'author', '{}', 'x', 'x', now() - interval '2 days')`,
   )
   await pool.query(
-    `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words, created_at) select 'long-' || n, 'talk', 'long', 'long', 'author', '{}', 'x', 'x', now() - interval '1 day' + n * interval '1 second' from generate_series(1, 600) n`,
+    `insert into posts (id, entry_id, parent_id, root_id, person_id, content, html, words,
+      created_at) select 'long-' || n, 'talk', 'long', 'long', 'author', '{}', 'x', 'x',
+      now() - interval '1 day' + n * interval '1 second' from generate_series(1, 600) n`,
   )
   const guest = await as('guest')
   const ids = async (more: Parameters<typeof readThread>[2]): Promise<string[]> =>
@@ -211,7 +214,8 @@ test.each([
 test('threads come twenty at a time, in one order', async () => {
   for (let at = 0; at < 45; at++)
     await pool.query(
-      `insert into posts (id, entry_id, root_id, person_id, content, html, words, created_at) values ($1, 'talk', $1, 'student', '{}', '', '', timestamptz '2020-01-01' + $2 * interval '1 minute')`,
+      `insert into posts (id, entry_id, root_id, person_id, content, html, words, created_at)
+        values ($1, 'talk', $1, 'student', '{}', '', '', timestamptz '2020-01-01' + $2 * interval '1 minute')`,
       [`old-${at}`, Math.floor(at / 3)],
     )
   const ids: string[] = []

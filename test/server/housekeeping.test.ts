@@ -13,13 +13,19 @@ test('what has had its time is forgotten, and nothing else', async () => {
   const { makeSchool } = await import('./setup/factories.ts')
   await makeSchool(pool)
   await pool.query(
-    `insert into sessions (token_hash, person_id, created_at, seen_at) values ('a', 'author', now(), now()), ('b', 'author', now() - interval '10 days', now() - interval '9 days'), ('c', 'author', now() - interval '40 days', now())`,
+    `insert into sessions (token_hash, person_id, created_at, seen_at)
+      values ('a', 'author', now(), now()), ('b', 'author', now() - interval '10 days', now() - interval '9 days'),
+      ('c', 'author', now() - interval '40 days', now())`,
   )
   await pool.query(
-    `insert into sign_in_failures (account, address, at) values ('x', 'y', now()), ('x', 'y', now() - interval '2 days')`,
+    `insert into sign_in_failures (account, address, at)
+      values ('x', 'y', now()), ('x', 'y', now() - interval '2 days')`,
   )
   await pool.query(
-    `insert into notices (person_id, course_id, sort, words, address, created_at, seen_at) values ('author', 'course', 'reply', 'new', '/', now(), null), ('author', 'course', 'reply', 'unseen', '/', now() - interval '300 days', null), ('author', 'course', 'reply', 'seen', '/', now() - interval '300 days', now())`,
+    `insert into notices (person_id, course_id, sort, words, address, created_at, seen_at)
+      values ('author', 'course', 'reply', 'new', '/', now(), null),
+      ('author', 'course', 'reply', 'unseen', '/', now() - interval '300 days', null),
+      ('author', 'course', 'reply', 'seen', '/', now() - interval '300 days', now())`,
   )
   expect(await purge(pool)).toBe(4)
   expect(await purge(pool)).toBe(0)

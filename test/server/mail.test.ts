@@ -38,7 +38,8 @@ beforeAll(async () => {
   await prepareJobs()
   await pool.query(`update courses set time_zone = 'Asia/Kolkata' where id = 'course'`)
   await pool.query(
-    `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`,
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+      values ('unit', 'course', null, 'unit', 'Unit', 0)`,
   )
 })
 afterAll(async () => {
@@ -121,7 +122,9 @@ test('what readers do comes to authors as one mail a day, unless they choose oth
   expect(await due('author')).toEqual([false])
   // At seven in the morning of the course, which is not the server's.
   const { rows } = await pool.query<{ at: string }>(
-    `select to_char(mail_after at time zone 'Asia/Kolkata', 'HH24:MI') as at, mail_after > now() and mail_after < now() + interval '32 hours' as is_next from notices where person_id = 'author' and mailed_at is null`,
+    `select to_char(mail_after at time zone 'Asia/Kolkata', 'HH24:MI') as at, mail_after > now()
+      and mail_after < now() + interval '32 hours' as is_next from notices
+      where person_id = 'author' and mailed_at is null`,
   )
   expect(rows).toEqual([{ at: '07:00', is_next: true }])
   await updateMailPace(pool, 'author', 'at once')
@@ -140,7 +143,8 @@ test('what readers do comes to authors as one mail a day, unless they choose oth
 
 test('20,000 people are told part by part', async () => {
   await pool.query(
-    `insert into people (id, name, email, password_hash, colour) select 'many-' || n, 'Many', 'many-' || n || '@test.example', 'none', '#000000' from generate_series(1, 20000) n`,
+    `insert into people (id, name, email, password_hash, colour) select 'many-' || n, 'Many',
+      'many-' || n || '@test.example', 'none', '#000000' from generate_series(1, 20000) n`,
   )
   await pool.query(`insert into memberships select 'course', 'many-' || n, 'student' from generate_series(1, 20000) n`)
   await runTelling(telling({ words: 'To all', roles: ['student'] }))

@@ -99,7 +99,9 @@ test('the database refuses what the program should never write', async () => {
   const { withClient } = await import('./setup/app.ts')
   await withClient(process.env.DATABASE_URL!, async (client) => {
     await client.query(
-      `insert into people (id, name, email, password_hash, colour) values ('p', 'P', 'p@x.example', 'x', '#000000'); insert into courses (id, title) values ('c', 'C'); insert into documents (id, course_id) values ('d', 'c')`,
+      `insert into people (id, name, email, password_hash, colour)
+        values ('p', 'P', 'p@x.example', 'x', '#000000'); insert into courses (id, title)
+        values ('c', 'C'); insert into documents (id, course_id) values ('d', 'c')`,
     )
     const refused = (statement: string): Promise<unknown> =>
       client.query(statement).then(
@@ -110,7 +112,8 @@ test('the database refuses what the program should never write', async () => {
     const UNIQUE = '23505'
     expect(
       await refused(
-        `insert into plan_entries (id, course_id, kind, title, position) values ('l', 'c', 'lesson', 'no unit above', 0)`,
+        `insert into plan_entries (id, course_id, kind, title, position)
+          values ('l', 'c', 'lesson', 'no unit above', 0)`,
       ),
     ).toBe(CHECK)
     expect(
@@ -120,15 +123,18 @@ test('the database refuses what the program should never write', async () => {
     ).toBe(CHECK)
     expect(
       await refused(
-        `insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 3, 3, 'x', 'x', 1, '[]')`,
+        `insert into batches (document_id, base, version, id, client_id, schema_version, steps)
+          values ('d', 3, 3, 'x', 'x', 1, '[]')`,
       ),
     ).toBe(CHECK)
     await client.query(
-      `insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 0, 1, 'x', 'x', 1, '[]')`,
+      `insert into batches (document_id, base, version, id, client_id, schema_version, steps)
+        values ('d', 0, 1, 'x', 'x', 1, '[]')`,
     )
     expect(
       await refused(
-        `insert into batches (document_id, base, version, id, client_id, schema_version, steps) values ('d', 0, 2, 'y', 'x', 1, '[]')`,
+        `insert into batches (document_id, base, version, id, client_id, schema_version, steps)
+          values ('d', 0, 2, 'y', 'x', 1, '[]')`,
       ),
     ).toBe(UNIQUE)
     expect(

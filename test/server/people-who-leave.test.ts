@@ -35,7 +35,9 @@ beforeAll(async () => {
       if (!published.ok) throw new Error(published.reason)
     }
     await db.query(
-      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) values ('page', 'b', 0, 1, 'coauthor', 'c', 1, '[{"stepType":"replace","from":8,"to":8,"slice":{"content":[{"type":"text","text":"More. "}]}}]')`,
+      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps)
+        values ('page', 'b', 0, 1, 'coauthor', 'c', 1,
+        '[{"stepType":"replace","from":8,"to":8,"slice":{"content":[{"type":"text","text":"More. "}]}}]')`,
     )
     await db.query(
       `insert into posts (id, entry_id, root_id, person_id, content, html, words, search, hidden_at, hidden_by, hidden_reason) values
@@ -49,7 +51,8 @@ beforeAll(async () => {
       [JSON.stringify(say('done'))],
     )
     await db.query(
-      `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, finished_at) values ('a', 'exercise', 'student', 1, 'exercise', 1, 7, now())`,
+      `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, finished_at)
+        values ('a', 'exercise', 'student', 1, 'exercise', 1, 7, now())`,
     )
     await db.query(
       `insert into attempt_answers (attempt_id, question_id, given, share, tries) values ('a', 'q', '["a"]', 1, 1)`,
@@ -57,14 +60,17 @@ beforeAll(async () => {
     await db.query(`insert into progress (entry_id, person_id, done_at) values ('page', 'student', now())`)
     await db.query(`insert into votes (entry_id, person_id, did_help) values ('page', 'student', false)`)
     await db.query(
-      `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content) values ('t', 'course', 'coauthor', 'everyone', 'Diary', '', 'page', 1, $1)`,
+      `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content)
+        values ('t', 'course', 'coauthor', 'everyone', 'Diary', '', 'page', 1, $1)`,
       [JSON.stringify(page.toJSON())],
     )
     await db.query(
-      `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state) values ('x', 'course', 'coauthor', 'out', 'epub', 'page', 'published', 'Walls', 'failed')`,
+      `insert into transfers (id, course_id, person_id, direction, format, entry_id, manner, name, state)
+        values ('x', 'course', 'coauthor', 'out', 'epub', 'page', 'published', 'Walls', 'failed')`,
     )
     await db.query(
-      `insert into set_aside (id, document_id, person_id, reason, words, content) values ('s', 'page', 'coauthor', 'mine', 'x', '{"content":[{"type":"paragraph"}]}')`,
+      `insert into set_aside (id, document_id, person_id, reason, words, content)
+        values ('s', 'page', 'coauthor', 'mine', 'x', '{"content":[{"type":"paragraph"}]}')`,
     )
     await db.query(`insert into audit (person_id, act, about, address) values ('coauthor', 'export', 'x', '127.0.0.1')`)
   })

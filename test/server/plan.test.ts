@@ -307,7 +307,8 @@ test('more aims than a lesson holds are told, and the plan can still be read', a
 test('ids of another course are nobody’s to take', async () => {
   await pool.query(`insert into courses (id, title) values ('elsewhere', 'Elsewhere')`)
   await pool.query(
-    `insert into plan_entries (id, course_id, kind, title, position) values ('theirs', 'elsewhere', 'unit', 'Theirs', 0)`,
+    `insert into plan_entries (id, course_id, kind, title, position)
+      values ('theirs', 'elsewhere', 'unit', 'Theirs', 0)`,
   )
   expect(await addNamedLines('course', null, [{ id: 'theirs', title: 'Mine', depth: 0 }])).toMatchObject({ ok: false })
   expect((await pool.query(`select title, course_id from plan_entries where id = 'theirs'`)).rows).toEqual([
@@ -338,11 +339,14 @@ test('what deleting would take from others is said before and after: work handed
   const [lesson, task, talk, linking] = await Promise.all(['Inner', 'Task', 'Talk', 'Linking'].map(idOf))
   expect(await weigh('course', [lesson!])).toEqual(NO_USES)
   await pool.query(
-    `insert into submissions (entry_id, person_id, number, content, html, is_late) values ($1, 'student', 1, '{}', '', false), ($1, 'student', 2, '{}', '', false), ($1, 'guest', 1, '{}', '', false)`,
+    `insert into submissions (entry_id, person_id, number, content, html, is_late)
+      values ($1, 'student', 1, '{}', '', false), ($1, 'student', 2, '{}', '', false),
+      ($1, 'guest', 1, '{}', '', false)`,
     [task],
   )
   await pool.query(
-    `insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p1', $1, 'p1', 'student', '{}', '', ''), ('p2', $1, 'p2', 'student', '{}', '', '')`,
+    `insert into posts (id, entry_id, root_id, person_id, content, html, words)
+      values ('p1', $1, 'p1', 'student', '{}', '', ''), ('p2', $1, 'p2', 'student', '{}', '', '')`,
     [talk],
   )
   await pool.query(`update posts set deleted_at = now() where id = 'p2'`)

@@ -94,7 +94,9 @@ test('a host that is allowed later stands in the next edition; one that is forbi
   await putHost(pool, { origin: 'https://other.example', name: 'Other', oembed: null, isAllowed: true }, null)
   await withClient(url, (client) =>
     client.query(
-      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps) values ('nested', 'b', 0, 1, 'author', 'c', 1, '[{"stepType":"replace","from":1,"to":1,"slice":{"content":[{"type":"text","text":"More "}]}}]')`,
+      `insert into batches (document_id, id, base, version, person_id, client_id, schema_version, steps)
+        values ('nested', 'b', 0, 1, 'author', 'c', 1,
+        '[{"stepType":"replace","from":1,"to":1,"slice":{"content":[{"type":"text","text":"More "}]}}]')`,
     ),
   )
   dropTree('nested')

@@ -67,11 +67,13 @@ async function fill(courseId: string, size: number): Promise<void> {
         [id('assignment'), at + 1, JSON.stringify(say('done'))],
       )
       await db.query(
-        `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, finished_at) values ($1, $2, 'student', $3, $2, 1, 7, now())`,
+        `insert into attempts (id, entry_id, person_id, number, document_id, edition, seed, finished_at)
+          values ($1, $2, 'student', $3, $2, 1, 7, now())`,
         [id('attempt', at), id('exercise'), at + 1],
       )
       await db.query(
-        `insert into notices (person_id, course_id, entry_id, sort, words, address) values ('student', $1, $2, 'reply', 'new', '/')`,
+        `insert into notices (person_id, course_id, entry_id, sort, words, address)
+          values ('student', $1, $2, 'reply', 'new', '/')`,
         [courseId, id('page')],
       )
       await db.query(`insert into progress (entry_id, person_id, done_at) values ($1, 'student', now())`, [
@@ -89,7 +91,9 @@ beforeAll(async () => {
   await prepareJobs()
   await pool.query(`insert into courses (id, title) values ('small', 'Small'), ('large', 'Large')`)
   await pool.query(
-    `insert into memberships select course, person, role from (values ('small'), ('large')) c (course), (values ('student', 'student'), ('author', 'author')) p (person, role)`,
+    `insert into memberships select course, person, role
+      from (values ('small'), ('large')) c (course), (values ('student', 'student'), ('author', 'author')) p (person,
+      role)`,
   )
   await fill('small', 1)
   await fill('large', 30)

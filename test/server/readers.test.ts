@@ -16,7 +16,8 @@ let app: RunningApp
 beforeAll(async () => {
   await makeSchool(pool)
   await pool.query(
-    `insert into people (id, name, email, password_hash, colour) select 's' || n, 'Student ' || lpad(n::text, 5, '0'), 's' || n || '@test.example', 'none', '#46586b' from generate_series(1, $1::int) as n`,
+    `insert into people (id, name, email, password_hash, colour) select 's' || n, 'Student ' || lpad(n::text, 5, '0'),
+      's' || n || '@test.example', 'none', '#46586b' from generate_series(1, $1::int) as n`,
     [STUDENTS],
   )
   await pool.query(
@@ -34,14 +35,16 @@ beforeAll(async () => {
   })
   for (const id of ['one', 'two']) await publish(id, 'author', { note: '', version: 0 })
   await pool.query(
-    `insert into progress (entry_id, person_id, done_at) select 'two', 's' || n, now() from generate_series(1, 500) as n`,
+    `insert into progress (entry_id, person_id, done_at) select 'two', 's' || n, now()
+      from generate_series(1, 500) as n`,
   )
   // What students do in other courses is none of this one's.
   await pool.query(
     `insert into plan_entries (id, course_id, kind, title, position) values ('far', 'other', 'unit', 'Far', 0)`,
   )
   await pool.query(
-    `insert into progress (entry_id, person_id, done_at) select 'far', 's' || n, now() from generate_series(1, 100) as n`,
+    `insert into progress (entry_id, person_id, done_at) select 'far', 's' || n, now()
+      from generate_series(1, 100) as n`,
   )
   app = await startApp(url)
 })

@@ -93,7 +93,8 @@ beforeAll(async () => {
     await db.query(`insert into courses (id, title) values ('third', 'Third')`)
     await db.query(`insert into memberships values ('third', 'author', 'author')`)
     await db.query(
-      `insert into plan_entries (id, course_id, kind, title, position) values ('third-unit', 'third', 'unit', 'Unit', 0)`,
+      `insert into plan_entries (id, course_id, kind, title, position)
+        values ('third-unit', 'third', 'unit', 'Unit', 0)`,
     )
   })
   for (const id of ['planted', 'talk', 'closed']) await publish(id, 'author', { note: '', version: 0 })

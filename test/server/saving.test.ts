@@ -87,7 +87,8 @@ test('letters typed one by one are one step of the log', async () => {
 test('the plan’s title changes with the page or not at all', async () => {
   await send('page', 4, [text(6, 'X')], 'titled')
   await pool.query(
-    `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('u', 'course', null, 'unit', 'U', 0, null), ('e', 'course', 'u', 'page', 'WallsX', 0, 'page')`,
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+      values ('u', 'course', null, 'unit', 'U', 0, null), ('e', 'course', 'u', 'page', 'WallsX', 0, 'page')`,
   )
   await pool.query(`create function fail() returns trigger language plpgsql as 'begin raise exception ''no''; end'`)
   await pool.query('create trigger fail before update on plan_entries for each row execute function fail()')
@@ -165,7 +166,9 @@ test('the page is the same from snapshot and log, from the log alone, and at eac
 test('old batches become one a sitting; the page at its ends, and now, is the same', async () => {
   const { squash } = await import('../../server/documents/squash.server.ts')
   await pool.query(
-    `update batches set created_at = now() - interval '40 days' + base * interval '1 minute' + case when base >= 25 then interval '2 hours' else interval '0' end where document_id = 'stored' and base < 50`,
+    `update batches
+      set created_at = now() - interval '40 days' + base * interval '1 minute' + case
+      when base >= 25 then interval '2 hours' else interval '0' end where document_id = 'stored' and base < 50`,
   )
   dropTree('stored')
   const before = [await treeAt(pool, 'stored', 25), await treeAt(pool, 'stored', 50), await currentTree(pool, 'stored')]

@@ -178,7 +178,8 @@ test.each([
 test('a text as long as ten books is found by its beginning and breaks nothing', async () => {
   const words = Array.from({ length: 300_000 }, (_, at) => `w${at.toString(36)}`).join(' ')
   const { rows } = await pool.query<{ found: boolean; far: boolean }>(
-    `select v @@ search_query('course', 'en', 'w1', '') as found, v @@ search_query('course', 'en', 'w6f00', '') as far from (select search_words('course', 'en', 'T', $1) as v) made`,
+    `select v @@ search_query('course', 'en', 'w1', '') as found, v @@ search_query('course', 'en', 'w6f00', '') as far
+      from (select search_words('course', 'en', 'T', $1) as v) made`,
     [words],
   )
   expect(rows).toEqual([{ found: true, far: false }])

@@ -64,14 +64,16 @@ const CHANGES: readonly (readonly [name: string, act: () => Promise<unknown>])[]
     'a comment',
     () =>
       sql(
-        `insert into posts (id, entry_id, root_id, person_id, content, html, words) values ('p', 'one', 'p', 'author', '{}', 'x', 'x')`,
+        `insert into posts (id, entry_id, root_id, person_id, content, html, words)
+          values ('p', 'one', 'p', 'author', '{}', 'x', 'x')`,
       ),
   ],
   [
     'a notice',
     () =>
       sql(
-        `insert into notices (person_id, course_id, sort, words, address) values ('student', 'course', 'reply', 'x', '/')`,
+        `insert into notices (person_id, course_id, sort, words, address)
+          values ('student', 'course', 'reply', 'x', '/')`,
       ),
   ],
   ['another item published', () => transaction((db) => insertPublished(db, 'draft', 'author', source('now'), '', 1))],

@@ -204,11 +204,13 @@ test('readers get a picture while a current edition shows it, authors always, ot
       `insert into plan_entries (id, course_id, kind, title, position) values ('u', 'course', 'unit', 'U', 0)`,
     )
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id) values ('shown', 'course', 'u', 'page', 'P', 0, 'shown')`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id)
+        values ('shown', 'course', 'u', 'page', 'P', 0, 'shown')`,
     )
     const edition = (number: number): Promise<unknown> =>
       client.query(
-        `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ('shown', $1, $1, 1, 2, 'P', '', 1, '{}', '[]', '[]', 'author')`,
+        `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content,
+          segments, headings, published_by) values ('shown', $1, $1, 1, 2, 'P', '', 1, '{}', '[]', '[]', 'author')`,
         [number],
       )
     await edition(1)
@@ -223,7 +225,8 @@ test('readers get a picture while a current edition shows it, authors always, ot
   expect((await get(path, 'outsider')).status).toBe(404)
   await withClient(url, (client) =>
     client.query(
-      `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content, segments, headings, published_by) values ('shown', 2, 2, 1, 2, 'P', '', 1, '{}', '[]', '[]', 'author')`,
+      `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, content,
+        segments, headings, published_by) values ('shown', 2, 2, 1, 2, 'P', '', 1, '{}', '[]', '[]', 'author')`,
     ),
   )
   expect((await get(path, 'student')).status).toBe(404)
@@ -287,7 +290,8 @@ test('a name loses what can’t be shown and what turns its direction', async ()
 test('who has brought too much in a day is told so', async () => {
   await rows(`insert into blobs (hash, size) values (decode(repeat('01', 32), 'hex'), 5000000000)`)
   await rows(
-    `insert into shelf_items (id, course_id, hash, name, media_type, state, created_by) values ('huge', 'course', decode(repeat('01', 32), 'hex'), 'huge', 'image/png', 'ready', 'coauthor')`,
+    `insert into shelf_items (id, course_id, hash, name, media_type, state, created_by)
+      values ('huge', 'course', decode(repeat('01', 32), 'hex'), 'huge', 'image/png', 'ready', 'coauthor')`,
   )
   expect(await put('one.png', await noise(45, 40), 'coauthor')).toMatchObject({
     status: 422,

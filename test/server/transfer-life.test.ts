@@ -17,7 +17,8 @@ const { inWorkshop } = await import('../../server/transfers/workshop.server.ts')
 beforeAll(async () => {
   await makeSchool(pool)
   await pool.query(
-    `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0)`,
+    `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+      values ('unit', 'course', null, 'unit', 'Unit', 0)`,
   )
   await (await import('../../server/jobs/jobs.server.ts')).prepareJobs()
 })

@@ -19,7 +19,9 @@ beforeAll(async () => {
   await withClient(url, async (client) => {
     await makeSchool(client)
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson', 0), ('other-unit', 'other', null, 'unit', 'Unit', 0)`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+        values ('unit', 'course', null, 'unit', 'Unit', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson', 0),
+        ('other-unit', 'other', null, 'unit', 'Unit', 0)`,
     )
   })
   app = await startApp(url)
@@ -51,7 +53,8 @@ test('a Word document comes in as a book with its picture and a report, and leav
   const { transfer } = await broughtIn(app, author, 'course', 'A year.docx', document, 'as=book&after=lesson')
   expect(transfer).toMatchObject({ state: 'done', report: { kept: { chapters: 2, lists: 1, tables: 1, pictures: 1 } } })
   const plan = await rows<{ kind: string; title: string; parent_id: string }>(
-    `select kind, title, parent_id from plan_entries where course_id = 'course' and kind in ('book', 'chapter') order by kind, position`,
+    `select kind, title, parent_id from plan_entries where course_id = 'course' and kind in ('book', 'chapter')
+      order by kind, position`,
   )
   expect(plan).toEqual([
     { kind: 'book', title: 'A year', parent_id: 'lesson' },
@@ -88,7 +91,8 @@ test('a Word document comes in as a book with its picture and a report, and leav
   const content = async (course: string): Promise<unknown[]> =>
     (
       await rows<{ content: unknown }>(
-        `select s.content from plan_entries e join snapshots s on s.document_id = e.document_id where e.course_id = $1 and e.kind in ('book', 'chapter') order by e.kind, e.position`,
+        `select s.content from plan_entries e join snapshots s on s.document_id = e.document_id
+          where e.course_id = $1 and e.kind in ('book', 'chapter') order by e.kind, e.position`,
         [course],
       )
     ).map((row) => JSON.parse(JSON.stringify(row.content).replace(/"item":"[^"]*"/g, '"item":""')) as unknown)

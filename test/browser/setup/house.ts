@@ -63,12 +63,16 @@ async function addPage(
       content,
     ])
     await client.query(
-      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, settings, opens_at) values ($1, 'course', $3, $4, $2, (select count(*) from plan_entries), $1, $5, $6)`,
+      `insert into plan_entries (id, course_id, parent_id, kind, title, position, document_id, settings, opens_at)
+        values ($1, 'course', $3, $4, $2, (select count(*) from plan_entries), $1, $5, $6)`,
       [id, title, parent, kind, JSON.stringify(settings), opensAt ?? null],
     )
     if (isPublished)
       await client.query(
-        `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text, content, segments, headings, published_by, search) values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', (select search_words(id, language, $2, $6) from courses where id = 'course'))`,
+        `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text,
+          content, segments, headings, published_by, search)
+          values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', (select search_words(id, language, $2, $6)
+          from courses where id = 'course'))`,
         [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)],
       )
   })
@@ -80,7 +84,9 @@ export const test = base.extend<{ house: House }>({
     await withClient(url, async (client) => {
       await makeSchool(client)
       await client.query(
-        `insert into plan_entries (id, course_id, parent_id, kind, title, position) values ('unit', 'course', null, 'unit', 'Unit one', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson one', 0)`,
+        `insert into plan_entries (id, course_id, parent_id, kind, title, position)
+          values ('unit', 'course', null, 'unit', 'Unit one', 0), ('lesson', 'course', 'unit', 'lesson', 'Lesson one',
+          0)`,
       )
     })
     const contexts: BrowserContext[] = []

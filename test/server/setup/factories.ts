@@ -17,6 +17,8 @@ export async function makeSchool(db: Database, passwordHash = 'none'): Promise<v
     )
   await db.query(`insert into courses (id, title) values ('course', 'Test course'), ('other', 'Other course')`)
   await db.query(
-    `insert into memberships (course_id, person_id, role) values ('course', 'author', 'author'), ('course', 'coauthor', 'author'), ('course', 'student', 'student'), ('course', 'guest', 'guest'), ('other', 'outsider', 'author')`,
+    `insert into memberships (course_id, person_id, role)
+      values ('course', 'author', 'author'), ('course', 'coauthor', 'author'), ('course', 'student', 'student'),
+      ('course', 'guest', 'guest'), ('other', 'outsider', 'author')`,
   )
 }
