@@ -1,14 +1,36 @@
+import stylistic from '@stylistic/eslint-plugin'
 import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
   { ignores: ['build/', 'node_modules/', '.react-router/', '.data/', '.generated/', 'docs/', 'test-results/'] },
   ...tseslint.configs.recommended,
+  ...tseslint.configs.recommendedTypeCheckedOnly.map((each) => ({ ...each, files: ['**/*.{ts,tsx}'] })),
   {
     files: ['**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    plugins: { '@stylistic': stylistic },
     rules: {
+      // Prettier breaks code and leaves words alone: a sentence on one line can be searched for.
+      '@stylistic/max-len': [
+        'error',
+        { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
+      ],
       'no-control-regex': 'error',
       'no-console': 'off',
+      // A response that is thrown is React Router's way to answer.
+      '@typescript-eslint/only-throw-error': [
+        'error',
+        {
+          allow: [
+            { from: 'lib', name: 'Response' },
+            { from: 'package', package: 'react-router', name: 'DataWithResponseInit' },
+          ],
+        },
+      ],
+      // Functions of an interface may be taken out of it, and are compared strictly.
+      '@typescript-eslint/method-signature-style': ['error', 'property'],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
       eqeqeq: 'error',
       'prefer-const': 'error',
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
@@ -20,6 +42,11 @@ export default tseslint.config(
       '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
       'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is exported.' }],
     },
+  },
+  // A test reads what came as it came.
+  {
+    files: ['**/*.test.{ts,tsx}', 'test/**/*.ts'],
+    rules: { '@typescript-eslint/no-unsafe-assignment': 'off', '@typescript-eslint/no-unsafe-return': 'off' },
   },
   {
     files: ['app/**/*.{ts,tsx}'],

@@ -51,7 +51,7 @@ export const handleError: HandleErrorFunction = (error, { request, context }) =>
   if (request.signal.aborted) return
   log.error(
     {
-      requestId: context.requestId,
+      requestId: (context as AppLoadContext).requestId,
       path: new URL(request.url).pathname,
       error: error instanceof Error ? error.stack : String(error),
     },

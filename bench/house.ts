@@ -4,7 +4,7 @@ import { ensureDatabase, freePort, reachableFolder, startCluster } from '../scri
 
 export interface BenchHouse {
   readonly url: string
-  stop(): void
+  stop: () => void
 }
 
 /** A PostgreSQL for the measurements alone, its commits as lasting as in use. */

@@ -69,11 +69,11 @@ export async function freePort(wished = 0): Promise<number> {
 
 export interface Cluster {
   /** Connection string of a database of this cluster. */
-  url(database: string): string
-  isRunning(): boolean
+  url: (database: string) => string
+  isRunning: () => boolean
   /** Starts it again after it was killed. */
-  restart(): void
-  stop(): void
+  restart: () => void
+  stop: () => void
   /** The postmaster's process id. */
   readonly folder: string
 }

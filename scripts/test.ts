@@ -163,6 +163,7 @@ if (wants('static')) {
     ...(isQuick ? ['--incremental', '--tsBuildInfoFile', '.data/typescript.json'] : []),
   )
   check('licences', '--import', 'tsx', 'scripts/licences.ts', '--check')
+  check('format', 'node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn')
   check(
     'lint',
     'node_modules/eslint/bin/eslint.js',

@@ -97,7 +97,7 @@ interface WorkProps {
   courseId: string
   entryId: string
   start: { content: object; files: HandedFiles } | null
-  onHandedIn(): void
+  onHandedIn: () => void
 }
 
 type Kept =

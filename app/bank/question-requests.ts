@@ -1,19 +1,18 @@
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
+import { isCleanLine } from '../../core/tree/characters.ts'
 
-// eslint-disable-next-line no-control-regex -- control characters are what is refused
-const shown = (words: string): boolean => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words)
 const title = z
   .string()
   .trim()
   .max(300, 'A title holds at most 300 characters.')
-  .refine(shown, 'The title holds a character that can’t be shown.')
+  .refine(isCleanLine, 'The title holds a character that can’t be shown.')
 const folderName = z
   .string()
   .trim()
   .min(1, 'A folder needs a name.')
   .max(100, 'The name of a folder holds at most 100 characters.')
-  .refine(shown, 'The name holds a character that can’t be shown.')
+  .refine(isCleanLine, 'The name holds a character that can’t be shown.')
 
 /** Everything that the bank can be asked to do, as the browser sends it. A question's content is read apart. */
 export const bankRequest = z.discriminatedUnion('intent', [

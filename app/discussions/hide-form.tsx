@@ -2,7 +2,7 @@ import { Button, Input } from 'antd'
 import { useState } from 'react'
 
 /** Asks why a post is hidden; whoever wrote it reads the reason. */
-export function HideForm({ onHide, onCancel }: { onHide(reason: string): void; onCancel(): void }) {
+export function HideForm({ onHide, onCancel }: { onHide: (reason: string) => void; onCancel: () => void }) {
   const [reason, setReason] = useState('')
   return (
     <form

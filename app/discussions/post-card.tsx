@@ -15,9 +15,9 @@ export interface PostContext {
   readonly isAuthor: boolean
   /** Null when one may write. */
   readonly whyNot: string | null
-  onChanged(post: SeenPost): void
+  onChanged: (post: SeenPost) => void
   /** One's own post was taken back: it can be brought back. */
-  onTakenBack(id: string): void
+  onTakenBack: (id: string) => void
 }
 
 interface Props extends PostContext {

@@ -17,8 +17,8 @@ interface Props {
   /** A post of one's own that is changed, with what it says. */
   change?: { readonly id: string; readonly content: object }
   isOpen?: boolean
-  onSent(post: SeenPost): void
-  onCancel?(): void
+  onSent: (post: SeenPost) => void
+  onCancel?: () => void
 }
 
 const STORE = 'fieldstone-unsent'

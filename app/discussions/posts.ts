@@ -18,6 +18,7 @@ import { requirePerson } from '../../server/web/guard.server.ts'
 import { tooOften } from '../../server/web/rate.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
+import { isCleanLine } from '../../core/tree/characters.ts'
 
 const query = z.object({
   before: identifier.optional(),
@@ -26,16 +27,12 @@ const query = z.object({
   mine: identifier.optional(),
 })
 
-// eslint-disable-next-line no-control-regex -- control characters are what is refused
 const reason = z
   .string()
   .trim()
   .min(1, 'Say why, in a few words: whoever wrote it reads the reason.')
   .max(500, 'A reason holds at most 500 characters.')
-  .refine(
-    (words) => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words),
-    'The reason holds a character that can’t be shown.',
-  )
+  .refine(isCleanLine, 'The reason holds a character that can’t be shown.')
 
 /** Everything that can be asked of what people write under an item. */
 export const postRequest = z.discriminatedUnion('intent', [

@@ -37,7 +37,7 @@ function OneThread({
   thread: { post, replies },
   onEarlier,
   ...context
-}: { thread: Thread; onEarlier(): Promise<void> } & PostContext) {
+}: { thread: Thread; onEarlier: () => Promise<void> } & PostContext) {
   const missing = post.replies - replies.length
   const names = new Map([post, ...replies].map((each) => [each.id, each.person]))
   return (

@@ -8,12 +8,12 @@ export interface Threads {
   readonly hasMore: boolean
   /** What came by itself since the last thing one did, as words for a live region. */
   readonly news: string
-  more(): Promise<void>
+  more: () => Promise<void>
   /** Shows the answers of a thread before those that are shown. */
-  earlier(rootId: string): Promise<void>
+  earlier: (rootId: string) => Promise<void>
   /** Puts a post where it belongs: a new one, or one that has changed. */
-  put(post: SeenPost): void
-  refresh(): Promise<void>
+  put: (post: SeenPost) => void
+  refresh: () => Promise<void>
 }
 
 const all = (threads: readonly Thread[]): SeenPost[] => threads.flatMap(({ post, replies }) => [post, ...replies])

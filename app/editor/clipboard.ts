@@ -41,9 +41,9 @@ export function pasteWordsAlone(view: EditorView): void {
 const cleaning = () => import('../../core/paste/clean.ts')
 
 interface Takers {
-  onFiles(files: readonly File[], at?: number): boolean
-  onEmbed(text: string): void
-  onTrouble(words: string): void
+  onFiles: (files: readonly File[], at?: number) => boolean
+  onEmbed: (text: string) => void
+  onTrouble: (words: string) => void
   readonly players: readonly string[]
 }
 

@@ -153,7 +153,7 @@ export const newPractice: Command = insertAround(
 
 /** Puts a block that is selected as a whole at a place, with a line to write on after it, as one step of undo. */
 export function placeBlock(
-  { state, view }: { state: EditorState; view: { dispatch(transaction: Transaction): void } },
+  { state, view }: { state: EditorState; view: { dispatch: (transaction: Transaction) => void } },
   node: Node,
   place: { from: number; to: number } | null,
 ): void {

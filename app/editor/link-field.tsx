@@ -12,7 +12,7 @@ function completed(typed: string): string {
 }
 
 /** Asks for the address of a link; with nothing marked also for its words. */
-export function LinkField({ editor, onClose }: { editor: Editor; onClose(): void }) {
+export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => void }) {
   const existing = linkRange(editor.state)
   const [address, setAddress] = useState(existing?.href ?? '')
   const [words, setWords] = useState('')

@@ -97,8 +97,7 @@ export const ownClipboard = (
 ): Pick<EditorProps, 'clipboardSerializer' | 'clipboardParser' | 'transformPasted'> => ({
   clipboardParser: { parseSlice: (dom: globalThis.Node) => parseOwn(dom, schema) } as never,
   clipboardSerializer: {
-    serializeFragment: (fragment: Fragment, { document: into = document } = {}) =>
-      serializeOwn(fragment, into as Document),
+    serializeFragment: (fragment: Fragment, { document: into = document } = {}) => serializeOwn(fragment, into),
   } as never,
   transformPasted: (slice, view) => {
     try {

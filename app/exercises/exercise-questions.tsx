@@ -14,7 +14,7 @@ interface Props {
   language: string
   start: readonly ExerciseLine[]
   /** The questions have changed, beside the text. */
-  onChanged(): void
+  onChanged: () => void
 }
 
 /** Beneath the text of an exercise: its questions in their order, with their points. */

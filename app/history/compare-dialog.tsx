@@ -22,7 +22,7 @@ interface Props {
   documentId: string
   moments: readonly Moment[]
   start: Moment
-  onClose(): void
+  onClose: () => void
 }
 
 const NOW = 'now'
@@ -39,7 +39,7 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
       void fetch(`/documents/${documentId}/past/${version}`)
         .then(async (response) => (response.ok ? pageFromJson(await response.json()) : 'failed'))
         .catch(() => 'failed' as const)
-        .then((page) => setPages((known) => ({ ...known, [version]: page as Node | 'failed' })))
+        .then((page) => setPages((known) => ({ ...known, [version]: page })))
     }
   }, [documentId, left, right, pages])
   const pageOf = (version: string): Node | 'failed' | undefined => (version === NOW ? now : pages[version])

@@ -21,13 +21,13 @@ const OFFERS: readonly Offer[] = PIECES.flatMap(({ offer }) => offer ?? [])
 
 interface Props {
   editor: Editor
-  onClose(): void
+  onClose: () => void
   /** Opens the browser's own choice of files. */
-  onPicture(): void
+  onPicture: () => void
   courseId: string
   /** Told about something that was embedded. */
-  say(words: string): void
-  onShelf(): void
+  say: (words: string) => void
+  onShelf: () => void
 }
 
 /** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
@@ -251,8 +251,8 @@ function Card({
   offer: Offer
   isChosen: boolean
   canInsert: boolean
-  onChoose(): void
-  onInsert(): void
+  onChoose: () => void
+  onInsert: () => void
 }) {
   const { name, help, effort, Example } = offer
   return (

@@ -11,8 +11,8 @@ export function ShelfPicker({
   onClose,
 }: {
   courseId: string
-  onPick(item: ShelfThing): void
-  onClose(): void
+  onPick: (item: ShelfThing) => void
+  onClose: () => void
 }) {
   const field = useRef<HTMLInputElement>(null)
   const [words, setWords] = useState('')

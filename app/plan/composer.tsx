@@ -20,10 +20,10 @@ interface Props {
   plan: readonly PlanRow[]
   trouble: QueueView['trouble']
   /** Sends lines in the background; what became of them is said elsewhere. */
-  onAdd(afterId: string | null, lines: readonly NamedLine[], notes: readonly string[]): void
+  onAdd: (afterId: string | null, lines: readonly NamedLine[], notes: readonly string[]) => void
   /** The last line typed: the composer stands behind it. */
-  onPlace(place: ComposerPlace): void
-  onClose(): void
+  onPlace: (place: ComposerPlace) => void
+  onClose: () => void
 }
 
 const TROUBLE = {

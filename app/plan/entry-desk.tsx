@@ -232,7 +232,7 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
   )
 }
 
-function Check({ words, isOn, keep }: { words: string; isOn: boolean; keep(isOn: boolean): void }) {
+function Check({ words, isOn, keep }: { words: string; isOn: boolean; keep: (isOn: boolean) => void }) {
   return (
     <label className="desk-check">
       <input type="checkbox" checked={isOn} onChange={(event) => keep(event.target.checked)} />
@@ -251,7 +251,7 @@ function TextField({
   words: string
   value: string
   isLong?: boolean
-  keep(text: string): void
+  keep: (text: string) => void
 }) {
   const [typed, setTyped] = useState(value)
   const leave = (): void => {
@@ -283,7 +283,7 @@ function MomentField({
   words: string
   value: string | null
   timeZone: string
-  keep(iso: string | null): void
+  keep: (iso: string | null) => void
 }) {
   const [typed, setTyped] = useState(() => toField(value, timeZone))
   const leave = (): void => {

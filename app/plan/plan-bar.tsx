@@ -7,9 +7,9 @@ import type { Dialog } from './dialog-address.ts'
 interface Props {
   plan: readonly PlanRow[]
   filter: string
-  onFilter(words: string): void
-  onDialog(dialog: Dialog): void
-  onAdd(): void
+  onFilter: (words: string) => void
+  onDialog: (dialog: Dialog) => void
+  onAdd: () => void
 }
 
 /** What is done with the plan as a whole, and the heads of its columns. */

@@ -17,12 +17,12 @@ interface Props {
   /** The entry that is looked at. */
   entry: PlanRow | null
   desk: PlanDeskTab
-  onDesk(desk: PlanDeskTab): void
+  onDesk: (desk: PlanDeskTab) => void
   /** What went out and came in. */
   transfers: ReactNode
   /** How many of those are on their way. */
   moving: number
-  onOpen(id: string): void
+  onOpen: (id: string) => void
 }
 
 /** Beside the plan: how the course stands, what is set about one entry, what goes out and comes in. */

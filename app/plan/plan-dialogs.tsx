@@ -16,10 +16,10 @@ interface Props {
   transfers: Transfers
   /** After which entry goes what is made. */
   afterId: string | null
-  onClose(): void
+  onClose: () => void
   /** Something is on its way out or in. */
-  onBegun(): void
-  onMade(id: string): void
+  onBegun: () => void
+  onMade: (id: string) => void
 }
 
 /** What is asked over the plan before something is made, taken out or brought in. */

@@ -28,11 +28,11 @@ interface Props {
   timeZone: string
   /** Why lines are not sent just now; null when they are. */
   trouble: QueueView['trouble']
-  onCompose(place: ComposerPlace | null): void
-  onOpen(id: string): void
-  onSettings(id: string): void
-  onPublish(id: string): void
-  onDialog(dialog: Dialog): void
+  onCompose: (place: ComposerPlace | null) => void
+  onOpen: (id: string) => void
+  onSettings: (id: string) => void
+  onPublish: (id: string) => void
+  onDialog: (dialog: Dialog) => void
 }
 
 /** The rows of the plan: read, moved, renamed, and written into. */

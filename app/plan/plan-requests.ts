@@ -4,17 +4,14 @@ import { identifier } from '../../core/document/wire.ts'
 import { editionNote } from '../../core/document/edition-note.ts'
 import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
 import { changedSettings } from '../../core/plan/settings.ts'
+import { isCleanLine } from '../../core/tree/characters.ts'
 
 const title = z
   .string()
   .trim()
   .min(1, 'A title can’t be empty.')
   .max(PLAN_TITLE_LENGTH, `A title holds at most ${PLAN_TITLE_LENGTH} characters.`)
-  // eslint-disable-next-line no-control-regex -- control characters are what is refused
-  .refine(
-    (value) => value.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(value),
-    'The title holds a character that can’t be shown.',
-  )
+  .refine(isCleanLine, 'The title holds a character that can’t be shown.')
 
 /** Everything the plan can be asked to do, as the browser sends it. */
 export const planRequest = z.discriminatedUnion('intent', [

@@ -27,20 +27,20 @@ interface Props {
   isRenaming: boolean
   /** What the drop line under this row says; null when nothing would land here. */
   drop: string | null
-  onFocus(): void
-  onKey(event: React.KeyboardEvent): void
-  onOpen(): void
-  onRename(): void
+  onFocus: () => void
+  onKey: (event: React.KeyboardEvent) => void
+  onOpen: () => void
+  onRename: () => void
   /** The new title, or null when it was given up. */
-  onRenamed(title: string | null): void
-  onDelete(): void
-  onAdd(): void
-  onStep(direction: 'up' | 'down'): void
-  onSettings(): void
-  onSplit(): void
-  onPublish(): void
-  onTemplate(): void
-  onTakeOut(): void
+  onRenamed: (title: string | null) => void
+  onDelete: () => void
+  onAdd: () => void
+  onStep: (direction: 'up' | 'down') => void
+  onSettings: () => void
+  onSplit: () => void
+  onPublish: () => void
+  onTemplate: () => void
+  onTakeOut: () => void
 }
 
 /** A line of the plan: unit, lesson or item. */
@@ -204,7 +204,7 @@ function RowMenu({
   )
 }
 
-function TitleField({ title, onDone }: { title: string; onDone(title: string | null): void }) {
+function TitleField({ title, onDone }: { title: string; onDone: (title: string | null) => void }) {
   const [typed, setTyped] = useState(title)
   const field = useRef<HTMLInputElement>(null)
   const isDone = useRef(false)

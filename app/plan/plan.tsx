@@ -139,7 +139,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
 }
 
 /** What was deleted last, and the way to have it back. */
-function DeletedNotice({ words, onUndo, onClose }: { words: string | null; onUndo(): void; onClose(): void }) {
+function DeletedNotice({ words, onUndo, onClose }: { words: string | null; onUndo: () => void; onClose: () => void }) {
   return (
     <div className="plan-undo" role="status">
       {words !== null && (

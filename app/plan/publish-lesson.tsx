@@ -25,8 +25,8 @@ export function PublishLesson({
   entry: PlanRow
   courseId: string
   timeZone: string
-  onClose(): void
-  onPublished(words: string): void
+  onClose: () => void
+  onPublished: (words: string) => void
 }) {
   const revalidator = useRevalidator()
   const [note, setNote] = useState('')

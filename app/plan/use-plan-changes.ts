@@ -15,16 +15,16 @@ interface Deleted {
 }
 
 export interface PlanChanges {
-  send(request: PlanRequest): Promise<void>
+  send: (request: PlanRequest) => Promise<void>
   /** Says what a change had to leave out, or how a line was read. */
-  tell(notes: readonly string[]): void
-  step(id: string, direction: 'up' | 'down'): void
+  tell: (notes: readonly string[]) => void
+  step: (id: string, direction: 'up' | 'down') => void
   /** Deletes a row with what is under it; asks before when students' work hangs on it. */
-  remove(row: PlanRow): Promise<void>
+  remove: (row: PlanRow) => Promise<void>
   /** What was deleted last, as words; null when nothing was, or it was put away. */
   readonly deleted: string | null
-  undoDelete(): void
-  forgetDeleted(): void
+  undoDelete: () => void
+  forgetDeleted: () => void
 }
 
 /** Everything that changes the plan, with what is said about it and where the focus goes. */

@@ -5,13 +5,13 @@ export interface RowFocus {
   /** The row that has the focus, or had it last. */
   readonly focused: string | null
   /** The row was given the focus by the author. */
-  note(id: string): void
+  note: (id: string) => void
   /** Gives a row the focus as soon as it is there, where it will be; null: none has it. */
-  want(id: string | null): void
+  want: (id: string | null) => void
   /** Gives a row the focus now, or as soon as it is there. */
-  go(id: string): void
+  go: (id: string) => void
   /** To be told where the focus comes and goes. */
-  readonly watch: { onFocus(event: React.FocusEvent): void; onBlur(event: React.FocusEvent): void }
+  readonly watch: { onFocus: (event: React.FocusEvent) => void; onBlur: (event: React.FocusEvent) => void }
 }
 
 /** Keeps the focus on a row of the plan through whatever moves, adds and takes out rows. */

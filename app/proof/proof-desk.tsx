@@ -84,7 +84,13 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
 
 type Asking = { readonly sort: 'words'; readonly repair: RepairOffer } | { readonly sort: 'reason' } | null
 
-function Entry({ editor, finding, onDismiss }: { editor: Editor; finding: Finding; onDismiss(reason: string): void }) {
+interface EntryProps {
+  editor: Editor
+  finding: Finding
+  onDismiss: (reason: string) => void
+}
+
+function Entry({ editor, finding, onDismiss }: EntryProps) {
   const [asking, setAsking] = useState<Asking>(null)
   const [words, setWords] = useState('')
   const rule = ruleOf(finding.rule)

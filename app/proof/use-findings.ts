@@ -13,8 +13,8 @@ export interface Findings {
   readonly open: readonly Finding[] | null
   /** What was set aside and still stands in the page, with its reason. */
   readonly aside: readonly (Finding & DismissedFinding)[]
-  dismiss(finding: Finding, reason: string): Promise<string | null>
-  restore(fingerprint: string): Promise<string | null>
+  dismiss: (finding: Finding, reason: string) => Promise<string | null>
+  restore: (fingerprint: string) => Promise<string | null>
 }
 
 /** Looks the page over while it is written, in a worker, and remembers what was set aside. */

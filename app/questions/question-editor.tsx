@@ -26,7 +26,7 @@ interface Props {
   question: EditedQuestion
   /** Where a new one goes. */
   folderId: string | null
-  onKept(question: EditedQuestion): void
+  onKept: (question: EditedQuestion) => void
 }
 
 type Standing = { sort: 'kept' | 'keeping' | 'new' | 'problem' | 'behind'; words: string }

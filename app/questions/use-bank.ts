@@ -20,15 +20,15 @@ export interface Bank {
   readonly fresh: EditedQuestion | null
   readonly deleted: Deleted | null
   /** Changes what is looked for, or which question is open. */
-  set(change: Readonly<Record<string, string | null>>): void
-  openOther(id: string): void
-  add(kind: QuestionKind): void
-  addFolder(name: string): Promise<void>
-  remove(id: string, title: string): Promise<void>
-  bringBack(): Promise<void>
-  move(id: string, folderId: string | null): Promise<void>
+  set: (change: Readonly<Record<string, string | null>>) => void
+  openOther: (id: string) => void
+  add: (kind: QuestionKind) => void
+  addFolder: (name: string) => Promise<void>
+  remove: (id: string, title: string) => Promise<void>
+  bringBack: () => Promise<void>
+  move: (id: string, folderId: string | null) => Promise<void>
   /** The open question was kept. */
-  kept(id: string): void
+  kept: (id: string) => void
 }
 
 /** What is done in the bank of a course, besides writing its questions. */

@@ -4,7 +4,7 @@ import { Field } from './field.tsx'
 interface Props {
   variables: readonly Variable[]
   conditions: readonly string[]
-  onChange(part: Pick<QuestionContent, 'variables'> | Pick<QuestionContent, 'conditions'>): void
+  onChange: (part: Pick<QuestionContent, 'variables'> | Pick<QuestionContent, 'conditions'>) => void
 }
 
 const SOURCES: Record<Variable['from'], string> = { range: 'from a range', list: 'from a list', formula: 'computed' }
@@ -131,7 +131,7 @@ export function VariablesField({ variables, conditions, onChange }: Props) {
   )
 }
 
-function NumberField({ label, value, onChange }: { label: string; value: number; onChange(value: number): void }) {
+function NumberField({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
   return (
     <input
       className="variable-number"
@@ -151,7 +151,7 @@ function ListField({
 }: {
   name: string
   values: readonly number[]
-  onChange(values: number[]): void
+  onChange: (values: number[]) => void
 }) {
   return (
     <input

@@ -20,6 +20,7 @@ import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/readers'
 import { DoneChart, FacilityChart } from './charts.tsx'
 import './readers.css'
+import { isCleanLine } from '../../core/tree/characters.ts'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const { course } = await requireCourse(context, request, params.courseId, 'write')
@@ -48,14 +49,8 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
 
 /** So many students are listed at once. */
 const STUDENTS = 30
-// eslint-disable-next-line no-control-regex -- control characters stand in nobody's name
 const asked = z.object({
-  name: z
-    .string()
-    .trim()
-    .max(100)
-    .regex(/^[^\u0000-\u001f\u007f]*$/)
-    .catch(''),
+  name: z.string().trim().max(100).refine(isCleanLine).catch(''),
   from: z.coerce.number().int().min(0).max(1_000_000).catch(0),
 })
 
@@ -65,7 +60,7 @@ type Answers = Awaited<ReturnType<typeof listAnswersOfCourse>>
 async function questionsOf(courseId: string, answers: Answers) {
   const sheets = new Map<string, Map<string, number>>()
   for (const { attemptId, questionId, share } of answers)
-    sheets.set(attemptId, (sheets.get(attemptId) ?? new Map()).set(questionId, share))
+    sheets.set(attemptId, (sheets.get(attemptId) ?? new Map<string, number>()).set(questionId, share))
   const ids = [...new Set(answers.map(({ questionId }) => questionId))]
   const contents = new Map(
     (await listQuestionsByIds(pool, courseId, ids)).map(({ id, title, content }) => [

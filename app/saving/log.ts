@@ -27,7 +27,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const batches = await readLog(pool, params.documentId, since)
   const isTaken = sent !== undefined && (await isBatchTaken(pool, params.documentId, sent))
   return Response.json({
-    page: batches && (tree?.page.toJSON() ?? null),
+    page: batches && ((tree?.page.toJSON() as unknown) ?? null),
     batches: (batches ?? []).map(toWire),
     isTaken,
   })

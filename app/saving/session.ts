@@ -23,14 +23,14 @@ const HALTED: readonly Standing['sort'][] = ['signed out', 'shut', 'deleted']
 
 export interface SessionEvents {
   /** `waiting` is what has not been sent, as words; empty when everything is. */
-  onStanding(standing: Standing, waiting: string): void
-  onPresence(presence: Presence): void
+  onStanding: (standing: Standing, waiting: string) => void
+  onPresence: (presence: Presence) => void
   /** The list of passages set aside on the server has changed. */
-  onSetAside(): void
+  onSetAside: () => void
   /** A sentence about what was written and could not stay in the page. */
-  onNote(words: string): void
+  onNote: (words: string) => void
   /** Steps of others, or the taking of one's own, moved the version on. */
-  onVersion(version: number): void
+  onVersion: (version: number) => void
 }
 
 /**

@@ -10,6 +10,7 @@ import { setAside } from '../../server/metrics/metrics.server.ts'
 import { requireDocument } from '../../server/web/guard.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
 import type { Route } from './+types/set-aside'
+import { cleanText } from '../../core/tree/characters.ts'
 
 const asked = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('keep'), entries: z.array(sentSetAside).max(MOST_SET_ASIDE) }),
@@ -56,7 +57,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
  */
 function passageOf(unsafeSlice: unknown): { content: unknown; words: string } {
   try {
-    const words = plainText(Slice.fromJSON(schema, unsafeSlice as object))
+    const words = plainText(Slice.fromJSON(schema, unsafeSlice))
     if (textProblem(words) === null) return { content: unsafeSlice, words: words.slice(0, MOST_WORDS) }
   } catch {
     // Not of our content model.
@@ -65,9 +66,6 @@ function passageOf(unsafeSlice: unknown): { content: unknown; words: string } {
   return { content: words === '' ? {} : new Slice(Fragment.from(schema.text(words)), 0, 0).toJSON(), words }
 }
 
-// eslint-disable-next-line no-control-regex -- control characters are what goes
-const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f]/g
-
 /** Every text of unknown JSON, without what no page can show. */
 function textsIn(unsafeJson: unknown): string[] {
   const texts: string[] = []
@@ -75,8 +73,8 @@ function textsIn(unsafeJson: unknown): string[] {
   while (waiting.length > 0) {
     const next = waiting.pop()
     if (typeof next !== 'object' || next === null) continue
-    if ('text' in next && typeof next.text === 'string') texts.push(next.text.toWellFormed().replace(CONTROLS, ''))
-    waiting.push(...Object.values(next).reverse())
+    if ('text' in next && typeof next.text === 'string') texts.push(cleanText(next.text))
+    waiting.push(...(Object.values(next) as unknown[]).reverse())
   }
   return texts.filter((text) => text !== '')
 }

@@ -9,8 +9,8 @@ const message = z.discriminatedUnion('sealed', [
 ])
 
 export interface FrameEvents {
-  onHeight(height: number): void
-  onSaid?(level: string, text: string): void
+  onHeight: (height: number) => void
+  onSaid?: (level: string, text: string) => void
 }
 
 /** The origin on which sealed frames live; the server names it in the document. */
@@ -23,7 +23,7 @@ export function startSealedFrame(
   code: string,
   title: string,
   { onHeight, onSaid }: FrameEvents,
-): { frame: HTMLIFrameElement; stop(): void } {
+): { frame: HTMLIFrameElement; stop: () => void } {
   const frame = document.createElement('iframe')
   frame.setAttribute('sandbox', 'allow-scripts')
   frame.title = title || 'Code piece'

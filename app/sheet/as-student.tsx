@@ -16,7 +16,7 @@ interface Props {
   timeZone: string
   /** What students truly read of it now. */
   students: string
-  onClose(): void
+  onClose: () => void
 }
 
 /** The page as students see it, or as they would: the reading room's own renderer in a frame of their width. */

@@ -14,10 +14,10 @@ interface Props {
   isChanged: boolean
   /** What students read of it now. */
   students: string
-  onPublish(): void
-  onStudent(): void
-  onHurry(): void
-  unsentWords(): string
+  onPublish: () => void
+  onStudent: () => void
+  onHurry: () => void
+  unsentWords: () => string
 }
 
 /** How saving stands, what students read now, as a student, publish: always in sight. */
@@ -119,7 +119,7 @@ function Saving({
 }
 
 /** The way out for words that can't be sent here: they go wherever the author pastes them. */
-function CopyWords({ words }: { words(): string }) {
+function CopyWords({ words }: { words: () => string }) {
   const [said, setSaid] = useState('')
   return (
     <button
@@ -138,7 +138,7 @@ function CopyWords({ words }: { words(): string }) {
 }
 
 /** The session ended while writing: sign in in another window, come back, go on. */
-function SignInAgain({ onSignedIn }: { onSignedIn(): void }) {
+function SignInAgain({ onSignedIn }: { onSignedIn: () => void }) {
   useEffect(() => {
     window.addEventListener('focus', onSignedIn)
     return () => window.removeEventListener('focus', onSignedIn)

@@ -8,10 +8,10 @@ import { type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
 
 interface Props {
   editor: Editor
-  onLink(): void
-  onInsert(): void
+  onLink: () => void
+  onInsert: () => void
   isSourceOpen: boolean
-  onSource(): void
+  onSource: () => void
 }
 
 const REMEMBERED = 'fieldstone-all-tools'
@@ -139,7 +139,7 @@ function ToolHelp({ tool, why }: { tool: Tool; why: string }) {
   )
 }
 
-function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean; onLink(): void }) {
+function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean; onLink: () => void }) {
   const isOn = useEditorState({ editor, selector: ({ editor: { state } }) => linkRange(state) !== null })
   return (
     <Tooltip

@@ -20,8 +20,8 @@ interface Props {
   editions: readonly EditionSummary[]
   standing: Standing
   editor: Editor
-  onClose(): void
-  onPublished(): void
+  onClose: () => void
+  onPublished: () => void
 }
 
 /** Publishes the next edition with a note of what changed. */

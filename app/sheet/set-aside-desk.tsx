@@ -16,7 +16,7 @@ interface Props {
   documentId: string
   setAside: readonly SetAsideEntry[]
   timeZone: string
-  refresh(): void
+  refresh: () => void
 }
 
 /** What two people's changes left without a place: nothing is lost, the author decides. */
@@ -31,7 +31,7 @@ export function SetAsideDesk({ editor, documentId, setAside, timeZone, refresh }
   }
   const putBack = (entry: SetAsideEntry): void => {
     const { state, view } = editor
-    const slice = Slice.fromJSON(state.schema, entry.content as object)
+    const slice = Slice.fromJSON(state.schema, entry.content)
     view.dispatch(state.tr.replaceSelection(slice).scrollIntoView())
     view.focus()
     void settle(entry.id)

@@ -94,16 +94,16 @@ function titleLength(onTooLong: (length: number) => void): Plugin {
 }
 
 export interface EditorCallbacks {
-  onLink(): void
+  onLink: () => void
   /** Opens the insert dialog. */
-  onInsert(): void
-  onTitleTooLong(length: number): void
+  onInsert: () => void
+  onTitleTooLong: (length: number) => void
   /** Takes files that were pasted or dropped; false when they are none of ours. */
-  onFiles(files: readonly File[], at?: number): boolean
+  onFiles: (files: readonly File[], at?: number) => boolean
   /** Takes an embed code, or an address of a host of players, that was pasted. */
-  onEmbed(text: string): void
+  onEmbed: (text: string) => void
   /** Told when something could not be done, in a sentence. */
-  onTrouble(words: string): void
+  onTrouble: (words: string) => void
   /** Origins of hosts whose share addresses become players. */
   readonly players: readonly string[]
 }

@@ -35,7 +35,7 @@ interface Props {
   timeZone: string
   findings: Findings
   version: number
-  refresh(): void
+  refresh: () => void
 }
 
 type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
@@ -161,7 +161,7 @@ function outerPiece(state: Editor['state'], position: number): string | null {
 }
 
 /** With the cursor in a heading, or headings marked: what they could be instead. */
-function HeadingsDesk({ editor, run }: { editor: Editor; run(command: Command): void }) {
+function HeadingsDesk({ editor, run }: { editor: Editor; run: (command: Command) => void }) {
   const titles = useEditorState({
     editor,
     selector: ({ editor: { state } }) => meantHeadings(state)?.titles ?? null,

@@ -14,13 +14,13 @@ import { WritingSession } from '../saving/session.ts'
 import type { SheetData } from './sheet.tsx'
 
 interface Callbacks {
-  onTitle(title: string): void
-  onLink(): void
-  onInsert(): void
-  onFiles(files: readonly File[], at?: number): boolean
-  onEmbed(text: string): void
+  onTitle: (title: string) => void
+  onLink: () => void
+  onInsert: () => void
+  onFiles: (files: readonly File[], at?: number) => boolean
+  onEmbed: (text: string) => void
   readonly players: readonly string[]
-  say(words: string): void
+  say: (words: string) => void
 }
 
 export interface PageInHand {
@@ -33,11 +33,11 @@ export interface PageInHand {
   readonly setAside: readonly SetAsideEntry[]
   readonly version: number
   /** Asks the server again for editions and what is set aside. */
-  refresh(): void
+  refresh: () => void
   /** Tries to send at once: the author has signed in again, or asks for it. */
-  hurry(): void
+  hurry: () => void
   /** All that has not been sent, as words. */
-  unsentWords(): string
+  unsentWords: () => string
 }
 
 /** How long the foot says why the page is opened again, in milliseconds. */

@@ -48,8 +48,8 @@ const NO_PLAN: readonly PlanRow[] = []
 interface Props {
   data: SheetData
   isDeskOpen: boolean
-  onTitle(title: string): void
-  onState(state: ItemState): void
+  onTitle: (title: string) => void
+  onState: (state: ItemState) => void
   /** What stands here until the browser has made the editor. */
   fallback: ReactNode
 }

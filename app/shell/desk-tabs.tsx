@@ -5,7 +5,7 @@ interface Props<Id extends string> {
   name: string
   tabs: readonly { readonly id: Id; readonly name: string; readonly count?: number | undefined }[]
   chosen: Id
-  onChoose(id: Id): void
+  onChoose: (id: Id) => void
   children: ReactNode
 }
 

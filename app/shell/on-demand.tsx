@@ -1,7 +1,7 @@
 import { type ComponentType, useEffect, useState } from 'react'
 
 /** A part of the interface that is fetched when it is first shown, or before that by `preload`. */
-export type OnDemand<Props> = ((props: Props) => React.ReactNode) & { preload(): void }
+export type OnDemand<Props> = ((props: Props) => React.ReactNode) & { preload: () => void }
 
 /**
  * Makes a component of one that is fetched when it is needed. Without a connection it says so, in words, and tries

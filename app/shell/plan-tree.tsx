@@ -71,7 +71,12 @@ export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
 /** In a plan of more entries lessons are folded, but for the one that is being worked on. */
 const MOST_OPEN = 300
 
-type BranchProps = Props & { entry: PlanRow; matches(entry: PlanRow): boolean; isOpenAnyway: boolean; depth: number }
+interface BranchProps extends Props {
+  entry: PlanRow
+  matches: (entry: PlanRow) => boolean
+  isOpenAnyway: boolean
+  depth: number
+}
 
 /** An item, or a lesson, book or part with what it holds. */
 function Branch(props: BranchProps) {

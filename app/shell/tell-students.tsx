@@ -8,7 +8,7 @@ export function TellStudents({
 }: {
   isOn: boolean
   isPossible: boolean
-  onChange(isOn: boolean): void
+  onChange: (isOn: boolean) => void
 }) {
   return (
     <Checkbox checked={isOn && isPossible} disabled={!isPossible} onChange={(event) => onChange(event.target.checked)}>

@@ -10,9 +10,9 @@ export interface Asking {
   readonly isAsking: boolean
   /** What is wrong, as a sentence; empty when nothing is. */
   readonly problem: string
-  setProblem(words: string): void
+  setProblem: (words: string) => void
   /** Asks, and gives back what was said when it is good; else null, and `problem` says what is wrong. */
-  ask<T extends Said>(question: () => Promise<T>): Promise<T | null>
+  ask: <T extends Said>(question: () => Promise<T>) => Promise<T | null>
 }
 
 /** A question of a dialog to the server: under way, or refused with a sentence. */

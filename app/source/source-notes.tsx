@@ -5,8 +5,8 @@ interface Props {
   diagnostics: readonly Diagnostic[]
   notes: readonly ReadNote[]
   isReading: boolean
-  onShow(line: number): void
-  onRepair(repair: SourceRepair): void
+  onShow: (line: number) => void
+  onRepair: (repair: SourceRepair) => void
 }
 
 const SORTS = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Changed' } as const
@@ -71,7 +71,7 @@ function count(number: number, one: string, many: string): string {
   return number === 0 ? '' : `${number} ${number === 1 ? one : many}`
 }
 
-function Line({ line, onShow }: { line: number | null; onShow(line: number): void }) {
+function Line({ line, onShow }: { line: number | null; onShow: (line: number) => void }) {
   if (line === null) return <span />
   return (
     <button

@@ -155,7 +155,7 @@ export default function SourcePane({ editor }: { editor: Editor }) {
     const onTransaction = ({
       transaction,
     }: {
-      transaction: { docChanged: boolean; selectionSet: boolean; getMeta(key: string): unknown }
+      transaction: { docChanged: boolean; selectionSet: boolean; getMeta: (key: string) => unknown }
     }): void => {
       if (transaction.docChanged || transaction.getMeta(FROM_OTHERS)) {
         const changes = sync.pageChanged()

@@ -120,7 +120,7 @@ export class SourceSync {
   }
 }
 
-function withSteps<T extends { step(step: Step): unknown; mapping: Mapping }>(
+function withSteps<T extends { step: (step: Step) => unknown; mapping: Mapping }>(
   transaction: T,
   steps: readonly Step[],
 ): T {

@@ -21,8 +21,8 @@ export function SaveTemplate({
 }: {
   courseId: string
   entryId: string
-  onClose(): void
-  onSaved(words: string): void
+  onClose: () => void
+  onSaved: (words: string) => void
 }) {
   const [found, setFound] = useState<ToSave | null>(null)
   const [name, setName] = useState('')

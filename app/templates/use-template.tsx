@@ -25,8 +25,8 @@ export function UseTemplate({
 }: {
   courseId: string
   afterId: string | null
-  onClose(): void
-  onMade(id: string, words: string): void
+  onClose: () => void
+  onMade: (id: string, words: string) => void
 }) {
   const [all, setAll] = useState<readonly Offered[] | null>(null)
   const [typed, setTyped] = useState('')
@@ -35,13 +35,12 @@ export function UseTemplate({
   const [values, setValues] = useState<Record<string, string>>({})
   const [gone, setGone] = useState<Offered | null>(null)
   const { isAsking, problem, setProblem, ask } = useAsking()
-  // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each course
   useEffect(
     () =>
       void getJson(templatesAddress(courseId), offered.array()).then((asked) =>
         asked.ok ? setAll(asked.value) : setProblem(asked.reason),
       ),
-    [courseId],
+    [courseId, setProblem],
   )
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
   const shown = (all ?? []).filter(

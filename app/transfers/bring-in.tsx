@@ -16,8 +16,8 @@ export function BringIn({
 }: {
   courseId: string
   after: { id: string; title: string } | null
-  onClose(): void
-  onBegun(): void
+  onClose: () => void
+  onBegun: () => void
 }) {
   const [file, setFile] = useState<File | null>(null)
   const [as, setAs] = useState<BringAs>('book')

@@ -17,8 +17,8 @@ export function TakeOut({
 }: {
   entry: PlanRow
   transfers: Transfers
-  onClose(): void
-  onBegun(): void
+  onClose: () => void
+  onBegun: () => void
 }) {
   const isPublished = entry.edition !== null
   const [format, setFormat] = useState<OutFormat>(entry.kind === 'book' ? 'epub' : 'web')

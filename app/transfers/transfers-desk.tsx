@@ -13,11 +13,11 @@ interface Props {
   plan: readonly PlanRow[]
   courseId: string
   timeZone: string
-  onBring(): void
+  onBring: () => void
   /** Shows something in the plan. */
-  onShow(id: string): void
+  onShow: (id: string) => void
   /** Takes out of the plan what came in. */
-  onUndo(id: string): void
+  onUndo: (id: string) => void
 }
 
 /** What went out of the course and came in: how far it is, the file, or the report. */

@@ -15,8 +15,8 @@ export interface Transfers {
   /** Newest first; null before they are known. */
   readonly all: readonly ShownTransfer[] | null
   readonly problem: string
-  refresh(): void
-  ask(request: TransferRequest): Promise<TransferAnswer>
+  refresh: () => void
+  ask: (request: TransferRequest) => Promise<TransferAnswer>
 }
 
 /**

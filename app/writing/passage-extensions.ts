@@ -14,10 +14,10 @@ import { pieceViews } from './piece-views.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 
 interface Callbacks {
-  onLink(): void
-  onSend(): void
-  onFiles(files: readonly File[], at?: number): boolean
-  onTrouble(words: string): void
+  onLink: () => void
+  onSend: () => void
+  onFiles: (files: readonly File[], at?: number) => boolean
+  onTrouble: (words: string) => void
 }
 
 /** The editor of a passage: the sheet's own, less what needs a page. */

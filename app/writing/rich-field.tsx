@@ -16,16 +16,16 @@ export interface RichFieldProps {
   variables?: readonly string[] | undefined
   /** Begins with the cursor in it. */
   isOpen?: boolean
-  onChange(content: object): void
+  onChange: (content: object) => void
   /** Ctrl+Enter. */
-  onSend?(): void
+  onSend?: () => void
 }
 
 export interface PassageEditorProps extends RichFieldProps {
-  isFocused(): boolean
+  isFocused: () => boolean
   /** What was typed before the editor came; null when nothing was. */
-  takeTyped(): object | null
-  onTaken(): void
+  takeTyped: () => object | null
+  onTaken: () => void
 }
 let loaded: ComponentType<PassageEditorProps> | null = null
 

@@ -8,7 +8,7 @@ export function ValueTool({
   onInsert,
 }: {
   variables: readonly string[]
-  onInsert(formula: string, decimals: number | null): void
+  onInsert: (formula: string, decimals: number | null) => void
 }) {
   const [isOpen, setOpen] = useState(false)
   const [formula, setFormula] = useState('')

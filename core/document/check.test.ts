@@ -69,7 +69,7 @@ test('a wrap that makes what it encloses too deep is refused', () => {
   expect(problemOfPage(deep)).toBeNull()
   const transform = new Transform(deep)
   const range = deep.resolve(3).blockRange(deep.resolve(deep.content.size - 1))!
-  transform.wrap(range, [{ type: schema.nodes.box! }])
+  transform.wrap(range, [{ type: schema.nodes.box }])
   expect(
     applyUnsafeSteps(
       deep,
@@ -138,7 +138,7 @@ test('the partial check agrees with the full check on batches of several steps, 
         try {
           const made = random.below(3)
             ? [...(randomEdit(next, random, () => 'x')?.steps ?? [])]
-            : [Step.fromJSON(schema, forgedStep(random, next.content.size) as object)]
+            : [Step.fromJSON(schema, forgedStep(random, next.content.size))]
           for (const step of made) {
             const result = step.apply(next)
             if (!result.doc) break

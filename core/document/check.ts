@@ -14,6 +14,7 @@ import type { MarkKind, NodeKind } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
 import { MOST_BATCH_LENGTH, MOST_DEPTH, MOST_PAGE_SIZE, MOST_STEPS, TITLE_LENGTH } from './limits.ts'
 import { schema } from './schema.ts'
+import { cleanText } from '../tree/characters.ts'
 
 const position = z.number().int().min(0).max(MOST_PAGE_SIZE)
 const slice = z.object({
@@ -108,16 +109,13 @@ function shapeProblem(unsafeJson: unknown): string | null {
   return null
 }
 
-// eslint-disable-next-line no-control-regex -- control characters are what is looked for
-const CONTROL = /[\u0000-\u0008\u000b-\u001f\u007f]/
-
 /**
  * Why a text can't stand in a page, or null: control characters other than tab and line feed, half a surrogate pair.
  */
 export function textProblem(value: string): string | null {
-  if (CONTROL.test(value)) return 'The text holds a control character that no page can show.'
+  if (cleanText(value) === value) return null
   if (!value.isWellFormed()) return 'The text holds half of a character (a lone surrogate).'
-  return null
+  return 'The text holds a control character that no page can show.'
 }
 
 type Range = readonly [from: number, to: number]

@@ -10,16 +10,16 @@ export interface Surface {
   readonly page: Node
   readonly local: readonly LocalStep[]
   /** The server has taken the first `count` local steps as they stand. */
-  confirm(count: number): void
+  confirm: (count: number) => void
   /**
    * Takes steps that came first, moving the local ones over them. The first `taken` local steps are what the remote
    * ones came of.
    */
-  receive(remote: readonly Step[], taken?: number): Received
+  receive: (remote: readonly Step[], taken?: number) => Received
   /** Steps that neighbours continue may be merged, but for the first `from`: they stand for a batch on its way. */
-  merge(from: number): void
+  merge: (from: number) => void
   /** Undoes all local steps and forgets them. */
-  discard(): void
+  discard: () => void
 }
 
 export type Received = Pick<Rebased, 'sources' | 'setAside'>

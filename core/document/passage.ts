@@ -3,6 +3,7 @@ import { kindOf } from '../kinds/facts.ts'
 import { plainPassage } from './empty-passage.ts'
 import { MOST_DEPTH } from './limits.ts'
 import { schema } from './schema.ts'
+import { isCleanText } from '../tree/characters.ts'
 
 /** The most signs of a passage: a long answer. What needs more is a page, or a file. */
 export const MOST_PASSAGE = 40_000
@@ -23,7 +24,7 @@ export function passageFromUnsafe(unsafe: unknown): PassageRead {
     return refuse('This holds more paragraphs, list items or other parts than can be sent at once. Send it in parts.')
   let passage: Node
   try {
-    passage = Node.fromJSON(schema, unsafe as object)
+    passage = Node.fromJSON(schema, unsafe)
     if (passage.type.name !== 'passage') return refuse('What was sent is not a passage.')
     passage.check()
   } catch {
@@ -41,9 +42,7 @@ function checked(passage: Node): PassageRead {
       problem ||= `A ${kindOf(node).label} stands in pages alone. Take it out, or write it in a page.`
     if (node.isText) {
       length += node.text?.length ?? 0
-      // eslint-disable-next-line no-control-regex -- control characters are what is refused
-      if (!node.text?.isWellFormed() || /[\u0000-\u0008\u000b-\u001f\u007f]/.test(node.text))
-        problem ||= 'The text holds a character that can’t be shown.'
+      if (!isCleanText(node.text ?? '')) problem ||= 'The text holds a character that can’t be shown.'
     }
     if (depth > MOST_DEPTH) problem ||= 'The text is nested deeper than can be shown.'
     node.forEach((child) => visit(child, depth + 1))
@@ -70,7 +69,7 @@ function shapeOf(unsafe: unknown, levels: number): 'fine' | 'too deep' | 'too mu
 
 /** A passage of our own from its stored JSON; throws when it is none. */
 export function passageFromJson(json: unknown): Node {
-  const passage = Node.fromJSON(schema, json as object)
+  const passage = Node.fromJSON(schema, json)
   passage.check()
   return passage
 }

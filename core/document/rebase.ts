@@ -4,6 +4,7 @@ import { Mapping, type Step, type StepMap, Transform } from 'prosemirror-transfo
 declare module 'prosemirror-transform' {
   interface Mapping {
     /** Not in the published types, though collaborative editing needs it: says that two maps undo each other. */
+    // eslint-disable-next-line @typescript-eslint/method-signature-style -- added to a class, whose methods are such
     setMirror(first: number, second: number): void
   }
 }

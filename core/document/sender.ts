@@ -26,13 +26,13 @@ export type Answer =
 /** What a sender needs of the world around it. */
 export interface Ports {
   /** Writes what `latest` gives to where it outlives the tab; resolves when it is there. */
-  keep(latest: () => UnsentWork): Promise<void>
-  send(batch: Outgoing): Promise<Answer>
+  keep: (latest: () => UnsentWork) => Promise<void>
+  send: (batch: Outgoing) => Promise<Answer>
   /** The log from a version on; null when it could not be had, 'outdated' when it can't be read here. */
-  readLog(since: number): Promise<readonly LogBatch[] | 'outdated' | null>
+  readLog: (since: number) => Promise<readonly LogBatch[] | 'outdated' | null>
   /** Keeps passages without a place on the server; false when they did not arrive. */
-  sendSetAside(entries: readonly SentSetAside[]): Promise<boolean>
-  freshId(): string
+  sendSetAside: (entries: readonly SentSetAside[]) => Promise<boolean>
+  freshId: () => string
 }
 
 /** What happened to one attempt to send. */

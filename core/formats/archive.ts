@@ -1,4 +1,5 @@
 import { unzipSync } from 'fflate'
+import { isCleanLine } from '../tree/characters.ts'
 
 /** The most files, and the most bytes when unpacked, that an archive may hold. */
 export const MOST_ENTRIES = 20_000
@@ -49,8 +50,7 @@ export function readArchive(bytes: Uint8Array): Archive {
 
 function badName(name: string): string | null {
   const shown = name.slice(0, 80)
-  // eslint-disable-next-line no-control-regex -- what no name of a file holds
-  if (name.split(/[/\\]/).includes('..') || /^[/\\]|^[a-z]:|[\u0000-\u001f]/i.test(name))
+  if (name.split(/[/\\]/).includes('..') || /^[/\\]|^[a-z]:/i.test(name) || !isCleanLine(name))
     return `The file holds a name that leads out of it: “${shown}”. Nothing was taken from it.`
   return null
 }

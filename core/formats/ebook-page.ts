@@ -18,16 +18,16 @@ import { type Practice, practicesOf } from '../kinds/practice/practices.ts'
 /** Where things are in what goes out. */
 export interface EbookPlaces {
   /** Where a picture of the shelf is; null when it can't be had. */
-  picture(item: string): string | null
+  picture: (item: string) => string | null
   /**
    * Where another text of the book is, by the id of its entry, and a place in it (empty for its beginning); null when
    * it is not in the book.
    */
-  chapter(entryId: string, place: string): string | null
+  chapter: (entryId: string, place: string) => string | null
   /** What a place of this page is called where it goes; its own name when left out. */
-  place?(id: string): string
+  place?: (id: string) => string
   /** What stands for a code piece, which only a browser runs; words that name it when left out. */
-  run?(piece: Node): HtmlElement
+  run?: (piece: Node) => HtmlElement
   /** Practice questions can be tried by oneself: fields to choose, and the answers folded beneath. */
   readonly hasAnswers?: boolean
 }

@@ -48,7 +48,7 @@ export async function readWord(
         includeEmbeddedStyleMap: false,
         externalFileAccess: false,
         convertImage: mammoth.images.imgElement(async (image) => ({ src: await taken(image, pictures) })),
-      } as Parameters<typeof mammoth.convertToHtml>[1],
+      },
     )
     .catch(() => null)
   if (!converted)

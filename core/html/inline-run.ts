@@ -1,11 +1,9 @@
 import { Mark, type Node } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
+import { cleanText } from '../tree/characters.ts'
 
 // HTML's "ASCII whitespace" (Infra Standard): tab, LF, FF, CR, space. No-break space is text.
 const SPACES = /[\t\n\f\r ]+/g
-
-// eslint-disable-next-line no-control-regex -- what a document may not hold: C0 but tab and line feed, and DEL
-const FORBIDDEN = /[\u0000-\u0008\u000b-\u001f\u007f]/g
 
 /**
  * Gathers the inline content of one text block. White space is collapsed as CSS does for
@@ -28,9 +26,8 @@ export class InlineRun {
       words = words.replace(SPACES, ' ')
       if (this.#afterSpace && words.startsWith(' ')) words = words.slice(1)
     }
-    words = words.replace(FORBIDDEN, '')
+    words = cleanText(words)
     if (words === '') return
-    if (!words.isWellFormed()) words = words.toWellFormed()
     this.#afterSpace = words.endsWith(' ')
     if (!Mark.sameSet(marks, this.#marks)) {
       this.#push()

@@ -482,7 +482,7 @@ class Reader {
     }
     gather(element.childNodes)
     const filled = rows.filter((row) => row.childCount > 0)
-    return filled.length > 0 ? [...before, schema.nodes.table!.create(attrs, rows)] : before
+    return filled.length > 0 ? [...before, schema.nodes.table.create(attrs, rows)] : before
   }
 
   #row(element: HtmlElement, depth: number, marks: readonly Mark[]): Node {

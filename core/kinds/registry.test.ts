@@ -1,3 +1,4 @@
+import { inspect } from 'node:util'
 import { readdirSync } from 'node:fs'
 import { expect, test } from 'vitest'
 import { attributeSpecs, schema } from '../document/schema.ts'
@@ -52,7 +53,7 @@ test.each(kinds.filter(({ attributes }) => Object.keys(attributes.shape).length 
         -1e9,
         NaN,
       ])
-        expect(() => check(wrong), `${kind.name}: ${String(wrong)}`).toThrow(RangeError)
+        expect(() => check(wrong), `${kind.name}: ${inspect(wrong)}`).toThrow(RangeError)
     }
   },
 )

@@ -5,6 +5,7 @@ import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { type Tidied, tidy } from './tidy.ts'
+import { cleanText as cleanCharacters } from '../tree/characters.ts'
 
 /** What a paste becomes, and what is told about it. */
 export interface Cleaned {
@@ -25,16 +26,12 @@ export function cleanHtml(unsafeHtml: string): Cleaned {
 
 /** The blocks of plain text: a paragraph for each line that is not empty. */
 export function cleanText(unsafeText: string): Cleaned {
-  const lines = unsafeText
-    .replace(/\r\n?/g, '\n')
-    // eslint-disable-next-line no-control-regex -- what no page can hold
-    .replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, '')
-    .toWellFormed()
+  const lines = cleanCharacters(unsafeText.replace(/\r\n?/g, '\n'))
     .split('\n')
     .map((line) => line.replace(/[ \t]+$/, ''))
     .filter((line) => line.trim() !== '')
   const { paragraph } = schema.nodes
-  const blocks = lines.map((line) => paragraph!.create(null, schema.text(line)))
+  const blocks = lines.map((line) => paragraph.create(null, schema.text(line)))
   return { blocks, report: `Pasted as words alone: ${count(blocks.length, 'paragraph', 'paragraphs')}.`, notes: [] }
 }
 

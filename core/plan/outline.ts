@@ -1,5 +1,6 @@
 import { safeAddress } from '../tree/addresses.ts'
 import { entryKinds, ENTRY_KINDS, type EntryKind } from './kinds.ts'
+import { cleanText } from '../tree/characters.ts'
 
 /**
  * A line of an outline that was typed or pasted. Depth 0 is a unit, 1 a lesson (or an item in a unit), 2 an item, 3 and
@@ -82,8 +83,7 @@ export function parseOutline(text: string, above = 0): ParsedOutline {
   const raws = text.split(/\r\n|\r|\n/)
   const hollow = raws.some((raw) => BULLET.test(raw.trim())) ? HOLLOW_IN_LIST : HOLLOW
   for (const raw of raws) {
-    // eslint-disable-next-line no-control-regex -- control characters are what is removed
-    const clean = raw.replace(/[\u0000-\u0008\u000b-\u001f\u007f]/g, '').toWellFormed()
+    const clean = cleanText(raw)
     if (clean.trim() === '') continue
     if (lines.length >= MOST_LINES) {
       notes.push(`Only the first ${MOST_LINES} lines were taken.`)

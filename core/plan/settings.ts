@@ -1,14 +1,13 @@
 import { z } from 'zod'
 import { safeAddress } from '../tree/addresses.ts'
 import { type DoneRule, type EntryKind, kindOfEntry } from './kinds.ts'
+import { isCleanLine } from '../tree/characters.ts'
 
 /** The longest aim, and the most a unit or lesson may have. */
 export const AIM_LENGTH = 300
 export const MOST_AIMS = 20
 
 const moment = z.iso.datetime({ offset: true, error: 'A date and a time were expected.' }).nullable()
-// eslint-disable-next-line no-control-regex -- control characters are what is refused
-const isShown = (words: string): boolean => words.isWellFormed() && !/[\u0000-\u001f\u007f]/.test(words)
 
 /**
  * What authors set about an entry beside its text. All of it holds at once, for students too: it is about when and how,
@@ -23,7 +22,7 @@ const fields = z.object({
         .trim()
         .min(1, 'An aim can’t be empty.')
         .max(AIM_LENGTH, `An aim holds at most ${AIM_LENGTH} characters.`)
-        .refine(isShown, 'An aim holds a character that can’t be shown.'),
+        .refine(isCleanLine, 'An aim holds a character that can’t be shown.'),
     )
     .max(MOST_AIMS, `At most ${MOST_AIMS} aims.`),
   /** The items of the lesson are done one after the other. */

@@ -5,7 +5,7 @@ export interface Formula {
   /** Names of variables in it. */
   readonly names: readonly string[]
   /** A number for these values; NaN or infinite where mathematics has none (division by zero, root of −1). */
-  valueOf(values: Readonly<Record<string, number>>): number
+  valueOf: (values: Readonly<Record<string, number>>) => number
 }
 
 export type FormulaRead =

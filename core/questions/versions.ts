@@ -21,7 +21,7 @@ export interface VariableProblem {
 interface Drawn {
   readonly name: string
   readonly count: number
-  at(index: number): number
+  at: (index: number) => number
 }
 
 /** The variables of a question, read once: which are drawn, which are computed, what must hold. */
@@ -33,9 +33,9 @@ export interface Variables {
    * The values of the combination of this number (from 0), or null when a condition does not hold. Not every value need
    * be finite.
    */
-  valuesAt(combination: number): Values | null
+  valuesAt: (combination: number) => Values | null
   /** The values for a seed: the same seed always gives the same. Null when no draw meets the conditions. */
-  valuesFor(seed: number): Values | null
+  valuesFor: (seed: number) => Values | null
 }
 
 const plural = (count: number, one: string): string => `${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`

@@ -154,5 +154,5 @@ export function partsToHeadings(page: Node, position: number): Transform | null 
 export function reform(page: Node, position: number, into: PartsPiece): Transform | null {
   const piece = page.nodeAt(position)
   if (!piece || piece.firstChild?.type.name !== 'part') return null
-  return new Transform(page).setNodeMarkup(position, page.type.schema.nodes[into]!, piece.attrs)
+  return new Transform(page).setNodeMarkup(position, page.type.schema.nodes[into], piece.attrs)
 }

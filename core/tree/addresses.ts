@@ -1,3 +1,5 @@
+import { cleanLine } from './characters.ts'
+
 const SCHEMES = new Set(['http:', 'https:', 'mailto:', 'tel:'])
 
 /** The part of an address of the web, or of one that takes over the scheme, between `//` and the path. */
@@ -16,9 +18,9 @@ const HOST = /^(?:\[[0-9a-f:.]+\]|[^\s#%/:<>?@[\\\]^|"`{}]+)(?::\d*)?$/i
  */
 export function safeAddress(unsafeAddress: unknown): string | null {
   if (typeof unsafeAddress !== 'string' || unsafeAddress.length > 2000) return null
-  // eslint-disable-next-line no-control-regex -- control characters are what is removed
-  const address = unsafeAddress.replace(/[\u0000-\u001f\u007f]/g, '').trim()
-  if (address === '' || !address.isWellFormed()) return null
+  if (!unsafeAddress.isWellFormed()) return null
+  const address = cleanLine(unsafeAddress).trim()
+  if (address === '') return null
   const authority = AUTHORITY.exec(address)
   if (authority ? !HOST.test(authority[1] ?? '') : /^https?:/i.test(address)) return null
   try {

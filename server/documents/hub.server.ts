@@ -17,9 +17,9 @@ export interface Follower {
   readonly client: string
   /** The version this follower has been sent. */
   version: number
-  send(message: ServerMessage): void
+  send: (message: ServerMessage) => void
   /** The same as text: what goes to many is written once. */
-  sendText(message: string): void
+  sendText: (message: string) => void
 }
 
 const followers = new Map<string, Set<Follower>>()

@@ -159,7 +159,7 @@ function run(
     () => socket.close(1008, 'too many messages'),
   )
   socket.on('message', (data) => {
-    const message = parseMessage(String(data))
+    const message = parseMessage((data as Buffer).toString())
     if (!message) return socket.close(1008)
     pace.take(message)
   })

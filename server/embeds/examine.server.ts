@@ -4,6 +4,7 @@ import { webAddress } from '../../core/embeds/web-address.ts'
 import { knownHosts } from './allowed.server.ts'
 import { askOutside, type Outside } from './outside.server.ts'
 import type { EmbedHost } from './queries.server.ts'
+import { cleanLine } from '../../core/tree/characters.ts'
 
 /** What pasted text turned out to be. */
 export type Examined =
@@ -126,12 +127,11 @@ async function cardFor(address: string, title: string, host: EmbedHost | undefin
 }
 
 const ENTITIES: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'" }
-// eslint-disable-next-line no-control-regex -- what can't be shown
 const plain = (words: string): string =>
-  words
-    .replace(/&(amp|lt|gt|quot|#39);/g, (_all, name: string) => ENTITIES[name] ?? '')
-    .replace(/[\u0000-\u001f\u007f]/g, ' ')
-    .toWellFormed()
+  cleanLine(
+    words.replace(/&(amp|lt|gt|quot|#39);/g, (_all, name: string) => ENTITIES[name] ?? ''),
+    ' ',
+  )
 
 function json(text: string): unknown {
   try {

@@ -47,8 +47,8 @@ export const tasks: TaskList = {
 const CRONTAB = ['*/10 * * * * mail', '17 3 * * * sweep', '41 */6 * * * plan-squashing', '29 4 * * * purge'].join('\n')
 
 const logger = new Logger(() => (level, message) => {
-  if (level === 'error') log.error({ job: message }, 'a job failed')
-  else if (level === 'warning') log.warn({ job: message }, 'jobs')
+  if (String(level) === 'error') log.error({ job: message }, 'a job failed')
+  else if (String(level) === 'warning') log.warn({ job: message }, 'jobs')
 })
 
 let runner: Runner | null = null

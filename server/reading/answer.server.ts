@@ -5,7 +5,7 @@ import type { SafeHtml } from '../../core/tree/template.ts'
 /** What of a request reading looks at: what React Router hands on, and what node:http does. */
 export interface ReadRequest {
   readonly url: string
-  readonly headers: { get(name: string): string | null }
+  readonly headers: { get: (name: string) => string | null }
 }
 
 export interface AnswerOptions {

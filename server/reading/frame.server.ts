@@ -16,7 +16,7 @@ export interface Visit {
   /** The author looks at it as a made-up student: nothing that is done here is kept. */
   readonly isPreview: boolean
   /** Where an entry is read. */
-  href(entryId: string): string
+  href: (entryId: string) => string
 }
 
 /** The document around everything students read. */

@@ -27,7 +27,7 @@ export interface SettledPage {
   /** Names all that the page is made from, for one reader: the same tag is the same page. */
   readonly tag: string
   readonly players: readonly string[]
-  make(): Promise<SafeHtml>
+  make: () => Promise<SafeHtml>
 }
 
 /**

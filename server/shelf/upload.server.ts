@@ -123,9 +123,8 @@ export async function receiveUpload<T extends { readonly ok: boolean }>(
 export function nameFrom(unsafeName: string, fallback: string): string {
   // Controls can't be shown; overrides of direction (Unicode Standard Annex #9, 2) make a name end in sight with what
   // it does not end with.
-  // eslint-disable-next-line no-control-regex -- what can't be shown in a name
   const name = unsafeName
-    .replace(/[\u0000-\u001f\u007f-\u009f\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/g, '')
+    .replace(/[\p{Cc}\u061c\u200e\u200f\u2028-\u202e\u2066-\u2069]/gu, '')
     .toWellFormed()
     .split(/[\\/]/)
     .at(-1)!

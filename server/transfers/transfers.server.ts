@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream'
 import { nanoid } from 'nanoid'
 import { problemOfPage } from '../../core/document/check.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
@@ -263,13 +264,9 @@ async function keepPictures(
   const refused = new Map<string, number>()
   for (const [at, { id, name, bytes }] of pictures.entries()) {
     if (at % 10 === 0) await tell('Putting the pictures on the shelf', at, pictures.length)
-    const kept = await takeUpload(courseId, { personId, isContribution: false }, name, once(bytes))
+    const kept = await takeUpload(courseId, { personId, isContribution: false }, name, Readable.from([bytes]))
     if (kept.ok) items.set(id, { item: kept.item.id, width: kept.item.width ?? 1, height: kept.item.height ?? 1 })
     else refused.set(kept.reason, (refused.get(kept.reason) ?? 0) + 1)
   }
   return { items, notes: [...refused].map(([message, count]) => ({ sort: 'left out' as const, message, count })) }
-}
-
-async function* once(bytes: Uint8Array): AsyncGenerator<Uint8Array> {
-  yield bytes
 }

@@ -75,7 +75,7 @@ async function work(order: Order): Promise<object> {
   const result = await read(order)
   if (!result.ok) return result
   const { brought } = result
-  const plain = (page: { id: string; page: { toJSON(): unknown } }): { id: string; page: unknown } => ({
+  const plain = (page: { id: string; page: { toJSON: () => unknown } }): { id: string; page: unknown } => ({
     id: page.id,
     page: page.page.toJSON(),
   })

@@ -15,13 +15,13 @@ export function securityHeaders(response: ServerResponse): void {
 /** An answer that says nothing about keeping it is kept by nobody: most are for one person. */
 export function keepPrivate(response: ServerResponse): void {
   const writeHead = response.writeHead.bind(response) as (...given: unknown[]) => ServerResponse
-  response.writeHead = ((...given: unknown[]) => {
+  response.writeHead = (...given: unknown[]) => {
     if (!response.hasHeader('Cache-Control')) response.setHeader('Cache-Control', 'no-store')
     // RFC 9110, 10.2.3: when it is worth asking again.
     if ((typeof given[0] === 'number' ? given[0] : response.statusCode) === 503 && !response.hasHeader('Retry-After'))
       response.setHeader('Retry-After', '10')
     return writeHead(...given)
-  }) as typeof response.writeHead
+  }
 }
 
 /**

@@ -13,9 +13,9 @@ async function violations(page: Page): Promise<string[]> {
     const runner = (
       window as unknown as {
         axe: {
-          run(
+          run: (
             options: object,
-          ): Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }>
+          ) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }>
         }
       }
     ).axe

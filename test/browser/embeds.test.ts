@@ -178,16 +178,16 @@ test('codes and addresses that lead nowhere good are refused with a sentence', a
   ])
     expect(await asked(address), address).toMatchObject({
       sort: 'problem',
-      reason: expect.stringContaining('private network') as unknown,
+      reason: expect.stringContaining('private network'),
     })
   // Allowed by a manager's mistake: still nobody here is asked.
   expect(await asked(`http://localhost:${port}/v/1`)).toMatchObject({
     sort: 'card',
-    reason: expect.stringContaining('does not answer for this address') as unknown,
+    reason: expect.stringContaining('does not answer for this address'),
   })
   expect(await asked(`${millrace}/v/nothing`)).toMatchObject({
     sort: 'card',
-    reason: expect.stringContaining('there is nothing at it') as unknown,
+    reason: expect.stringContaining('there is nothing at it'),
   })
   door.close()
 })

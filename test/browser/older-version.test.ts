@@ -98,7 +98,7 @@ test('what was copied on a sheet of an older version keeps its settings when it 
       (field, [own, shown, written]) => {
         const holder = document.createElement('div')
         holder.textContent = shown!
-        holder.setAttribute('data-fieldstone', own!)
+        holder.setAttribute('data-fieldstone', own)
         if (written) holder.setAttribute('data-version', written)
         const clipboardData = new DataTransfer()
         clipboardData.setData('text/html', holder.outerHTML)

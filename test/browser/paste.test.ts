@@ -101,7 +101,7 @@ test('what is copied on one sheet comes onto another with all its settings', asy
   await sheet(from).locator('p', { hasText: 'End.' }).click()
   await from.keyboard.press('Control+End')
   await from.keyboard.press('Control+a')
-  const html = await from.evaluate(async () => {
+  const html = await from.evaluate(() => {
     const field = document.querySelector<HTMLElement>('.ProseMirror')!
     const clipboardData = new DataTransfer()
     field.dispatchEvent(new ClipboardEvent('copy', { clipboardData, bubbles: true, cancelable: true }))

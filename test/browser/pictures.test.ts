@@ -18,7 +18,7 @@ async function give(
       (target, [event, fileName, fileType, base64]) => {
         const data = new DataTransfer()
         data.items.add(
-          new File([Uint8Array.from(atob(base64!), (sign) => sign.charCodeAt(0))], fileName!, { type: fileType! }),
+          new File([Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))], fileName, { type: fileType }),
         )
         const { left, bottom } = target.getBoundingClientRect()
         target.dispatchEvent(

@@ -65,7 +65,7 @@ test('the author sees what students see, at three widths', async ({ house }) => 
   await page.getByText('Edition 1', { exact: true }).click()
   await expect(frame.locator('.facts')).toContainText('edition 1')
   const room = await house.open('student', '/read/course/one')
-  const body = async (locator: { innerHTML(): Promise<string> }): Promise<string> =>
+  const body = async (locator: { innerHTML: () => Promise<string> }): Promise<string> =>
     (await locator.innerHTML())
       .replace(/<p class="facts">.*?<\/p>/, '')
       .replace(/<form method="post" class="done-form"[^]*/, '')

@@ -4,7 +4,7 @@ import { cookieFor, type RunningApp, startApp } from '../server/setup/app.ts'
 import { cursorAfter, expect, kept, storedText, test } from './setup/house.ts'
 
 /** Stands in front of processes, as a proxy does: new connections go to whichever serves now. */
-async function inFront(serving: () => RunningApp): Promise<{ address: string; port: number; close(): void }> {
+async function inFront(serving: () => RunningApp): Promise<{ address: string; port: number; close: () => void }> {
   const server = createServer((client) => {
     const upstream = connect(serving().port, '127.0.0.1')
     for (const [one, other] of [

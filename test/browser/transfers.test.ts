@@ -95,7 +95,7 @@ test('a page is had as one web page that works from disk, with script and withou
       await expect(page.frameLocator('iframe').getByText('it runs')).toBeVisible()
       await page.addScriptTag({ content: AxeBuilder.source })
       const { violations } = await page.evaluate(() =>
-        (window as unknown as { axe: { run(): Promise<{ violations: { id: string }[] }> } }).axe.run(),
+        (window as unknown as { axe: { run: () => Promise<{ violations: { id: string }[] }> } }).axe.run(),
       )
       expect(violations.map(({ id }) => id)).toEqual([])
     } else

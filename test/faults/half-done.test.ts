@@ -98,7 +98,10 @@ test('killed while a book is brought in: it comes to an end by itself, once and 
   )
   const chapters = (): Promise<number> =>
     withClient(url, async (client) =>
-      Number((await client.query(`select count(*) from plan_entries where kind = 'chapter'`)).rows[0].count),
+      Number(
+        (await client.query<{ count: string }>(`select count(*) from plan_entries where kind = 'chapter'`)).rows[0]!
+          .count,
+      ),
     )
   // Undisturbed, for how many chapters it has.
   const first = (await (

@@ -533,7 +533,7 @@ async function ask(
 }
 
 test('every route has an expectation', () => {
-  const known = new Set([...patterns(routes as RouteEntry[])])
+  const known = new Set([...patterns(routes)])
   expect([...known].filter((pattern) => !(pattern in EXPECTED))).toEqual([])
 })
 

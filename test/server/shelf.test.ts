@@ -250,16 +250,16 @@ test('several files at once, the same among them and some that are refused: each
     put('a.png', same),
     put('b.png', same),
     put('c.txt', 'words'.repeat(100_000)),
-    put('d.png', others[0]!),
+    put('d.png', others[0]),
     put('e.png', same),
-    put('f.png', others[1]!),
+    put('f.png', others[1]),
     put('g.png', Buffer.alloc(0)),
-    put('h.png', others[2]!),
-    put('i.png', Buffer.concat([others[0]!.subarray(0, 20), Buffer.alloc(30_000)])),
+    put('h.png', others[2]),
+    put('i.png', Buffer.concat([others[0].subarray(0, 20), Buffer.alloc(30_000)])),
   ])
   expect(answers.map(({ ok }) => ok)).toEqual([true, true, false, true, true, true, false, true, false])
-  expect(new Set([answers[0], answers[1], answers[4]].map((answer) => answer!.item!.id)).size).toBe(1)
-  expect(answers[2]!.reason).toContain('a text file, not a picture')
+  expect(new Set([answers[0], answers[1], answers[4]].map((answer) => answer.item!.id)).size).toBe(1)
+  expect(answers[2].reason).toContain('a text file, not a picture')
   expect(await rows('select id from uploads')).toEqual([])
   expect(await rows('select upload_id from blob_chunks where upload_id is not null')).toEqual([])
 })

@@ -37,9 +37,9 @@ const { heading, paragraph, quotation, box, bulletList } = schema.nodes as Recor
 
 const tabsWith = (words: Node, piece: 'tabs' | 'accordion'): Node => {
   const { part, partTitle } = schema.nodes
-  return schema.nodes[piece]!.create(null, [
-    part!.create(null, [partTitle!.create(null, schema.text('t')), words]),
-    part!.create(null, [partTitle!.create(), schema.nodes.paragraph!.create()]),
+  return schema.nodes[piece].create(null, [
+    part.create(null, [partTitle.create(null, schema.text('t')), words]),
+    part.create(null, [partTitle.create(), schema.nodes.paragraph.create()]),
   ])
 }
 
@@ -133,10 +133,10 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
         })
         if (places.length === 0) return null
         const at = random.pick(places)
-        const cell = schema.nodes.tableCell!.create(null, paragraph!.create(null, schema.text(sign())))
+        const cell = schema.nodes.tableCell.create(null, paragraph!.create(null, schema.text(sign())))
         transform.insert(
           at,
-          page.resolve(at).parent.type.name === 'table' ? schema.nodes.tableRow!.create(null, cell) : cell,
+          page.resolve(at).parent.type.name === 'table' ? schema.nodes.tableRow.create(null, cell) : cell,
         )
         break
       }
@@ -174,9 +174,9 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
               ? tabsWith(words, random.pick(['tabs', 'accordion']))
               : random.below(2)
                 ? box!.create(null, words)
-                : schema.nodes.table!.create(
+                : schema.nodes.table.create(
                     null,
-                    schema.nodes.tableRow!.create(null, schema.nodes.tableCell!.create(null, words)),
+                    schema.nodes.tableRow.create(null, schema.nodes.tableCell.create(null, words)),
                   ),
         )
       }

@@ -5,8 +5,8 @@ export interface AskProps {
   language: string
   /** A question to change; left out, one is chosen or made. */
   questionId?: string
-  onClose(): void
-  onChosen(id: string): void
+  onClose: () => void
+  onChosen: (id: string) => void
 }
 
 /**

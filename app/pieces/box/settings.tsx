@@ -83,7 +83,7 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
 }
 
 /** A colour typed as hex; taken when it is one, told when it isn't. */
-function ColourField({ value, onChange }: { value: string; onChange(colour: string): void }) {
+function ColourField({ value, onChange }: { value: string; onChange: (colour: string) => void }) {
   const [typed, setTyped] = useState(value)
   useEffect(() => setTyped(value), [value])
   const colour = safeColour(typed)

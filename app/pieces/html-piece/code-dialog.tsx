@@ -15,8 +15,8 @@ import './code-dialog.css'
 interface Props {
   code: string
   title: string
-  onClose(): void
-  onKeep(code: string, height: number | null): void
+  onClose: () => void
+  onKeep: (code: string, height: number | null) => void
 }
 
 /** Runs again so many milliseconds after the last key, once it has been started. */

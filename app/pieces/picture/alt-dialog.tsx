@@ -8,8 +8,8 @@ import './alt-dialog.css'
 interface Props {
   courseId: string
   item: ShelfThing
-  onAnswer(alt: string): void
-  onLater(): void
+  onAnswer: (alt: string) => void
+  onLater: () => void
 }
 
 /** Asks what a picture shows, as soon as it stands on the sheet. */

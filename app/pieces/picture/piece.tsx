@@ -114,7 +114,7 @@ function Words({
   most: number
   disabled?: boolean
   hint?: string
-  onKeep(words: string): void
+  onKeep: (words: string) => void
 }) {
   const [typed, setTyped] = useState(value)
   useEffect(() => setTyped(value), [value])

@@ -138,7 +138,7 @@ interface LineProps {
   row: Row
   index: number
   entry: string
-  onGo(): void
+  onGo: () => void
   /** Null for the last one, which stays. */
   onRemove: (() => void) | null
   children: ReactNode

@@ -4,5 +4,5 @@ import type { RichFieldProps } from '../../writing/rich-field.tsx'
 export interface AnswerFieldsProps<Answer> {
   readonly answer: Answer
   readonly field: Pick<RichFieldProps, 'courseId' | 'uploadTo' | 'variables'>
-  onChange(answer: Answer): void
+  onChange: (answer: Answer) => void
 }

@@ -106,7 +106,7 @@ function practiceInside({ childNodes }: HtmlElement): readonly Inside[] {
 }
 
 function answerInside(unsafeElement: HtmlElement): Inside {
-  const feedback = unsafeElement.childNodes.find((node) => isPart(node, 'feedback')) as HtmlElement | undefined
+  const feedback = unsafeElement.childNodes.filter(isElement).find((node) => isPart(node, 'feedback'))
   const line: HtmlNode[] = []
   for (const child of unsafeElement.childNodes) {
     if (child === feedback || (isText(child) && child.value.trim() === '')) continue

@@ -51,7 +51,7 @@ export const fakedHeading: Rule = {
   repairs: [{ id: 'heading', label: 'Make it a heading' }],
   repair(page, { from, to }) {
     const { strong } = page.type.schema.marks
-    const transform = new Transform(page).removeMark(from, to, strong!)
+    const transform = new Transform(page).removeMark(from, to, strong)
     // Beside a heading of the page it is one of the same level; under the title alone, of the second.
     return transform.setBlockType(from, to, page.type.schema.nodes.heading!, {
       level: Math.max(2, levelBefore(page, from)),

@@ -41,7 +41,7 @@ export const tableWithoutHeaders: Rule = {
     table.forEach((row, rowOffset, rowIndex) =>
       row.forEach((cell, cellOffset, cellIndex) => {
         if (id === 'row' ? rowIndex === 0 : cellIndex === 0)
-          transform.setNodeMarkup(from + 1 + rowOffset + 1 + cellOffset, tableHeader!, {
+          transform.setNodeMarkup(from + 1 + rowOffset + 1 + cellOffset, tableHeader, {
             ...cell.attrs,
             scope: id === 'row' ? 'col' : 'row',
           })

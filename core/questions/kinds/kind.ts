@@ -21,9 +21,9 @@ export type Graded =
 /** One answer, looked at in many versions: its texts and formulas are read once. */
 export interface AnswerLook {
   /** Why a version can't be used; null when it can. */
-  problemOf(values: Values): string | null
+  problemOf: (values: Values) => string | null
   /** The right answer, as words for the author; empty where there is none. */
-  rightAnswer(values: Values): string
+  rightAnswer: (values: Values) => string
 }
 
 /** What the form of a question needs to know of the page it stands on. */
@@ -34,7 +34,7 @@ export interface FormPlace {
   readonly given: Given | null
   readonly isOff: boolean
   /** A text with the student's own numbers. */
-  say(json: object): SafeHtml
+  say: (json: object) => SafeHtml
 }
 
 /** What was given that is not right, and by how many. */
@@ -48,33 +48,33 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   readonly model: z.ZodType<Answer>
   /** What authors choose between, and what they call it: the bank lists and filters by these. */
   readonly variants: Readonly<Record<string, string>>
-  variantOf(answer: Answer): string
+  variantOf: (answer: Answer) => string
   /** An answer with nothing in it yet. */
-  blank(variant: string, freshId: () => string): Answer
+  blank: (variant: string, freshId: () => string) => Answer
   /** The same answer as another variant of this kind. */
-  asVariant(answer: Answer, variant: string): Answer
+  asVariant: (answer: Answer, variant: string) => Answer
   /**
    * The same answer with other texts: each text, JSON of a passage, changed by `change`, in the order in which they are
    * read.
    */
-  mapTexts(answer: Answer, change: (text: object) => object): Answer
+  mapTexts: (answer: Answer, change: (text: object) => object) => Answer
   /** Formulas of its own, besides those in texts. */
-  formulas(answer: Answer): readonly string[]
+  formulas: (answer: Answer) => readonly string[]
   /** What is wrong whatever the version, as sentences for its author. */
-  problems(answer: Answer): readonly string[]
+  problems: (answer: Answer) => readonly string[]
   /** `read` reads a text once and gives back its words in a version. */
-  look(answer: Answer, read: (text: object) => (values: Values) => string): AnswerLook
+  look: (answer: Answer, read: (text: object) => (values: Values) => string) => AnswerLook
   /** What the fields of a form gave. */
-  given(values: readonly string[]): Given
-  grade(answer: Answer, values: Values, given: Given): Graded
+  given: (values: readonly string[]) => Given
+  grade: (answer: Answer, values: Values, given: Given) => Graded
   /** The texts that are said to what was given. */
-  feedback(answer: Answer, graded: Graded & { readonly ok: true }): readonly object[]
+  feedback: (answer: Answer, graded: Graded & { readonly ok: true }) => readonly object[]
   /** What stands under the worked solution, as words for a student; empty where feedback says it. */
-  solution(answer: Answer, values: Values, language: string): string
+  solution: (answer: Answer, values: Values, language: string) => string
   /** The fields in which a student answers; each is named `given`. They work without script. */
-  fields(answer: Answer, place: FormPlace): SafeHtml
+  fields: (answer: Answer, place: FormPlace) => SafeHtml
   /** The mistake that was made most often, of all that was given; null where mistakes can't be told apart. */
-  commonMistake(answer: Answer, given: readonly Given[]): CommonMistake | null
+  commonMistake: (answer: Answer, given: readonly Given[]) => CommonMistake | null
   /**
    * Answers that the tests go through: what is given for them, with these values, and what it is worth; null when it is
    * not understood.

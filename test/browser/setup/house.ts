@@ -25,17 +25,17 @@ export interface House {
   readonly url: string
   app: RunningApp
   /** A page of the lesson, made of source HTML; gives back its address on the sheet. */
-  addPage(id: string, source: string, options?: PageOptions): Promise<string>
+  addPage: (id: string, source: string, options?: PageOptions) => Promise<string>
   /** A browser window signed in as somebody. */
-  open(
+  open: (
     person: string,
     path: string,
     options?: Parameters<Browser['newContext']>[0] & { app?: RunningApp },
-  ): Promise<Page>
+  ) => Promise<Page>
   /** The page as the log has it, as JSON of its current text. */
-  stop(): Promise<void>
-  startAgain(): Promise<void>
-  startSecond(): Promise<RunningApp>
+  stop: () => Promise<void>
+  startAgain: () => Promise<void>
+  startSecond: () => Promise<RunningApp>
 }
 
 async function createDatabase(): Promise<string> {

@@ -7,8 +7,8 @@ export interface Tray {
   /** Where mail is sent to: SMTP_URL. */
   readonly address: string
   /** The page that shows what lies there for somebody, as HTML. */
-  of(to: string): Promise<string>
-  stop(): void
+  of: (to: string) => Promise<string>
+  stop: () => void
 }
 
 export async function startTray(): Promise<Tray> {

@@ -10,7 +10,7 @@ export interface RunningApp {
   readonly process: ChildProcess
   /** What it has logged, a JSON object a line. */
   readonly log: () => string
-  stop(signal?: NodeJS.Signals): Promise<number | null>
+  stop: (signal?: NodeJS.Signals) => Promise<number | null>
 }
 
 // A test that fails before it stops its application leaves none behind.

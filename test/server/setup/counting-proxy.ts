@@ -6,8 +6,8 @@ export interface CountingProxy {
   /** The same database, by this way. */
   readonly url: string
   /** The statements since the last time, without those of the job queue. */
-  take(): string[]
-  close(): void
+  take: () => string[]
+  close: () => void
 }
 
 /**

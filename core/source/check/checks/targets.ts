@@ -62,7 +62,7 @@ function look(scan: Scan): Diagnostic[] {
 }
 
 /** Names that are not taken, from a stem: `-2`, `-3` and so on, counted on from where the last one was found. */
-function freshNames(taken: { has(name: string): boolean }): (stem: string) => string {
+function freshNames(taken: { has: (name: string) => boolean }): (stem: string) => string {
   const numbers = new Map<string, number>()
   return (stem) => {
     let number = numbers.get(stem) ?? 2
