@@ -5,7 +5,7 @@ const SLOW = [
   'core/document/convergence.test.ts',
   'core/formats/{bring,epub,markdown}.test.ts',
   'core/html/{checker,large}.test.ts',
-  'test/server/{budget,command-line,crash,demo,published-players,routes,shelf,sign-in,transfer-life,transfers}.test.ts',
+  'test/server/{command-line,demo,published-players,routes,shelf,sign-in,transfer-life,transfers}.test.ts',
 ]
 const exclude = ['node_modules/**', ...(process.env.QUICK === '1' ? SLOW : [])]
 
@@ -14,17 +14,26 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], exclude, testTimeout: 120_000 } },
-      // Each file has a database of its own; but one stops PostgreSQL under all of them, and some look at the
-      // processor: one by one, unless those are left out.
+      // Each file has a database of its own.
       {
         test: {
           name: 'server',
-          include: ['test/server/**/*.test.ts'],
+          include: ['test/server/*.test.ts'],
           exclude,
           globalSetup: ['test/server/setup/cluster.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          fileParallelism: process.env.QUICK === '1',
+        },
+      },
+      // They stop PostgreSQL under everybody, or look at the processor.
+      {
+        test: {
+          name: 'alone',
+          include: ['test/server/alone/*.test.ts'],
+          globalSetup: ['test/server/setup/cluster.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
         },
       },
       // Long and rough: the nightly `bin/test faults`, not part of every run.

@@ -189,6 +189,7 @@ if (wants('static')) {
 if (wants('core')) vitest('core')
 if (wants('server') || wants('browser') || wants('faults')) buildWhenNeeded()
 if (wants('server')) vitest('server')
+if (wants('server') && !isQuick) vitest('alone')
 if (wants('browser')) playwright()
 if (wants('faults')) vitest('faults')
 

@@ -42,20 +42,10 @@ async function beginPart(visit: Visit, place: Place, who: Solver, attempts: read
   const done = await listResults(pool, place.id, who.personId)
   const day = longDate(visit.course.language, visit.course.time_zone)
   return html`<section class="attempts" aria-label="Attempts">
-    <p>
-      ${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points}
-      ${points === 1 ? 'point' : 'points'}.
-      ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'}
-      ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}
-    </p>
-    ${
-      done.length > 0 &&
-      html`<ul>
-        ${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}
-      </ul>`
-    }
-    ${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
-  </section>`
+<p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'} ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
+${done.length > 0 && html`<ul>${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}</ul>`}
+${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
+</section>`
 }
 
 /** The questions as the author would meet them, in one of their versions. */
@@ -67,7 +57,5 @@ async function previewPart(who: Solver): Promise<SafeHtml> {
     const values = valuesOf(question.content, question.id, 1, who.language)
     return values ? [{ question, values, answer: null }] : []
   })
-  return html`<div class="attempt">
-    ${shown.map((each, at) => questionHtml(each, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}
-  </div>`
+  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
 }

@@ -31,31 +31,17 @@ export function questionHtml(shown: AttemptQuestion, show: Showing): SafeHtml {
   const kind = kindOfAnswer(content.answer)
   const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.given) : null
   const hints = answer?.hints ?? 0
-  return html`<section
-    class="question"
-    id="q-${id}"
-    aria-label="${show.name || 'Question'}"
-    ${!isAnswered(answer) && html` data-open`}
-  >
-    ${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1 ? 'point' : 'points'}</span></h2>`}
-    <div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
-    <form method="post" action="#q-${id}" data-question="${id}">
-      <input type="hidden" name="attempt" value="${show.attempt}" /><input
-        type="hidden"
-        name="bank"
-        value="${id}"
-      /><input type="hidden" name="name" value="${show.name}" />
-      ${kind.fields(content.answer, { id, given: answer?.given ?? null, isOff: !show.mayAnswer, say })}
-      <p class="question-send">
-        ${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Keep the answer' : 'Keep the change'}</button>`}
-        ${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? 'Hint' : `Hint ${hints + 1} of ${content.hints.length}`}</button>`}
-      </p>
-    </form>
-    ${content.hints.slice(0, hints).map((hint, at) => html`<div class="hint"><b>Hint${content.hints.length > 1 && ` ${at + 1}`}.</b> ${say(hint)}</div>`)}
-    <div class="question-result" role="status">
-      ${shown.reason ? html`<p class="verdict">${shown.reason}</p>` : graded && verdict(shown, graded, show, say)}
-    </div>
-  </section>`
+  return html`<section class="question" id="q-${id}" aria-label="${show.name || 'Question'}"${!isAnswered(answer) && html` data-open`}>
+${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1 ? 'point' : 'points'}</span></h2>`}
+<div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
+<form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}">
+${kind.fields(content.answer, { id, given: answer?.given ?? null, isOff: !show.mayAnswer, say })}
+<p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Keep the answer' : 'Keep the change'}</button>`}
+${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? 'Hint' : `Hint ${hints + 1} of ${content.hints.length}`}</button>`}</p>
+</form>
+${content.hints.slice(0, hints).map((hint, at) => html`<div class="hint"><b>Hint${content.hints.length > 1 && ` ${at + 1}`}.</b> ${say(hint)}</div>`)}
+<div class="question-result" role="status">${shown.reason ? html`<p class="verdict">${shown.reason}</p>` : graded && verdict(shown, graded, show, say)}</div>
+</section>`
 }
 
 /** What is said to an answer: that it is kept, or whether it is right, why, and how it is done. */
@@ -72,8 +58,7 @@ function verdict(
   const told = kindOfAnswer(answer)
     .feedback(answer, graded)
     .filter((json) => plainText(filledPassage(json, values, show.language)) !== '')
-  return html`<p class="verdict">${head}${graded.remark && ` ${graded.remark}`}</p>
-    ${told.map((json) => html`<div>${say(json)}</div>`)}${solution(content, values, show, say)}`
+  return html`<p class="verdict">${head}${graded.remark && ` ${graded.remark}`}</p>${told.map((json) => html`<div>${say(json)}</div>`)}${solution(content, values, show, say)}`
 }
 
 function solution(
@@ -85,10 +70,7 @@ function solution(
   const isWritten = plainText(filledPassage(content.solution, values, show.language)) !== ''
   const right = kindOfAnswer(content.answer).solution(content.answer, values, show.language)
   if (!isWritten && right === '') return null
-  return html`<details class="solution">
-    <summary>How it is done</summary>
-    ${isWritten && say(content.solution)}${right && html`<p>The answer is ${right}.</p>`}
-  </details>`
+  return html`<details class="solution"><summary>How it is done</summary>${isWritten && say(content.solution)}${right && html`<p>The answer is ${right}.</p>`}</details>`
 }
 
 /** An attempt with all its questions, and what ends it. */
@@ -105,42 +87,26 @@ export function attemptHtml(
   const isTold = show.feedback === 'at once' || (isOver && show.feedback === 'at the end')
   const missing = questions.flatMap(({ answer, question }, at) => (isAnswered(answer) ? [] : [{ at, id: question.id }]))
   return html`<div class="attempt">
-    ${isOver && html`<p class="attempt-result"><b>${round(points)} of ${most} ${most === 1 ? 'point' : 'points'}.</b> Attempt ${attempt.number}, finished.</p>`}
-    ${questions.map((shown, at) => {
-      const isDone = isAnswered(shown.answer)
-      return questionHtml(shown, {
-        ...show,
-        attempt: attempt.number,
-        name: `Question ${at + 1}`,
-        isTold: isTold && (isDone || isOver),
-        isJudged: show.feedback === 'at once',
-        mayAnswer: !isOver && (show.isPractice || show.feedback !== 'at once' || !isDone),
-      })
-    })}
-    ${
-      !isOver &&
-      html`<form method="post" class="finish-form" id="finish">
-        <input type="hidden" name="attempt" value="${attempt.number}" /><input
-          type="hidden"
-          name="intent"
-          value="finish"
-        />
-        <p class="finish-words">
-          <span data-missing role="status"
-            >${missing.length === 0 ? 'Everything is answered.' : `${missing.length} ${missing.length === 1 ? 'question is' : 'questions are'} not answered yet.`}</span
-          >
-        </p>
-        <p class="finish-ask" ${!(show.isAsked && missing.length > 0) && html` hidden`}>
-          Unanswered questions get no points, and a finished attempt can’t be changed.
-          <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">Go to the unanswered questions</a>
-          <button class="button" name="sure" value="yes">Finish anyway</button>
-        </p>
-        <p class="finish-first" ${show.isAsked && missing.length > 0 && html` hidden`}>
-          <button class="button primary" ${show.isPreview && html` disabled`}>Finish</button>
-        </p>
-      </form>`
-    }
-  </div>`
+${isOver && html`<p class="attempt-result"><b>${round(points)} of ${most} ${most === 1 ? 'point' : 'points'}.</b> Attempt ${attempt.number}, finished.</p>`}
+${questions.map((shown, at) => {
+  const isDone = isAnswered(shown.answer)
+  return questionHtml(shown, {
+    ...show,
+    attempt: attempt.number,
+    name: `Question ${at + 1}`,
+    isTold: isTold && (isDone || isOver),
+    isJudged: show.feedback === 'at once',
+    mayAnswer: !isOver && (show.isPractice || show.feedback !== 'at once' || !isDone),
+  })
+})}
+${
+  !isOver &&
+  html`<form method="post" class="finish-form" id="finish"><input type="hidden" name="attempt" value="${attempt.number}"><input type="hidden" name="intent" value="finish">
+<p class="finish-words"><span data-missing role="status">${missing.length === 0 ? 'Everything is answered.' : `${missing.length} ${missing.length === 1 ? 'question is' : 'questions are'} not answered yet.`}</span></p>
+<p class="finish-ask"${!(show.isAsked && missing.length > 0) && html` hidden`}>Unanswered questions get no points, and a finished attempt can’t be changed. <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">Go to the unanswered questions</a> <button class="button" name="sure" value="yes">Finish anyway</button></p>
+<p class="finish-first"${show.isAsked && missing.length > 0 && html` hidden`}><button class="button primary"${show.isPreview && html` disabled`}>Finish</button></p></form>`
+}
+</div>`
 }
 
 /** Points for the eye: whole, or with one decimal. */

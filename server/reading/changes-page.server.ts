@@ -28,24 +28,16 @@ export async function changesPage(
   const count = blocks.filter(({ sort }) => sort !== 'same').length
   const notes = all.filter(({ number }) => number > since && number <= edition.number)
   const body = html`${strip(visit)}
-    <main id="page" class="contents" tabindex="-1">
-      <h1>What changed in “${edition.title}”</h1>
-      <ul class="edition-notes">
-        ${notes.map(({ number, note, at }) => html`<li><b>Edition ${number}</b>, ${longDate(visit.course.language, visit.course.time_zone).format(new Date(at))}${note && html`: ${note}`}</li>`)}
-      </ul>
-      <p role="status">
-        ${count === 0 ? `Its words are those of edition ${since}.` : `${count} ${count === 1 ? 'passage differs' : 'passages differ'} from edition ${since}.`}
-      </p>
-      <div class="changes page-content">
-        ${nearChanges(blocks).map((each) => ('alike' in each ? html`<p class="soft alike">${each.alike} ${each.alike === 1 ? 'paragraph' : 'paragraphs'} alike</p>` : changedBlock(each)))}
-      </div>
-      <p><a class="button primary" href="${visit.href(place.id)}">Read it as it is now</a></p>
-    </main>`
+<main id="page" class="contents" tabindex="-1">
+<h1>What changed in “${edition.title}”</h1>
+<ul class="edition-notes">${notes.map(({ number, note, at }) => html`<li><b>Edition ${number}</b>, ${longDate(visit.course.language, visit.course.time_zone).format(new Date(at))}${note && html`: ${note}`}</li>`)}</ul>
+<p role="status">${count === 0 ? `Its words are those of edition ${since}.` : `${count} ${count === 1 ? 'passage differs' : 'passages differ'} from edition ${since}.`}</p>
+<div class="changes page-content">${nearChanges(blocks).map((each) => ('alike' in each ? html`<p class="soft alike">${each.alike} ${each.alike === 1 ? 'paragraph' : 'paragraphs'} alike</p>` : changedBlock(each)))}</div>
+<p><a class="button primary" href="${visit.href(place.id)}">Read it as it is now</a></p>
+</main>`
   return frame({ title: `What changed in ${edition.title}`, course: visit.course, theme: visit.theme }, body)
 }
 
 function changedBlock({ sort, place, words }: ComparedBlock): SafeHtml {
-  return html`<p class="change is-${sort}">
-    ${place && html`<small>${place}</small> `}${words.map((each) => (each.sort === 'added' ? html`<ins>${each.text || ' '}</ins>` : each.sort === 'removed' ? html`<del>${each.text || ' '}</del>` : each.text))}
-  </p>`
+  return html`<p class="change is-${sort}">${place && html`<small>${place}</small> `}${words.map((each) => (each.sort === 'added' ? html`<ins>${each.text || ' '}</ins>` : each.sort === 'removed' ? html`<del>${each.text || ' '}</del>` : each.text))}</p>`
 }

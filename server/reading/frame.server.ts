@@ -30,20 +30,21 @@ export function frame(
 ): SafeHtml {
   const { script, style } = readerAssets()
   return html`<!doctype html>
-    <html lang="${course.language}" dir="${course.direction}" ${theme && html` data-theme="${theme}"`}>
-      <head>
-        <meta charset="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <title>${title} – ${course.course_title}</title>
-        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
-        <link rel="stylesheet" href="${style}" />
-        <script type="module" src="${script}" blocking="render"></script>
-      </head>
-      <body>
-        <a class="skip" href="#page">Skip to the page</a>
-        ${body}
-      </body>
-    </html> `
+<html lang="${course.language}" dir="${course.direction}"${theme && html` data-theme="${theme}"`}>
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${title} – ${course.course_title}</title>
+<link rel="icon" href="/icon.svg" type="image/svg+xml">
+<link rel="stylesheet" href="${style}">
+<script type="module" src="${script}" blocking="render"></script>
+</head>
+<body>
+<a class="skip" href="#page">Skip to the page</a>
+${body}
+</body>
+</html>
+`
 }
 
 const MARK = trusted(
@@ -56,31 +57,14 @@ export function strip({ course, person, outline, path, isPreview }: Visit, words
   const { count, doneCount } = outline.progress()
   const home = `/read/${course.course_id}`
   return html`<header class="strip">
-    <a class="course" href="${home}">${MARK}<span>${course.course_title}</span></a>
-    ${count > 0 && html`<span class="soft done-count">${doneCount} of ${count} done</span>`}
-    <form class="search" role="search" action="${home}/search">
-      <input
-        type="search"
-        name="words"
-        value="${words}"
-        aria-label="Search the course"
-        placeholder="Search the course"
-      />
-    </form>
-    <a class="notices-link" href="${home}/mine">My reading</a>
-    <a class="notices-link" href="/notices"
-      >Notices${course.unseen > 0 && html` <b>${course.unseen}<span class="unseen"> new</span></b>`}</a
-    >
-    <details class="theme">
-      <summary>Theme</summary>
-      <form method="post" action="/theme">
-        <input type="hidden" name="to" value="${path}" /> <button name="theme" value="light">Light</button
-        ><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button>
-      </form>
-    </details>
-    <form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
-    <a class="face" href="/account" style="background-color: ${person.colour}" title="${person.name}: your account"
-      ><span aria-hidden="true">${initials(person.name)}</span><span class="unseen">Your account</span></a
-    >
-  </header>`
+<a class="course" href="${home}">${MARK}<span>${course.course_title}</span></a>
+${count > 0 && html`<span class="soft done-count">${doneCount} of ${count} done</span>`}
+<form class="search" role="search" action="${home}/search"><input type="search" name="words" value="${words}" aria-label="Search the course" placeholder="Search the course"></form>
+<a class="notices-link" href="${home}/mine">My reading</a>
+<a class="notices-link" href="/notices">Notices${course.unseen > 0 && html` <b>${course.unseen}<span class="unseen"> new</span></b>`}</a>
+<details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
+<button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
+<form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
+<a class="face" href="/account" style="background-color: ${person.colour}" title="${person.name}: your account"><span aria-hidden="true">${initials(person.name)}</span><span class="unseen">Your account</span></a>
+</header>`
 }

@@ -11,30 +11,12 @@ export function readerMarks(
   { didHelp, isBookmarked, isFollowed, comments }: ReaderMarks,
 ): SafeHtml {
   const button = (intent: string, words: string, isOn: boolean): SafeHtml =>
-    html`<button
-      name="intent"
-      value="${intent}"
-      aria-pressed="${isOn ? 'true' : 'false'}"
-      ${visit.isPreview && html` disabled`}
-    >
-      ${words}
-    </button>`
-  return html`<section class="marks">
-    <h2>Did this page help?</h2>
-    <form method="post">
-      ${button('helped', 'It did', didHelp === true)} ${button('not yet', 'Not yet', didHelp === false)}
-    </form>
-    ${didHelp !== null && html`<p class="soft" role="status">Thank you. Whoever wrote it sees how many it helped.</p>`}
-    <form method="post" class="own-marks">
-      ${button(isBookmarked ? 'no bookmark' : 'bookmark', isBookmarked ? 'Bookmarked' : 'Bookmark', isBookmarked)}
-      ${button(isFollowed ? 'no follow' : 'follow', isFollowed ? 'Followed' : 'Follow', isFollowed)}
-    </form>
-    <p>
-      <a href="/discuss/${visit.course.course_id}/${place.id}"
-        >${comments === 0 ? 'Write a comment' : `${comments} ${comments === 1 ? 'comment' : 'comments'}`}</a
-      >
-    </p>
-  </section>`
+    html`<button name="intent" value="${intent}" aria-pressed="${isOn ? 'true' : 'false'}"${visit.isPreview && html` disabled`}>${words}</button>`
+  return html`<section class="marks"><h2>Did this page help?</h2>
+<form method="post">${button('helped', 'It did', didHelp === true)} ${button('not yet', 'Not yet', didHelp === false)}</form>
+${didHelp !== null && html`<p class="soft" role="status">Thank you. Whoever wrote it sees how many it helped.</p>`}
+<form method="post" class="own-marks">${button(isBookmarked ? 'no bookmark' : 'bookmark', isBookmarked ? 'Bookmarked' : 'Bookmark', isBookmarked)} ${button(isFollowed ? 'no follow' : 'follow', isFollowed ? 'Followed' : 'Follow', isFollowed)}</form>
+<p><a href="/discuss/${visit.course.course_id}/${place.id}">${comments === 0 ? 'Write a comment' : `${comments} ${comments === 1 ? 'comment' : 'comments'}`}</a></p></section>`
 }
 
 /** What one reader has bookmarked, follows and wrote under. */
@@ -44,25 +26,14 @@ export function minePage(
 ): SafeHtml {
   const list = (heading: string, ids: readonly string[], none: string): SafeHtml => {
     const places = ids.flatMap((id) => visit.outline.find(id) ?? [])
-    return html`<section>
-      <h2>${heading}</h2>
-      ${
-        places.length === 0
-          ? html`<p class="soft">${none}</p>`
-          : html`<ol>
-              ${places.map((place) => placeLine(visit, place, ''))}
-            </ol>`
-      }
-    </section>`
+    return html`<section><h2>${heading}</h2>${places.length === 0 ? html`<p class="soft">${none}</p>` : html`<ol>${places.map((place) => placeLine(visit, place, ''))}</ol>`}</section>`
   }
   return frame(
     { title: 'My reading', course: visit.course, theme: visit.theme },
-    html`${strip(visit)}
-      <main id="page" class="contents" tabindex="-1">
-        <h1>My reading</h1>
-        ${list('Bookmarks', marked.bookmarks, 'None yet. “Bookmark” stands beside each page.')}
-        ${list('Followed', marked.follows, 'None yet. Of what you follow you are told when it changes or somebody writes.')}
-        ${list('Where you wrote', marked.commented, 'Nowhere yet.')}
-      </main>`,
+    html`${strip(visit)}<main id="page" class="contents" tabindex="-1"><h1>My reading</h1>
+${list('Bookmarks', marked.bookmarks, 'None yet. “Bookmark” stands beside each page.')}
+${list('Followed', marked.follows, 'None yet. Of what you follow you are told when it changes or somebody writes.')}
+${list('Where you wrote', marked.commented, 'Nowhere yet.')}
+</main>`,
   )
 }

@@ -8,9 +8,7 @@ import type { Place } from '../../core/reading/outline.ts'
 export function tick(place: Place): SafeHtml {
   const { isDone, count } = place.standing
   if (count === 0) return html`<span class="tick is-none"></span>`
-  return html`<span class="tick${isDone && ' is-done'}"
-    ><span class="unseen">${isDone ? 'done' : 'to do'}: </span></span
-  >`
+  return html`<span class="tick${isDone && ' is-done'}"><span class="unseen">${isDone ? 'done' : 'to do'}: </span></span>`
 }
 
 /** Why a place can't be opened yet, in a few words; null when it can. */
@@ -30,7 +28,7 @@ export function placeLine(visit: Visit, place: Place, hereId: string): SafeHtml 
     place.kind !== 'chapter' &&
     isOpened(place.kind) &&
     html` <span class="kind">${kindOfEntry(place.kind).label.toLowerCase()}</span>`
-  return html`<li${shut && html` class="is-shut"`}>${tick(place)}${shut ? html`<span class="shut">${number}${title}${kind}</span> <span class="soft">${shut}</span>` : html`<a href="${visit.href(place.id)}" ${place.id === hereId && html` aria-current="page"`}>${number}${title}${kind}</a>${place.minutes > 0 && html`<span class="soft">${place.minutes}<span class="min"> min</span></span>`}`}</li>`
+  return html`<li${shut && html` class="is-shut"`}>${tick(place)}${shut ? html`<span class="shut">${number}${title}${kind}</span> <span class="soft">${shut}</span>` : html`<a href="${visit.href(place.id)}"${place.id === hereId && html` aria-current="page"`}>${number}${title}${kind}</a>${place.minutes > 0 && html`<span class="soft">${place.minutes}<span class="min"> min</span></span>`}`}</li>`
 }
 
 const minutesWords = (minutes: number): string => `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
@@ -44,16 +42,13 @@ export function placeNav(visit: Visit, hereId: string): SafeHtml {
   const book = path.find(({ kind, id }) => kind === 'book' && id !== hereId)
   if (book)
     return html`<nav class="lesson" id="contents" aria-label="Book">
-      ${bookNav(visit, book, hereId)}
-      <p class="back">
-        <a href="${visit.href(book.parentId ?? book.id)}"
-          >Back to ${visit.outline.find(book.parentId)?.title ?? 'the course'}</a
-        >
-      </p>
-    </nav>`
+${bookNav(visit, book, hereId)}
+<p class="back"><a href="${visit.href(book.parentId ?? book.id)}">Back to ${visit.outline.find(book.parentId)?.title ?? 'the course'}</a></p>
+</nav>`
   return html`<nav class="lesson" id="contents" aria-label="Lesson">
-    ${lessonNav(visit, path, hereId)} ${courseNav(visit, path)}
-  </nav>`
+${lessonNav(visit, path, hereId)}
+${courseNav(visit, path)}
+</nav>`
 }
 
 function lessonNav(visit: Visit, path: readonly Place[], hereId: string): SafeHtml | null {
@@ -61,23 +56,15 @@ function lessonNav(visit: Visit, path: readonly Place[], hereId: string): SafeHt
   if (!holder || holder.id === hereId) return null
   const items = visit.outline.under(holder.id).filter(({ kind }) => isOpened(kind))
   return html`<h2><a href="${visit.href(holder.id)}">${holder.title}</a></h2>
-    <p class="soft">
-      ${minutesWords(items.reduce((sum, { minutes }) => sum + minutes, 0))}${holder.standing.count > 0 && `, ${holder.standing.doneCount} of ${holder.standing.count} done`}
-    </p>
-    <ul>
-      ${items.map((item) => placeLine(visit, item, hereId))}
-    </ul>`
+<p class="soft">${minutesWords(items.reduce((sum, { minutes }) => sum + minutes, 0))}${holder.standing.count > 0 && `, ${holder.standing.doneCount} of ${holder.standing.count} done`}</p>
+<ul>${items.map((item) => placeLine(visit, item, hereId))}</ul>`
 }
 
 /** The chapters of a book, in their parts. */
 export function bookNav(visit: Visit, book: Place, hereId: string): SafeHtml {
-  return html`<h2>
-      <a href="${visit.href(book.id)}" ${book.id === hereId && html` aria-current="page"`}>${book.title}</a>
-    </h2>
-    <p class="soft">
-      ${minutesWords(book.minutes)}, ${book.standing.doneCount} of ${book.standing.count} chapters read
-    </p>
-    ${chapterList(visit, book, hereId)}`
+  return html`<h2><a href="${visit.href(book.id)}"${book.id === hereId && html` aria-current="page"`}>${book.title}</a></h2>
+<p class="soft">${minutesWords(book.minutes)}, ${book.standing.doneCount} of ${book.standing.count} chapters read</p>
+${chapterList(visit, book, hereId)}`
 }
 
 /** Chapters in their parts; in the middle of a page a part is a heading of level 2, beside it of level 3. */
@@ -91,10 +78,7 @@ export function chapterList(visit: Visit, book: Place, hereId: string, isMain = 
   }
   return groups.map(
     ({ part, chapters }) =>
-      html`${part && (isMain ? html`<h2>${part.number} · ${part.title}</h2>` : html`<h3>${part.number} · ${part.title}</h3>`)}
-        <ul>
-          ${chapters.map((chapter) => placeLine(visit, chapter, hereId))}
-        </ul>`,
+      html`${part && (isMain ? html`<h2>${part.number} · ${part.title}</h2>` : html`<h3>${part.number} · ${part.title}</h3>`)}<ul>${chapters.map((chapter) => placeLine(visit, chapter, hereId))}</ul>`,
   )
 }
 
@@ -108,14 +92,11 @@ function courseNav(visit: Visit, path: readonly Place[]): SafeHtml[] {
     if (isLong && path[0]?.id !== unit.id) return html`<h3><a href="${visit.href(unit.id)}">${unit.title}</a></h3>`
     const lessons = visit.outline.under(unit.id).filter(({ kind }) => kind === 'lesson')
     const own = visit.outline.under(unit.id).some(({ kind }) => isOpened(kind))
-    return html`<h3>${unit.title}</h3>
-      <ul>
-        ${own && html`<li>${tick(unit)}<a href="${visit.href(unit.id)}" ${path[0]?.id === unit.id && path[1]?.kind !== 'lesson' && html` aria-current="true"`}>About this unit</a></li>`}${lessons.map(
-          (lesson) => {
-            const shut = shutWords(visit, lesson)
-            return html`<li${shut && html` class="is-shut"`}>${tick(lesson)}<a href="${visit.href(lesson.id)}"${path[1]?.id === lesson.id && html` aria-current="true"`}>${lesson.title}</a>${shut && html` <span class="soft">${shut}</span>`}</li>`
-          },
-        )}
-      </ul>`
+    return html`<h3>${unit.title}</h3><ul>${own && html`<li>${tick(unit)}<a href="${visit.href(unit.id)}"${path[0]?.id === unit.id && path[1]?.kind !== 'lesson' && html` aria-current="true"`}>About this unit</a></li>`}${lessons.map(
+      (lesson) => {
+        const shut = shutWords(visit, lesson)
+        return html`<li${shut && html` class="is-shut"`}>${tick(lesson)}<a href="${visit.href(lesson.id)}"${path[1]?.id === lesson.id && html` aria-current="true"`}>${lesson.title}</a>${shut && html` <span class="soft">${shut}</span>`}</li>`
+      },
+    )}</ul>`
   })
 }

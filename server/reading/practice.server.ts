@@ -26,21 +26,14 @@ export async function sayTo(page: Node, place: Omit<SealedPlace, 'index'>, form:
       feedback.textContent.trim() === '' && feedback.childCount === 1 && feedback.firstChild?.isTextblock
         ? ''
         : fillSlots(renderBlocks(page, feedback, position + 1).written, fill)
-    return html`<div>
-      <p class="chosen">You chose: ${text || 'an answer without words'}</p>
-      ${trusted(words)}
-    </div>`
+    return html`<div><p class="chosen">You chose: ${text || 'an answer without words'}</p>${trusted(words)}</div>`
   })
   const head = verdict.isRight
     ? 'Right.'
     : verdict.chosen.some(({ isRight }) => isRight)
       ? 'Partly right: not all that is chosen is right, or something is missing.'
       : 'Not right.'
-  return {
-    name: practice.name,
-    html: html`<p class="verdict">${head}</p>
-      ${told}`,
-  }
+  return { name: practice.name, html: html`<p class="verdict">${head}</p>${told}` }
 }
 
 /** What our script gets for an answer it has sent. */

@@ -26,26 +26,21 @@ export interface PageView {
 /** A page of the reading room: an item, a chapter, or what a lesson or unit is about. */
 export function pagePage(visit: Visit, place: Place, view: PageView): SafeHtml {
   const body = html`${strip(visit)}
-    <div class="room">
-      <main id="page" tabindex="-1">
-        ${wayBar(visit, place)}
-        <article
-          class="page-content${place.kind === 'chapter' && ' is-chapter'}"
-          ${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}
-        >
-          <h1>
-            ${place.number && html`<span class="number">${place.number}</span> `}${view.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`}
-          </h1>
-          <p class="facts">
-            ${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">What changed</a>`}
-          </p>
-          ${trusted(fillSlots(view.segments, view.fill))} ${view.after} ${doneForm(visit, place)}
-        </article>
-      </main>
-      ${stepsFooter(visit, place)}
-      <aside class="on-page">${view.headings.length > 1 && onPage(place, view.headings)}${view.beside}</aside>
-      ${placeNav(visit, place.id)}
-    </div>`
+<div class="room">
+<main id="page" tabindex="-1">
+${wayBar(visit, place)}
+<article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
+<h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`}</h1>
+<p class="facts">${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">What changed</a>`}</p>
+${trusted(fillSlots(view.segments, view.fill))}
+${view.after}
+${doneForm(visit, place)}
+</article>
+</main>
+${stepsFooter(visit, place)}
+<aside class="on-page">${view.headings.length > 1 && onPage(place, view.headings)}${view.beside}</aside>
+${placeNav(visit, place.id)}
+</div>`
   return frame({ title: view.title, course: visit.course, theme: visit.theme }, body)
 }
 
@@ -66,12 +61,10 @@ function stepsOf(
 export function stepsFooter(visit: Visit, place: Place): SafeHtml {
   const { previous, next, standing } = stepsOf(visit, place)
   return html`<footer class="steps">
-    <span>${previous && stepLink(visit, previous, 'prev')}</span>
-    <span class="soft"
-      ><span class="standing">${standing}</span> <a class="to-contents" href="#contents">Contents</a></span
-    >
-    <span>${next && stepLink(visit, next, 'next')}</span>
-  </footer>`
+<span>${previous && stepLink(visit, previous, 'prev')}</span>
+<span class="soft"><span class="standing">${standing}</span> <a class="to-contents" href="#contents">Contents</a></span>
+<span>${next && stepLink(visit, next, 'next')}</span>
+</footer>`
 }
 
 /**
@@ -83,14 +76,8 @@ export function wayBar(visit: Visit, place: Place): SafeHtml {
   const step = (to: Place | undefined, word: string, arrow: string): SafeHtml | false =>
     to !== undefined &&
     to.standing.shut === null &&
-    html`<a href="${visit.href(to.id)}" aria-label="${word}: ${to.title}"
-      ><span aria-hidden="true" class="arrow">${arrow}</span></a
-    >`
-  return html`<nav class="way" aria-label="Previous, contents, next">
-    <span>${step(previous, 'Previous', '←')}</span
-    ><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a
-    ><span>${step(next, 'Next', '→')}</span>
-  </nav>`
+    html`<a href="${visit.href(to.id)}" aria-label="${word}: ${to.title}"><span aria-hidden="true" class="arrow">${arrow}</span></a>`
+  return html`<nav class="way" aria-label="Previous, contents, next"><span>${step(previous, 'Previous', '←')}</span><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, 'Next', '→')}</span></nav>`
 }
 
 function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
@@ -98,31 +85,18 @@ function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
   const title = `${step.number && `${step.number} `}${step.title}`
   if (shut) return html`<span class="soft">${title}: ${shut}</span>`
   return to === 'prev'
-    ? html`<a class="button" rel="prev" href="${visit.href(step.id)}"
-        ><span aria-hidden="true" class="arrow">←</span> ${title}</a
-      >`
-    : html`<a class="button primary" rel="next" href="${visit.href(step.id)}"
-        >${title} <span aria-hidden="true" class="arrow">→</span></a
-      >`
+    ? html`<a class="button" rel="prev" href="${visit.href(step.id)}"><span aria-hidden="true" class="arrow">←</span> ${title}</a>`
+    : html`<a class="button primary" rel="next" href="${visit.href(step.id)}">${title} <span aria-hidden="true" class="arrow">→</span></a>`
 }
 
 function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
   let section = 0
-  return html`<nav aria-label="On this page">
-    <h2>On this page</h2>
-    <ul>
-      ${headings
-        .filter(({ level }) => level <= 3)
-        .map(
-          ({ id, text, level }) =>
-            html`<li class="level-${level}">
-              <a href="#${id}"
-                >${place.kind === 'chapter' && level === 2 && html`<span class="number">${place.number}.${++section}</span> `}${text}</a
-              >
-            </li>`,
-        )}
-    </ul>
-  </nav>`
+  return html`<nav aria-label="On this page"><h2>On this page</h2><ul>${headings
+    .filter(({ level }) => level <= 3)
+    .map(
+      ({ id, text, level }) =>
+        html`<li class="level-${level}"><a href="#${id}">${place.kind === 'chapter' && level === 2 && html`<span class="number">${place.number}.${++section}</span> `}${text}</a></li>`,
+    )}</ul></nav>`
 }
 
 /**
@@ -131,11 +105,7 @@ function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
 function doneForm(visit: Visit, place: Place): SafeHtml | null {
   if (doneRule(place.kind, place.settings) !== 'read' || place.standing.shut || place.kind === 'book') return null
   const { isDone } = place.standing
-  return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}">
-    <button name="intent" value="${isDone ? 'undone' : 'done'}" ${visit.isPreview && html` disabled`}>
-      <span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}
-    </button>
-  </form>`
+  return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}</button></form>`
 }
 
 /** What is said in the place of something that can't be opened yet. */
@@ -144,19 +114,11 @@ export function shutPage(visit: Visit, place: Place): SafeHtml {
   const { shut } = place.standing
   const first = shut?.sort === 'sequence' ? visit.outline.find(shut.afterId) : undefined
   const body = html`${strip(visit)}
-    <div class="room">
-      <main id="page" tabindex="-1">
-        ${wayBar(visit, place)}
-        <article class="page-content">
-          <h1>${place.title}</h1>
-          <p>This ${words.startsWith('opens') ? words.replace('opens', 'opens on') : `opens ${words} is done`}.</p>
-          ${first && html`<p><a class="button primary" href="${visit.href(first.id)}">Go to ${first.title}</a></p>`}
-        </article>
-      </main>
-      ${stepsFooter(visit, place)}
-      <aside class="on-page"></aside>
-      ${placeNav(visit, place.id)}
-    </div>`
+<div class="room">
+<main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${place.title}</h1>
+<p>This ${words.startsWith('opens') ? words.replace('opens', 'opens on') : `opens ${words} is done`}.</p>
+${first && html`<p><a class="button primary" href="${visit.href(first.id)}">Go to ${first.title}</a></p>`}
+</article></main>${stepsFooter(visit, place)}<aside class="on-page"></aside>${placeNav(visit, place.id)}</div>`
   return frame({ title: place.title, course: visit.course, theme: visit.theme }, body)
 }
 
@@ -168,26 +130,11 @@ export function contentsPage(visit: Visit): SafeHtml {
   const { outline, course } = visit
   const units = outline.under(null)
   const body = html`${strip(visit)}
-    <main id="page" class="contents" tabindex="-1">
-      <h1>${course.course_title}</h1>
-      ${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
-      ${
-        outline.shape.nodes.length > MOST_LISTED
-          ? html`<section>
-              <p class="soft">This is a long course. Open a unit to see what is in it.</p>
-              <ol>
-                ${units.map((unit) => placeLine(visit, unit, ''))}
-              </ol>
-            </section>`
-          : units.map(
-              (unit) =>
-                html`<section>
-                  <h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>
-                  ${groups(visit, unit)}
-                </section>`,
-            )
-      }
-    </main>`
+<main id="page" class="contents" tabindex="-1">
+<h1>${course.course_title}</h1>
+${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
+${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">This is a long course. Open a unit to see what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
+</main>`
   return frame({ title: 'Contents', course, theme: visit.theme }, body)
 }
 
@@ -199,12 +146,7 @@ function groups(visit: Visit, unit: Place): SafeHtml[] {
   const found: SafeHtml[] = []
   let own: Place[] = []
   const flush = (): void => {
-    if (own.length > 0)
-      found.push(
-        html`<ol>
-          ${own.map((item) => placeLine(visit, item, ''))}
-        </ol>`,
-      )
+    if (own.length > 0) found.push(html`<ol>${own.map((item) => placeLine(visit, item, ''))}</ol>`)
     own = []
   }
   for (const child of visit.outline.under(unit.id)) {
@@ -214,22 +156,11 @@ function groups(visit: Visit, unit: Place): SafeHtml[] {
     }
     flush()
     const shut = shutWords(visit, child)
-    found.push(
-      html`<div>
-        <h3>
-          <a href="${visit.href(child.id)}">${child.title}</a>
-          <span class="soft"
-            >${shut ?? (child.standing.count > 0 && `${child.standing.doneCount} of ${child.standing.count} done`)}</span
-          >
-        </h3>
-        <ol>
-          ${visit.outline
-            .under(child.id)
-            .filter(({ kind }) => kind !== 'note')
-            .map((item) => placeLine(visit, item, ''))}
-        </ol>
-      </div>`,
-    )
+    found.push(html`<div><h3><a href="${visit.href(child.id)}">${child.title}</a> <span class="soft">${shut ?? (child.standing.count > 0 && `${child.standing.doneCount} of ${child.standing.count} done`)}</span></h3>
+<ol>${visit.outline
+      .under(child.id)
+      .filter(({ kind }) => kind !== 'note')
+      .map((item) => placeLine(visit, item, ''))}</ol></div>`)
   }
   flush()
   return found
@@ -240,11 +171,6 @@ export function troublePage(theme: Visit['theme'], heading: string, words: strin
   const course = { course_title: 'Fieldstone', language: 'en', direction: 'ltr' } as const
   return frame(
     { title: heading, course, theme },
-    html`<main id="page" class="contents">
-      <h1>${heading}</h1>
-      <p>${words}</p>
-      <p class="soft">Request ${requestId}</p>
-      <p><a href="/">To your courses</a></p>
-    </main>`,
+    html`<main id="page" class="contents"><h1>${heading}</h1><p>${words}</p><p class="soft">Request ${requestId}</p><p><a href="/">To your courses</a></p></main>`,
   )
 }

@@ -15,33 +15,15 @@ export function searchPage(
   const home = `/read/${visit.course.course_id}`
   const place = book ? `“${book.title}”` : 'the course'
   const body = html`${strip(visit, book ? '' : words)}
-    <main id="page" class="contents" tabindex="-1">
-      <h1>${words === '' ? 'Search' : `“${words}” in ${place}`}</h1>
-      <form class="search in-book" role="search" action="${home}/search">
-        ${book && html`<input type="hidden" name="in" value="${book.id}" />`}<input
-          type="search"
-          name="words"
-          value="${words}"
-          aria-label="${book ? 'Search in this book' : 'Search what you can read'}"
-        />
-        <button>Search</button>
-      </form>
-      <p role="status">
-        ${words === '' ? 'Type one or more words.' : passages.length + posts.length === 0 ? 'Nothing that you can read holds all of these words, or words that begin so. Try fewer, or other words.' : [counted(passages.length, 'page', 'pages'), counted(posts.length, 'post or comment', 'posts and comments')].filter(Boolean).join(', ')}
-      </p>
-      ${posts.length > 0 && passages.length > 0 && html`<h2>What is published</h2>`}
-      <ol class="found">
-        ${passages.map((passage) => foundLine(visit, passage))}
-      </ol>
-      ${
-        posts.length > 0 &&
-        html`<h2>What people wrote</h2>
-          <ol class="found">
-            ${posts.map((post) => postLine(visit, post))}
-          </ol>`
-      }
-      ${book && html`<p><a href="${visit.href(book.id)}">Back to ${book.title}</a> · <a href="${home}/search?words=${encodeURIComponent(words)}">Search the whole course</a></p>`}
-    </main>`
+<main id="page" class="contents" tabindex="-1">
+<h1>${words === '' ? 'Search' : `“${words}” in ${place}`}</h1>
+<form class="search in-book" role="search" action="${home}/search">${book && html`<input type="hidden" name="in" value="${book.id}">`}<input type="search" name="words" value="${words}" aria-label="${book ? 'Search in this book' : 'Search what you can read'}"> <button>Search</button></form>
+<p role="status">${words === '' ? 'Type one or more words.' : passages.length + posts.length === 0 ? 'Nothing that you can read holds all of these words, or words that begin so. Try fewer, or other words.' : [counted(passages.length, 'page', 'pages'), counted(posts.length, 'post or comment', 'posts and comments')].filter(Boolean).join(', ')}</p>
+${posts.length > 0 && passages.length > 0 && html`<h2>What is published</h2>`}
+<ol class="found">${passages.map((passage) => foundLine(visit, passage))}</ol>
+${posts.length > 0 && html`<h2>What people wrote</h2><ol class="found">${posts.map((post) => postLine(visit, post))}</ol>`}
+${book && html`<p><a href="${visit.href(book.id)}">Back to ${book.title}</a> · <a href="${home}/search?words=${encodeURIComponent(words)}">Search the whole course</a></p>`}
+</main>`
   return frame({ title: words === '' ? 'Search' : `Search: ${words}`, course: visit.course, theme: visit.theme }, body)
 }
 
@@ -50,11 +32,7 @@ const counted = (count: number, one: string, many: string): string =>
 
 function postLine(visit: Visit, { entryId, postId, person, at, excerpt }: FoundPost): SafeHtml {
   const day = longDate(visit.course.language, visit.course.time_zone).format(at)
-  return html`<li>
-    <a href="/discuss/${visit.course.course_id}/${entryId}?post=${postId}#post-${postId}">${person}, ${day}</a>
-    <span class="soft">${visit.outline.find(entryId)?.title}</span>
-    <p>${marked(excerpt)}</p>
-  </li>`
+  return html`<li><a href="/discuss/${visit.course.course_id}/${entryId}?post=${postId}#post-${postId}">${person}, ${day}</a> <span class="soft">${visit.outline.find(entryId)?.title}</span><p>${marked(excerpt)}</p></li>`
 }
 
 function foundLine(visit: Visit, { entryId, title, excerpt }: FoundPassage): SafeHtml {
@@ -69,11 +47,7 @@ function foundLine(visit: Visit, { entryId, title, excerpt }: FoundPassage): Saf
   const parts = partsOf(excerpt)
   // The browser's own search marks the first of the words on the page that opens (URL Fragment Text Directives).
   const first = parts[1] ? `#:~:text=${encodeURIComponent(parts[1])}` : ''
-  return html`<li>
-    <a href="${visit.href(entryId)}${first}">${place?.number && `${place.number} `}${title}</a
-    >${above && html` <span class="soft">${above}</span>`}
-    <p>${marked(excerpt)}</p>
-  </li>`
+  return html`<li><a href="${visit.href(entryId)}${first}">${place?.number && `${place.number} `}${title}</a>${above && html` <span class="soft">${above}</span>`}<p>${marked(excerpt)}</p></li>`
 }
 
 // eslint-disable-next-line no-control-regex -- the signs that mark what matches

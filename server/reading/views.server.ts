@@ -23,12 +23,7 @@ export async function afterText(visit: Visit, place: Place): Promise<SafeHtml | 
 function linkOut({ settings: { address }, title }: Place): SafeHtml {
   if (address === '') return html`<p class="soft">The address of this link is still to be added.</p>`
   const { host } = new URL(address)
-  return html`<p>
-    <a class="button primary" href="${address}" target="_blank" rel="noreferrer"
-      >Open ${title} <span class="unseen">(opens a new window)</span></a
-    >
-    <span class="soft">at ${host}, in a new window</span>
-  </p>`
+  return html`<p><a class="button primary" href="${address}" target="_blank" rel="noreferrer">Open ${title} <span class="unseen">(opens a new window)</span></a> <span class="soft">at ${host}, in a new window</span></p>`
 }
 
 async function bookContents(visit: Visit, book: Place): Promise<SafeHtml> {
@@ -39,16 +34,8 @@ async function bookContents(visit: Visit, book: Place): Promise<SafeHtml> {
     .flatMap((place) => (place.kind === 'chapter' ? [place] : visit.outline.under(place.id)))
   const goOn = at ?? chapters.find(({ standing }) => !standing.isDone)
   return html`${goOn && !goOn.standing.shut && html`<p><a class="button primary" href="${visit.href(goOn.id)}${at && kept.heading && `#${encodeURIComponent(kept.heading)}`}">${at ? 'Go on at' : 'Begin with'} ${goOn.number} ${goOn.title}</a></p>`}
-    <form class="search in-book" role="search" action="/read/${visit.course.course_id}/search">
-      <input type="hidden" name="in" value="${book.id}" /><input
-        type="search"
-        name="words"
-        aria-label="Search in this book"
-        placeholder="Search in this book"
-      />
-      <button>Search</button>
-    </form>
-    <nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '', true)}</nav>`
+<form class="search in-book" role="search" action="/read/${visit.course.course_id}/search"><input type="hidden" name="in" value="${book.id}"><input type="search" name="words" aria-label="Search in this book" placeholder="Search in this book"> <button>Search</button></form>
+<nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '', true)}</nav>`
 }
 
 async function lessonContents(visit: Visit, place: Place): Promise<SafeHtml> {
@@ -58,26 +45,14 @@ async function lessonContents(visit: Visit, place: Place): Promise<SafeHtml> {
     const note = notes.get(child.id)
     if (note)
       lines.push(
-        html`<li class="note">
-          ${trusted(fillSlots(note.segments, await slotFiller({ documentId: note.documentId, edition: note.number })))}
-        </li>`,
+        html`<li class="note">${trusted(fillSlots(note.segments, await slotFiller({ documentId: note.documentId, edition: note.number })))}</li>`,
       )
     else if (isOpened(child.kind) || child.kind === 'lesson') lines.push(placeLine(visit, child, ''))
   }
   const { aims } = place.settings
-  return html`${
-      aims.length > 0 &&
-      html`<section class="aims">
-        <h2>When this is done you can</h2>
-        <ul>
-          ${aims.map((aim) => html`<li>${aim}</li>`)}
-        </ul>
-      </section>`
-    }
-    ${place.settings.inSequence && html`<p class="soft">One after the other: each opens when the one before it is done.</p>`}
-    <ol class="items">
-      ${lines}
-    </ol>`
+  return html`${aims.length > 0 && html`<section class="aims"><h2>When this is done you can</h2><ul>${aims.map((aim) => html`<li>${aim}</li>`)}</ul></section>`}
+${place.settings.inSequence && html`<p class="soft">One after the other: each opens when the one before it is done.</p>`}
+<ol class="items">${lines}</ol>`
 }
 
 /** Where readers see what the newest edition changed; null for a first one. */

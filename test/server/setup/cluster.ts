@@ -17,7 +17,8 @@ declare module 'vitest' {
 export default async function setup(project: TestProject): Promise<() => void> {
   const folder = `.data/test-${process.pid}`
   const port = await freePort()
-  const cluster = startCluster(folder, port)
+  // Those that kill PostgreSQL are about what it kept.
+  const cluster = startCluster(folder, port, { isLasting: project.name !== 'server' })
   await ensureDatabase(cluster, 'template_fieldstone')
   await migrate(cluster.url('template_fieldstone'), 'db/migrations')
   const client = new pg.Client({ connectionString: cluster.url('postgres') })

@@ -60,23 +60,47 @@ export const wholeLog = (url: string): Promise<{ id: string; base: number; versi
       ).rows,
   )
 
-/** Writes batches until told to stop; gives back the ids the server said it had taken. */
-export async function keepSaving(app: () => RunningApp, cookie: string, isOver: () => boolean): Promise<string[]> {
-  const taken: string[] = []
-  let base = 0
-  for (let number = 0; !isOver(); number++) {
-    const id = `batch-${number}`
-    let answer = await save(app(), cookie, base, 'x', id)
-    while (answer === null && !isOver()) {
-      await new Promise((done) => setTimeout(done, 100))
-      answer = await save(app(), cookie, base, 'x', id)
-    }
-    if (answer?.status !== 'taken') continue
-    taken.push(id)
-    base = answer.to!
-  }
-  return taken
+/** Somebody who writes one batch after the other, and tries again what is not answered. */
+export interface Saving {
+  /** Resolves when the server has said of so many more that it has taken them, however long that takes. */
+  more: (count: number) => Promise<void>
+  /** Stops; gives back the ids of all that the server said it had taken. */
+  end: () => Promise<string[]>
 }
+
+/** Writes batches until told to stop. */
+export function keepSaving(app: () => RunningApp, cookie: string): Saving {
+  const taken: string[] = []
+  let isOver = false
+  const run = async (): Promise<void> => {
+    let base = 0
+    for (let number = 0; !isOver; number++) {
+      const id = `batch-${number}`
+      let answer = await save(app(), cookie, base, 'x', id)
+      while (answer === null && !isOver) {
+        await pause(100)
+        answer = await save(app(), cookie, base, 'x', id)
+      }
+      if (answer?.status !== 'taken') continue
+      taken.push(id)
+      base = answer.to!
+    }
+  }
+  const running = run()
+  return {
+    more: async (count) => {
+      const wanted = taken.length + count
+      while (taken.length < wanted) await pause(20)
+    },
+    end: async () => {
+      isOver = true
+      await running
+      return taken
+    },
+  }
+}
+
+const pause = (wait: number): Promise<unknown> => new Promise((done) => setTimeout(done, wait))
 
 /** Every batch that was acknowledged stands in the log, and the log has no gap. */
 export function expectWhole(log: { id: string; base: number; version: number }[], taken: readonly string[]): void {

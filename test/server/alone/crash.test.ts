@@ -6,31 +6,24 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, inject, test } from 'vitest'
 import { WebSocket } from 'ws'
-import { freePort, startCluster } from '../../scripts/postgres.ts'
-import { cookieFor, startApp, withClient } from './setup/app.ts'
-import { freshDatabase } from './setup/database.ts'
-import { expectWhole, keepSaving, save, school, wholeLog } from './setup/saving-tally.ts'
+import { freePort, startCluster } from '../../../scripts/postgres.ts'
+import { cookieFor, startApp, withClient } from '../setup/app.ts'
+import { freshDatabase } from '../setup/database.ts'
+import { expectWhole, keepSaving, save, school, wholeLog } from '../setup/saving-tally.ts'
 
 test('the server killed with -9 in the middle of saving loses no acknowledged batch', async () => {
   const url = await school()
   let app = await startApp(url)
   const { port } = app
   const cookie = await cookieFor(url, port, 'author')
-  let isOver = false
-  const saving = keepSaving(
-    () => app,
-    cookie,
-    () => isOver,
-  )
+  const saving = keepSaving(() => app, cookie)
   for (let kill = 0; kill < 3; kill++) {
-    await new Promise((done) => setTimeout(done, 400))
+    await saving.more(10)
     await app.stop('SIGKILL')
     app = await startApp(url, { port })
   }
-  await new Promise((done) => setTimeout(done, 400))
-  isOver = true
-  const taken = await saving
-  expect(taken.length).toBeGreaterThan(20)
+  await saving.more(10)
+  const taken = await saving.end()
   expectWhole(await wholeLog(url), taken)
   await app.stop()
 })
@@ -40,13 +33,8 @@ test('PostgreSQL killed with -9 in the middle of saving loses no acknowledged ba
   const url = await school()
   const app = await startApp(url)
   const cookie = await cookieFor(url, app.port, 'author')
-  let isOver = false
-  const saving = keepSaving(
-    () => app,
-    cookie,
-    () => isOver,
-  )
-  await new Promise((done) => setTimeout(done, 800))
+  const saving = keepSaving(() => app, cookie)
+  await saving.more(20)
   process.kill(Number(readFileSync(join(folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
   await new Promise((done) => setTimeout(done, 300))
   // What people meet meanwhile: a page that says so, with a way to try again.
@@ -56,10 +44,8 @@ test('PostgreSQL killed with -9 in the middle of saving loses no acknowledged ba
   expect(await page.text()).toContain('Try again')
   expect((await fetch(`${app.address}/health/ready`)).status).toBe(503)
   startCluster(folder, inject('clusterPort'))
-  await new Promise((done) => setTimeout(done, 1500))
-  isOver = true
-  const taken = await saving
-  expect(taken.length).toBeGreaterThan(20)
+  await saving.more(10)
+  const taken = await saving.end()
   expectWhole(await wholeLog(url), taken)
   expect((await save(app, cookie, (await wholeLog(url)).at(-1)!.version, 'after', 'after'))?.status).toBe('taken')
   await app.stop()
@@ -108,7 +94,7 @@ test('a missing or wrong setting ends the start with one sentence', async () => 
 })
 
 test('many processes may migrate at once', async () => {
-  const { migrate } = await import('../../server/database/migrate.server.ts')
+  const { migrate } = await import('../../../server/database/migrate.server.ts')
   const url = await freshDatabase('')
   const results = await Promise.all(Array.from({ length: 4 }, () => migrate(url, 'db/migrations')))
   expect(results.flat()).toEqual(readdirSync('db/migrations').sort())

@@ -1,11 +1,11 @@
-import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
+import { SCHEMA_VERSION } from '../../../core/kinds/upgrades.ts'
 import { readdirSync, readFileSync } from 'node:fs'
 import { afterAll, beforeAll, expect, test } from 'vitest'
-import { longPage } from '../../bench/html.ts'
-import { readPage } from '../../core/html/read.ts'
-import { cookieFor, type RunningApp, startApp } from './setup/app.ts'
-import { useFreshDatabase } from './setup/database.ts'
-import { makeSchool } from './setup/factories.ts'
+import { longPage } from '../../../bench/html.ts'
+import { readPage } from '../../../core/html/read.ts'
+import { cookieFor, type RunningApp, startApp } from '../setup/app.ts'
+import { useFreshDatabase } from '../setup/database.ts'
+import { makeSchool } from '../setup/factories.ts'
 
 /*
  * One request does not stop the server for everybody: each address that takes something is sent the largest that it
@@ -15,10 +15,10 @@ import { makeSchool } from './setup/factories.ts'
  */
 const BUDGET = 200
 const url = await useFreshDatabase()
-const { pool, transaction } = await import('../../server/database/pool.server.ts')
-const { createDocument } = await import('../../server/plan/plan.server.ts')
-const { insertEntries } = await import('../../server/plan/queries.server.ts')
-const { publish } = await import('../../server/editions/publish.server.ts')
+const { pool, transaction } = await import('../../../server/database/pool.server.ts')
+const { createDocument } = await import('../../../server/plan/plan.server.ts')
+const { insertEntries } = await import('../../../server/plan/queries.server.ts')
+const { publish } = await import('../../../server/editions/publish.server.ts')
 
 const text = (words: string): object => ({ type: 'text', text: words })
 const paragraph = (words: string): object => ({
