@@ -210,7 +210,7 @@ async function convert([from, to, ...more]: string[]): Promise<void> {
   if (lost > 0)
     tell(from, [
       {
-        sort: 'left out',
+        type: 'left out',
         message: `${lost === 1 ? 'A picture is' : `${lost} pictures are`} not in ${to}: a file of this kind holds none. Convert to .html or .epub to keep ${lost === 1 ? 'it' : 'them'}.`,
         count: 1,
       },

@@ -101,14 +101,14 @@ interface WorkProps {
 }
 
 type Kept =
-  { sort: 'nothing' } | { sort: 'keeping' } | { sort: 'kept'; at: string } | { sort: 'problem'; words: string }
+  { type: 'nothing' } | { type: 'keeping' } | { type: 'kept'; at: string } | { type: 'problem'; words: string }
 
 /** What is being written, kept as a draft by itself. */
 function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
   const revalidator = useRevalidator()
   const [content, setContent] = useState<object>(start?.content ?? emptyPassage)
   const [files, setFiles] = useState<HandedFiles>(start?.files ?? [])
-  const [kept, setKept] = useState<Kept>({ sort: 'nothing' })
+  const [kept, setKept] = useState<Kept>({ type: 'nothing' })
   const [preview, setPreview] = useState<string | null>(null)
   const [isSending, setSending] = useState(false)
   const chooser = useRef<HTMLInputElement>(null)
@@ -142,13 +142,13 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
   }
   const keep = (now: object, withFiles: HandedFiles): void => {
     clearTimeout(timer.current)
-    setKept({ sort: 'keeping' })
+    setKept({ type: 'keeping' })
     timer.current = setTimeout(() => {
       void ask({ intent: 'draft', content: now, files: withFiles }).then((answer) => {
         setKept(
           answer.ok
-            ? { sort: 'kept', at: new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()) }
-            : { sort: 'problem', words: answer.reason ?? '' },
+            ? { type: 'kept', at: new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()) }
+            : { type: 'problem', words: answer.reason ?? '' },
         )
         if (!answer.ok && answer.reason?.startsWith('The server'))
           timer.current = setTimeout(() => keep(now, withFiles), 3000)
@@ -158,9 +158,9 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
   const onFiles = async (chosen: readonly File[]): Promise<void> => {
     let list = files
     for (const file of chosen) {
-      setKept({ sort: 'keeping' })
+      setKept({ type: 'keeping' })
       const answer = await upload(courseId, file, () => undefined, 'handed in')
-      if (!answer.ok) return setKept({ sort: 'problem', words: answer.reason })
+      if (!answer.ok) return setKept({ type: 'problem', words: answer.reason })
       list = [...list.filter(({ id }) => id !== answer.item.id), { id: answer.item.id, name: file.name }]
       setFiles(list)
     }
@@ -171,7 +171,7 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
     setSending(true)
     const answer = await ask({ intent: 'hand in', content, files })
     setSending(false)
-    if (!answer.ok) return setKept({ sort: 'problem', words: answer.reason ?? '' })
+    if (!answer.ok) return setKept({ type: 'problem', words: answer.reason ?? '' })
     onHandedIn()
     await revalidator.revalidate()
   }
@@ -210,7 +210,7 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
             void ask({ intent: 'preview', content }).then((answer) =>
               answer.ok
                 ? setPreview(answer.html || '<p>There is nothing written yet.</p>')
-                : setKept({ sort: 'problem', words: answer.reason ?? '' }),
+                : setKept({ type: 'problem', words: answer.reason ?? '' }),
             )
           }
         >
@@ -220,14 +220,14 @@ function Work({ courseId, entryId, start, onHandedIn }: WorkProps) {
           Add a file
         </Button>
         <span
-          className={kept.sort === 'problem' ? 'post-problem' : 'soft small'}
-          role={kept.sort === 'problem' ? 'alert' : 'status'}
+          className={kept.type === 'problem' ? 'post-problem' : 'soft small'}
+          role={kept.type === 'problem' ? 'alert' : 'status'}
         >
-          {kept.sort === 'keeping'
+          {kept.type === 'keeping'
             ? 'Keeping…'
-            : kept.sort === 'kept'
+            : kept.type === 'kept'
               ? `Draft kept, ${kept.at}`
-              : kept.sort === 'problem'
+              : kept.type === 'problem'
                 ? kept.words
                 : ''}
         </span>

@@ -21,9 +21,9 @@ function start(): Worker {
 }
 
 /** Asks the worker; null when it failed. */
-export function askChecks<Sort extends keyof Checks>(
-  request: Extract<CheckRequest, { sort: Sort }>,
-): Promise<Checks[Sort]['answer'] | null> {
+export function askChecks<Type extends keyof Checks>(
+  request: Extract<CheckRequest, { type: Type }>,
+): Promise<Checks[Type]['answer'] | null> {
   worker ??= start()
   const id = ++asked
   return new Promise((done) => {

@@ -9,9 +9,9 @@ export interface Checks {
   readonly proof: { readonly ask: { readonly page: object }; readonly answer: readonly Finding[] }
 }
 
-export type CheckRequest = { [Sort in keyof Checks]: { readonly sort: Sort } & Checks[Sort]['ask'] }[keyof Checks]
+export type CheckRequest = { [Type in keyof Checks]: { readonly type: Type } & Checks[Type]['ask'] }[keyof Checks]
 
 /** The work itself, the same in a worker and without one. */
 export function answerCheck(request: CheckRequest): Checks[keyof Checks]['answer'] {
-  return request.sort === 'source' ? checkSource(request.text) : proof(pageFromJson(request.page))
+  return request.type === 'source' ? checkSource(request.text) : proof(pageFromJson(request.page))
 }

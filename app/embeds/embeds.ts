@@ -13,7 +13,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = asked.safeParse(body.ok ? body.value : null)
   if (!parsed.success)
     return Response.json(
-      { sort: 'problem', reason: 'That is too long for an address or an embed code.' },
+      { type: 'problem', reason: 'That is too long for an address or an embed code.' },
       { status: 400 },
     )
   return Response.json(await examine(parsed.data.text))

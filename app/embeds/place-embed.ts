@@ -10,21 +10,21 @@ export async function askEmbed(courseId: string, text: string): Promise<Examined
     headers: { 'Content-Type': 'application/json' },
   }).catch(() => null)
   if (!response)
-    return { sort: 'problem', reason: 'That could not be asked. Look whether there is a connection, then try again.' }
+    return { type: 'problem', reason: 'That could not be asked. Look whether there is a connection, then try again.' }
   return (
     ((await response.json().catch(() => null)) as Examined | null) ?? {
-      sort: 'problem',
+      type: 'problem',
       reason: 'That could not be found out just now. Try again in a moment.',
     }
   )
 }
 
 /** Puts a player or link card where the cursor is, and selects it. */
-export function placeEmbed(editor: Editor, found: Exclude<Examined, { sort: 'problem' }>): void {
+export function placeEmbed(editor: Editor, found: Exclude<Examined, { type: 'problem' }>): void {
   const { state } = editor
   const { player, linkCard } = state.schema.nodes
   const node =
-    found.sort === 'player'
+    found.type === 'player'
       ? player!.create({
           address: found.address,
           link: found.link,
@@ -38,6 +38,6 @@ export function placeEmbed(editor: Editor, found: Exclude<Examined, { sort: 'pro
 
 /** What is told about something that was just embedded. */
 export function embedWords(found: Examined): string {
-  if (found.sort === 'player') return found.shut ?? `A player of ${found.host}; students can watch it.`
+  if (found.type === 'player') return found.shut ?? `A player of ${found.host}; students can watch it.`
   return found.reason
 }

@@ -46,7 +46,7 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
   const [old, fresh] = [pageOf(left), pageOf(right)]
   const isReady = old !== undefined && fresh !== undefined && old !== 'failed' && fresh !== 'failed'
   const blocks = isReady ? compare(old, fresh, placeLabel) : []
-  const different = blocks.filter(({ sort }) => sort !== 'same').length
+  const different = blocks.filter(({ type }) => type !== 'same').length
 
   const bringBack = (): void => {
     if (!old || old === 'failed') return
@@ -119,12 +119,12 @@ function Blocks({ blocks }: { blocks: readonly ComparedBlock[] }) {
         {each.alike} {each.alike === 1 ? 'paragraph' : 'paragraphs'} alike
       </p>
     ) : (
-      <p key={at} className={`compare-block is-${each.sort}`}>
+      <p key={at} className={`compare-block is-${each.type}`}>
         {each.place && <small>{each.place}</small>}
-        {each.words.map(({ sort, text }, index) =>
-          sort === 'added' ? (
+        {each.words.map(({ type, text }, index) =>
+          type === 'added' ? (
             <ins key={index}>{text || ' '}</ins>
-          ) : sort === 'removed' ? (
+          ) : type === 'removed' ? (
             <del key={index}>{text || ' '}</del>
           ) : (
             <span key={index}>{text}</span>

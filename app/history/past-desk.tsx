@@ -65,10 +65,10 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
     })),
   ]
   const entries = [
-    ...past.sittings.map((sitting) => ({ sort: 'sitting' as const, at: sitting.to, sitting })),
+    ...past.sittings.map((sitting) => ({ type: 'sitting' as const, at: sitting.to, sitting })),
     ...editions
       .filter((edition) => edition.version > 0 || past.older === null)
-      .map((edition) => ({ sort: 'edition' as const, at: edition.version + 0.5, edition })),
+      .map((edition) => ({ type: 'edition' as const, at: edition.version + 0.5, edition })),
   ].sort((a, b) => b.at - a.at)
   const more = (): void =>
     void ask(documentId, past.older ?? 0).then(
@@ -83,7 +83,7 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
       )}
       <ol className="past-list">
         {entries.map((entry) =>
-          entry.sort === 'edition' ? (
+          entry.type === 'edition' ? (
             <li key={`e${entry.edition.number}`} className="past-edition">
               <h3>
                 Edition {entry.edition.number}{' '}

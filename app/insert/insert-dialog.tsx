@@ -38,7 +38,7 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
   // Nothing is written while the dialog is open, so what each offer would do stays as it is.
   const possible = useMemo(() => new Map(OFFERS.map((offer) => [offer.name, offer.command(editor.state)])), [editor])
   const [embed, setEmbed] = useState<Examined | 'asking' | null>(null)
-  const isEmbed = readEmbed(typed).sort !== 'none'
+  const isEmbed = readEmbed(typed).type !== 'none'
   useEffect(() => {
     setEmbed(null)
     if (!isEmbed) return
@@ -62,7 +62,7 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
   useEffect(() => () => void setTimeout(() => !goesOn.current && editor.view.focus(), 0), [editor])
 
   const insertEmbed = (): void => {
-    if (done.current || !embed || embed === 'asking' || embed.sort === 'problem') return
+    if (done.current || !embed || embed === 'asking' || embed.type === 'problem') return
     done.current = true
     onClose()
     placeEmbed(editor, embed)
@@ -197,11 +197,11 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
           <button
             type="button"
             className="primary-button"
-            aria-disabled={isEmbed ? !embed || embed === 'asking' || embed.sort === 'problem' : !can}
+            aria-disabled={isEmbed ? !embed || embed === 'asking' || embed.type === 'problem' : !can}
             onClick={() => (isEmbed ? insertEmbed() : insert(offer))}
           >
             {isEmbed
-              ? embed && embed !== 'asking' && embed.sort === 'card'
+              ? embed && embed !== 'asking' && embed.type === 'card'
                 ? 'Insert link card'
                 : 'Insert player'
               : offer
@@ -216,9 +216,9 @@ export function InsertDialog({ editor, courseId, onClose, onPicture, onShelf, sa
 
 function embedOutcome(embed: Examined | 'asking' | null): string {
   if (!embed || embed === 'asking') return 'Looking what this is, as students would see it…'
-  if (embed.sort === 'player')
+  if (embed.type === 'player')
     return `${embed.title || 'A player without a title'}, ${embed.width} × ${embed.height}. ${embedWords(embed)}`
-  return embed.sort === 'card' ? `${embed.title || embed.address}: a link card. ${embed.reason}` : embed.reason
+  return embed.type === 'card' ? `${embed.title || embed.address}: a link card. ${embed.reason}` : embed.reason
 }
 
 const cardId = (name: string): string => `insert-${name.toLowerCase().replace(/\W+/g, '-')}`

@@ -211,12 +211,12 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
       {!onIntroduced && (
         <section className="desk-actions">
           {LEAVING.includes(kind) && (
-            <Link className="desk-button" to={dialogAddress(courseId, { sort: 'take out', id })}>
+            <Link className="desk-button" to={dialogAddress(courseId, { type: 'take out', id })}>
               Get it as a file…
             </Link>
           )}
           {TEMPLATE_KINDS.some((each) => each === kind) && (
-            <Link className="desk-button" to={dialogAddress(courseId, { sort: 'save template', id })}>
+            <Link className="desk-button" to={dialogAddress(courseId, { type: 'save template', id })}>
               Keep as a template…
             </Link>
           )}

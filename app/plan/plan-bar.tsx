@@ -29,13 +29,13 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
         <span className="plan-bar-end">
           <Button
             icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />}
-            onClick={() => onDialog({ sort: 'bring in' })}
+            onClick={() => onDialog({ type: 'bring in' })}
           >
             Bring in
           </Button>
           <Button
             icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />}
-            onClick={() => onDialog({ sort: 'use template' })}
+            onClick={() => onDialog({ type: 'use template' })}
           >
             From a template
           </Button>

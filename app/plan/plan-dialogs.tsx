@@ -28,7 +28,7 @@ export function PlanDialogs({ dialog, plan, courseId, transfers, afterId, onClos
   if (!dialog) return null
   // Somebody else may have deleted it meanwhile.
   const entry = 'id' in dialog ? plan.find(({ id }) => id === dialog.id) : undefined
-  switch (dialog.sort) {
+  switch (dialog.type) {
     case 'save template':
       return (
         entry && (

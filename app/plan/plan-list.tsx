@@ -121,20 +121,20 @@ function useRowProps({
 }: Props) {
   const [renaming, setRenaming] = useState<string | null>(null)
   const act = (row: Row, action: RowAction): void => {
-    if (action.sort === 'go') focus.go(action.id)
-    else if (action.sort === 'step') changes.step(row.id, action.direction)
-    else if (action.sort === 'settings') onSettings(row.id)
-    else if (action.sort === 'open') onOpen(row.id)
-    else if (action.sort === 'add')
+    if (action.type === 'go') focus.go(action.id)
+    else if (action.type === 'step') changes.step(row.id, action.direction)
+    else if (action.type === 'settings') onSettings(row.id)
+    else if (action.type === 'open') onOpen(row.id)
+    else if (action.type === 'add')
       onCompose({ afterId: row.id, depth: depthOf(rows, row.id) + (action.isDeeper ? 1 : 0) })
-    else if (action.sort === 'rename') setRenaming(row.id)
-    else if (action.sort === 'delete') void changes.remove(row)
-    else if (action.sort === 'undo') changes.undoDelete()
+    else if (action.type === 'rename') setRenaming(row.id)
+    else if (action.type === 'delete') void changes.remove(row)
+    else if (action.type === 'undo') changes.undoDelete()
   }
   return (row: Row, index: number): Omit<React.ComponentProps<typeof PlanRowView>, 'measure' | 'drop'> => ({
     row,
     plan,
-    shown: shownOf.get(row.id) ?? { sort: 'draft' },
+    shown: shownOf.get(row.id) ?? { type: 'draft' },
     index,
     timeZone,
     isTabStop: focus.focused ? focus.focused === row.id : index === 0,
@@ -157,8 +157,8 @@ function useRowProps({
     onAdd: () => onCompose({ afterId: row.id, depth: row.depth + 1 }),
     onSettings: () => onSettings(row.id),
     onPublish: () => onPublish(row.id),
-    onTakeOut: () => onDialog({ sort: 'take out', id: row.id }),
-    onTemplate: () => onDialog({ sort: 'save template', id: row.id }),
+    onTakeOut: () => onDialog({ type: 'take out', id: row.id }),
+    onTemplate: () => onDialog({ type: 'save template', id: row.id }),
     onSplit: () => void changes.send({ intent: 'split', id: row.id }),
     onStep: (direction) => changes.step(row.id, direction),
   })

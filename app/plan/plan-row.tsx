@@ -123,9 +123,9 @@ export function PlanRowView(props: Props) {
       <span className="row-opens">
         {forStudents && (
           <span className="row-shown" title={shownReason(shown, row, plan, moment)}>
-            {shown.sort === 'inside' ? (
+            {shown.type === 'inside' ? (
               <EyeOff size={13} strokeWidth={1.75} aria-hidden />
-            ) : shown.sort === 'closed' ? (
+            ) : shown.type === 'closed' ? (
               <Lock size={13} strokeWidth={1.75} aria-hidden />
             ) : (
               <CalendarClock size={13} strokeWidth={1.75} aria-hidden />

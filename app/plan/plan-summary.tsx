@@ -13,7 +13,7 @@ const STATES: readonly (readonly [state: ItemState, one: string, many: string])[
 ]
 
 /** Published, and students don't see it all the same. */
-const OUT_OF_SIGHT: readonly (readonly [sort: Shown['sort'], one: string, many: string])[] = [
+const OUT_OF_SIGHT: readonly (readonly [type: Shown['type'], one: string, many: string])[] = [
   ['inside', 'published in a book that is not', 'published in a book that is not'],
   ['later', 'published that opens later', 'published that open later'],
 ]
@@ -37,11 +37,11 @@ export function PlanSummary({ plan, shownOf }: { plan: readonly PlanRow[]; shown
               </li>
             )
           })}
-          {OUT_OF_SIGHT.map(([sort, one, many]) => {
-            const count = plan.filter(({ id, edition }) => edition !== null && shownOf.get(id)?.sort === sort).length
+          {OUT_OF_SIGHT.map(([type, one, many]) => {
+            const count = plan.filter(({ id, edition }) => edition !== null && shownOf.get(id)?.type === type).length
             return (
               count > 0 && (
-                <li key={sort}>
+                <li key={type}>
                   <EyeOff size={14} strokeWidth={1.75} aria-hidden /> {count} {count === 1 ? one : many}
                 </li>
               )

@@ -98,7 +98,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
               {...{ transfers, plan }}
               courseId={course.id}
               timeZone={course.timeZone}
-              onBring={() => setDialog({ sort: 'bring in' })}
+              onBring={() => setDialog({ type: 'bring in' })}
               onShow={focus.go}
               onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
             />

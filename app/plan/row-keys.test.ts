@@ -16,27 +16,27 @@ const press = (
 
 test('arrows, Home and End go from row to row and stay at the ends (ARIA Authoring Practices, “Tree View”)', () => {
   expect([press('ArrowUp'), press('ArrowDown'), press('Home'), press('End')]).toEqual(
-    ['a', 'c', 'a', 'c'].map((id) => ({ sort: 'go', id })),
+    ['a', 'c', 'a', 'c'].map((id) => ({ type: 'go', id })),
   )
-  expect(press('ArrowUp', {}, { id: 'a' })).toEqual({ sort: 'nothing' })
-  expect(press('ArrowDown', {}, { id: 'c' })).toEqual({ sort: 'nothing' })
+  expect(press('ArrowUp', {}, { id: 'a' })).toEqual({ type: 'nothing' })
+  expect(press('ArrowDown', {}, { id: 'c' })).toEqual({ type: 'nothing' })
   // A row that the filter hides leads to the first.
-  expect(press('ArrowDown', {}, { id: 'hidden' })).toEqual({ sort: 'go', id: 'a' })
+  expect(press('ArrowDown', {}, { id: 'hidden' })).toEqual({ type: 'go', id: 'a' })
 })
 
 test('with Alt, arrows move the row itself', () => {
   expect([press('ArrowUp', { alt: true }), press('ArrowDown', { alt: true })]).toEqual([
-    { sort: 'step', direction: 'up' },
-    { sort: 'step', direction: 'down' },
+    { type: 'step', direction: 'up' },
+    { type: 'step', direction: 'down' },
   ])
 })
 
 test('Enter opens what is written, goes deeper into what holds others, and with Alt shows what is set', () => {
-  expect(press('Enter')).toEqual({ sort: 'open' })
-  expect(press('Enter', {}, { kind: 'note' })).toEqual({ sort: 'open' })
-  expect(press('Enter', {}, { kind: 'unit', documentId: null })).toEqual({ sort: 'add', isDeeper: true })
-  expect(press('Enter', {}, { documentId: null }), 'not on the server yet').toEqual({ sort: 'nothing' })
-  expect(press('Enter', { alt: true }, { kind: 'unit' })).toEqual({ sort: 'settings' })
+  expect(press('Enter')).toEqual({ type: 'open' })
+  expect(press('Enter', {}, { kind: 'note' })).toEqual({ type: 'open' })
+  expect(press('Enter', {}, { kind: 'unit', documentId: null })).toEqual({ type: 'add', isDeeper: true })
+  expect(press('Enter', {}, { documentId: null }), 'not on the server yet').toEqual({ type: 'nothing' })
+  expect(press('Enter', { alt: true }, { kind: 'unit' })).toEqual({ type: 'settings' })
 })
 
 test('the other keys of the plan, and none that are the browser’s', () => {
@@ -47,11 +47,11 @@ test('the other keys of the plan, and none that are the browser’s', () => {
     press('z', { ctrl: true }),
     press('Z', { meta: true }),
   ]).toEqual([
-    { sort: 'rename' },
-    { sort: 'delete' },
-    { sort: 'add', isDeeper: false },
-    { sort: 'undo' },
-    { sort: 'undo' },
+    { type: 'rename' },
+    { type: 'delete' },
+    { type: 'add', isDeeper: false },
+    { type: 'undo' },
+    { type: 'undo' },
   ])
   for (const key of ['z', 'a', 'Tab', 'Escape', 'PageDown', 'F5']) expect(press(key), key).toBeNull()
 })

@@ -3,13 +3,13 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 
 /** What a key asks for on a row of the plan. */
 export type RowAction =
-  | { readonly sort: 'go'; readonly id: string }
-  | { readonly sort: 'step'; readonly direction: 'up' | 'down' }
-  | { readonly sort: 'settings' | 'open' | 'rename' | 'delete' | 'undo' }
+  | { readonly type: 'go'; readonly id: string }
+  | { readonly type: 'step'; readonly direction: 'up' | 'down' }
+  | { readonly type: 'settings' | 'open' | 'rename' | 'delete' | 'undo' }
   /** A line is to be written behind it: on its level, or one deeper. */
-  | { readonly sort: 'add'; readonly isDeeper: boolean }
+  | { readonly type: 'add'; readonly isDeeper: boolean }
   /** It is ours, and does nothing here. */
-  | { readonly sort: 'nothing' }
+  | { readonly type: 'nothing' }
 
 type Key = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey' | 'metaKey'>
 
@@ -20,21 +20,21 @@ export function rowAction(
   shown: readonly { readonly id: string }[],
 ): RowAction | null {
   if (altKey && (key === 'ArrowUp' || key === 'ArrowDown'))
-    return { sort: 'step', direction: key === 'ArrowUp' ? 'up' : 'down' }
+    return { type: 'step', direction: key === 'ArrowUp' ? 'up' : 'down' }
   const at = shown.findIndex(({ id }) => id === row.id)
   const ways: Record<string, number> = { ArrowUp: at - 1, ArrowDown: at + 1, Home: 0, End: shown.length - 1 }
   if (key in ways) {
     const next = shown[ways[key]!]
-    return next ? { sort: 'go', id: next.id } : { sort: 'nothing' }
+    return next ? { type: 'go', id: next.id } : { type: 'nothing' }
   }
   if (key === 'Enter') {
-    if (altKey) return { sort: 'settings' }
-    if (!isOpened(row.kind) && row.kind !== 'note') return { sort: 'add', isDeeper: true }
+    if (altKey) return { type: 'settings' }
+    if (!isOpened(row.kind) && row.kind !== 'note') return { type: 'add', isDeeper: true }
     // What was typed a moment ago is opened when the server has it.
-    return row.documentId === null ? { sort: 'nothing' } : { sort: 'open' }
+    return row.documentId === null ? { type: 'nothing' } : { type: 'open' }
   }
-  if (key === 'F2') return { sort: 'rename' }
-  if (key === 'Delete') return { sort: 'delete' }
-  if (key === 'Insert') return { sort: 'add', isDeeper: false }
-  return key.toLowerCase() === 'z' && (ctrlKey || metaKey) ? { sort: 'undo' } : null
+  if (key === 'F2') return { type: 'rename' }
+  if (key === 'Delete') return { type: 'delete' }
+  if (key === 'Insert') return { type: 'add', isDeeper: false }
+  return key.toLowerCase() === 'z' && (ctrlKey || metaKey) ? { type: 'undo' } : null
 }

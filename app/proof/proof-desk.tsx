@@ -82,7 +82,7 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
   )
 }
 
-type Asking = { readonly sort: 'words'; readonly repair: RepairOffer } | { readonly sort: 'reason' } | null
+type Asking = { readonly type: 'words'; readonly repair: RepairOffer } | { readonly type: 'reason' } | null
 
 interface EntryProps {
   editor: Editor
@@ -104,7 +104,7 @@ function Entry({ editor, finding, onDismiss }: EntryProps) {
   const answer = (event: FormEvent): void => {
     event.preventDefault()
     if (words.trim() === '') return
-    if (asking?.sort === 'words') repair(asking.repair.id)
+    if (asking?.type === 'words') repair(asking.repair.id)
     else onDismiss(words.trim())
     setAsking(null)
     setWords('')
@@ -122,7 +122,7 @@ function Entry({ editor, finding, onDismiss }: EntryProps) {
       {asking ? (
         <form className="finding-form" onSubmit={answer}>
           <label className="desk-field">
-            <span>{asking.sort === 'words' ? asking.repair.asks : 'Why it may stay as it is'}</span>
+            <span>{asking.type === 'words' ? asking.repair.asks : 'Why it may stay as it is'}</span>
             <input
               autoFocus
               maxLength={500}
@@ -132,7 +132,7 @@ function Entry({ editor, finding, onDismiss }: EntryProps) {
             />
           </label>
           <button type="submit" className="desk-button">
-            {asking.sort === 'words' ? asking.repair.label : 'Set aside'}
+            {asking.type === 'words' ? asking.repair.label : 'Set aside'}
           </button>{' '}
           <button type="button" className="link-button" onClick={() => setAsking(null)}>
             Cancel
@@ -145,13 +145,13 @@ function Entry({ editor, finding, onDismiss }: EntryProps) {
               key={each.id}
               type="button"
               className="desk-button"
-              onClick={() => (each.asks ? setAsking({ sort: 'words', repair: each }) : repair(each.id))}
+              onClick={() => (each.asks ? setAsking({ type: 'words', repair: each }) : repair(each.id))}
             >
               {each.label}
               {each.asks ? '…' : ''}
             </button>
           ))}
-          <button type="button" className="link-button" onClick={() => setAsking({ sort: 'reason' })}>
+          <button type="button" className="link-button" onClick={() => setAsking({ type: 'reason' })}>
             Set aside…
           </button>
         </p>

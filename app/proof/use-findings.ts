@@ -34,7 +34,7 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
     let timer: ReturnType<typeof setTimeout> | undefined
     const look = async (): Promise<void> => {
       const { doc } = editor.state
-      const answer = await askChecks({ sort: 'proof', page: doc.toJSON() as object })
+      const answer = await askChecks({ type: 'proof', page: doc.toJSON() as object })
       // What comes late speaks of a page that is no longer there; the next look is on its way.
       if (answer && !isGone && editor.state.doc === doc) setFound(answer)
     }

@@ -105,7 +105,7 @@ async function vote(
     await tell(db, {
       courseId,
       entryId: place.id,
-      sort: 'vote',
+      type: 'vote',
       words: `A reader says that “${place.title}” did not help yet.`,
       address: `/courses/${courseId}/readers`,
       roles: ['author'],

@@ -19,7 +19,7 @@ const LINE = 48
 const RETRY = [500, 1000, 2000, 4000, 8000]
 const STRETCH = 0.5
 /** Nothing is sent while it stands so: somebody has to do something first. */
-const HALTED: readonly Standing['sort'][] = ['signed out', 'shut', 'deleted']
+const HALTED: readonly Standing['type'][] = ['signed out', 'shut', 'deleted']
 
 export interface SessionEvents {
   /** `waiting` is what has not been sent, as words; empty when everything is. */
@@ -43,7 +43,7 @@ export class WritingSession {
   readonly #sender: Sender
   readonly #store: WorkStore
   readonly #release: () => void
-  #standing: Standing = { sort: 'kept' }
+  #standing: Standing = { type: 'kept' }
   #sendTimer: ReturnType<typeof setTimeout> | undefined
   #sending: Promise<void> | null = null
   #failures = 0
@@ -86,8 +86,8 @@ export class WritingSession {
   /** Tries at once, as when the network is back or the author has signed in again. */
   readonly hurry = (): void => {
     this.#failures = 0
-    if (HALTED.includes(this.#standing.sort)) {
-      this.#stand({ sort: 'waiting' })
+    if (HALTED.includes(this.#standing.type)) {
+      this.#stand({ type: 'waiting' })
       this.#tell()
     }
     this.#plan(0)
@@ -127,7 +127,7 @@ export class WritingSession {
   }
 
   #plan(wait: number): void {
-    if (this.#closed || this.#sending || HALTED.includes(this.#standing.sort)) return
+    if (this.#closed || this.#sending || HALTED.includes(this.#standing.type)) return
     clearTimeout(this.#sendTimer)
     this.#sendTimer = setTimeout(() => void this.#send(), wait)
   }
@@ -148,23 +148,23 @@ export class WritingSession {
   #told(delivery: Delivery): void {
     if (typeof delivery === 'object') {
       this.events.onSetAside()
-      return this.#stand({ sort: 'refused', reason: delivery.refused })
+      return this.#stand({ type: 'refused', reason: delivery.refused })
     }
     if (delivery === 'waiting' || delivery === 'full') {
-      this.#stand({ sort: 'waiting', isFull: delivery === 'full' })
+      this.#stand({ type: 'waiting', isFull: delivery === 'full' })
       return this.#plan(RETRY[Math.min(this.#failures++, RETRY.length - 1)]! * (1 + Math.random() * STRETCH))
     }
     if (delivery === 'signed out' || delivery === 'shut' || delivery === 'deleted' || delivery === 'outdated')
-      return this.#stand({ sort: delivery })
+      return this.#stand({ type: delivery })
     this.#failures = 0
     this.#tell()
     if (this.surface.local.length > 0) this.#plan(GATHER)
   }
 
   #tell(): void {
-    if (['kept', 'sending', 'waiting'].includes(this.#standing.sort) || this.surface.local.length === 0) {
-      if (this.#sender.isDone) this.#stand({ sort: 'kept' })
-      else this.#stand(this.#standing.sort === 'waiting' && this.#failures > 0 ? this.#standing : { sort: 'sending' })
+    if (['kept', 'sending', 'waiting'].includes(this.#standing.type) || this.surface.local.length === 0) {
+      if (this.#sender.isDone) this.#stand({ type: 'kept' })
+      else this.#stand(this.#standing.type === 'waiting' && this.#failures > 0 ? this.#standing : { type: 'sending' })
     } else this.#stand(this.#standing)
   }
 
@@ -199,7 +199,7 @@ export class WritingSession {
     this.#socket = socket
     socket.onopen = () => {
       // Whoever can be followed can be sent to: no need to wait out the pause between attempts.
-      if (this.#standing.sort === 'waiting' || HALTED.includes(this.#standing.sort)) this.hurry()
+      if (this.#standing.type === 'waiting' || HALTED.includes(this.#standing.type)) this.hurry()
     }
     socket.onmessage = ({ data }) => this.#heard(String(data))
     socket.onclose = () => {
@@ -215,7 +215,7 @@ export class WritingSession {
     else if (message?.type === 'presence') this.events.onPresence(message.presence)
     else if (message?.type === 'set-aside') this.events.onSetAside()
     else if (message?.type === 'gone') {
-      if (message.isDeleted) this.#stand({ sort: 'deleted' })
+      if (message.isDeleted) this.#stand({ type: 'deleted' })
       else this.hurry()
     }
   }
@@ -223,7 +223,7 @@ export class WritingSession {
   async #receive(batches: readonly WireBatch[]): Promise<void> {
     const read = readBatches(batches, this.surface)
     // A gap (messages lost with an old socket) is filled from the log.
-    if (!read || (await this.#sender.receive(read)) === 'outdated') return this.#stand({ sort: 'outdated' })
+    if (!read || (await this.#sender.receive(read)) === 'outdated') return this.#stand({ type: 'outdated' })
     if (!this.#sender.isDone && this.surface.local.length === 0) this.#plan(0)
     this.#tell()
     this.events.onVersion(this.outbox.version)

@@ -75,7 +75,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
           </select>
         </label>
         <span className="soft">Now: {students}.</span>
-        {of === 'work' && standing.sort !== 'kept' && (
+        {of === 'work' && standing.type !== 'kept' && (
           <span className="soft">The last changes are not kept yet and don’t show here.</span>
         )}
       </div>

@@ -62,7 +62,7 @@ export function Foot({
 /** How saving stands, in words. */
 export function savingWords(standing: Standing, waiting: string, keptAt = ''): string {
   const unsent = waiting === '' ? '' : ended(` What you wrote since is kept in this browser: ${waiting}`)
-  switch (standing.sort) {
+  switch (standing.type) {
     case 'kept':
       return `Everything kept${keptAt ? `, ${keptAt}` : ''}`
     case 'sending':
@@ -82,7 +82,7 @@ export function savingWords(standing: Standing, waiting: string, keptAt = ''): s
   }
 }
 
-const SIGNS: Record<Standing['sort'], typeof Check> = {
+const SIGNS: Record<Standing['type'], typeof Check> = {
   kept: Check,
   sending: LoaderCircle,
   waiting: CloudOff,
@@ -101,17 +101,17 @@ function Saving({
 }: Pick<Props, 'standing' | 'waiting' | 'onHurry' | 'unsentWords'>) {
   const [keptAt, setKeptAt] = useState('')
   useEffect(() => {
-    if (standing.sort === 'kept') setKeptAt(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()))
+    if (standing.type === 'kept') setKeptAt(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()))
   }, [standing])
-  const Sign = SIGNS[standing.sort]
-  const tone = standing.sort === 'kept' ? 'is-kept' : standing.sort === 'sending' ? '' : 'is-trouble'
-  const isHalted = standing.sort === 'signed out' || standing.sort === 'shut' || standing.sort === 'deleted'
+  const Sign = SIGNS[standing.type]
+  const tone = standing.type === 'kept' ? 'is-kept' : standing.type === 'sending' ? '' : 'is-trouble'
+  const isHalted = standing.type === 'signed out' || standing.type === 'shut' || standing.type === 'deleted'
   return (
     <span className={`saving ${tone}`} role="status">
       <Sign size={15} aria-hidden />{' '}
       <span>
         {savingWords(standing, waiting, keptAt)}{' '}
-        {standing.sort === 'signed out' && <SignInAgain onSignedIn={onHurry} />}{' '}
+        {standing.type === 'signed out' && <SignInAgain onSignedIn={onHurry} />}{' '}
         {isHalted && waiting !== '' && <CopyWords words={unsentWords} />}
       </span>
     </span>

@@ -40,9 +40,9 @@ export function PublishDialog({
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(false)
   const number = (editions[0]?.number ?? 0) + 1
-  const isKept = standing.sort === 'kept'
+  const isKept = standing.type === 'kept'
   const hasTitle = (editor.state.doc.firstChild?.textContent ?? '').trim() !== ''
-  const isShut = !isInSight(after.shown) && after.shown.sort !== 'sequence'
+  const isShut = !isInSight(after.shown) && after.shown.type !== 'sequence'
   const isTellable = isThere(after.shown)
   const result = fetcher.data
   useEffect(() => {

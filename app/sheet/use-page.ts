@@ -49,7 +49,7 @@ const PRESENCE_ENDS = 25_000
 /** One page being written: its editor, its saving, who else is on it. */
 export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
   const [editor, setEditor] = useState<Editor | null>(null)
-  const [standing, setStanding] = useState<Standing>({ sort: 'kept' })
+  const [standing, setStanding] = useState<Standing>({ type: 'kept' })
   const [waiting, setWaiting] = useState('')
   const [version, setVersion] = useState(data.version)
   const [others, setOthers] = useState<readonly (Presence & { at: number })[]>([])
@@ -109,7 +109,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): PageInHand {
         onStanding: (next, words) => {
           setStanding(next)
           setWaiting(words)
-          if (next.sort === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
+          if (next.type === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
           tellUnsent(words)
         },
         onVersion: setVersion,

@@ -92,8 +92,8 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     void askEmbed(data.course.id, text).then((found) => {
       if (editor.isDestroyed) return
       line.end()
-      if (found.sort !== 'problem') placeEmbed(editor, found)
-      if (found.sort === 'player' && !found.shut) say(embedWords(found))
+      if (found.type !== 'problem') placeEmbed(editor, found)
+      if (found.type === 'player' && !found.shut) say(embedWords(found))
       else void message.warning(embedWords(found), 10)
     })
   }
@@ -130,7 +130,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
     return () => clearTimeout(timer)
   }, [])
   useSaveKey(() => {
-    if (standing.sort === 'kept') void message.success('Everything is saved.', 3)
+    if (standing.type === 'kept') void message.success('Everything is saved.', 3)
     else {
       hurry()
       void message.info(savingWords(standing, waiting), 5)

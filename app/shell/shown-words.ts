@@ -20,7 +20,7 @@ function look(plan: readonly EntryToShow[], timeZone: string): (id: string) => F
   const all = shownToStudents(plan, now())
   return (id) => {
     const entry = plan.find((each) => each.id === id)
-    const shown: Shown = all.get(id) ?? { sort: 'draft' }
+    const shown: Shown = all.get(id) ?? { type: 'draft' }
     return { shown, reason: entry ? shownReason(shown, entry, plan, (iso) => shortMoment(iso, timeZone)) : '' }
   }
 }
@@ -39,7 +39,7 @@ export function readNowWords(
   )(id)
   const edition = `edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
   if (!reason) return `Students read ${edition}`
-  return isInSight(shown) || shown.sort === 'sequence'
+  return isInSight(shown) || shown.type === 'sequence'
     ? `Students read ${edition}. ${reason}`
     : `Students can’t read ${edition}, yet. ${reason}`
 }

@@ -9,7 +9,7 @@ interface Props {
   onRepair: (repair: SourceRepair) => void
 }
 
-const SORTS = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Changed' } as const
+const TYPES = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Changed' } as const
 
 /** Under the source: what the check found, with repairs, and what came of the rest. */
 export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }: Props) {
@@ -17,7 +17,7 @@ export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }:
   const explained = new Set(
     diagnostics.filter(({ rule }) => rule === 'unsafe' || rule === 'obsolete').map(({ line }) => line),
   )
-  const told = notes.filter(({ sort, line }) => sort === 'recognised' || line === null || !explained.has(line))
+  const told = notes.filter(({ type, line }) => type === 'recognised' || line === null || !explained.has(line))
   const errors = diagnostics.filter(({ severity }) => severity === 'error').length
   const summary = isReading
     ? 'reading…'
@@ -54,11 +54,11 @@ export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }:
             </span>
           </li>
         ))}
-        {told.map(({ line, message, sort }, at) => (
+        {told.map(({ line, message, type }, at) => (
           <li key={`n${at}`}>
             <Line line={line} onShow={onShow} />
             <span>
-              <span className={sort === 'recognised' ? 'note-sort is-good' : 'note-sort'}>{SORTS[sort]}</span> {message}
+              <span className={type === 'recognised' ? 'note-type is-good' : 'note-type'}>{TYPES[type]}</span> {message}
             </span>
           </li>
         ))}

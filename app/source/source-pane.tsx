@@ -81,7 +81,7 @@ export default function SourcePane({ editor }: { editor: Editor }) {
     // Only the answer about the text as it stands counts: what comes late speaks of another.
     const check = async (): Promise<void> => {
       const text = view.state.doc.toString()
-      const found = await askChecks({ sort: 'source', text })
+      const found = await askChecks({ type: 'source', text })
       if (found && !isGone && view.state.doc.toString() === text) setDiagnostics(found)
     }
     let isGone = false

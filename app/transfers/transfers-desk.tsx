@@ -140,19 +140,19 @@ function Report({ report: { kept, notes }, direction }: { report: TransferReport
         ...counted(kept.pictures, 'picture'),
       ]
     : []
-  const own = (sort: 'changed' | 'left out') => notes.filter((note) => note.sort === sort)
+  const own = (type: 'changed' | 'left out') => notes.filter((note) => note.type === type)
   return (
     <details className="transfer-report" open={direction === 'in' && notes.length > 0}>
       <summary>{notes.length === 0 ? 'Everything is in it' : 'What was kept, changed and left out'}</summary>
       <p>
         <b>Kept:</b> {all.join(', ') || 'nothing'}.
       </p>
-      {(['changed', 'left out'] as const).map((sort) =>
-        own(sort).length === 0 ? null : (
-          <div key={sort}>
-            <b>{sort === 'changed' ? 'Changed' : 'Left out'}</b>
+      {(['changed', 'left out'] as const).map((type) =>
+        own(type).length === 0 ? null : (
+          <div key={type}>
+            <b>{type === 'changed' ? 'Changed' : 'Left out'}</b>
             <ul>
-              {own(sort).map(({ message, count }) => (
+              {own(type).map(({ message, count }) => (
                 <li key={message}>
                   {message} {count > 1 && <span className="soft">({count} times)</span>}
                 </li>

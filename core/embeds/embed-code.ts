@@ -4,30 +4,30 @@ import { attribute, type HtmlElement, type HtmlNode, isElement } from '../tree/t
 
 /** What an author has pasted, seen as something to embed. */
 export type EmbedRead =
-  | { readonly sort: 'address'; readonly address: string }
+  | { readonly type: 'address'; readonly address: string }
   | {
-      readonly sort: 'code'
+      readonly type: 'code'
       readonly address: string
       readonly title: string
       readonly width: number | null
       readonly height: number | null
     }
-  | { readonly sort: 'problem'; readonly reason: string }
-  | { readonly sort: 'none' }
+  | { readonly type: 'problem'; readonly reason: string }
+  | { readonly type: 'none' }
 
-const problem = (reason: string): EmbedRead => ({ sort: 'problem', reason })
+const problem = (reason: string): EmbedRead => ({ type: 'problem', reason })
 
 /** Reads an address or an embed code from whatever was pasted. Nothing in it is run or fetched. */
 export function readEmbed(unsafeText: string): EmbedRead {
   const text = unsafeText.trim()
-  if (text === '' || text.length > 20_000) return { sort: 'none' }
+  if (text === '' || text.length > 20_000) return { type: 'none' }
   if (/^[a-z][a-z0-9+.-]*:\S*$/i.test(text) && !/\s/.test(text)) {
     const address = webAddress(text)
     return address
-      ? { sort: 'address', address }
+      ? { type: 'address', address }
       : problem(`“${text.slice(0, 60)}” is not an address of the web. It begins with https:// or http://.`)
   }
-  if (!/<\s*(iframe|embed|object|video|script|blockquote|div)\b/i.test(text)) return { sort: 'none' }
+  if (!/<\s*(iframe|embed|object|video|script|blockquote|div)\b/i.test(text)) return { type: 'none' }
   const frame = firstFrame(parseFragment(text).childNodes)
   if (!frame)
     return problem(
@@ -43,7 +43,7 @@ export function readEmbed(unsafeText: string): EmbedRead {
   const address = webAddress(source)
   if (!address) return problem(`The frame leads to “${source.slice(0, 60)}”, which is not an address of the web.`)
   return {
-    sort: 'code',
+    type: 'code',
     address,
     title: (attribute(frame, 'title') ?? '').trim().slice(0, 300).toWellFormed(),
     width: size(attribute(frame, 'width')),

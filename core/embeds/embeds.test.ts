@@ -5,19 +5,19 @@ import { webAddress } from './web-address.ts'
 import { isPublicAddress } from './public-address.ts'
 
 test.each<[string, string, object]>([
-  ['a share address', ' https://video.example/v/7 ', { sort: 'address', address: 'https://video.example/v/7' }],
+  ['a share address', ' https://video.example/v/7 ', { type: 'address', address: 'https://video.example/v/7' }],
   [
     'an embed code',
     '<iframe width="560" height="315" src="https://video.example/embed/7?a=1&amp;b=2" title="A &quot;through&quot;" allowfullscreen></iframe>',
-    { sort: 'code', address: 'https://video.example/embed/7?a=1&b=2', title: 'A "through"', width: 560, height: 315 },
+    { type: 'code', address: 'https://video.example/embed/7?a=1&b=2', title: 'A "through"', width: 560, height: 315 },
   ],
   [
     'one in wrappers, sized in percent',
     '<div style="padding:56.25% 0 0 0;position:relative"><iframe src="//video.example/7" style="width:100%" width="100%"></iframe></div><script src="https://video.example/p.js"></script>',
-    { sort: 'code', address: 'https://video.example/7', width: null, height: null },
+    { type: 'code', address: 'https://video.example/7', width: null, height: null },
   ],
-  ['words', 'see https://video.example/7 and more', { sort: 'none' }],
-  ['plain words', 'through-stones', { sort: 'none' }],
+  ['words', 'see https://video.example/7 and more', { type: 'none' }],
+  ['plain words', 'through-stones', { type: 'none' }],
 ])('%s', (_name, text, expected) => expect(readEmbed(text)).toMatchObject(expected))
 
 test.each([
@@ -33,8 +33,8 @@ test.each([
   ['file:///etc/passwd', 'not an address of the web'],
 ])('%s is told with a sentence', (text, sentence) => {
   const read = readEmbed(text)
-  expect(read.sort).toBe('problem')
-  expect(read.sort === 'problem' && read.reason).toContain(sentence)
+  expect(read.type).toBe('problem')
+  expect(read.type === 'problem' && read.reason).toContain(sentence)
 })
 
 test('addresses with a name and password in them are none', () => {

@@ -410,7 +410,7 @@ test('an EPUB without an opening keeps its first chapter; parts come from its co
   expect(source(back.parts[0]!.chapters[0]!.page)).toContain(`href="${back.parts[1]!.chapters[0]!.id}#x"`)
   expect(back.notes).toEqual([
     {
-      sort: 'left out',
+      type: 'left out',
       message: 'Sound and films of an EPUB are not taken yet; the words around them were kept.',
       count: 1,
     },

@@ -19,7 +19,7 @@ export interface BroughtPage {
 
 /** What became of something that came along, and how often. */
 export interface BroughtNote {
-  readonly sort: 'changed' | 'left out'
+  readonly type: 'changed' | 'left out'
   readonly message: string
   readonly count: number
 }
@@ -61,13 +61,13 @@ export function broughtText(
 
 /** The notes of reading, the same sentence once with its count. What was recognised is no news here. */
 export function countNotes(
-  notes: Iterable<Pick<ReadNote, 'message'> & { readonly sort: ReadNote['sort'] }>,
+  notes: Iterable<Pick<ReadNote, 'message'> & { readonly type: ReadNote['type'] }>,
 ): BroughtNote[] {
   const found = new Map<string, BroughtNote>()
-  for (const { sort, message } of notes) {
-    if (sort === 'recognised') continue
-    const key = `${sort} ${message}`
-    found.set(key, { sort, message, count: (found.get(key)?.count ?? 0) + 1 })
+  for (const { type, message } of notes) {
+    if (type === 'recognised') continue
+    const key = `${type} ${message}`
+    found.set(key, { type, message, count: (found.get(key)?.count ?? 0) + 1 })
   }
   return [...found.values()]
 }

@@ -76,7 +76,7 @@ export class IncomingPictures {
       ...(this.#refused > 0
         ? [
             {
-              sort: 'left out' as const,
+              type: 'left out' as const,
               message: `At most ${MOST_PICTURES.toLocaleString('en')} different pictures are taken from one document; the others were left out, their alternative text kept.`,
               count: this.#refused,
             },
@@ -85,7 +85,7 @@ export class IncomingPictures {
       ...(this.#missing > this.#refused
         ? [
             {
-              sort: 'left out' as const,
+              type: 'left out' as const,
               message: 'A picture is not in the file; its alternative text was kept.',
               count: this.#missing - this.#refused,
             },

@@ -33,7 +33,7 @@ test('each format says what of a book it does not carry, and how often; what is 
     markdown: [],
   })
   expect(leftOut({ ...book, opening: readPage('<h1>T</h1><p>x').page, parts: [] }, 'epub', 3)).toEqual([
-    { sort: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: 3 },
+    { type: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: 3 },
   ])
 })
 
@@ -50,13 +50,13 @@ test('names of files hold letters of any script, and nothing that a path could m
 test('the same note is told once, with its count; what was recognised is no news', () => {
   expect(
     countNotes([
-      { sort: 'left out', message: 'a' },
-      { sort: 'changed', message: 'a' },
-      { sort: 'left out', message: 'a' },
-      { sort: 'recognised', message: 'b' },
+      { type: 'left out', message: 'a' },
+      { type: 'changed', message: 'a' },
+      { type: 'left out', message: 'a' },
+      { type: 'recognised', message: 'b' },
     ]),
   ).toEqual([
-    { sort: 'left out', message: 'a', count: 2 },
-    { sort: 'changed', message: 'a', count: 1 },
+    { type: 'left out', message: 'a', count: 2 },
+    { type: 'changed', message: 'a', count: 1 },
   ])
 })

@@ -14,17 +14,17 @@ export function leftOut(book: Book, format: OutFormat, missing: number): Brought
       return !node.isTextblock
     })
   const notes = Object.values<NodeKind>(nodeKinds).flatMap(({ name, losses = [] }) =>
-    losses.flatMap(({ formats, sort, message }) =>
-      formats.includes(format) && counts.has(name) ? [{ sort, message, count: counts.get(name)! }] : [],
+    losses.flatMap(({ formats, type, message }) =>
+      formats.includes(format) && counts.has(name) ? [{ type, message, count: counts.get(name)! }] : [],
     ),
   )
   // What is gone is said first.
-  notes.sort((a, b) => Number(a.sort === 'changed') - Number(b.sort === 'changed'))
+  notes.sort((a, b) => Number(a.type === 'changed') - Number(b.type === 'changed'))
   return missing > 0
     ? [
         ...notes,
         {
-          sort: 'left out',
+          type: 'left out',
           message: 'A picture could not be read; its alternative text stands in its place.',
           count: missing,
         },

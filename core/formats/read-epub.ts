@@ -99,12 +99,12 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
 
 const sameWords = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
 
-function media(items: Iterable<{ type: string }>): { sort: 'left out'; message: string; count: number }[] {
+function media(items: Iterable<{ type: string }>): { type: 'left out'; message: string; count: number }[] {
   const count = [...items].filter(({ type }) => /^(audio|video)\//.test(type)).length
   return count > 0
     ? [
         {
-          sort: 'left out',
+          type: 'left out',
           message: 'Sound and films of an EPUB are not taken yet; the words around them were kept.',
           count,
         },

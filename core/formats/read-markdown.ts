@@ -85,7 +85,7 @@ export function readMarkdownArchive(
     left > 0
       ? [
           {
-            sort: 'left out' as const,
+            type: 'left out' as const,
             message: `A Markdown file is not in ${CONTENTS_FILE}; it was left out.`,
             count: left,
           },

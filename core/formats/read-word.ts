@@ -71,10 +71,10 @@ export async function readWord(
   )
   const styleNotes = pairs(styles)
     .filter(([, style]) => !PLAIN_STYLES.has(style))
-    .map(([sort, style]) => ({
-      sort: 'changed' as const,
+    .map(([type, style]) => ({
+      type: 'changed' as const,
       message:
-        sort === 'run'
+        type === 'run'
           ? `The style “${style}” of some words was left out; the words were kept.`
           : `Paragraphs of the style “${style}” became plain paragraphs.`,
     }))
@@ -216,7 +216,7 @@ function withoutBackLink(node: HtmlNode): HtmlNode {
 function inXml(xml: string, files: ReadonlyMap<string, Uint8Array>): BroughtNote[] {
   const count = (pattern: RegExp, where = xml): number => where.match(pattern)?.length ?? 0
   const comments = count(/<w:comment [^>]*>/g, new TextDecoder().decode(files.get('word/comments.xml')))
-  const found: readonly (readonly [BroughtNote['sort'], string, number])[] = [
+  const found: readonly (readonly [BroughtNote['type'], string, number])[] = [
     ['left out', 'Formulas can’t be held yet; they were left out.', count(/<m:oMath[ >]/g)],
     ['left out', 'Charts were left out: put them in as pictures.', count(/<c:chart[ >]/g)],
     ['left out', 'Diagrams were left out: put them in as pictures.', count(/<dgm:relIds[ >]/g)],
@@ -232,5 +232,5 @@ function inXml(xml: string, files: ReadonlyMap<string, Uint8Array>): BroughtNote
       ).length,
     ],
   ]
-  return found.flatMap(([sort, message, times]) => (times > 0 ? [{ sort, message, count: times }] : []))
+  return found.flatMap(([type, message, times]) => (times > 0 ? [{ type, message, count: times }] : []))
 }

@@ -40,7 +40,7 @@ export const transferReport = z.object({
   kept: z
     .object({ chapters: count, words: count, headings: count, lists: count, tables: count, pictures: count })
     .nullable(),
-  notes: z.array(z.object({ sort: z.enum(['changed', 'left out']), message: z.string(), count })),
+  notes: z.array(z.object({ type: z.enum(['changed', 'left out']), message: z.string(), count })),
 })
 export type TransferReport = z.infer<typeof transferReport>
 

@@ -3,13 +3,13 @@ import type { Node } from 'prosemirror-model'
 
 /** Words that two states have in common, or that only one of them has. */
 export interface ComparedWords {
-  readonly sort: 'same' | 'added' | 'removed'
+  readonly type: 'same' | 'added' | 'removed'
   readonly text: string
 }
 
 /** A text block of either state, in the order of reading. */
 export interface ComparedBlock {
-  readonly sort: 'same' | 'added' | 'removed' | 'changed'
+  readonly type: 'same' | 'added' | 'removed' | 'changed'
   /** What it is and stands in, such as `Tabs › Heading 2`; empty for a plain paragraph. */
   readonly place: string
   readonly words: readonly ComparedWords[]
@@ -32,8 +32,8 @@ export function compare(before: Node, after: Node, label: (node: Node) => string
     for (let at = 0; at < pairs; at++) {
       const [old, fresh] = [gone[at], come[at]]
       if (old && fresh) found.push(...pair(old, fresh))
-      else if (old) found.push({ sort: 'removed', place: old.place, words: [{ sort: 'removed', text: old.text }] })
-      else if (fresh) found.push({ sort: 'added', place: fresh.place, words: [{ sort: 'added', text: fresh.text }] })
+      else if (old) found.push({ type: 'removed', place: old.place, words: [{ type: 'removed', text: old.text }] })
+      else if (fresh) found.push({ type: 'added', place: fresh.place, words: [{ type: 'added', text: fresh.text }] })
     }
     gone = []
   }
@@ -45,7 +45,7 @@ export function compare(before: Node, after: Node, label: (node: Node) => string
     else {
       settle([])
       found.push(
-        ...value.map(({ place, text }): ComparedBlock => ({ sort: 'same', place, words: [{ sort: 'same', text }] })),
+        ...value.map(({ place, text }): ComparedBlock => ({ type: 'same', place, words: [{ type: 'same', text }] })),
       )
     }
   }
@@ -55,21 +55,21 @@ export function compare(before: Node, after: Node, label: (node: Node) => string
 
 function pair(old: Line, fresh: Line): ComparedBlock[] {
   const words = diffWordsWithSpace(old.text, fresh.text).map(({ added, removed, value }): ComparedWords => ({
-    sort: added ? 'added' : removed ? 'removed' : 'same',
+    type: added ? 'added' : removed ? 'removed' : 'same',
     text: value,
   }))
-  const kept = words.filter(({ sort }) => sort === 'same').reduce((sum, { text }) => sum + text.trim().length, 0)
+  const kept = words.filter(({ type }) => type === 'same').reduce((sum, { text }) => sum + text.trim().length, 0)
   if (kept * 3 >= Math.max(old.text.length, fresh.text.length) || old.text === fresh.text)
     return [
       {
-        sort: 'changed',
+        type: 'changed',
         place: old.place === fresh.place ? fresh.place : `${old.place || 'Paragraph'} → ${fresh.place || 'Paragraph'}`,
         words,
       },
     ]
   return [
-    { sort: 'removed', place: old.place, words: [{ sort: 'removed', text: old.text }] },
-    { sort: 'added', place: fresh.place, words: [{ sort: 'added', text: fresh.text }] },
+    { type: 'removed', place: old.place, words: [{ type: 'removed', text: old.text }] },
+    { type: 'added', place: fresh.place, words: [{ type: 'added', text: fresh.text }] },
   ]
 }
 

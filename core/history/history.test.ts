@@ -28,8 +28,8 @@ test.each([
 
 const told = (before: string, after: string): string[] =>
   compare(page(before), page(after), (node) => node.type.name).map(
-    ({ sort, place, words }) =>
-      `${sort} ${place}: ${words.map((part) => ({ same: part.text, added: `+${part.text}+`, removed: `-${part.text}-` })[part.sort]).join('')}`,
+    ({ type, place, words }) =>
+      `${type} ${place}: ${words.map((part) => ({ same: part.text, added: `+${part.text}+`, removed: `-${part.text}-` })[part.type]).join('')}`,
   )
 
 test('two states are compared block by block and, within a block, word by word', () => {
@@ -55,10 +55,10 @@ test('what is taken together gives either state back', () => {
   const blocks = compare(page(before), page(after), (node) => node.type.name)
   const side = (left: 'added' | 'removed'): string =>
     blocks
-      .filter(({ sort }) => sort !== left)
+      .filter(({ type }) => type !== left)
       .map(({ words }) =>
         words
-          .filter(({ sort }) => sort !== left)
+          .filter(({ type }) => type !== left)
           .map(({ text }) => text)
           .join(''),
       )
@@ -71,7 +71,7 @@ test('long stretches that are alike are told by their number', () => {
   const paragraphs = (words: string): string =>
     `<h1>T</h1>${Array.from({ length: 12 }, (_, at) => `<p>${at === 6 ? words : `p${at}`}</p>`).join('')}`
   const near = nearChanges(compare(page(paragraphs('old words here')), page(paragraphs('new words here')), placeLabel))
-  expect(near.map((each) => ('alike' in each ? each.alike : each.sort))).toEqual([6, 'same', 'changed', 'same', 4])
+  expect(near.map((each) => ('alike' in each ? each.alike : each.type))).toEqual([6, 'same', 'changed', 'same', 4])
   expect(nearChanges(compare(page(paragraphs('x')), page(paragraphs('x')), placeLabel))).toEqual([{ alike: 13 }])
 })
 
@@ -82,7 +82,7 @@ test('what is kept back from students is not compared before them', () => {
     )
   expect(
     compare(asPublished(practice('secret one')), asPublished(practice('secret two')), placeLabel).filter(
-      ({ sort }) => sort !== 'same',
+      ({ type }) => type !== 'same',
     ),
   ).toEqual([])
   expect(JSON.stringify(asPublished(practice('secret one')).toJSON())).not.toContain('secret')

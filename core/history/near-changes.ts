@@ -7,7 +7,7 @@ export type NearChange = ComparedBlock | { readonly alike: number }
 export function nearChanges(blocks: readonly ComparedBlock[]): NearChange[] {
   const shown: NearChange[] = []
   blocks.forEach((block, at) => {
-    const isNear = [at - 1, at, at + 1].some((index) => blocks[index] && blocks[index].sort !== 'same')
+    const isNear = [at - 1, at, at + 1].some((index) => blocks[index] && blocks[index].type !== 'same')
     const last = shown.at(-1)
     if (isNear) shown.push(block)
     else if (last && 'alike' in last) shown[shown.length - 1] = { alike: last.alike + 1 }

@@ -3,7 +3,7 @@
  * from 1.
  */
 export interface ReadNote {
-  readonly sort: 'left out' | 'changed' | 'recognised'
+  readonly type: 'left out' | 'changed' | 'recognised'
   readonly message: string
   readonly line: number | null
   readonly column: number | null
@@ -17,11 +17,11 @@ export class ReadReport {
   readonly notes: ReadNote[] = []
   readonly #seen = new Set<string>()
 
-  add(sort: ReadNote['sort'], message: string, at?: { startLine: number; startCol: number } | null): void {
+  add(type: ReadNote['type'], message: string, at?: { startLine: number; startCol: number } | null): void {
     const line = at?.startLine ?? null
     const key = `${line} ${message}`
     if (this.notes.length >= MOST_NOTES || this.#seen.has(key)) return
     this.#seen.add(key)
-    this.notes.push({ sort, message, line, column: at?.startCol ?? null })
+    this.notes.push({ type, message, line, column: at?.startCol ?? null })
   }
 }

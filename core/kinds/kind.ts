@@ -41,7 +41,7 @@ export interface ReadRule {
 /** What becomes of a kind in formats that can't hold it, as a sentence for the author. */
 export interface Loss {
   readonly formats: readonly OutFormat[]
-  readonly sort: 'changed' | 'left out'
+  readonly type: 'changed' | 'left out'
   readonly message: string
 }
 

@@ -83,7 +83,7 @@ function reportOf(
   const came = NAMED.filter(([kind]) => counts.has(kind)).map(([kind, one, many]) =>
     count(counts.get(kind)!, one, many),
   )
-  const leftOut = notes.filter(({ sort }) => sort === 'left out').length
+  const leftOut = notes.filter(({ type }) => type === 'left out').length
   const gone = [
     formatting > 0 ? `${formatting.toLocaleString('en')} ${formatting === 1 ? 'bit' : 'bits'} of formatting` : '',
     spacers > 0 ? count(spacers, 'empty line', 'empty lines') : '',

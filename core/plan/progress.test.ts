@@ -26,17 +26,17 @@ const at = (iso: string, ...done: string[]) => standings(plan, new Set(done), ne
 
 describe('what a student may open', () => {
   test('nothing before the date of what it stands in', () => {
-    expect(at('2026-09-07T07:59:59Z').get('a')!.shut).toEqual({ sort: 'date', opensAt: '2026-09-07T08:00:00Z' })
+    expect(at('2026-09-07T07:59:59Z').get('a')!.shut).toEqual({ type: 'date', opensAt: '2026-09-07T08:00:00Z' })
     expect(at('2026-09-07T08:00:00Z').get('a')!.shut).toBeNull()
   })
   test('of two dates the later one', () =>
-    expect(at('2026-09-01T00:00:00Z').get('d')!.shut).toEqual({ sort: 'date', opensAt: '2026-09-14T08:00:00Z' }))
+    expect(at('2026-09-01T00:00:00Z').get('d')!.shut).toEqual({ type: 'date', opensAt: '2026-09-14T08:00:00Z' }))
   test('in a sequence, what comes before must be done; notes are never waited for', () => {
     const now = '2026-10-01T00:00:00Z'
-    expect(at(now).get('d')!.shut).toEqual({ sort: 'sequence', afterId: 'a' })
+    expect(at(now).get('d')!.shut).toEqual({ type: 'sequence', afterId: 'a' })
     expect(at(now, 'a').get('d')!.shut).toBeNull()
-    expect(at(now, 'a').get('B')!.shut).toEqual({ sort: 'sequence', afterId: 'd' })
-    expect(at(now, 'a').get('c1')!.shut).toEqual({ sort: 'sequence', afterId: 'd' })
+    expect(at(now, 'a').get('B')!.shut).toEqual({ type: 'sequence', afterId: 'd' })
+    expect(at(now, 'a').get('c1')!.shut).toEqual({ type: 'sequence', afterId: 'd' })
     expect(at(now, 'a', 'd').get('c2')!.shut).toBeNull()
   })
   test('a lesson without items is neither shut nor done', () =>

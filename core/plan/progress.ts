@@ -11,7 +11,7 @@ export interface ScheduledEntry extends PlanEntry {
 
 /** Why an entry can't be opened yet. */
 export type Shut =
-  { readonly sort: 'date'; readonly opensAt: string } | { readonly sort: 'sequence'; readonly afterId: string }
+  { readonly type: 'date'; readonly opensAt: string } | { readonly type: 'sequence'; readonly afterId: string }
 
 export interface Standing {
   /** Null when it can be opened. */
@@ -45,14 +45,14 @@ export function standings(
   const visit = (entry: ScheduledEntry, shutAbove: Shut | null): Standing => {
     const shut = latest(
       shutAbove,
-      entry.opensAt !== null && new Date(entry.opensAt) > now ? { sort: 'date', opensAt: entry.opensAt } : null,
+      entry.opensAt !== null && new Date(entry.opensAt) > now ? { type: 'date', opensAt: entry.opensAt } : null,
     )
     let [count, doneCount] = [0, 0]
     let before: string | null = null
     for (const child of children.get(entry.id) ?? []) {
       const standing = visit(
         child,
-        shut ?? (entry.inSequence && before !== null ? { sort: 'sequence', afterId: before } : null),
+        shut ?? (entry.inSequence && before !== null ? { type: 'sequence', afterId: before } : null),
       )
       count += standing.count
       doneCount += standing.doneCount
@@ -69,6 +69,6 @@ export function standings(
 
 /** Of two reasons the one that lasts longer; a date is told before a sequence. */
 export function latest(a: Shut | null, b: Shut | null): Shut | null {
-  if (a?.sort !== 'date' || b?.sort !== 'date') return b ?? a
+  if (a?.type !== 'date' || b?.type !== 'date') return b ?? a
   return new Date(a.opensAt) > new Date(b.opensAt) ? a : b
 }

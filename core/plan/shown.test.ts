@@ -40,28 +40,28 @@ describe('what students see of an entry', () => {
       day,
     )
   test.each([
-    ['U', { sort: 'now' }, ''],
-    ['page', { sort: 'later', opensAt: LATER, ofId: 'L' }, 'It opens with the lesson “L”, 2026-09-20.'],
-    ['L', { sort: 'later', opensAt: LATER, ofId: 'L' }, 'It opens 2026-09-20.'],
-    ['draft', { sort: 'draft' }, 'It is not published.'],
-    ['B', { sort: 'draft' }, 'It is not published.'],
-    ['part', { sort: 'empty' }, 'Nothing in it is published.'],
-    ['chapter', { sort: 'inside', ofId: 'B' }, 'The book “B” is not published.'],
-    ['first', { sort: 'now' }, ''],
-    ['second', { sort: 'sequence', ofId: 'first' }, 'It opens for each student once the page “first” is done.'],
-    ['E', { sort: 'empty' }, 'Nothing in it is published.'],
+    ['U', { type: 'now' }, ''],
+    ['page', { type: 'later', opensAt: LATER, ofId: 'L' }, 'It opens with the lesson “L”, 2026-09-20.'],
+    ['L', { type: 'later', opensAt: LATER, ofId: 'L' }, 'It opens 2026-09-20.'],
+    ['draft', { type: 'draft' }, 'It is not published.'],
+    ['B', { type: 'draft' }, 'It is not published.'],
+    ['part', { type: 'empty' }, 'Nothing in it is published.'],
+    ['chapter', { type: 'inside', ofId: 'B' }, 'The book “B” is not published.'],
+    ['first', { type: 'now' }, ''],
+    ['second', { type: 'sequence', ofId: 'first' }, 'It opens for each student once the page “first” is done.'],
+    ['E', { type: 'empty' }, 'Nothing in it is published.'],
     [
       'closed',
-      { sort: 'closed', closesAt: '2026-09-01T08:00:00.000Z' },
+      { type: 'closed', closesAt: '2026-09-01T08:00:00.000Z' },
       'It closed 2026-09-01: nobody writes in it any more.',
     ],
-    ['locked', { sort: 'closed', closesAt: null }, 'It is locked: nobody writes in it.'],
+    ['locked', { type: 'closed', closesAt: null }, 'It is locked: nobody writes in it.'],
   ])('%s', (id, what, words) => {
     expect(shown.get(id)).toEqual(what)
     expect(reason(id)).toBe(words)
   })
   test('publishing the book brings its chapter into sight', () => {
-    expect(shownToStudents(withPublished(plan, new Set(['B'])), NOW).get('chapter')).toEqual({ sort: 'now' })
+    expect(shownToStudents(withPublished(plan, new Set(['B'])), NOW).get('chapter')).toEqual({ type: 'now' })
   })
   test('a line of the plan says it in few words, and nothing where its state says it all', () => {
     const briefly = (id: string): string =>
@@ -118,13 +118,13 @@ test('in any plan: what is in sight stands in what is in sight, has an edition i
       for (const each of plan) {
         const mine = shown.get(each.id)!
         const above = each.parentId === null ? null : shown.get(each.parentId)!
-        const isThere = !['draft', 'empty', 'inside'].includes(mine.sort)
+        const isThere = !['draft', 'empty', 'inside'].includes(mine.type)
         if (isThere) {
           expect(each.edition !== null || !kindOfEntry(each.kind).isWritten).toBe(true)
-          if (above) expect(['draft', 'empty', 'inside']).not.toContain(above.sort)
+          if (above) expect(['draft', 'empty', 'inside']).not.toContain(above.type)
         }
-        if (mine.sort === 'now' && above) expect(['later', 'sequence']).not.toContain(above.sort)
-        if (mine.sort !== 'now') expect(shownReason(mine, each, plan, day)).not.toBe('')
+        if (mine.type === 'now' && above) expect(['later', 'sequence']).not.toContain(above.type)
+        if (mine.type !== 'now') expect(shownReason(mine, each, plan, day)).not.toBe('')
       }
     }),
     { numRuns: 500 },

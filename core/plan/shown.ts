@@ -16,18 +16,18 @@ export interface EntryToShow extends Omit<ScheduledEntry, 'inSequence'> {
  * What students see of an entry at a moment, and what keeps them from it. `ofId` is the entry that the reason is about.
  */
 export type Shown =
-  | { readonly sort: 'now' }
+  | { readonly type: 'now' }
   /** It has no edition. */
-  | { readonly sort: 'draft' }
+  | { readonly type: 'draft' }
   /** A unit, lesson or part in which nothing is published. */
-  | { readonly sort: 'empty' }
+  | { readonly type: 'empty' }
   /** It is published, but not what it stands in. */
-  | { readonly sort: 'inside'; readonly ofId: string }
-  | { readonly sort: 'later'; readonly opensAt: string; readonly ofId: string }
+  | { readonly type: 'inside'; readonly ofId: string }
+  | { readonly type: 'later'; readonly opensAt: string; readonly ofId: string }
   /** Each student opens it when they have done `ofId`. */
-  | { readonly sort: 'sequence'; readonly ofId: string }
+  | { readonly type: 'sequence'; readonly ofId: string }
   /** It is read, but nobody writes in it any more; null when it was locked by hand. */
-  | { readonly sort: 'closed'; readonly closesAt: string | null }
+  | { readonly type: 'closed'; readonly closesAt: string | null }
 
 /** What students see of every entry of a plan at a moment, by the rules by which the reading room shows it. */
 export function shownToStudents(plan: readonly EntryToShow[], now: Date): Map<string, Shown> {
@@ -41,22 +41,22 @@ export function shownToStudents(plan: readonly EntryToShow[], now: Date): Map<st
   const byId = new Map(plan.map((entry) => [entry.id, entry]))
   const shownOf = (entry: EntryToShow): Shown => {
     if (!ids.has(entry.id)) {
-      if (!kindOfEntry(entry.kind).isWritten) return { sort: 'empty' }
-      if (entry.edition === null) return { sort: 'draft' }
-      return { sort: 'inside', ofId: pathTo(plan, entry.id).find(({ id }) => !ids.has(id))?.id ?? entry.id }
+      if (!kindOfEntry(entry.kind).isWritten) return { type: 'empty' }
+      if (entry.edition === null) return { type: 'draft' }
+      return { type: 'inside', ofId: pathTo(plan, entry.id).find(({ id }) => !ids.has(id))?.id ?? entry.id }
     }
     const shut = stands.get(entry.id)?.shut
-    if (shut?.sort === 'sequence') return { sort: 'sequence', ofId: shut.afterId }
-    if (shut?.sort === 'date')
+    if (shut?.type === 'sequence') return { type: 'sequence', ofId: shut.afterId }
+    if (shut?.type === 'date')
       return {
-        sort: 'later',
+        type: 'later',
         opensAt: shut.opensAt,
         ofId: holderOf(byId, entry, ({ opensAt }) => opensAt === shut.opensAt),
       }
     const { isLocked, closesAt } = entry.settings
     if (entry.kind === 'discussion' && (isLocked || (closesAt !== null && new Date(closesAt) <= now)))
-      return { sort: 'closed', closesAt: isLocked ? null : closesAt }
-    return { sort: 'now' }
+      return { type: 'closed', closesAt: isLocked ? null : closesAt }
+    return { type: 'now' }
   }
   return new Map(plan.map((entry) => [entry.id, shownOf(entry)]))
 }
@@ -74,7 +74,7 @@ function holderOf(
 
 /** Whether a student can open it at that moment, one who has done nothing yet. */
 export function isInSight(shown: Shown): boolean {
-  return shown.sort === 'now' || shown.sort === 'closed'
+  return shown.type === 'now' || shown.type === 'closed'
 }
 
 const named = (plan: readonly { id: string; kind: EntryKind; title: string }[], id: string): string => {
@@ -87,8 +87,8 @@ const named = (plan: readonly { id: string; kind: EntryKind; title: string }[], 
  * Whether students come upon it at all, be it with the day on which it opens: else there is nothing that they could be
  * told of.
  */
-export function isThere({ sort }: Shown): boolean {
-  return sort !== 'inside' && sort !== 'empty' && sort !== 'draft'
+export function isThere({ type }: Shown): boolean {
+  return type !== 'inside' && type !== 'empty' && type !== 'draft'
 }
 
 /**
@@ -101,7 +101,7 @@ export function shownReason(
   plan: readonly EntryToShow[],
   moment: (iso: string) => string,
 ): string {
-  switch (shown.sort) {
+  switch (shown.type) {
     case 'now':
       return ''
     case 'draft':
@@ -132,7 +132,7 @@ export function shownBriefly(
   plan: readonly EntryToShow[],
   moment: (iso: string) => string,
 ): string {
-  switch (shown.sort) {
+  switch (shown.type) {
     case 'now':
     case 'draft':
     case 'empty':

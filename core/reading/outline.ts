@@ -113,7 +113,7 @@ export class Outline {
     const { opensAt } = node.entry
     const shut = latest(
       above,
-      opensAt !== null && new Date(opensAt).getTime() > this.#now ? { sort: 'date', opensAt } : null,
+      opensAt !== null && new Date(opensAt).getTime() > this.#now ? { type: 'date', opensAt } : null,
     )
     this.#shut.set(node, shut)
     return shut
@@ -127,6 +127,6 @@ export class Outline {
         parent.children.find((child) => child.count > this.#done(child)),
       )
     const first = this.#firstOpen.get(parent)
-    return first && first.at < node.at ? { sort: 'sequence', afterId: first.entry.id } : null
+    return first && first.at < node.at ? { type: 'sequence', afterId: first.entry.id } : null
   }
 }

@@ -22,16 +22,16 @@ export function changeSteps(before: Node, after: Node): Step[] {
 
 type Edit =
   | {
-      readonly sort: 'replace'
+      readonly type: 'replace'
       readonly from: number
       readonly to: number
       readonly content: Fragment
       readonly order: number
     }
-  | { readonly sort: 'attrs'; readonly from: number; readonly node: Node; readonly order: number }
+  | { readonly type: 'attrs'; readonly from: number; readonly node: Node; readonly order: number }
 
 function apply(transform: Transform, edit: Edit): void {
-  if (edit.sort === 'replace') transform.replace(edit.from, edit.to, new Slice(edit.content, 0, 0))
+  if (edit.type === 'replace') transform.replace(edit.from, edit.to, new Slice(edit.content, 0, 0))
   else
     for (const name in edit.node.attrs)
       if (transform.doc.nodeAt(edit.from)?.attrs[name] !== edit.node.attrs[name])
@@ -65,7 +65,7 @@ function compareChildren(before: Node, after: Node, at: number, edits: Edit[]): 
     const size = run.removed.reduce((sum, node) => sum + node.nodeSize, 0)
     if (size > 0 || run.added.length > 0)
       edits.push({
-        sort: 'replace',
+        type: 'replace',
         from: position,
         to: position + size,
         content: before.type.create(null, run.added).content,
@@ -133,7 +133,7 @@ function compareNodes(old: Node, fresh: Node, position: number, edits: Edit[]): 
   if (old === fresh || old.eq(fresh)) return
   if (!Mark.sameSet(old.marks, fresh.marks) || old.isLeaf) {
     edits.push({
-      sort: 'replace',
+      type: 'replace',
       from: position,
       to: position + old.nodeSize,
       content: old.type.schema.topNodeType.create(null, fresh).content,
@@ -142,7 +142,7 @@ function compareNodes(old: Node, fresh: Node, position: number, edits: Edit[]): 
     return
   }
   if (!old.hasMarkup(fresh.type, fresh.attrs, fresh.marks))
-    edits.push({ sort: 'attrs', from: position, node: fresh, order: edits.length })
+    edits.push({ type: 'attrs', from: position, node: fresh, order: edits.length })
   compareChildren(old, fresh, position + 1, edits)
 }
 
@@ -178,7 +178,7 @@ function compareInline(before: Node, after: Node, at: number, edits: Edit[]): vo
   const settle = (): void => {
     if (from >= 0)
       edits.push({
-        sort: 'replace',
+        type: 'replace',
         from,
         to: position,
         content: before.type.schema.nodes.paragraph!.create(null, fresh).content,

@@ -57,7 +57,7 @@ export async function handIn(
     await tell(db, {
       courseId: who.courseId,
       entryId: who.place.id,
-      sort: 'handed in',
+      type: 'handed in',
       words: `${who.name} handed in “${who.place.title}”${isLate ? ', after it was due' : ''}.`,
       address: `/courses/${who.courseId}/hand-ins/${who.place.id}?of=${who.personId}`,
       roles: ['author'],
@@ -109,7 +109,7 @@ export async function giveBack(
     await tell(db, {
       courseId: place.courseId,
       entryId: place.entryId,
-      sort: 'returned',
+      type: 'returned',
       words: `${author.name} gave back your “${place.title}” with a comment.`,
       address: `/assignments/${place.courseId}/${place.entryId}`,
       roles: [],

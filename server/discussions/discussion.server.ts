@@ -208,7 +208,7 @@ async function tellOf(db: Database, who: Participant, id: string, parent: PostRo
   await tell(db, {
     courseId: who.courseId,
     entryId: who.place.id,
-    sort: who.place.kind === 'discussion' ? 'reply' : 'comment',
+    type: who.place.kind === 'discussion' ? 'reply' : 'comment',
     words,
     address: `/discuss/${who.courseId}/${who.place.id}?post=${id}#post-${id}`,
     roles: ['author'],

@@ -16,7 +16,7 @@ export async function tellReaders(
   if (!found || !new CourseShape(found.entries).find(told.entryId)) return
   await tell(db, {
     ...told,
-    sort: 'edition',
+    type: 'edition',
     address: `/read/${told.courseId}/${told.entryId}`,
     roles: ['student', 'guest'],
     isToFollowers: false,

@@ -9,7 +9,7 @@ import { cleanLine } from '../../core/tree/characters.ts'
 /** What pasted text turned out to be. */
 export type Examined =
   | {
-      readonly sort: 'player'
+      readonly type: 'player'
       readonly address: string
       readonly link: string
       readonly title: string
@@ -19,12 +19,12 @@ export type Examined =
       /** Why students can't watch it; null when they can. */ readonly shut: string | null
     }
   | {
-      readonly sort: 'card'
+      readonly type: 'card'
       readonly address: string
       readonly title: string
       /** Why it is no player. */ readonly reason: string
     }
-  | { readonly sort: 'problem'; readonly reason: string }
+  | { readonly type: 'problem'; readonly reason: string }
 
 const oembed = z.object({
   html: z.string().max(20_000),
@@ -36,11 +36,11 @@ const oembed = z.object({
 /** Finds out what an address or embed code is, as an outsider sees it. */
 export async function examine(unsafeText: string): Promise<Examined> {
   const read = readEmbed(unsafeText)
-  if (read.sort === 'none') return { sort: 'problem', reason: 'That is neither an address nor an embed code.' }
-  if (read.sort === 'problem') return { sort: 'problem', reason: read.reason }
+  if (read.type === 'none') return { type: 'problem', reason: 'That is neither an address nor an embed code.' }
+  if (read.type === 'problem') return { type: 'problem', reason: read.reason }
   const host = (await knownHosts()).find(({ origin }) => origin === new URL(read.address).origin)
-  if (!host?.isAllowed) return cardFor(read.address, read.sort === 'code' ? read.title : '', host)
-  if (read.sort === 'code')
+  if (!host?.isAllowed) return cardFor(read.address, read.type === 'code' ? read.title : '', host)
+  if (read.type === 'code')
     return tried(
       { address: read.address, link: '', title: read.title, width: read.width ?? 640, height: read.height ?? 360 },
       host,
@@ -52,7 +52,7 @@ export async function examine(unsafeText: string): Promise<Examined> {
 async function fromAddress(address: string, host: EmbedHost): Promise<Examined> {
   if (!host.oembed)
     return {
-      sort: 'card',
+      type: 'card',
       address,
       title: '',
       reason: `${host.name} may stand in pages, but does not say how to embed this address. Paste its embed code instead.`,
@@ -62,16 +62,16 @@ async function fromAddress(address: string, host: EmbedHost): Promise<Examined> 
   )
   if (answer.ok && (answer.status === 401 || answer.status === 403))
     return {
-      sort: 'card',
+      type: 'card',
       address,
       title: '',
       reason: `${host.name} shows this to nobody but its owner. Change there who may view it, then paste the address again.`,
     }
   const parsed = answer.ok && answer.status === 200 ? oembed.safeParse(json(answer.body)) : null
   const inner = parsed?.success ? readEmbed(parsed.data.html) : null
-  if (!parsed?.success || inner?.sort !== 'code' || new URL(inner.address).origin !== host.origin)
+  if (!parsed?.success || inner?.type !== 'code' || new URL(inner.address).origin !== host.origin)
     return {
-      sort: 'card',
+      type: 'card',
       address,
       title: '',
       reason: `${host.name} does not answer for this address${answer.ok && answer.status === 404 ? ': there is nothing at it' : ''}. It can only be linked.`,
@@ -93,10 +93,10 @@ async function fromAddress(address: string, host: EmbedHost): Promise<Examined> 
 
 /** Tries a player as somebody without an account would see it. */
 async function tried(
-  player: Omit<Extract<Examined, { sort: 'player' }>, 'sort' | 'host' | 'shut'>,
+  player: Omit<Extract<Examined, { type: 'player' }>, 'type' | 'host' | 'shut'>,
   host: EmbedHost,
 ): Promise<Examined> {
-  return { sort: 'player', ...player, host: host.name, shut: shutReason(await askOutside(player.address), host.name) }
+  return { type: 'player', ...player, host: host.name, shut: shutReason(await askOutside(player.address), host.name) }
 }
 
 function shutReason(answer: Outside, host: string): string | null {
@@ -113,13 +113,13 @@ async function cardFor(address: string, title: string, host: EmbedHost | undefin
   const seen = await askOutside(address)
   if (!seen.ok && seen.reason === 'private')
     return {
-      sort: 'problem',
+      type: 'problem',
       reason: `“${hostname}” is an address of a private network or of this machine. Students could not open it.`,
     }
   const found =
     seen.ok && seen.status === 200 ? /<title[^>]*>([^<]{1,300})<\/title>/i.exec(seen.body)?.[1]?.trim() : undefined
   return {
-    sort: 'card',
+    type: 'card',
     address: webAddress(address) ?? address,
     title: title || plain(found ?? ''),
     reason: `${why}; a manager can allow ${host ? 'it' : 'them'}. Until then it is linked.`,

@@ -34,7 +34,7 @@ export async function insertTold(db: Database, told: Telling, afterId: string, m
       told.id,
       told.courseId,
       told.entryId,
-      told.sort,
+      told.type,
       told.words,
       told.address,
       told.exceptId,

@@ -1,16 +1,16 @@
 import { z } from 'zod'
 
 /** What people are told of. */
-export const SORTS = ['reply', 'edition', 'returned', 'handed in', 'comment', 'vote'] as const
+export const TYPES = ['reply', 'edition', 'returned', 'handed in', 'comment', 'vote'] as const
 
 /**
  * Something that people are told, and whom: those in a course by their roles, who follows an entry, and some by name.
  */
-export const telling = z.object({
+const fields = z.object({
   id: z.string(),
   courseId: z.string(),
   entryId: z.string(),
-  sort: z.enum(SORTS),
+  type: z.enum(TYPES),
   words: z.string(),
   address: z.string(),
   roles: z.array(z.enum(['author', 'student', 'guest'])),
@@ -19,4 +19,7 @@ export const telling = z.object({
   /** Whoever did it is not told. */
   exceptId: z.string(),
 })
-export type Telling = z.infer<typeof telling>
+export type Telling = z.infer<typeof fields>
+
+/** As it waits in the queue; what an older Fieldstone left there says `sort`. */
+export const telling = z.preprocess((told: { sort?: unknown }) => ({ type: told.sort, ...told }), fields)

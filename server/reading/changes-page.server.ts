@@ -25,7 +25,7 @@ export async function changesPage(
   ])
   if (!before || !after || since >= edition.number) return null
   const blocks = compare(asPublished(before), asPublished(after), placeLabel)
-  const count = blocks.filter(({ sort }) => sort !== 'same').length
+  const count = blocks.filter(({ type }) => type !== 'same').length
   const notes = all.filter(({ number }) => number > since && number <= edition.number)
   const body = html`${strip(visit)}
 <main id="page" class="contents" tabindex="-1">
@@ -38,6 +38,6 @@ export async function changesPage(
   return frame({ title: `What changed in ${edition.title}`, course: visit.course, theme: visit.theme }, body)
 }
 
-function changedBlock({ sort, place, words }: ComparedBlock): SafeHtml {
-  return html`<p class="change is-${sort}">${place && html`<small>${place}</small> `}${words.map((each) => (each.sort === 'added' ? html`<ins>${each.text || ' '}</ins>` : each.sort === 'removed' ? html`<del>${each.text || ' '}</del>` : each.text))}</p>`
+function changedBlock({ type, place, words }: ComparedBlock): SafeHtml {
+  return html`<p class="change is-${type}">${place && html`<small>${place}</small> `}${words.map((each) => (each.type === 'added' ? html`<ins>${each.text || ' '}</ins>` : each.type === 'removed' ? html`<del>${each.text || ' '}</del>` : each.text))}</p>`
 }

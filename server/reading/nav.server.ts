@@ -14,7 +14,7 @@ export function tick(place: Place): SafeHtml {
 /** Why a place can't be opened yet, in a few words; null when it can. */
 export function shutWords({ course, outline }: Visit, { standing: { shut } }: Place): string | null {
   if (!shut) return null
-  if (shut.sort === 'date') return `opens ${longDate(course.language, course.time_zone).format(new Date(shut.opensAt))}`
+  if (shut.type === 'date') return `opens ${longDate(course.language, course.time_zone).format(new Date(shut.opensAt))}`
   return `after “${outline.find(shut.afterId)?.title ?? 'what comes before'}”`
 }
 

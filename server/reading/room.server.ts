@@ -112,7 +112,7 @@ function doneForm(visit: Visit, place: Place): SafeHtml | null {
 export function shutPage(visit: Visit, place: Place): SafeHtml {
   const words = shutWords(visit, place) ?? ''
   const { shut } = place.standing
-  const first = shut?.sort === 'sequence' ? visit.outline.find(shut.afterId) : undefined
+  const first = shut?.type === 'sequence' ? visit.outline.find(shut.afterId) : undefined
   const body = html`${strip(visit)}
 <div class="room">
 <main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${place.title}</h1>

@@ -51,13 +51,13 @@ export async function takeUpload(
         reason: `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.`,
       }
     const found = await sniff(start)
-    if (found.sort === 'other' && !isAnyFile)
+    if (found.kind === 'other' && !isAnyFile)
       return {
         ok: false,
         reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.`,
       }
     type = found.type
-    isPicture = found.sort === 'picture'
+    isPicture = found.kind === 'picture'
     return { ok: true, head: !isPicture ? 0 : type === 'image/svg+xml' ? MOST_SVG : HEAD }
   }
   return receiveUpload(courseId, personId, stream, name, begin, async (received): Promise<Uploaded> => {

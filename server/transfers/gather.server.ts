@@ -82,7 +82,7 @@ export async function gather(
     book,
     missing,
     notes:
-      drafts > 0 ? [{ sort: 'left out', message: 'A chapter is not published; it was left out.', count: drafts }] : [],
+      drafts > 0 ? [{ type: 'left out', message: 'A chapter is not published; it was left out.', count: drafts }] : [],
   }
 }
 

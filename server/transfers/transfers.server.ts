@@ -268,5 +268,5 @@ async function keepPictures(
     if (kept.ok) items.set(id, { item: kept.item.id, width: kept.item.width ?? 1, height: kept.item.height ?? 1 })
     else refused.set(kept.reason, (refused.get(kept.reason) ?? 0) + 1)
   }
-  return { items, notes: [...refused].map(([message, count]) => ({ sort: 'left out' as const, message, count })) }
+  return { items, notes: [...refused].map(([message, count]) => ({ type: 'left out' as const, message, count })) }
 }

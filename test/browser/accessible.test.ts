@@ -294,7 +294,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         [
           JSON.stringify({
             kept: { chapters: 2, words: 40, headings: 3, lists: 1, tables: 0, pictures: 1 },
-            notes: [{ sort: 'left out', message: 'Formulas were left out.', count: 2 }],
+            notes: [{ type: 'left out', message: 'Formulas were left out.', count: 2 }],
           }),
         ],
       )

@@ -155,7 +155,7 @@ test('codes and addresses that lead nowhere good are refused with a sentence', a
     ),
   )
   const page = await house.open('author', await house.addPage('bad', '<h1>Bad</h1><p>Begin.</p>'), { app })
-  const asked = async (text: string): Promise<{ sort: string; reason?: string; shut?: string | null }> =>
+  const asked = async (text: string): Promise<{ type: string; reason?: string; shut?: string | null }> =>
     page.evaluate(
       async (words) =>
         (await (
@@ -164,7 +164,7 @@ test('codes and addresses that lead nowhere good are refused with a sentence', a
             body: JSON.stringify({ text: words }),
             headers: { 'Content-Type': 'application/json' },
           })
-        ).json()) as { sort: string },
+        ).json()) as { type: string },
       text,
     )
   expect((await asked('<iframe src="https://video.exam')).reason).toContain('cut off')
@@ -177,16 +177,16 @@ test('codes and addresses that lead nowhere good are refused with a sentence', a
     'http://169.254.169.254/latest',
   ])
     expect(await asked(address), address).toMatchObject({
-      sort: 'problem',
+      type: 'problem',
       reason: expect.stringContaining('private network'),
     })
   // Allowed by a manager's mistake: still nobody here is asked.
   expect(await asked(`http://localhost:${port}/v/1`)).toMatchObject({
-    sort: 'card',
+    type: 'card',
     reason: expect.stringContaining('does not answer for this address'),
   })
   expect(await asked(`${millrace}/v/nothing`)).toMatchObject({
-    sort: 'card',
+    type: 'card',
     reason: expect.stringContaining('there is nothing at it'),
   })
   door.close()

@@ -43,7 +43,7 @@ async function file(name: string, text: string | Buffer): Promise<string> {
 test('read, write and stats go round', async () => {
   const html = await file('a.html', '<h1>Walls</h1><p>One <b>on</b> two.</p><script>x</script>')
   const read = await fieldstone(['read', html])
-  expect(JSON.parse(read.out)).toMatchObject({ document: { type: 'doc' }, notes: [{ sort: 'left out', line: 1 }] })
+  expect(JSON.parse(read.out)).toMatchObject({ document: { type: 'doc' }, notes: [{ type: 'left out', line: 1 }] })
   const json = await file('a.json', read.out)
   expect((await fieldstone(['write', json])).out).toBe('<h1>Walls</h1>\n<p>One <strong>on</strong> two.</p>\n')
   expect(JSON.parse((await fieldstone(['stats', json])).out)).toMatchObject({

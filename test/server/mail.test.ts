@@ -53,7 +53,7 @@ const telling = (more: object = {}) => ({
   id: `telling-${tellings++}`,
   courseId: 'course',
   entryId: 'unit',
-  sort: 'edition' as const,
+  type: 'edition' as const,
   words: 'A new edition',
   address: '/read/course',
   roles: [] as ('author' | 'student' | 'guest')[],
@@ -117,7 +117,7 @@ test('a telling reaches each person once, however often its job runs, and nobody
 })
 
 test('what readers do comes to authors as one mail a day, unless they choose otherwise; a choice holds for what waits too', async () => {
-  const readersDo = () => runTelling(telling({ sort: 'handed in', roles: ['author'], exceptId: 'student' }))
+  const readersDo = () => runTelling(telling({ type: 'handed in', roles: ['author'], exceptId: 'student' }))
   await readersDo()
   expect(await due('author')).toEqual([false])
   // At seven in the morning of the course, which is not the server's.

@@ -37,7 +37,7 @@ afterAll(async () => {
   inner.close()
 })
 
-async function examined(path: string): Promise<{ sort: string; title?: string; reason?: string }> {
+async function examined(path: string): Promise<{ type: string; title?: string; reason?: string }> {
   const response = await fetch(`${app.address}/courses/course/embeds`, {
     method: 'POST',
     body: JSON.stringify({ text: `http://door.localhost:${ports.door}${path}` }),
@@ -47,11 +47,11 @@ async function examined(path: string): Promise<{ sort: string; title?: string; r
       origin: app.address,
     },
   })
-  return (await response.json()) as { sort: string }
+  return (await response.json()) as { type: string }
 }
 
 test('a redirect within what may be asked is followed', async () => {
-  expect(await examined('/?to=/there')).toMatchObject({ sort: 'card', title: 'A wall & a gate' })
+  expect(await examined('/?to=/there')).toMatchObject({ type: 'card', title: 'A wall & a gate' })
 })
 
 test.each([
@@ -62,7 +62,7 @@ test.each([
   ['by way of a second redirect', (port: number) => `/?to=${encodeURIComponent(`http://127.0.0.1:${port}/secret`)}`],
 ])('a redirect to a private address is not followed, %s', async (_name, target) => {
   expect(await examined(`/?to=${encodeURIComponent(target(ports.inner))}`)).toMatchObject({
-    sort: 'problem',
+    type: 'problem',
     reason: expect.stringContaining('private network') as unknown,
   })
   expect(asked).toEqual([])
@@ -70,5 +70,5 @@ test.each([
 
 test('a redirect to another scheme, one without an end, and an answer without an end are given up', async () => {
   for (const path of [`/?to=${encodeURIComponent('file:///etc/passwd')}`, '/round', '/flood'])
-    expect(await examined(path), path).toMatchObject({ sort: 'card', title: '' })
+    expect(await examined(path), path).toMatchObject({ type: 'card', title: '' })
 })

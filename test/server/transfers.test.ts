@@ -214,7 +214,7 @@ test('a picture that is none is left to its alternative text', async () => {
       kept: { pictures: 0 },
       notes: [
         {
-          sort: 'left out',
+          type: 'left out',
           message: '“x.png” is a text file, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.',
         },
       ],

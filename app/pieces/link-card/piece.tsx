@@ -22,7 +22,7 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
   }
   const asPlayer = (): void => {
     const node = editor.state.doc.nodeAt(position)
-    if (!node || !tried || tried === 'asking' || tried.sort !== 'player') return
+    if (!node || !tried || tried === 'asking' || tried.type !== 'player') return
     editor.view.dispatch(editor.state.tr.delete(position, position + node.nodeSize))
     placeEmbed(editor, tried)
   }
@@ -52,12 +52,12 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
             ? 'Asking…'
             : !tried
               ? ''
-              : tried.sort === 'player'
+              : tried.type === 'player'
                 ? 'It can be a player now.'
                 : tried.reason}
         </span>
       </p>
-      {tried && tried !== 'asking' && tried.sort === 'player' && (
+      {tried && tried !== 'asking' && tried.type === 'player' && (
         <button type="button" className="desk-button" onClick={asPlayer}>
           Make it a player
         </button>

@@ -12,7 +12,7 @@ const read = (html: string) => {
   expect(problemOfPage(page)).toBeNull()
   return {
     html: writePage(page, 'source').replace(/^<h1><\/h1>\n?/, ''),
-    told: notes.filter(({ sort }) => sort === 'recognised').map(({ line, message }) => `${line}: ${message}`),
+    told: notes.filter(({ type }) => type === 'recognised').map(({ line, message }) => `${line}: ${message}`),
     notes,
   }
 }
@@ -139,7 +139,7 @@ test('in our own source nothing is taken for anything else', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
       expect(
-        readPage(printSource(page).html, { positions: true }).notes.filter(({ sort }) => sort === 'recognised'),
+        readPage(printSource(page).html, { positions: true }).notes.filter(({ type }) => type === 'recognised'),
       ).toEqual([])
     }),
     { numRuns: 150 },

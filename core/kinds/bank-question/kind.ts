@@ -17,7 +17,7 @@ export const bankQuestion = {
   losses: [
     {
       formats: ['epub', 'pdf', 'web'],
-      sort: 'left out',
+      type: 'left out',
       message: 'Questions of the bank were left out: they are answered in the course.',
     },
   ],

@@ -21,7 +21,7 @@ export const htmlPiece = {
   losses: [
     {
       formats: ['epub', 'pdf'],
-      sort: 'changed',
+      type: 'changed',
       message: 'A code piece runs only in a browser; its title stands in its place.',
     },
   ],

@@ -36,7 +36,7 @@ export const player = {
   label: 'player',
   saysSomething: true,
   losses: [
-    { formats: ['epub', 'pdf', 'web'], sort: 'changed', message: 'A player of another host became a link to it.' },
+    { formats: ['epub', 'pdf', 'web'], type: 'changed', message: 'A player of another host became a link to it.' },
   ],
   attributes: z.object({
     address: web.default('https://host.invalid/'),

@@ -21,10 +21,10 @@ export const practice = {
   losses: [
     {
       formats: ['epub', 'pdf'],
-      sort: 'changed',
+      type: 'changed',
       message: 'A practice question shows what there is to choose from, without its answers.',
     },
-    { formats: ['web'], sort: 'changed', message: 'A practice question has its answers folded beneath it.' },
+    { formats: ['web'], type: 'changed', message: 'A practice question has its answers folded beneath it.' },
   ],
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null), mode: practiceMode.default('one') }),
   isPiece: true,

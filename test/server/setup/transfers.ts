@@ -6,7 +6,7 @@ export interface SeenTransfer {
   readonly state: 'waiting' | 'running' | 'done' | 'failed'
   readonly name: string
   readonly problem: string | null
-  readonly report: { kept: Record<string, number>; notes: { sort: string; message: string; count: number }[] } | null
+  readonly report: { kept: Record<string, number>; notes: { type: string; message: string; count: number }[] } | null
   readonly madeId: string | null
 }
 
