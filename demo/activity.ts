@@ -195,7 +195,7 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
       const { answer } = content
       const formula = answer.sort === 'number' ? readFormula(answer.value) : null
       const right = formula?.ok ? formula.formula.valueOf(values) : 0
-      const given =
+      const response =
         answer.sort === 'number'
           ? `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim()
           : answer.choices
@@ -207,8 +207,8 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
                     : !isRight && index === (chance(`wrong ${student}`) < 0.7 ? 0 : 2),
               )
               .map((choice) => choice.id)
-      const graded = kindOfAnswer(answer).grade(answer, values, given)
-      if (graded.ok) await upsertAnswer(db, attempt.id, id, given, graded.share)
+      const graded = kindOfAnswer(answer).grade(answer, values, response)
+      if (graded.ok) await upsertAnswer(db, attempt.id, id, response, graded.score)
       if (content.hints.length > 0 && !knows) await upsertHint(db, attempt.id, id, content.hints.length)
     }
     await db.query(

@@ -1,4 +1,4 @@
-import type { Reach, TemplateKind } from '../core/templates/template.ts'
+import type { Visibility, TemplateKind } from '../core/templates/template.ts'
 
 interface DemoTemplate {
   /** Its file in demo/templates. */
@@ -6,7 +6,7 @@ interface DemoTemplate {
   readonly name: string
   readonly description: string
   readonly kind: TemplateKind
-  readonly reach: Reach
+  readonly visibility: Visibility
   readonly by: string
 }
 
@@ -16,7 +16,7 @@ export const demoTemplates: readonly DemoTemplate[] = [
     name: 'Site diary',
     description: 'A day out of doors: weather, what was done, what to bring next time.',
     kind: 'page',
-    reach: 'everyone',
+    visibility: 'everyone',
     by: 'tobias',
   },
   {
@@ -24,7 +24,7 @@ export const demoTemplates: readonly DemoTemplate[] = [
     name: 'Field task',
     description: 'Something to look at and bring back, with help for whoever sees nothing.',
     kind: 'assignment',
-    reach: 'everyone',
+    visibility: 'everyone',
     by: 'ines',
   },
   {
@@ -32,7 +32,7 @@ export const demoTemplates: readonly DemoTemplate[] = [
     name: 'Safety briefing',
     description: 'Read out before the first stone is lifted.',
     kind: 'page',
-    reach: 'course',
+    visibility: 'course',
     by: 'tobias',
   },
 ]

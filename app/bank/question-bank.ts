@@ -127,15 +127,15 @@ function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): 
   if (!values)
     return { ok: false, reason: 'None of its versions has an answer yet. Look through the versions to see why.' }
   const kind = kindOfAnswer(read.content.answer)
-  const given = asked.given === null ? null : kind.given(asked.given)
-  const graded = given === null ? null : kind.grade(read.content.answer, values, given)
+  const response = asked.response === null ? null : kind.response(asked.response)
+  const graded = response === null ? null : kind.grade(read.content.answer, values, response)
   const answer =
-    graded === null || given === null
-      ? { questionId: 'tried', given: null, share: null, tries: 0, hints: read.content.hints.length }
+    graded === null || response === null
+      ? { questionId: 'tried', response: null, score: null, tries: 0, hints: read.content.hints.length }
       : {
           questionId: 'tried',
-          given: typeof given === 'string' ? given : [...given],
-          share: graded.ok ? graded.share : null,
+          response: typeof response === 'string' ? response : [...response],
+          score: graded.ok ? graded.score : null,
           tries: 1,
           hints: read.content.hints.length,
         }

@@ -28,7 +28,7 @@ export const bankRequest = z.discriminatedUnion('intent', [
     intent: z.literal('try'),
     content: z.unknown(),
     seed: z.number().int().min(0).max(1_000_000),
-    given: z.array(z.string().max(1000)).max(40).nullable(),
+    response: z.array(z.string().max(1000)).max(40).nullable(),
   }),
   z.object({ intent: z.literal('move'), ids: z.array(identifier).min(1).max(500), folderId: identifier.nullable() }),
   z.object({ intent: z.enum(['delete', 'restore']), ids: z.array(identifier).min(1).max(500) }),

@@ -38,6 +38,6 @@ export function placeEmbed(editor: Editor, found: Exclude<Examined, { type: 'pro
 
 /** What is told about something that was just embedded. */
 export function embedWords(found: Examined): string {
-  if (found.type === 'player') return found.shut ?? `A player of ${found.host}; students can watch it.`
+  if (found.type === 'player') return found.blocked ?? `A player of ${found.host}; students can watch it.`
   return found.reason
 }

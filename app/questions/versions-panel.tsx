@@ -88,8 +88,8 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
   const [html, setHtml] = useState('')
   const [problem, setProblem] = useState('')
   const holder = useRef<HTMLDivElement>(null)
-  const ask = async (given: string[] | null): Promise<void> => {
-    const answer = await askBank(courseId, { intent: 'try', content, seed, given })
+  const ask = async (response: string[] | null): Promise<void> => {
+    const answer = await askBank(courseId, { intent: 'try', content, seed, response })
     setProblem(answer.ok ? '' : (answer.reason ?? ''))
     setHtml(answer.ok ? (answer.html ?? '') : '')
   }
@@ -101,10 +101,10 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
   const onSubmit = (event: React.FormEvent): void => {
     event.preventDefault()
     const form = event.target as HTMLFormElement
-    const given = [...new FormData(form)].flatMap(([name, value]) =>
-      name === 'given' && typeof value === 'string' ? [value] : [],
+    const response = [...new FormData(form)].flatMap(([name, value]) =>
+      name === 'response' && typeof value === 'string' ? [value] : [],
     )
-    void ask(given)
+    void ask(response)
   }
   return (
     <section className="try-it">

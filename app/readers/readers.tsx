@@ -10,7 +10,7 @@ import { countStudents, listItemReadings, listStudentReadings } from '../../serv
 import { listQuestionsByIds } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { plainText } from '../../core/document/plain-text.ts'
-import type { Given } from '../../core/questions/kinds/kind.ts'
+import type { QuestionResponse } from '../../core/questions/kinds/kind.ts'
 import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import { passageFromJson } from '../../core/document/passage.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
@@ -59,8 +59,8 @@ type Answers = Awaited<ReturnType<typeof listAnswersOfCourse>>
 /** How each question performed, and which wrong choice was taken most. */
 async function questionsOf(courseId: string, answers: Answers) {
   const sheets = new Map<string, Map<string, number>>()
-  for (const { attemptId, questionId, share } of answers)
-    sheets.set(attemptId, (sheets.get(attemptId) ?? new Map<string, number>()).set(questionId, share))
+  for (const { attemptId, questionId, score } of answers)
+    sheets.set(attemptId, (sheets.get(attemptId) ?? new Map<string, number>()).set(questionId, score))
   const ids = [...new Set(answers.map(({ questionId }) => questionId))]
   const contents = new Map(
     (await listQuestionsByIds(pool, courseId, ids)).map(({ id, title, content }) => [
@@ -70,8 +70,8 @@ async function questionsOf(courseId: string, answers: Answers) {
   )
   return performance([...sheets.values()], ids).map((each) => {
     const question = contents.get(each.questionId)
-    const given = answers.flatMap((answer) => (answer.questionId === each.questionId ? [answer.given as Given] : []))
-    const mistake = question ? kindOfAnswer(question.answer).commonMistake(question.answer, given) : null
+    const response = answers.flatMap((answer) => (answer.questionId === each.questionId ? [answer.response as QuestionResponse] : []))
+    const mistake = question ? kindOfAnswer(question.answer).commonMistake(question.answer, response) : null
     return {
       ...each,
       title: question?.title || question?.prompt.slice(0, 80) || 'A question that is no longer in the bank',
@@ -94,7 +94,7 @@ export default function Readers({
     const reading = readings.get(row.id)
     return reading && isOpened(row.kind) && row.kind !== 'book' ? [{ ...row, ...reading }] : []
   })
-  const share = (part: number): string => (count.all === 0 ? '' : `${Math.round((part / count.all) * 100)} %`)
+  const score = (part: number): string => (count.all === 0 ? '' : `${Math.round((part / count.all) * 100)} %`)
   const some = (number: number): string => (number > 0 ? String(number) : '')
   const places = new Map(items.map(({ id }, at) => [id, at]))
   return (
@@ -139,7 +139,7 @@ export default function Readers({
                           </span>
                         </th>
                         <td>
-                          {row.done} <span className="soft">{share(row.done)}</span>
+                          {row.done} <span className="soft">{score(row.done)}</span>
                         </td>
                         <td>
                           {row.posts > 0 ? (

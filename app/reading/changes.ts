@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { changesPage } from '../../server/reading/changes-page.server.ts'
-import { shutPage } from '../../server/reading/room.server.ts'
+import { lockedPage } from '../../server/reading/room.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
 import { visitPlace } from '../../server/reading/visit.server.ts'
 import type { Route } from './+types/changes'
@@ -12,7 +12,7 @@ const query = z.object({ since: z.coerce.number().int().min(1).max(100_000).opti
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const found = await visitPlace(request, context, params.courseId, params.itemId)
   if (found instanceof Response) return found
-  if (found.isShut) return readingAnswer(request, shutPage(found.visit, found.place), { status: 403 })
+  if (found.isLocked) return readingAnswer(request, lockedPage(found.visit, found.place), { status: 403 })
   const { since } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const page =
     found.edition && (await changesPage(found.visit, found.place, found.edition, since ?? found.edition.number - 1))

@@ -23,7 +23,7 @@ import { playersOf, questionIds, readPageOf } from '../../server/reading/read-pa
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
-import { shutPage } from '../../server/reading/room.server.ts'
+import { lockedPage } from '../../server/reading/room.server.ts'
 import type { Said } from '../../server/reading/slots.server.ts'
 import { type PlaceVisit, visitPlace } from '../../server/reading/visit.server.ts'
 import type { Route } from './+types/page'
@@ -32,7 +32,7 @@ import type { Route } from './+types/page'
 export async function loader({ request, context, params }: Route.LoaderArgs): Promise<Response> {
   const found = await visitPlace(request, context, params.courseId, params.itemId)
   if (found instanceof Response) return found
-  const elsewhere = found.isShut ? undefined : WRITTEN_IN[found.place.kind]
+  const elsewhere = found.isLocked ? undefined : WRITTEN_IN[found.place.kind]
   if (elsewhere) throw redirect(`/${elsewhere}/${params.courseId}/${params.itemId}`)
   return answer(request, found, null)
 }
@@ -65,7 +65,7 @@ const intent = z
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const found = await visitPlace(request, context, params.courseId, params.itemId)
   if (found instanceof Response) return found
-  if (found.isShut) return readingAnswer(request, shutPage(found.visit, found.place), { status: 403 })
+  if (found.isLocked) return readingAnswer(request, lockedPage(found.visit, found.place), { status: 403 })
   const form = await request.formData()
   const asked = intent.parse(form.get('intent'))
   if (asked === 'place') return keepPlace(found, form)
@@ -136,8 +136,8 @@ async function keepPlace({ place, person, visit }: PlaceVisit, form: FormData): 
 }
 
 async function answer(request: Request, found: PlaceVisit, said: Said | null): Promise<Response> {
-  const { visit, place, edition, isShut } = found
-  if (isShut) return readingAnswer(request, shutPage(visit, place), { status: 403 })
+  const { visit, place, edition, isLocked } = found
+  if (isLocked) return readingAnswer(request, lockedPage(visit, place), { status: 403 })
   const content = edition ? await editionContent(edition) : { segments: [], headings: [] }
   const questions = await questionsOfPage(found, content)
   const after =
@@ -228,13 +228,13 @@ async function solve(
     return back(isOver ? `?attempt=${number}` : `?attempt=${number}&finish=ask#finish`)
   }
   const parsed = solved.safeParse({ attempt: form.get('attempt'), bank: form.get('bank') })
-  const values = form.getAll('given').filter((value) => typeof value === 'string')
+  const values = form.getAll('response').filter((value) => typeof value === 'string')
   const shown = parsed.success
     ? await answerBank(
         who,
         number,
         parsed.data.bank,
-        asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', given: values },
+        asked === 'hint' ? { intent: 'hint' } : { intent: 'answer', response: values },
       )
     : null
   if (!shown)

@@ -16,7 +16,7 @@ import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { courseShape } from '../../server/reading/shapes.server.ts'
 import { CourseShape, type ShapeEntry } from '../../core/reading/course-shape.ts'
 import { findCourseToRead } from '../../server/reading/queries.server.ts'
-import { pagePage, shutPage } from '../../server/reading/room.server.ts'
+import { pagePage, lockedPage } from '../../server/reading/room.server.ts'
 import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
 import { afterText } from '../../server/reading/views.server.ts'
@@ -136,7 +136,7 @@ async function answer(
 ): Promise<Response> {
   const place = visit.outline.find(entry.id)
   const options = { isPreview: true, players: await allowedOrigins() }
-  if (place?.standing.shut) return readingAnswer(request, shutPage(visit, place), options)
+  if (place?.standing.locked) return readingAnswer(request, lockedPage(visit, place), options)
   if (!place) throw new Error(`The outline of a preview holds no ${entry.id}.`)
   const { words, minutes } = statistics(page)
   const facts = [

@@ -38,8 +38,8 @@ export function overHttp(
       const body = JSON.stringify({ id, base, client, schemaVersion: SCHEMA_VERSION, steps })
       const response = await ask(`/documents/${documentId}/batches`, { method: 'POST', body, headers: JSON_BODY })
       if (!response) return { status: 'waiting' }
-      const shut = refusalOf(response)
-      if (shut) return { status: shut }
+      const refusal = refusalOf(response)
+      if (refusal) return { status: refusal }
       return readAnswer(await response.json().catch(() => null), surface, onNote)
     },
     readLog: async (since) => {
@@ -72,11 +72,11 @@ function readAnswer(json: unknown, surface: Surface, onNote: (words: string) => 
   return { status: 'taken', from, to, before, steps: own?.[0]?.steps ?? null }
 }
 
-function refusalOf(response: Response): 'signed out' | 'shut' | 'deleted' | 'full' | 'waiting' | null {
+function refusalOf(response: Response): 'signed out' | 'forbidden' | 'deleted' | 'full' | 'waiting' | null {
   if (response.status === 410) return 'deleted'
   if (response.status === 507) return 'full'
   if (response.status === 401) return 'signed out'
-  if (response.status === 403 || response.status === 404) return 'shut'
+  if (response.status === 403 || response.status === 404) return 'forbidden'
   return response.ok || response.status === 422 ? null : 'waiting'
 }
 

@@ -19,7 +19,7 @@ const LINE = 48
 const RETRY = [500, 1000, 2000, 4000, 8000]
 const STRETCH = 0.5
 /** Nothing is sent while it stands so: somebody has to do something first. */
-const HALTED: readonly Standing['type'][] = ['signed out', 'shut', 'deleted']
+const HALTED: readonly Standing['type'][] = ['signed out', 'forbidden', 'deleted']
 
 export interface SessionEvents {
   /** `waiting` is what has not been sent, as words; empty when everything is. */
@@ -154,7 +154,7 @@ export class WritingSession {
       this.#stand({ type: 'waiting', isFull: delivery === 'full' })
       return this.#plan(RETRY[Math.min(this.#failures++, RETRY.length - 1)]! * (1 + Math.random() * STRETCH))
     }
-    if (delivery === 'signed out' || delivery === 'shut' || delivery === 'deleted' || delivery === 'outdated')
+    if (delivery === 'signed out' || delivery === 'forbidden' || delivery === 'deleted' || delivery === 'outdated')
       return this.#stand({ type: delivery })
     this.#failures = 0
     this.#tell()

@@ -7,7 +7,7 @@ export type Standing =
   /** The session ended: sent once the author has signed in again. */
   | { readonly type: 'signed out' }
   /** The server will not take this author's work here any more. */
-  | { readonly type: 'shut' }
+  | { readonly type: 'forbidden' }
   /** Somebody deleted the page. */
   | { readonly type: 'deleted' }
   | { readonly type: 'refused'; readonly reason: string }

@@ -71,7 +71,7 @@ export function savingWords(standing: Standing, waiting: string, keptAt = ''): s
       return `${ended(`Not sent: ${waiting}`)} ${standing.isFull ? 'There is no room left on the server' : 'The server does not answer'}; it is kept in this browser and sent by itself.`
     case 'signed out':
       return `You have been signed out.${unsent}`
-    case 'shut':
+    case 'forbidden':
       return `This page is no longer yours to write on.${unsent}`
     case 'deleted':
       return `Somebody deleted this page.${unsent} When it is brought back in the plan, what waits is sent by itself.`
@@ -88,7 +88,7 @@ const SIGNS: Record<Standing['type'], typeof Check> = {
   waiting: CloudOff,
   outdated: LoaderCircle,
   'signed out': TriangleAlert,
-  shut: TriangleAlert,
+  forbidden: TriangleAlert,
   deleted: TriangleAlert,
   refused: TriangleAlert,
 }
@@ -105,7 +105,7 @@ function Saving({
   }, [standing])
   const Sign = SIGNS[standing.type]
   const tone = standing.type === 'kept' ? 'is-kept' : standing.type === 'sending' ? '' : 'is-trouble'
-  const isHalted = standing.type === 'signed out' || standing.type === 'shut' || standing.type === 'deleted'
+  const isHalted = standing.type === 'signed out' || standing.type === 'forbidden' || standing.type === 'deleted'
   return (
     <span className={`saving ${tone}`} role="status">
       <Sign size={15} aria-hidden />{' '}

@@ -42,7 +42,7 @@ export function PublishDialog({
   const number = (editions[0]?.number ?? 0) + 1
   const isKept = standing.type === 'kept'
   const hasTitle = (editor.state.doc.firstChild?.textContent ?? '').trim() !== ''
-  const isShut = !isInSight(after.shown) && after.shown.type !== 'sequence'
+  const isLocked = !isInSight(after.shown) && after.shown.type !== 'sequence'
   const isTellable = isThere(after.shown)
   const result = fetcher.data
   useEffect(() => {
@@ -80,11 +80,11 @@ export function PublishDialog({
       }
     >
       <p className="dialog-words">
-        {!isShut &&
+        {!isLocked &&
           (number === 1
             ? `Students will be able to read this ${name}. `
             : `Students read edition ${number - 1} until you publish this one. `)}
-        {isShut && `Students will not see this ${name} yet. `}
+        {isLocked && `Students will not see this ${name} yet. `}
         {after.reason && `${after.reason} `}
         What you write afterwards stays with you until the next edition.
       </p>

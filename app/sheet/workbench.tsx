@@ -93,7 +93,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       if (editor.isDestroyed) return
       line.end()
       if (found.type !== 'problem') placeEmbed(editor, found)
-      if (found.type === 'player' && !found.shut) say(embedWords(found))
+      if (found.type === 'player' && !found.blocked) say(embedWords(found))
       else void message.warning(embedWords(found), 10)
     })
   }

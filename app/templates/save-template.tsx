@@ -2,11 +2,11 @@ import { Alert, Button, Form, Input, Modal, Radio } from 'antd'
 import { useEffect, useState } from 'react'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
-import type { Reach } from '../../core/templates/template.ts'
+import type { Visibility } from '../../core/templates/template.ts'
 import { getJson } from '../shell/ask-json.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { askTemplates, templatesAddress } from './ask-templates.ts'
-import { REACH_WORDS } from './reach-words.ts'
+import { VISIBILITY_WORDS } from './visibility-words.ts'
 import { toSave, type ToSave } from './template-requests.ts'
 import './templates.css'
 
@@ -27,7 +27,7 @@ export function SaveTemplate({
   const [found, setFound] = useState<ToSave | null>(null)
   const [name, setName] = useState('')
   const [description, setDescription] = useState('')
-  const [reach, setReach] = useState<Reach>('own')
+  const [visibility, setVisibility] = useState<Visibility>('own')
   const [names, setNames] = useState<Record<string, string>>({})
   const { isAsking, problem, setProblem, ask } = useAsking()
   useEffect(() => {
@@ -40,7 +40,7 @@ export function SaveTemplate({
   }, [courseId, entryId])
   const save = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('A template needs a name.')
-    if (!(await ask(() => askTemplates(courseId, { intent: 'save', entryId, name, description, reach, names })))) return
+    if (!(await ask(() => askTemplates(courseId, { intent: 'save', entryId, name, description, visibility, names })))) return
     onSaved(`“${name.trim()}” is a template now. “From a template” above the plan uses it.`)
     onClose()
   }
@@ -79,12 +79,12 @@ export function SaveTemplate({
             onChange={(event) => setDescription(event.target.value)}
           />
         </Form.Item>
-        <fieldset className="template-reach">
+        <fieldset className="template-visibility">
           <legend>Who may use it</legend>
           <Radio.Group
-            value={reach}
-            onChange={(event) => setReach(event.target.value as Reach)}
-            options={Object.entries(REACH_WORDS).map(([value, label]) => ({ value, label }))}
+            value={visibility}
+            onChange={(event) => setVisibility(event.target.value as Visibility)}
+            options={Object.entries(VISIBILITY_WORDS).map(([value, label]) => ({ value, label }))}
           />
         </fieldset>
         {found && (

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
-import { REACHES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import { VISIBILITIES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { words } from '../../core/kinds/attributes.ts'
 
@@ -19,7 +19,7 @@ export const templateRequest = z.discriminatedUnion('intent', [
     entryId: identifier,
     name,
     description: words(1000).trim(),
-    reach: z.enum(REACHES),
+    visibility: z.enum(VISIBILITIES),
     names: byBlank(MOST_BLANK_NAME),
   }),
   z.object({
@@ -40,7 +40,7 @@ export const offered = z.object({
   name: z.string(),
   description: z.string(),
   kind: z.enum(TEMPLATE_KINDS),
-  reach: z.enum(REACHES),
+  visibility: z.enum(VISIBILITIES),
   person: z.string(),
   isOwn: z.boolean(),
 })

@@ -125,11 +125,11 @@ export function UseTemplate({
             />
             {all === null && !problem && <p className="soft">Looking what there is…</p>}
             {all !== null && shown.length === 0 && <p className="soft">None has these words.</p>}
-            {GROUPS.map(([reach, name]) => {
-              const own = shown.filter((each) => each.reach === reach)
+            {GROUPS.map(([visibility, name]) => {
+              const own = shown.filter((each) => each.visibility === visibility)
               if (own.length === 0) return null
               return (
-                <section key={reach}>
+                <section key={visibility}>
                   <h3>{name}</h3>
                   <ul>
                     {own.map((each) => (

@@ -1,6 +1,6 @@
 import { Alert, Button, Modal, Radio } from 'antd'
 import { useState } from 'react'
-import { OUT_FORMATS, type OutFormat, outFormats, type OutManner } from '../../core/formats/transfer.ts'
+import { OUT_FORMATS, type OutFormat, outFormats, type ExportVariant } from '../../core/formats/transfer.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { useAsking } from '../shell/use-asking.ts'
@@ -22,10 +22,10 @@ export function TakeOut({
 }) {
   const isPublished = entry.edition !== null
   const [format, setFormat] = useState<OutFormat>(entry.kind === 'book' ? 'epub' : 'web')
-  const [manner, setManner] = useState<OutManner>(isPublished ? 'published' : 'written')
+  const [variant, setVariant] = useState<ExportVariant>(isPublished ? 'published' : 'written')
   const { isAsking, problem, ask } = useAsking()
   const begin = async (): Promise<void> => {
-    if (!(await ask(() => transfers.ask({ intent: 'out', entryId: entry.id, format, manner })))) return
+    if (!(await ask(() => transfers.ask({ intent: 'out', entryId: entry.id, format, variant })))) return
     onBegun()
     onClose()
   }
@@ -57,7 +57,7 @@ export function TakeOut({
       </fieldset>
       <fieldset className="transfer-choice">
         <legend>Which state</legend>
-        <Radio.Group value={manner} onChange={(event) => setManner(event.target.value as OutManner)}>
+        <Radio.Group value={variant} onChange={(event) => setVariant(event.target.value as ExportVariant)}>
           <Radio value="published" disabled={!isPublished}>
             What students read now
             <span className="soft small">

@@ -21,7 +21,7 @@ export type Answer =
       readonly steps: LogBatch['steps'] | null
     }
   | { readonly status: 'refused'; readonly reason: string }
-  | { readonly status: 'waiting' | 'full' | 'signed out' | 'shut' | 'deleted' | 'outdated' }
+  | { readonly status: 'waiting' | 'full' | 'signed out' | 'forbidden' | 'deleted' | 'outdated' }
 
 /** What a sender needs of the world around it. */
 export interface Ports {
@@ -42,7 +42,7 @@ export type Delivery =
   | 'waiting'
   | 'full'
   | 'signed out'
-  | 'shut'
+  | 'forbidden'
   | 'deleted'
   | 'outdated'
   | { readonly refused: string }

@@ -8,8 +8,8 @@ export const IN_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
 export type InFormat = (typeof IN_FORMATS)[number]
 
 /** Which state of a text leaves: what students read, or what is being written. */
-export const OUT_MANNERS = ['published', 'written'] as const
-export type OutManner = (typeof OUT_MANNERS)[number]
+export const EXPORT_VARIANTS = ['published', 'written'] as const
+export type ExportVariant = (typeof EXPORT_VARIANTS)[number]
 
 interface KindOfFormat {
   readonly label: string

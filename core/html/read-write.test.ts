@@ -11,7 +11,7 @@ import { writePage } from './write.ts'
 const pageOf = (...content: NodeJson[]): ReturnType<typeof schema.nodeFromJSON> =>
   schema.nodeFromJSON({ type: 'doc', content: [{ type: 'title' }, ...content] })
 
-test('reading what was written gives the page back, in each manner', () => {
+test('reading what was written gives the page back, in each format', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
       for (const html of [writePage(page, 'source'), printSource(page).html])

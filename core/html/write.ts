@@ -1,6 +1,6 @@
 import type { Fragment, Mark, Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
-import type { Manner, MarkKind, NodeKind } from '../kinds/kind.ts'
+import type { HtmlFormat, MarkKind, NodeKind } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
 import { declarations, type HtmlElement, type HtmlNode, text } from '../tree/tree.ts'
 
@@ -19,30 +19,30 @@ export function needsPreserve(textblock: Node): boolean {
 }
 
 /** The elements of the children of `parent`, whose content begins at `start`. */
-export function writeChildren(parent: Node, manner: Manner, start: number, onElement?: OnElement): HtmlNode[] {
-  if (parent.inlineContent) return writeInline(parent.content, manner)
+export function writeChildren(parent: Node, format: HtmlFormat, start: number, onElement?: OnElement): HtmlNode[] {
+  if (parent.inlineContent) return writeInline(parent.content, format)
   const written: HtmlNode[] = []
   const loose = holdsLooseText(parent)
   parent.forEach((child, offset, index) => {
-    if (loose && index === 0) written.push(...writeInline(child.content, manner))
-    else written.push(writeNode(child, manner, start + offset, onElement))
+    if (loose && index === 0) written.push(...writeInline(child.content, format))
+    else written.push(writeNode(child, format, start + offset, onElement))
   })
   return written
 }
 
 /** The element of a block at `position`. */
-export function writeNode(node: Node, manner: Manner, position: number, onElement?: OnElement): HtmlElement {
+export function writeNode(node: Node, format: HtmlFormat, position: number, onElement?: OnElement): HtmlElement {
   const kind = nodesByName[node.type.name]
   if (!kind) throw new Error(`No kind is registered for ${node.type.name}.`)
-  const element = kind.write(node, node.isLeaf ? [] : writeChildren(node, manner, position + 1, onElement), manner)
+  const element = kind.write(node, node.isLeaf ? [] : writeChildren(node, format, position + 1, onElement), format)
   if (node.isTextblock && needsPreserve(node)) preserve(element)
   onElement?.(element, node, position)
   return element
 }
 
 /** The whole page as HTML on few lines: the title as `h1`, then the blocks. For reading, not for authors' eyes. */
-export function writePage(page: Node, manner: Manner): string {
-  return writeChildren(page, manner, 0)
+export function writePage(page: Node, format: HtmlFormat): string {
+  return writeChildren(page, format, 0)
     .map((node) => serializeOuter(node))
     .join('\n')
 }
@@ -72,7 +72,7 @@ function preserve(element: HtmlElement): void {
 }
 
 /** Inline content with its marks as nested elements; neighbours share the elements they have in common. */
-function writeInline(content: Fragment, manner: Manner): HtmlNode[] {
+function writeInline(content: Fragment, format: HtmlFormat): HtmlNode[] {
   const top: HtmlNode[] = []
   const open: { mark: Mark; element: HtmlElement }[] = []
   content.forEach((node) => {
@@ -83,12 +83,12 @@ function writeInline(content: Fragment, manner: Manner): HtmlNode[] {
       const mark = node.marks[at]!
       const kind = marksByName[mark.type.name]
       if (!kind) throw new Error(`No kind is registered for ${mark.type.name}.`)
-      const element = kind.write(mark, [], manner)
+      const element = kind.write(mark, [], format)
       ;(open.at(-1)?.element.childNodes ?? top).push(element)
       open.push({ mark, element })
     }
     const target = open.at(-1)?.element.childNodes ?? top
-    target.push(node.isText ? text(node.text ?? '') : writeNode(node, manner, 0))
+    target.push(node.isText ? text(node.text ?? '') : writeNode(node, format, 0))
   })
   return top
 }

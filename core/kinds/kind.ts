@@ -8,7 +8,7 @@ import type { OutFormat } from './out-formats.ts'
  * receive (semantic, complete without script), `sheet` is the published form in elements that an editor can be in.
  * Readers take the first two.
  */
-export type Manner = 'source' | 'published' | 'sheet'
+export type HtmlFormat = 'source' | 'published' | 'sheet'
 
 /** Stored JSON of a node, as `Node.toJSON` gives it. */
 export interface NodeJson {
@@ -62,7 +62,7 @@ export interface NodeKind extends KindBase {
   readonly type: 'node'
   readonly spec: Omit<NodeSpec, 'attrs' | 'toDOM' | 'parseDOM'>
   /** The element for a node; `children` are its content, already written. */
-  readonly write: (node: Node, children: HtmlNode[], manner: Manner) => HtmlElement
+  readonly write: (node: Node, children: HtmlNode[], format: HtmlFormat) => HtmlElement
   /** It has a place in the side desk, and a frame on the sheet while the cursor is in it. */
   readonly isPiece?: boolean
   /**
@@ -86,7 +86,7 @@ export interface NodeKind extends KindBase {
 export interface MarkKind extends KindBase {
   readonly type: 'mark'
   readonly spec: Omit<MarkSpec, 'attrs' | 'toDOM' | 'parseDOM'>
-  readonly write: (mark: Mark, children: HtmlNode[], manner: Manner) => HtmlElement
+  readonly write: (mark: Mark, children: HtmlNode[], format: HtmlFormat) => HtmlElement
 }
 
 /** A rule that reads a tag without attributes of its own. */

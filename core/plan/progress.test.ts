@@ -26,21 +26,21 @@ const at = (iso: string, ...done: string[]) => standings(plan, new Set(done), ne
 
 describe('what a student may open', () => {
   test('nothing before the date of what it stands in', () => {
-    expect(at('2026-09-07T07:59:59Z').get('a')!.shut).toEqual({ type: 'date', opensAt: '2026-09-07T08:00:00Z' })
-    expect(at('2026-09-07T08:00:00Z').get('a')!.shut).toBeNull()
+    expect(at('2026-09-07T07:59:59Z').get('a')!.locked).toEqual({ type: 'date', opensAt: '2026-09-07T08:00:00Z' })
+    expect(at('2026-09-07T08:00:00Z').get('a')!.locked).toBeNull()
   })
   test('of two dates the later one', () =>
-    expect(at('2026-09-01T00:00:00Z').get('d')!.shut).toEqual({ type: 'date', opensAt: '2026-09-14T08:00:00Z' }))
+    expect(at('2026-09-01T00:00:00Z').get('d')!.locked).toEqual({ type: 'date', opensAt: '2026-09-14T08:00:00Z' }))
   test('in a sequence, what comes before must be done; notes are never waited for', () => {
     const now = '2026-10-01T00:00:00Z'
-    expect(at(now).get('d')!.shut).toEqual({ type: 'sequence', afterId: 'a' })
-    expect(at(now, 'a').get('d')!.shut).toBeNull()
-    expect(at(now, 'a').get('B')!.shut).toEqual({ type: 'sequence', afterId: 'd' })
-    expect(at(now, 'a').get('c1')!.shut).toEqual({ type: 'sequence', afterId: 'd' })
-    expect(at(now, 'a', 'd').get('c2')!.shut).toBeNull()
+    expect(at(now).get('d')!.locked).toEqual({ type: 'sequence', afterId: 'a' })
+    expect(at(now, 'a').get('d')!.locked).toBeNull()
+    expect(at(now, 'a').get('B')!.locked).toEqual({ type: 'sequence', afterId: 'd' })
+    expect(at(now, 'a').get('c1')!.locked).toEqual({ type: 'sequence', afterId: 'd' })
+    expect(at(now, 'a', 'd').get('c2')!.locked).toBeNull()
   })
   test('a lesson without items is neither shut nor done', () =>
-    expect(at('2026-10-01T00:00:00Z').get('M')).toEqual({ shut: null, isDone: false, count: 0, doneCount: 0 }))
+    expect(at('2026-10-01T00:00:00Z').get('M')).toEqual({ locked: null, isDone: false, count: 0, doneCount: 0 }))
 })
 
 test('a book is done when its chapters are; a lesson counts what can be done in it', () => {

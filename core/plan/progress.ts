@@ -10,12 +10,12 @@ export interface ScheduledEntry extends PlanEntry {
 }
 
 /** Why an entry can't be opened yet. */
-export type Shut =
+export type Locked =
   { readonly type: 'date'; readonly opensAt: string } | { readonly type: 'sequence'; readonly afterId: string }
 
 export interface Standing {
   /** Null when it can be opened. */
-  readonly shut: Shut | null
+  readonly locked: Locked | null
   /** For an item, whether it is done; for what holds items, whether all of them are. */
   readonly isDone: boolean
   /** Items that can be done in it, itself included, and how many of them are. */
@@ -26,7 +26,7 @@ export interface Standing {
 const canBeDone = (kind: EntryKind): boolean => kindOfEntry(kind).done.length > 0
 
 /**
- * How each entry stands for one student at a moment. An entry is shut until its date and the dates of all it stands in;
+ * How each entry stands for one student at a moment. An entry is locked until its date and the dates of all it stands in;
  * in a sequence, until the items before it are done. A book is done when all its chapters are; a note is never waited
  * for.
  */
@@ -42,9 +42,9 @@ export function standings(
     else children.set(entry.parentId, [entry])
   }
   const found = new Map<string, Standing>()
-  const visit = (entry: ScheduledEntry, shutAbove: Shut | null): Standing => {
-    const shut = latest(
-      shutAbove,
+  const visit = (entry: ScheduledEntry, lockedAbove: Locked | null): Standing => {
+    const locked = latest(
+      lockedAbove,
       entry.opensAt !== null && new Date(entry.opensAt) > now ? { type: 'date', opensAt: entry.opensAt } : null,
     )
     let [count, doneCount] = [0, 0]
@@ -52,14 +52,14 @@ export function standings(
     for (const child of children.get(entry.id) ?? []) {
       const standing = visit(
         child,
-        shut ?? (entry.inSequence && before !== null ? { type: 'sequence', afterId: before } : null),
+        locked ?? (entry.inSequence && before !== null ? { type: 'sequence', afterId: before } : null),
       )
       count += standing.count
       doneCount += standing.doneCount
       if (standing.count > standing.doneCount) before ??= child.id
     }
     if (count === 0 && canBeDone(entry.kind)) [count, doneCount] = [1, done.has(entry.id) ? 1 : 0]
-    const standing = { shut, isDone: count > 0 && count === doneCount, count, doneCount }
+    const standing = { locked, isDone: count > 0 && count === doneCount, count, doneCount }
     found.set(entry.id, standing)
     return standing
   }
@@ -68,7 +68,7 @@ export function standings(
 }
 
 /** Of two reasons the one that lasts longer; a date is told before a sequence. */
-export function latest(a: Shut | null, b: Shut | null): Shut | null {
+export function latest(a: Locked | null, b: Locked | null): Locked | null {
   if (a?.type !== 'date' || b?.type !== 'date') return b ?? a
   return new Date(a.opensAt) > new Date(b.opensAt) ? a : b
 }

@@ -45,13 +45,13 @@ export function shownToStudents(plan: readonly EntryToShow[], now: Date): Map<st
       if (entry.edition === null) return { type: 'draft' }
       return { type: 'inside', ofId: pathTo(plan, entry.id).find(({ id }) => !ids.has(id))?.id ?? entry.id }
     }
-    const shut = stands.get(entry.id)?.shut
-    if (shut?.type === 'sequence') return { type: 'sequence', ofId: shut.afterId }
-    if (shut?.type === 'date')
+    const locked = stands.get(entry.id)?.locked
+    if (locked?.type === 'sequence') return { type: 'sequence', ofId: locked.afterId }
+    if (locked?.type === 'date')
       return {
         type: 'later',
-        opensAt: shut.opensAt,
-        ofId: holderOf(byId, entry, ({ opensAt }) => opensAt === shut.opensAt),
+        opensAt: locked.opensAt,
+        ofId: holderOf(byId, entry, ({ opensAt }) => opensAt === locked.opensAt),
       }
     const { isLocked, closesAt } = entry.settings
     if (entry.kind === 'discussion' && (isLocked || (closesAt !== null && new Date(closesAt) <= now)))

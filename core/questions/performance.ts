@@ -20,7 +20,7 @@ export function performance(sheets: readonly Sheet[], questionIds: readonly stri
     const pairs = sheets.flatMap((sheet): [number, number][] => {
       const own = sheet.get(questionId)
       if (own === undefined) return []
-      const others = [...sheet].filter(([id]) => id !== questionId).map(([, share]) => share)
+      const others = [...sheet].filter(([id]) => id !== questionId).map(([, score]) => score)
       return [[own, others.length === 0 ? NaN : mean(others)]]
     })
     const withOthers = pairs.filter(([, rest]) => !Number.isNaN(rest))

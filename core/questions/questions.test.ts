@@ -12,11 +12,11 @@ import { readNumber, showNumber } from './numbers.ts'
 import { performance } from './performance.ts'
 import { blankQuestion, type QuestionContent, questionContent } from './question.ts'
 import { convert, isUnit } from './units.ts'
-import type { Given } from './kinds/kind.ts'
+import type { QuestionResponse } from './kinds/kind.ts'
 import { readVariables, type Values } from './versions.ts'
 
 /** What an answer is worth. */
-const grade = (answer: AnswerModel, values: Values, given: Given) => kindOfAnswer(answer).grade(answer, values, given)
+const grade = (answer: AnswerModel, values: Values, response: QuestionResponse) => kindOfAnswer(answer).grade(answer, values, response)
 
 const text = (words: string): object => plainPassage(words)
 const withValue = (before: string, formula: string, decimals: number | null = null): object => ({
@@ -165,8 +165,8 @@ describe('how near is near enough', () => {
     ['2.4', 1, 'The unit is missing: t.'],
     ['2.46 t', 0, ''],
     ['24 t', 0, ''],
-  ])('%s for 2.4 t', (given, share, remark) =>
-    expect(grade(tonnes.answer, values, given)).toEqual({ ok: true, share, chosen: [], remark }),
+  ])('%s for 2.4 t', (response, score, remark) =>
+    expect(grade(tonnes.answer, values, response)).toEqual({ ok: true, score, chosen: [], remark }),
   )
   test.each([
     ['2.4 m', 'can’t be turned into t'],
@@ -175,8 +175,8 @@ describe('how near is near enough', () => {
     ['1e999 t', 'not a number'],
     ['9'.repeat(100_000), 'longer than any number'],
     ['2.4 constructor', 'can’t be turned'],
-  ])('%s is not counted, with a reason', (given, reason) => {
-    const graded = grade(tonnes.answer, values, given)
+  ])('%s is not counted, with a reason', (response, reason) => {
+    const graded = grade(tonnes.answer, values, response)
     expect(graded.ok ? '' : graded.reason).toContain(reason)
   })
   test('units are converted where they measure the same', () => {
@@ -213,7 +213,7 @@ describe('choices', () => {
     [['c0', 'c1', 'c2'], 0.5],
     [['c0', 'c2'], 0],
     [['c2', 'c3'], 0],
-  ])('%j', (given, share) => expect(grade(several, {}, given)).toMatchObject({ ok: true, share }))
+  ])('%j', (response, score) => expect(grade(several, {}, response)).toMatchObject({ ok: true, score }))
   test('nothing, or more than one of one, is asked again', () => {
     expect(grade(several, {}, ['nowhere'])).toMatchObject({ ok: false })
     expect(grade({ ...several, mode: 'one' }, {}, ['c0', 'c1'])).toMatchObject({
@@ -370,11 +370,11 @@ test('performance: facility is the mean, discrimination the correlation with the
     [0, 0, 0.5],
     [1, 0, 0],
   ]
-  const sheets = rows.map((shares) => new Map(shares.map((share, at) => [`q${at}`, share])))
+  const sheets = rows.map((scores) => new Map(scores.map((score, at) => [`q${at}`, score])))
   for (const [at, each] of performance(sheets, ['q0', 'q1', 'q2']).entries()) {
     const own = rows.map((row) => row[at]!)
-    const rest = rows.map((row) => (row.reduce((sum, share) => sum + share, 0) - row[at]!) / 2)
-    expect(each.facility).toBeCloseTo(own.reduce((sum, share) => sum + share, 0) / 6, 12)
+    const rest = rows.map((row) => (row.reduce((sum, score) => sum + score, 0) - row[at]!) / 2)
+    expect(each.facility).toBeCloseTo(own.reduce((sum, score) => sum + score, 0) / 6, 12)
     expect(each.discrimination).toBeCloseTo(sampleCorrelation(own, rest), 12)
   }
   expect(performance(sheets.slice(0, 2), ['q0'])[0]!.discrimination).toBeNull()

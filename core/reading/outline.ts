@@ -1,4 +1,4 @@
-import { latest, type Shut, type Standing } from '../plan/progress.ts'
+import { latest, type Locked, type Standing } from '../plan/progress.ts'
 import { type CourseShape, type ShapeEntry, type ShapeNode } from './course-shape.ts'
 
 /** An entry of the outline as it stands for one reader at a moment. */
@@ -19,7 +19,7 @@ export class Outline {
   readonly shape: CourseShape
   readonly #now: number
   readonly #doneCounts = new Map<ShapeNode, number>()
-  readonly #shut = new Map<ShapeNode, Shut | null>()
+  readonly #locked = new Map<ShapeNode, Locked | null>()
   /** Of what is done in a sequence: the first of the children that is not done. */
   readonly #firstOpen = new Map<ShapeNode, ShapeNode | undefined>()
   readonly #places = new Map<ShapeNode, Place>()
@@ -79,7 +79,7 @@ export class Outline {
     if (known) return known
     const doneCount = this.#done(node)
     const standing = {
-      shut: this.#shutOf(node),
+      locked: this.#lockedOf(node),
       isDone: node.count > 0 && node.count === doneCount,
       count: node.count,
       doneCount,
@@ -106,20 +106,20 @@ export class Outline {
     return this.#doneCounts.get(node) ?? 0
   }
 
-  #shutOf(node: ShapeNode): Shut | null {
-    const known = this.#shut.get(node)
+  #lockedOf(node: ShapeNode): Locked | null {
+    const known = this.#locked.get(node)
     if (known !== undefined) return known
-    const above = node.parent && (this.#shutOf(node.parent) ?? this.#sequenceBefore(node.parent, node))
+    const above = node.parent && (this.#lockedOf(node.parent) ?? this.#sequenceBefore(node.parent, node))
     const { opensAt } = node.entry
-    const shut = latest(
+    const locked = latest(
       above,
       opensAt !== null && new Date(opensAt).getTime() > this.#now ? { type: 'date', opensAt } : null,
     )
-    this.#shut.set(node, shut)
-    return shut
+    this.#locked.set(node, locked)
+    return locked
   }
 
-  #sequenceBefore(parent: ShapeNode, node: ShapeNode): Shut | null {
+  #sequenceBefore(parent: ShapeNode, node: ShapeNode): Locked | null {
     if (!parent.entry.settings.inSequence) return null
     if (!this.#firstOpen.has(parent))
       this.#firstOpen.set(

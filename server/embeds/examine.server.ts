@@ -16,7 +16,7 @@ export type Examined =
       readonly width: number
       readonly height: number
       readonly host: string
-      /** Why students can't watch it; null when they can. */ readonly shut: string | null
+      /** Why students can't watch it; null when they can. */ readonly blocked: string | null
     }
   | {
       readonly type: 'card'
@@ -93,13 +93,13 @@ async function fromAddress(address: string, host: EmbedHost): Promise<Examined> 
 
 /** Tries a player as somebody without an account would see it. */
 async function tried(
-  player: Omit<Extract<Examined, { type: 'player' }>, 'type' | 'host' | 'shut'>,
+  player: Omit<Extract<Examined, { type: 'player' }>, 'type' | 'host' | 'blocked'>,
   host: EmbedHost,
 ): Promise<Examined> {
-  return { type: 'player', ...player, host: host.name, shut: shutReason(await askOutside(player.address), host.name) }
+  return { type: 'player', ...player, host: host.name, blocked: blockedReason(await askOutside(player.address), host.name) }
 }
 
-function shutReason(answer: Outside, host: string): string | null {
+function blockedReason(answer: Outside, host: string): string | null {
   if (!answer.ok) return `${host} does not answer just now, so it could not be tried as students would see it.`
   if (answer.status === 401 || answer.status === 403)
     return `Shut to students: ${host} shows it to its owner alone. Change there who may view it.`

@@ -1,6 +1,6 @@
 import { createHash, randomInt } from 'node:crypto'
 import { nanoid } from 'nanoid'
-import type { Given } from '../../core/questions/kinds/kind.ts'
+import type { QuestionResponse } from '../../core/questions/kinds/kind.ts'
 import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import type { QuestionContent } from '../../core/questions/question.ts'
 import { usableValues } from '../../core/questions/usable-version.ts'
@@ -13,7 +13,7 @@ import {
   type Attempt,
   type EditionQuestion,
   findAttempt,
-  type GivenAnswer,
+  type StoredAnswer,
   insertAttempt,
   isAnswered,
   listAnswers,
@@ -39,7 +39,7 @@ export interface Solver {
 export interface AttemptQuestion {
   readonly question: EditionQuestion
   readonly values: Values
-  readonly answer: GivenAnswer | null
+  readonly answer: StoredAnswer | null
   /** Why an answer just given was not counted. */
   readonly reason?: string
 }
@@ -111,7 +111,7 @@ export async function openAttempt(db: Database, who: Solver, attempt: Attempt): 
   return {
     attempt,
     questions: shown,
-    points: shown.reduce((sum, { question, answer }) => sum + question.points * (answer?.share ?? 0), 0),
+    points: shown.reduce((sum, { question, answer }) => sum + question.points * (answer?.score ?? 0), 0),
     most: shown.reduce((sum, { question }) => sum + question.points, 0),
   }
 }
@@ -156,7 +156,7 @@ export async function questionsInPage(
   )
 }
 
-export type Asked = { readonly intent: 'answer'; readonly given: Given } | { readonly intent: 'hint' }
+export type Asked = { readonly intent: 'answer'; readonly response: QuestionResponse } | { readonly intent: 'hint' }
 
 /**
  * An answer or a wish for a hint, to a question of a numbered attempt, or (0) of a page. Null when there is no such
@@ -203,12 +203,12 @@ async function takeAsked(
     return null
   }
   const before = (await listAnswers(db, [attemptId])).find(({ questionId }) => questionId === question.id)
-  if (before?.given && !mayTry) return 'This was answered; the first answer counts.'
+  if (before?.response && !mayTry) return 'This was answered; the first answer counts.'
   const kind = kindOfAnswer(question.content.answer)
-  const given = typeof asked.given === 'string' ? asked.given : kind.given(asked.given)
-  const graded = kind.grade(question.content.answer, values, given)
+  const response = typeof asked.response === 'string' ? asked.response : kind.response(asked.response)
+  const graded = kind.grade(question.content.answer, values, response)
   if (!graded.ok) return graded.reason
-  await upsertAnswer(db, attemptId, question.id, given, graded.share)
+  await upsertAnswer(db, attemptId, question.id, response, graded.score)
   return null
 }
 

@@ -192,12 +192,12 @@ export async function updateFinished(db: Database, attemptId: string): Promise<v
 
 const answerRow = z.object({
   questionId: z.string(),
-  given: z.union([z.array(z.string()), z.string()]).nullable(),
-  share: z.number().nullable(),
+  response: z.union([z.array(z.string()), z.string()]).nullable(),
+  score: z.number().nullable(),
   tries: z.number(),
   hints: z.number(),
 })
-export type GivenAnswer = z.infer<typeof answerRow>
+export type StoredAnswer = z.infer<typeof answerRow>
 
 /** What each finished attempt of one person at an exercise came to, the last first; so many of them at most. */
 export async function listResults(
@@ -221,16 +221,17 @@ export async function listResults(
 }
 
 /** Whether something was answered, not only a hint taken. */
-export function isAnswered(answer: GivenAnswer | null): answer is GivenAnswer & { given: readonly string[] | string } {
-  return answer !== null && answer.given !== null
+export function isAnswered(answer: StoredAnswer | null): answer is StoredAnswer & { response: readonly string[] | string } {
+  return answer !== null && answer.response !== null
 }
 
 export async function listAnswers(
   db: Database,
   attemptIds: readonly string[],
-): Promise<(GivenAnswer & { attemptId: string })[]> {
+): Promise<(StoredAnswer & { attemptId: string })[]> {
   const { rows } = await db.query<{ attemptId: string }>(
-    `select attempt_id as "attemptId", question_id as "questionId", given, share, tries, hints from attempt_answers
+    `select attempt_id as "attemptId", question_id as "questionId", given as response, share as score,
+      tries, hints from attempt_answers
       where attempt_id = any($1::text[])`,
     [attemptIds],
   )
@@ -242,15 +243,15 @@ export async function upsertAnswer(
   db: Database,
   attemptId: string,
   questionId: string,
-  given: readonly string[] | string,
-  share: number,
+  response: readonly string[] | string,
+  score: number,
 ): Promise<void> {
   await db.query(
     `insert into attempt_answers (attempt_id, question_id, given, share, tries, answered_at)
       values ($1::text, $2::text, $3::json, $4::float8, 1, now())
      on conflict (attempt_id, question_id) do update
        set given = $3::json, share = $4::float8, tries = attempt_answers.tries + 1, answered_at = now()`,
-    [attemptId, questionId, JSON.stringify(given), share],
+    [attemptId, questionId, JSON.stringify(response), score],
   )
 }
 
@@ -268,8 +269,8 @@ export interface AnswerOfCourse {
   readonly attemptId: string
   readonly questionId: string
   readonly title: string
-  readonly share: number
-  readonly given: unknown
+  readonly score: number
+  readonly response: unknown
 }
 
 /** So many attempts, the newest, tell how questions performed: more say the same, and take their time. */
@@ -281,7 +282,8 @@ export const MOST_ATTEMPTS = 2000
 export async function listAnswersOfCourse(db: Database, courseId: string): Promise<AnswerOfCourse[]> {
   const { rows } = await db.query<AnswerOfCourse>(
     `select distinct on (a.entry_id, a.person_id, w.question_id) a.entry_id as "entryId",
-      a.entry_id || ' ' || a.person_id as "attemptId", w.question_id as "questionId", q.title, w.share, w.given
+      a.entry_id || ' ' || a.person_id as "attemptId", w.question_id as "questionId", q.title, w.share as score,
+      w.given as response
      from (select t.* from plan_entries e join attempts t on t.entry_id = e.id
        join memberships m on m.course_id = e.course_id and m.person_id = t.person_id
        where e.course_id = $1::text and e.deleted_at is null and m.role = 'student' order by t.started_at desc

@@ -29,13 +29,13 @@ export function questionHtml(shown: AttemptQuestion, show: Showing): SafeHtml {
   const { content, id, points } = question
   const say = (json: object): SafeHtml => trusted(passageHtml(filledPassage(json, values, show.language)))
   const kind = kindOfAnswer(content.answer)
-  const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.given) : null
+  const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.response) : null
   const hints = answer?.hints ?? 0
   return html`<section class="question" id="q-${id}" aria-label="${show.name || 'Question'}"${!isAnswered(answer) && html` data-open`}>
 ${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1 ? 'point' : 'points'}</span></h2>`}
 <div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
 <form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}">
-${kind.fields(content.answer, { id, given: answer?.given ?? null, isOff: !show.mayAnswer, say })}
+${kind.fields(content.answer, { id, response: answer?.response ?? null, isOff: !show.mayAnswer, say })}
 <p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Keep the answer' : 'Keep the change'}</button>`}
 ${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? 'Hint' : `Hint ${hints + 1} of ${content.hints.length}`}</button>`}</p>
 </form>
@@ -54,7 +54,7 @@ function verdict(
   if (!show.isTold) return html`<p class="verdict">Kept. What is right is told later.</p>`
   if (!graded.ok) return html`<p class="verdict">${graded.reason}</p>`
   const { answer } = content
-  const head = graded.share === 1 ? 'Right.' : graded.share > 0 ? 'Partly right.' : 'Not right.'
+  const head = graded.score === 1 ? 'Right.' : graded.score > 0 ? 'Partly right.' : 'Not right.'
   const told = kindOfAnswer(answer)
     .feedback(answer, graded)
     .filter((json) => plainText(filledPassage(json, values, show.language)) !== '')

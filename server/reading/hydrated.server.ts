@@ -38,7 +38,7 @@ export async function requireOpenPlace(
   const found = await visitPlace(request, context, courseId, itemId)
   if (found instanceof Response) failure('no such place', 404)
   // The reading room says when it opens.
-  if (found.isShut) throw redirect(`/read/${courseId}/${itemId}`)
+  if (found.isLocked) throw redirect(`/read/${courseId}/${itemId}`)
   return found
 }
 

@@ -12,15 +12,15 @@ export function tick(place: Place): SafeHtml {
 }
 
 /** Why a place can't be opened yet, in a few words; null when it can. */
-export function shutWords({ course, outline }: Visit, { standing: { shut } }: Place): string | null {
-  if (!shut) return null
-  if (shut.type === 'date') return `opens ${longDate(course.language, course.time_zone).format(new Date(shut.opensAt))}`
-  return `after “${outline.find(shut.afterId)?.title ?? 'what comes before'}”`
+export function lockedWords({ course, outline }: Visit, { standing: { locked } }: Place): string | null {
+  if (!locked) return null
+  if (locked.type === 'date') return `opens ${longDate(course.language, course.time_zone).format(new Date(locked.opensAt))}`
+  return `after “${outline.find(locked.afterId)?.title ?? 'what comes before'}”`
 }
 
-/** A line of a list of places: its tick, its title as a link, its minutes or why it is shut. */
+/** A line of a list of places: its tick, its title as a link, its minutes or why it is locked. */
 export function placeLine(visit: Visit, place: Place, hereId: string): SafeHtml {
-  const shut = shutWords(visit, place)
+  const locked = lockedWords(visit, place)
   const number = place.number && html`<span class="number">${place.number}</span> `
   const title = place.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`
   const kind =
@@ -28,7 +28,7 @@ export function placeLine(visit: Visit, place: Place, hereId: string): SafeHtml 
     place.kind !== 'chapter' &&
     isOpened(place.kind) &&
     html` <span class="kind">${kindOfEntry(place.kind).label.toLowerCase()}</span>`
-  return html`<li${shut && html` class="is-shut"`}>${tick(place)}${shut ? html`<span class="shut">${number}${title}${kind}</span> <span class="soft">${shut}</span>` : html`<a href="${visit.href(place.id)}"${place.id === hereId && html` aria-current="page"`}>${number}${title}${kind}</a>${place.minutes > 0 && html`<span class="soft">${place.minutes}<span class="min"> min</span></span>`}`}</li>`
+  return html`<li${locked && html` class="is-locked"`}>${tick(place)}${locked ? html`<span class="locked">${number}${title}${kind}</span> <span class="soft">${locked}</span>` : html`<a href="${visit.href(place.id)}"${place.id === hereId && html` aria-current="page"`}>${number}${title}${kind}</a>${place.minutes > 0 && html`<span class="soft">${place.minutes}<span class="min"> min</span></span>`}`}</li>`
 }
 
 const minutesWords = (minutes: number): string => `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
@@ -94,8 +94,8 @@ function courseNav(visit: Visit, path: readonly Place[]): SafeHtml[] {
     const own = visit.outline.under(unit.id).some(({ kind }) => isOpened(kind))
     return html`<h3>${unit.title}</h3><ul>${own && html`<li>${tick(unit)}<a href="${visit.href(unit.id)}"${path[0]?.id === unit.id && path[1]?.kind !== 'lesson' && html` aria-current="true"`}>About this unit</a></li>`}${lessons.map(
       (lesson) => {
-        const shut = shutWords(visit, lesson)
-        return html`<li${shut && html` class="is-shut"`}>${tick(lesson)}<a href="${visit.href(lesson.id)}"${path[1]?.id === lesson.id && html` aria-current="true"`}>${lesson.title}</a>${shut && html` <span class="soft">${shut}</span>`}</li>`
+        const locked = lockedWords(visit, lesson)
+        return html`<li${locked && html` class="is-locked"`}>${tick(lesson)}<a href="${visit.href(lesson.id)}"${path[1]?.id === lesson.id && html` aria-current="true"`}>${lesson.title}</a>${locked && html` <span class="soft">${locked}</span>`}</li>`
       },
     )}</ul>`
   })

@@ -3,7 +3,7 @@ import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { frame, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
-import { placeLine, placeNav, shutWords } from './nav.server.ts'
+import { placeLine, placeNav, lockedWords } from './nav.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
 
 /** What is read at a place. */
@@ -75,15 +75,15 @@ export function wayBar(visit: Visit, place: Place): SafeHtml {
   const { previous, next, standing } = stepsOf(visit, place)
   const step = (to: Place | undefined, word: string, arrow: string): SafeHtml | false =>
     to !== undefined &&
-    to.standing.shut === null &&
+    to.standing.locked === null &&
     html`<a href="${visit.href(to.id)}" aria-label="${word}: ${to.title}"><span aria-hidden="true" class="arrow">${arrow}</span></a>`
   return html`<nav class="way" aria-label="Previous, contents, next"><span>${step(previous, 'Previous', '←')}</span><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, 'Next', '→')}</span></nav>`
 }
 
 function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
-  const shut = shutWords(visit, step)
+  const locked = lockedWords(visit, step)
   const title = `${step.number && `${step.number} `}${step.title}`
-  if (shut) return html`<span class="soft">${title}: ${shut}</span>`
+  if (locked) return html`<span class="soft">${title}: ${locked}</span>`
   return to === 'prev'
     ? html`<a class="button" rel="prev" href="${visit.href(step.id)}"><span aria-hidden="true" class="arrow">←</span> ${title}</a>`
     : html`<a class="button primary" rel="next" href="${visit.href(step.id)}">${title} <span aria-hidden="true" class="arrow">→</span></a>`
@@ -103,16 +103,16 @@ function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
  * Marks what is done by reading as done, and takes it back; our script does the first by itself at the end of the text.
  */
 function doneForm(visit: Visit, place: Place): SafeHtml | null {
-  if (doneRule(place.kind, place.settings) !== 'read' || place.standing.shut || place.kind === 'book') return null
+  if (doneRule(place.kind, place.settings) !== 'read' || place.standing.locked || place.kind === 'book') return null
   const { isDone } = place.standing
   return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}</button></form>`
 }
 
 /** What is said in the place of something that can't be opened yet. */
-export function shutPage(visit: Visit, place: Place): SafeHtml {
-  const words = shutWords(visit, place) ?? ''
-  const { shut } = place.standing
-  const first = shut?.type === 'sequence' ? visit.outline.find(shut.afterId) : undefined
+export function lockedPage(visit: Visit, place: Place): SafeHtml {
+  const words = lockedWords(visit, place) ?? ''
+  const { locked } = place.standing
+  const first = locked?.type === 'sequence' ? visit.outline.find(locked.afterId) : undefined
   const body = html`${strip(visit)}
 <div class="room">
 <main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${place.title}</h1>
@@ -155,8 +155,8 @@ function groups(visit: Visit, unit: Place): SafeHtml[] {
       continue
     }
     flush()
-    const shut = shutWords(visit, child)
-    found.push(html`<div><h3><a href="${visit.href(child.id)}">${child.title}</a> <span class="soft">${shut ?? (child.standing.count > 0 && `${child.standing.doneCount} of ${child.standing.count} done`)}</span></h3>
+    const locked = lockedWords(visit, child)
+    found.push(html`<div><h3><a href="${visit.href(child.id)}">${child.title}</a> <span class="soft">${locked ?? (child.standing.count > 0 && `${child.standing.doneCount} of ${child.standing.count} done`)}</span></h3>
 <ol>${visit.outline
       .under(child.id)
       .filter(({ kind }) => kind !== 'note')

@@ -36,8 +36,8 @@ export interface SettledPage {
  * depends on more: questions, lists of attempts, places in a book.
  */
 export async function settledPage(found: PlaceVisit, now = new Date()): Promise<SettledPage | null> {
-  const { visit, place, edition, marks, course, isAuthor, isShut } = found
-  if (!edition || isShut || !SETTLED.some((kind) => kind === place.kind)) return null
+  const { visit, place, edition, marks, course, isAuthor, isLocked } = found
+  if (!edition || isLocked || !SETTLED.some((kind) => kind === place.kind)) return null
   const content = await editionContent(edition)
   if (questionIds(content).length > 0) return null
   const players = await playersOf(edition.players)

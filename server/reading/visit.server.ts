@@ -26,7 +26,7 @@ export interface PlaceVisit {
   readonly course: CourseToRead
   readonly person: Person
   /** Whoever writes the course reads everything that is published at any time. */
-  readonly isShut: boolean
+  readonly isLocked: boolean
   readonly isAuthor: boolean
 }
 
@@ -82,7 +82,7 @@ export async function visitPlace(
     marks: found.marks,
     course: found,
     person,
-    isShut: place.standing.shut !== null && !isAuthor,
+    isLocked: place.standing.locked !== null && !isAuthor,
     isAuthor,
   }
 }

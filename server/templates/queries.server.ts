@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { REACHES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import { VISIBILITIES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
 
@@ -8,7 +8,7 @@ const template = z.object({
   courseId: z.string(),
   personId: z.string(),
   person: z.string(),
-  reach: z.enum(REACHES),
+  visibility: z.enum(VISIBILITIES),
   name: z.string(),
   description: z.string(),
   kind: z.enum(TEMPLATE_KINDS),
@@ -16,7 +16,7 @@ const template = z.object({
 })
 export type Template = z.infer<typeof template>
 
-const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach, t.name, t.description, t.kind,
+const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach as visibility, t.name, t.description, t.kind,
     t.content, t.schema_version as "schemaVersion"`
 /** Templates that a person sees from a course in which they write. */
 const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
@@ -32,7 +32,7 @@ export async function insertTemplate(
       made.id,
       made.courseId,
       made.personId,
-      made.reach,
+      made.visibility,
       made.name,
       made.description,
       made.kind,

@@ -5,7 +5,7 @@ import { renderPage, fillSlots } from '../../core/html/render.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Blank, blanksOf, fillBlanks, renameBlanks } from '../../core/templates/blanks.ts'
 import { forOtherCourse } from '../../core/templates/other-course.ts'
-import { type Reach, type TemplateKind, TEMPLATE_KINDS } from '../../core/templates/template.ts'
+import { type Visibility, type TemplateKind, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { retitle } from '../../core/structure/retitle.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
@@ -20,7 +20,7 @@ export interface OfferedTemplate {
   readonly name: string
   readonly description: string
   readonly kind: TemplateKind
-  readonly reach: Reach
+  readonly visibility: Visibility
   readonly person: string
   readonly isOwn: boolean
 }
@@ -61,7 +61,7 @@ export interface ToSave {
   readonly entryId: string
   readonly name: string
   readonly description: string
-  readonly reach: Reach
+  readonly visibility: Visibility
   /** What each blank is to be called, by what it is called now. */
   readonly names: Readonly<Record<string, string>>
 }
@@ -70,7 +70,7 @@ export interface ToSave {
 export async function saveTemplate(
   courseId: string,
   personId: string,
-  { entryId, name, description, reach, names }: ToSave,
+  { entryId, name, description, visibility, names }: ToSave,
 ): Promise<PlanResult<{ id: string }>> {
   const entry = await findEntry(pool, courseId, entryId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
@@ -83,7 +83,7 @@ export async function saveTemplate(
     id,
     courseId,
     personId,
-    reach,
+    visibility,
     name,
     description,
     kind,

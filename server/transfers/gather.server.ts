@@ -3,7 +3,7 @@ import type { Node } from 'prosemirror-model'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { type Book, type BookChapter, type BookPicture, chaptersOf } from '../../core/formats/book.ts'
 import type { BroughtNote } from '../../core/formats/brought.ts'
-import type { OutManner } from '../../core/formats/transfer.ts'
+import type { ExportVariant } from '../../core/formats/transfer.ts'
 import { MOST_PIXELS, PICTURE_TYPES, type PictureType } from '../../core/media/pictures.ts'
 import { numbersOf } from '../../core/plan/numbering.ts'
 import { branch, childrenOf } from '../../core/plan/tree.ts'
@@ -26,7 +26,7 @@ export type Gathered =
 export async function gather(
   course: Pick<Course, 'id' | 'language' | 'direction'>,
   entryId: string,
-  manner: OutManner,
+  variant: ExportVariant,
   areOriginals: boolean,
   tell: (step: string, done: number, total: number) => Promise<void>,
 ): Promise<Gathered> {
@@ -34,7 +34,7 @@ export async function gather(
   const entry = plan.find(({ id }) => id === entryId)
   if (!entry || entry.documentId === null) return { ok: false, reason: 'That is no longer in the plan.' }
   const rows = branch(plan, entryId).filter(({ kind, id }) => id !== entryId && kind === 'chapter')
-  const opening = await textOf(entry, manner)
+  const opening = await textOf(entry, variant)
   if (!opening)
     return {
       ok: false,
@@ -43,7 +43,7 @@ export async function gather(
   const found: (Text & { row: PlanRow })[] = []
   for (const [at, row] of rows.entries()) {
     await tell('Gathering the chapters', at, rows.length)
-    const text = await textOf(row, manner)
+    const text = await textOf(row, variant)
     if (text) found.push({ ...text, row })
   }
   const numbers = numbersOf(
@@ -93,9 +93,9 @@ interface Text {
   readonly at: string
 }
 
-async function textOf(row: PlanRow, manner: OutManner): Promise<Text | null> {
+async function textOf(row: PlanRow, variant: ExportVariant): Promise<Text | null> {
   if (row.documentId === null) return null
-  if (manner === 'written') {
+  if (variant === 'written') {
     const tree = await currentTree(pool, row.documentId)
     return (
       tree && {

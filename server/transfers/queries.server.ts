@@ -7,7 +7,7 @@ const transfer = z.object({
   courseId: z.string(),
   personId: z.string(),
   entryId: z.string().nullable(),
-  manner: z.string(),
+  variant: z.string(),
   size: z.coerce.number().nullable(),
   mediaType: z.string().nullable(),
   at: z.date().transform((at) => at.toISOString()),
@@ -18,7 +18,7 @@ export type Transfer = z.infer<typeof transfer>
 /** A transfer that has said nothing for this long was ended with its process. */
 const SILENT_MINUTES = 5
 const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.direction, t.format,
-  t.entry_id as "entryId", t.manner, t.name,
+  t.entry_id as "entryId", t.manner as variant, t.name,
   case when t.state = 'running' and t.touched_at < now() - make_interval(mins => ${SILENT_MINUTES}) then 'failed'
     else t.state end as state, t.step, t.done, t.total,
   case when t.state = 'running'
@@ -33,7 +33,7 @@ export interface NewTransfer {
   readonly direction: 'out' | 'in'
   readonly format: string
   readonly entryId: string | null
-  readonly manner: string
+  readonly variant: string
   readonly name: string
   readonly hash: Buffer | null
   readonly size: number | null
@@ -50,7 +50,7 @@ export async function insertTransfer(db: Database, made: NewTransfer): Promise<v
       made.direction,
       made.format,
       made.entryId,
-      made.manner,
+      made.variant,
       made.name,
       made.hash,
       made.size,

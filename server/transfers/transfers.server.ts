@@ -10,9 +10,9 @@ import {
   IN_FORMATS,
   LEAVING,
   OUT_FORMATS,
-  OUT_MANNERS,
+  EXPORT_VARIANTS,
   type OutFormat,
-  type OutManner,
+  type ExportVariant,
 } from '../../core/formats/transfer.ts'
 import type { Course } from '../courses/queries.server.ts'
 import { pool, transaction } from '../database/pool.server.ts'
@@ -42,7 +42,7 @@ import { MOST_FILE } from '../../core/media/pictures.ts'
 export async function beginOut(
   course: Course,
   personId: string,
-  { entryId, format, manner }: { readonly entryId: string; readonly format: OutFormat; readonly manner: OutManner },
+  { entryId, format, variant }: { readonly entryId: string; readonly format: OutFormat; readonly variant: ExportVariant },
 ): Promise<PlanResult<{ id: string }>> {
   const entry = await findEntry(pool, course.id, entryId)
   if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
@@ -57,7 +57,7 @@ export async function beginOut(
       direction: 'out',
       format,
       entryId,
-      manner,
+      variant,
       name: entry.title || 'Untitled',
       hash: null,
       size: null,
@@ -100,7 +100,7 @@ export async function beginIn(
           direction: 'in',
           format: found.format,
           entryId: afterId,
-          manner: asked.as,
+          variant: asked.as,
           name: asked.name,
           hash: received.hash,
           size: received.size,
@@ -153,10 +153,10 @@ type Tell = (step: string, done: number, total: number) => Promise<void>
 
 async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<Worked<null>> {
   const format = OUT_FORMATS.find((each) => each === transfer.format)
-  const manner = OUT_MANNERS.find((each) => each === transfer.manner)
-  if (!format || !manner || transfer.entryId === null)
+  const variant = EXPORT_VARIANTS.find((each) => each === transfer.variant)
+  if (!format || !variant || transfer.entryId === null)
     throw new Error(`Transfer ${transfer.id} asks for what there is not.`)
-  const gathered = await gather(course, transfer.entryId, manner, format === 'markdown', tell)
+  const gathered = await gather(course, transfer.entryId, variant, format === 'markdown', tell)
   if (!gathered.ok) return gathered
   const { book, missing } = gathered
   await tell('Writing the file', 0, 0)
@@ -204,7 +204,7 @@ async function bringIn(
     task: 'read',
     format,
     bytes: new Uint8Array(await bytesOf(transfer.hash)),
-    as: transfer.manner === 'page' ? 'page' : 'book',
+    as: transfer.variant === 'page' ? 'page' : 'book',
     name: transfer.name.replace(/\.[^.]*$/, '') || 'Untitled',
   })
   if (!read.ok) return read

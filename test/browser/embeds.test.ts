@@ -155,7 +155,7 @@ test('codes and addresses that lead nowhere good are refused with a sentence', a
     ),
   )
   const page = await house.open('author', await house.addPage('bad', '<h1>Bad</h1><p>Begin.</p>'), { app })
-  const asked = async (text: string): Promise<{ type: string; reason?: string; shut?: string | null }> =>
+  const asked = async (text: string): Promise<{ type: string; reason?: string; blocked?: string | null }> =>
     page.evaluate(
       async (words) =>
         (await (

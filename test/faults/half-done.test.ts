@@ -167,7 +167,7 @@ test('the workshop killed again and again while a book is written: the transfer 
       .filter((child) => child !== '' && readFileSync(`/proc/${child}/cmdline`, 'utf8').includes('workshop'))
       .map(Number)
   }
-  const { id } = await ask({ intent: 'out', entryId: 'page-0', format: 'epub', manner: 'written' })
+  const { id } = await ask({ intent: 'out', entryId: 'page-0', format: 'epub', variant: 'written' })
   for (let round = 0; round < 20; round++) {
     if (round > 0) expect((await ask({ intent: 'again', id })).ok).toBe(true)
     let killed = 0

@@ -48,7 +48,7 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     expect(checkerFindings(messages)).toEqual([])
     const author = await cookieFor(url, app.port, 'tobias')
     const handbook = (format: string): ReturnType<typeof takenOut> =>
-      takenOut(app, author, 'walling', { entryId: 'handbook', format, manner: 'published' })
+      takenOut(app, author, 'walling', { entryId: 'handbook', format, variant: 'published' })
     // The demo's book as an e-book, by EPUBCheck (w3c/epubcheck, from Debian).
     const epub = await handbook('epub')
     expect(epub.type).toBe('application/epub+zip')

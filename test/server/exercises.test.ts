@@ -88,7 +88,7 @@ test('an attempt with questions open is not ended before that was asked about; w
   await set({})
   const who = await as('coauthor')
   expect(await begin(who)).toEqual({ number: 1 })
-  await answerQuestion(who, 1, 'choice', { intent: 'answer', given: ['a'] })
+  await answerQuestion(who, 1, 'choice', { intent: 'answer', response: ['a'] })
   expect(await finish(who, 1, false)).toBe(false)
   expect((await attemptOf('coauthor', 1)).finishedAt).toBeNull()
   expect(await finish(who, 1, true)).toBe(true)
@@ -111,8 +111,8 @@ test('an attempt is begun once, however often it is asked for at the same time; 
   expect(await begin(who)).toEqual({ reason: 'You have had your 2 attempts.' })
   // What is over can't be answered, nor one that is another's or nobody's.
   for (const number of [1, 2, 3])
-    expect(await answerQuestion(who, number, 'choice', { intent: 'answer', given: ['a'] })).toBeNull()
-  expect(await answerQuestion(await as('coauthor'), 1, 'choice', { intent: 'answer', given: ['a'] })).toBeNull()
+    expect(await answerQuestion(who, number, 'choice', { intent: 'answer', response: ['a'] })).toBeNull()
+  expect(await answerQuestion(await as('coauthor'), 1, 'choice', { intent: 'answer', response: ['a'] })).toBeNull()
 })
 
 test('each student has numbers of their own, which stay; grading is by them', async () => {
@@ -133,7 +133,7 @@ test('each student has numbers of their own, which stay; grading is by them', as
     expect(
       (await openAttempt(pool, who, await attemptOf(person, begun.number))).questions.map((each) => each.values),
     ).toEqual(open.questions.map((each) => each.values))
-    for (const [given, share] of [
+    for (const [response, score] of [
       [`${1.6 * length}`, 1],
       [`${1.6 * length * 1.019} t`, 1],
       [`${1.6 * length * 1.03} t`, 0],
@@ -141,9 +141,9 @@ test('each student has numbers of their own, which stay; grading is by them', as
       ['no number', 0],
       ['1e999', 0],
     ] as const) {
-      const shown = await answerQuestion(who, begun.number, 'number', { intent: 'answer', given })
-      if (given === 'no number' || given === '1e999') expect(shown?.reason, given).toBeTruthy()
-      else expect(shown?.answer?.share, `${given} for ${length}`).toBe(share)
+      const shown = await answerQuestion(who, begun.number, 'number', { intent: 'answer', response })
+      if (response === 'no number' || response === '1e999') expect(shown?.reason, response).toBeTruthy()
+      else expect(shown?.answer?.score, `${response} for ${length}`).toBe(score)
     }
   }
   expect(seen.size).toBeGreaterThan(1)
@@ -156,12 +156,12 @@ test('in a counted exercise that tells at once the first answer counts, also whe
     const begun = await begin(who)
     if (!('number' in begun)) throw new Error(begun.reason)
     const both = await Promise.all(
-      [['a'], ['b']].map((given) => answerQuestion(who, begun.number, 'choice', { intent: 'answer', given })),
+      [['a'], ['b']].map((response) => answerQuestion(who, begun.number, 'choice', { intent: 'answer', response })),
     )
     expect(both.filter((shown) => shown?.reason === 'This was answered; the first answer counts.')).toHaveLength(1)
     const counted = both.find((shown) => shown?.reason === undefined)!
     const [kept] = await listAnswers(pool, [(await attemptOf('student', begun.number)).id])
-    expect(kept).toMatchObject({ given: counted.answer!.given, share: counted.answer!.share })
+    expect(kept).toMatchObject({ response: counted.answer!.response, score: counted.answer!.score })
     await finish(who, begun.number, true)
   }
 })
@@ -202,7 +202,7 @@ test('what is sent beforehand holds no answer, no feedback, no hint and no solut
   // No more hints than there are.
   for (let press = 0; press < 5; press++) await answerQuestion(who, begun.number, 'choice', { intent: 'hint' })
   expect((await html()).match(/Think of its length\./g)).toHaveLength(1)
-  const wrong = await answerQuestion(who, begun.number, 'choice', { intent: 'answer', given: ['b'] })
+  const wrong = await answerQuestion(who, begun.number, 'choice', { intent: 'answer', response: ['b'] })
   const told = questionHtml(wrong!, { ...show, isTold: true }).text
   expect(told).toContain('It only fills.')
   expect(told).not.toContain('It reaches across.')
@@ -211,13 +211,13 @@ test('what is sent beforehand holds no answer, no feedback, no hint and no solut
 test('answers of another shape are refused and change nothing', async () => {
   const who = await as('student')
   const { number } = (await begin(who)) as { number: number }
-  for (const given of [['c'], ['a', 'b'], [], 'a', ['a'.repeat(100_000)]]) {
-    const shown = await answerQuestion(who, number, 'choice', { intent: 'answer', given })
-    expect(shown?.reason ?? shown?.answer?.share, JSON.stringify(given).slice(0, 40)).not.toBe(1)
+  for (const response of [['c'], ['a', 'b'], [], 'a', ['a'.repeat(100_000)]]) {
+    const shown = await answerQuestion(who, number, 'choice', { intent: 'answer', response })
+    expect(shown?.reason ?? shown?.answer?.score, JSON.stringify(response).slice(0, 40)).not.toBe(1)
   }
-  expect(await answerQuestion(who, number, 'nothing', { intent: 'answer', given: ['a'] })).toBeNull()
+  expect(await answerQuestion(who, number, 'nothing', { intent: 'answer', response: ['a'] })).toBeNull()
   // A question of an exercise is none of a page.
-  expect(await answerQuestion(who, 0, 'choice', { intent: 'answer', given: ['a'] })).toBeNull()
+  expect(await answerQuestion(who, 0, 'choice', { intent: 'answer', response: ['a'] })).toBeNull()
   expect((await questionsInPage(who, ['nothing'])).size).toBe(0)
 })
 

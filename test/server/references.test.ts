@@ -107,13 +107,13 @@ test('publishing shows readers none of them', async () => {
   for (const item of FOREIGN) expect((await findItemAccess(pool, item, 'guest'))?.isReached ?? false, item).toBe(false)
 })
 
-test('taking a page out brings out none of them, in whatever manner', async () => {
-  for (const manner of ['written', 'published'] as const)
+test('taking a page out brings out none of them, in whatever variant', async () => {
+  for (const variant of ['written', 'published'] as const)
     for (const areOriginals of [true, false]) {
       const gathered = await gather(
         { id: 'course', language: 'en', direction: 'ltr' },
         'planted',
-        manner,
+        variant,
         areOriginals,
         () => Promise.resolve(),
       )
@@ -126,7 +126,7 @@ test('a template carries none of them into another course', async () => {
     entryId: 'planted',
     name: 'Planted',
     description: '',
-    reach: 'everyone',
+    visibility: 'everyone',
     names: {},
   })
   if (!kept.ok) throw new Error(kept.reason)
@@ -193,7 +193,7 @@ test('wherever in a page they are planted: of 60 generated pages none brings out
       entryId: id,
       name: id,
       description: '',
-      reach: 'everyone',
+      visibility: 'everyone',
       names: {},
     })
     expect(

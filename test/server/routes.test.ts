@@ -179,14 +179,14 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     {
       method: 'POST',
       path: '/courses/course/transfers',
-      body: '{"intent":"out","entryId":"unit","format":"epub","manner":"published"}',
+      body: '{"intent":"out","entryId":"unit","format":"epub","variant":"published"}',
       type: JSON_TYPE,
       status: [401, 404, 403, 403, 409, 409],
     },
     {
       method: 'POST',
       path: '/courses/course/transfers',
-      body: '{"intent":"out","entryId":"page","format":"exe","manner":"published"}',
+      body: '{"intent":"out","entryId":"page","format":"exe","variant":"published"}',
       type: JSON_TYPE,
       status: [401, 404, 403, 403, 400, 400],
     },
@@ -326,7 +326,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     {
       method: 'POST',
       path: '/read/course/page',
-      body: 'intent=answer&attempt=7&bank=nothing&given=1e999',
+      body: 'intent=answer&attempt=7&bank=nothing&response=1e999',
       type: FORM,
       status: [302, 404, 303, 303, 303, 303],
     },

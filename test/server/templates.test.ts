@@ -46,12 +46,12 @@ beforeAll(async () => {
   return () => pool.end()
 })
 
-const save = async (reach: 'own' | 'course' | 'everyone', name = 'Diary', person = 'author'): Promise<string> => {
+const save = async (visibility: 'own' | 'course' | 'everyone', name = 'Diary', person = 'author'): Promise<string> => {
   const saved = await saveTemplate('course', person, {
     entryId: 'diary',
     name,
     description: 'After a day out',
-    reach,
+    visibility,
     names: { 'High Tarn': 'Site', '12 March': 'Day' },
   })
   if (!saved.ok) throw new Error(saved.reason)
@@ -126,7 +126,7 @@ test('what is no single page is refused with a sentence, and so is a plan withou
       entryId: 'course-unit',
       name: 'x',
       description: '',
-      reach: 'own',
+      visibility: 'own',
       names: {},
     }),
   ).toEqual({ ok: false, reason: 'That is no longer in the plan.' })

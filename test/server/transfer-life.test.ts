@@ -32,7 +32,7 @@ async function add(id: string, more: { hash?: Buffer; direction?: 'in' | 'out'; 
     direction: more.direction ?? 'out',
     format: more.format ?? 'epub',
     entryId: 'unit',
-    manner: 'written',
+    variant: 'written',
     name: id,
     hash: more.hash ?? null,
     size: more.hash ? 5 : null,

@@ -68,7 +68,7 @@ test('a Word document comes in as a book with its picture and a report, and leav
   const out = await takenOut(app, author, 'course', {
     entryId: transfer!.madeId!,
     format: 'markdown',
-    manner: 'written',
+    variant: 'written',
   })
   expect(out.transfer).toMatchObject({ state: 'done', name: 'A year.zip', report: { notes: [] } })
   const files = unzipSync(new Uint8Array(out.bytes))
@@ -116,12 +116,12 @@ test('what is not published is not taken out as students read it', async () => {
     `select id from plan_entries where kind = 'chapter' and course_id = 'course' limit 1`,
   )
   await expect(
-    takenOut(app, author, 'course', { entryId: 'unit', format: 'epub', manner: 'published' }),
+    takenOut(app, author, 'course', { entryId: 'unit', format: 'epub', variant: 'published' }),
   ).rejects.toThrow('Only what is written')
   const { transfer } = await takenOut(app, author, 'course', {
     entryId: draft!.id,
     format: 'epub',
-    manner: 'published',
+    variant: 'published',
   })
   expect(transfer).toMatchObject({ state: 'failed', problem: expect.stringContaining('is not published') as unknown })
   const again = await fetch(`${app.address}/courses/course/transfers`, {
@@ -149,7 +149,7 @@ test('every format of a page with everything in it', async () => {
     ]),
   )
   const taken = async (format: string): Promise<Awaited<ReturnType<typeof takenOut>>> =>
-    takenOut(app, author, 'course', { entryId: transfer!.madeId!, format, manner: 'written' })
+    takenOut(app, author, 'course', { entryId: transfer!.madeId!, format, variant: 'written' })
   const web = await taken('web')
   expect([
     web.type?.split(';')[0],

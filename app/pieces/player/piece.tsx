@@ -54,7 +54,7 @@ function PlayerSettings({ editor, position }: SettingsProps) {
       </button>
       <p
         className={
-          tried && tried !== 'asking' && (tried.type !== 'player' || tried.shut)
+          tried && tried !== 'asking' && (tried.type !== 'player' || tried.blocked)
             ? 'desk-advice is-trouble'
             : 'desk-advice'
         }

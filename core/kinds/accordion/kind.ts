@@ -22,11 +22,11 @@ export const accordion = {
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: [rule('div'), rule('section')],
   parseDOM: [{ tag: 'div.accordion' }],
-  write: (node, children, manner) => {
-    if (manner !== 'sheet') asHeadings(children, Number(node.attrs.level))
+  write: (node, children, format) => {
+    if (format !== 'sheet') asHeadings(children, Number(node.attrs.level))
     return element(
       'div',
-      { ...(manner === 'source' ? {} : { class: 'accordion' }), 'data-piece': 'accordion' },
+      { ...(format === 'source' ? {} : { class: 'accordion' }), 'data-piece': 'accordion' },
       children,
     )
   },

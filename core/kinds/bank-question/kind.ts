@@ -39,9 +39,9 @@ export const bankQuestion = {
   parseDOM: [
     { tag: 'div.bank-question', getAttrs: (dom) => ({ question: dom.getAttribute('data-question') ?? 'none' }) },
   ],
-  write: (node, _children, manner) =>
+  write: (node, _children, format) =>
     element('div', {
-      class: manner === 'source' ? null : 'bank-question',
+      class: format === 'source' ? null : 'bank-question',
       'data-piece': 'question',
       'data-question': String(node.attrs.question),
     }),

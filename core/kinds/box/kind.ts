@@ -46,10 +46,10 @@ export const box = {
   spec: { content: 'block+', group: 'block', defining: true },
   reads: [rule('div'), rule('section'), rule('aside')],
   parseDOM: [{ tag: 'div.box' }],
-  write: (node, children, manner) => {
+  write: (node, children, format) => {
     const ground = String(node.attrs.ground)
     const settings = { 'data-edge': String(node.attrs.edge), 'data-space': String(node.attrs.space) }
-    return manner === 'source'
+    return format === 'source'
       ? element('div', { 'data-piece': 'box', ...settings, style: `background-color: ${ground}` }, children)
       : element(
           'div',

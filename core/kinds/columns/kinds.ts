@@ -33,11 +33,11 @@ export const columns = {
     },
   ],
   parseDOM: [{ tag: 'div.columns' }],
-  write: (node, children, manner) =>
+  write: (node, children, format) =>
     element(
       'div',
       {
-        ...(manner === 'source' ? {} : { class: 'columns' }),
+        ...(format === 'source' ? {} : { class: 'columns' }),
         'data-piece': 'columns',
         'data-split': String(node.attrs.split),
       },
@@ -66,6 +66,6 @@ export const column = {
   spec: { content: 'block+', isolating: true },
   reads: [],
   parseDOM: [{ tag: 'div.column' }],
-  write: (_node, children, manner) => element('div', manner === 'source' ? {} : { class: 'column' }, children),
+  write: (_node, children, format) => element('div', format === 'source' ? {} : { class: 'column' }, children),
   examples: [],
 } satisfies NodeKind

@@ -25,9 +25,9 @@ export const contents = {
     },
   ],
   parseDOM: [{ tag: 'nav.contents-list' }],
-  write: (node, _children, manner) =>
+  write: (node, _children, format) =>
     element('nav', {
-      ...(manner === 'source' ? {} : { class: 'contents-list', 'aria-label': 'Contents' }),
+      ...(format === 'source' ? {} : { class: 'contents-list', 'aria-label': 'Contents' }),
       'data-piece': 'contents',
       'data-deepest': Number(node.attrs.deepest),
     }),

@@ -60,15 +60,15 @@ export const htmlPiece = {
     },
   ],
   parseDOM: [{ tag: 'figure.html-piece' }],
-  write: ({ attrs }, _children, manner) => {
-    if (manner === 'sheet') return element('figure', { class: 'html-piece' })
+  write: ({ attrs }, _children, format) => {
+    if (format === 'sheet') return element('figure', { class: 'html-piece' })
     const frame = {
       'data-piece': 'html',
       title: String(attrs.title),
       height: Number(attrs.height),
       sandbox: 'allow-scripts',
     }
-    return manner === 'source'
+    return format === 'source'
       ? element('iframe', { ...frame, srcdoc: String(attrs.code) })
       : element('iframe', { class: 'html-piece', ...frame, loading: 'lazy' })
   },

@@ -38,13 +38,13 @@ export const linkCard = {
     },
   ],
   parseDOM: [{ tag: 'div.link-card' }],
-  write: ({ attrs }, _children, manner) => {
+  write: ({ attrs }, _children, format) => {
     const { address, title } = attrs as { address: string; title: string }
     const link = element('a', { href: address, 'data-title': title === '' ? 'none' : null }, [text(title || address)])
     return element(
       'div',
-      { ...(manner === 'source' ? {} : { class: 'link-card' }), 'data-piece': 'link-card' },
-      manner === 'source' ? [link] : [link, element('span', {}, [text(hostOf(address))])],
+      { ...(format === 'source' ? {} : { class: 'link-card' }), 'data-piece': 'link-card' },
+      format === 'source' ? [link] : [link, element('span', {}, [text(hostOf(address))])],
     )
   },
   examples: [

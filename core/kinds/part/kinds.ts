@@ -13,10 +13,10 @@ export const part = {
   spec: { content: 'partTitle block+', defining: true, isolating: true },
   reads: [],
   parseDOM: [{ tag: 'section.part' }],
-  write: (node, children, manner) =>
+  write: (node, children, format) =>
     element(
       'section',
-      { ...(manner === 'source' ? {} : { class: 'part' }), id: node.attrs.id as string | null },
+      { ...(format === 'source' ? {} : { class: 'part' }), id: node.attrs.id as string | null },
       children,
     ),
   examples: [],

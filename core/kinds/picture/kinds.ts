@@ -70,7 +70,7 @@ export const picture = {
     },
   ],
   parseDOM: [{ tag: 'figure.picture' }],
-  write: ({ attrs }, children, manner) => {
+  write: ({ attrs }, children, format) => {
     const { item, width, height, alt, description } = attrs as {
       item: string
       width: number
@@ -79,11 +79,11 @@ export const picture = {
       description: string
     }
     const frame = { 'data-align': String(attrs.align), style: `width: ${Number(attrs.widthPercent)}%` }
-    if (manner === 'sheet') return element('figure', { class: 'picture', ...frame }, children)
+    if (format === 'sheet') return element('figure', { class: 'picture', ...frame }, children)
     const widths = widthsFor(width)
     const image = element('img', {
       src: pictureAddress(item, widths.at(-1)!),
-      ...(manner === 'published'
+      ...(format === 'published'
         ? {
             srcset: widths.map((each) => `${pictureAddress(item, each)} ${each}w`).join(', '),
             sizes: `(min-width: 720px) ${Math.round(6 * Number(attrs.widthPercent))}px, ${Number(attrs.widthPercent)}vw`,
@@ -98,7 +98,7 @@ export const picture = {
     const caption = children[0]
     // A caption stands first or last in its figure (HTML Standard, “the figure element”); style shows the description
     // beneath it.
-    const isBare = manner === 'published' && caption && isElement(caption) && caption.childNodes.length === 0
+    const isBare = format === 'published' && caption && isElement(caption) && caption.childNodes.length === 0
     const long =
       description === ''
         ? []
@@ -110,7 +110,7 @@ export const picture = {
           ]
     return element(
       'figure',
-      { ...(manner === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame },
+      { ...(format === 'published' ? { class: 'picture' } : { 'data-piece': 'picture' }), ...frame },
       [image, ...long, ...(isBare ? [] : children)],
     )
   },

@@ -84,7 +84,7 @@ export const player = {
     },
   ],
   parseDOM: [{ tag: 'figure.player' }],
-  write: ({ attrs }, _children, manner) => {
+  write: ({ attrs }, _children, format) => {
     const { address, link, title, width, height } = attrs as {
       address: string
       link: string
@@ -92,9 +92,9 @@ export const player = {
       width: number
       height: number
     }
-    if (manner === 'sheet') return element('figure', { class: 'player' })
+    if (format === 'sheet') return element('figure', { class: 'player' })
     const frame = { src: address, title, width, height }
-    if (manner === 'source') return element('iframe', { 'data-piece': 'player', ...frame, 'data-link': link || null })
+    if (format === 'source') return element('iframe', { 'data-piece': 'player', ...frame, 'data-link': link || null })
     const where = link || address
     return element('figure', { class: 'player', 'data-piece': 'player', 'data-link': link || null }, [
       element('iframe', {

@@ -44,13 +44,13 @@ export const practice = {
     },
   ],
   parseDOM: [{ tag: 'div.practice' }],
-  write: (node, children, manner) => {
+  write: (node, children, format) => {
     const base = {
       id: node.attrs.id as string | null,
       'data-piece': 'practice',
       'data-answers': String(node.attrs.mode),
     }
-    return element('div', { ...(manner === 'source' ? {} : { class: 'practice' }), ...base }, children)
+    return element('div', { ...(format === 'source' ? {} : { class: 'practice' }), ...base }, children)
   },
   keepsBack: true,
   examples: [
@@ -131,8 +131,8 @@ const holder = (name: 'prompt' | 'feedback', label: string): NodeKind => ({
   spec: { content: 'block+', isolating: true },
   reads: [],
   parseDOM: [{ tag: `div.${name}` }],
-  write: (_node, children, manner) =>
-    element('div', manner === 'source' ? { 'data-part': name } : { class: name, 'data-part': name }, children),
+  write: (_node, children, format) =>
+    element('div', format === 'source' ? { 'data-part': name } : { class: name, 'data-part': name }, children),
   examples: [],
 })
 
@@ -148,10 +148,10 @@ export const answer = {
   spec: { content: 'answerText feedback', isolating: true },
   reads: [],
   parseDOM: [{ tag: 'div.answer' }],
-  write: (node, children, manner) => {
+  write: (node, children, format) => {
     const right = node.attrs.isRight ? 'yes' : 'no'
-    if (manner === 'source') return element('div', { 'data-part': 'answer', 'data-right': right }, children)
-    if (manner === 'sheet') return element('div', { class: 'answer', 'data-right': right }, children)
+    if (format === 'source') return element('div', { 'data-part': 'answer', 'data-right': right }, children)
+    if (format === 'sheet') return element('div', { class: 'answer', 'data-right': right }, children)
     // The field is put in when the page is rendered, where the question's name is known; the feedback stays back.
     return element('div', { class: 'answer', 'data-part': 'answer' }, children.slice(0, 1))
   },
@@ -167,10 +167,10 @@ export const answerText = {
   spec: { content: 'inline*', defining: true },
   reads: [],
   parseDOM: [{ tag: '.answer-text' }],
-  write: (_node, children, manner) =>
-    manner === 'published'
+  write: (_node, children, format) =>
+    format === 'published'
       ? element('label', { class: 'answer-text' }, children)
-      : manner === 'sheet'
+      : format === 'sheet'
         ? element('div', { class: 'answer-text' }, children)
         : element('p', {}, children),
   examples: [],

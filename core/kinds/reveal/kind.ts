@@ -28,12 +28,12 @@ export const reveal = {
     },
   ],
   parseDOM: [{ tag: 'div.reveal' }],
-  write: (node, children, manner) => {
+  write: (node, children, format) => {
     const id = node.attrs.id as string | null
-    if (manner === 'sheet') return element('div', { class: 'reveal' }, children)
+    if (format === 'sheet') return element('div', { class: 'reveal' }, children)
     const title = children[0]
     if (title && isElement(title)) rename(title, 'summary')
-    return element('details', { ...(manner === 'published' ? { class: 'reveal' } : {}), id }, children)
+    return element('details', { ...(format === 'published' ? { class: 'reveal' } : {}), id }, children)
   },
   examples: [
     {

@@ -25,9 +25,9 @@ export const tabs = {
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: [rule('div'), rule('section')],
   parseDOM: [{ tag: 'div.tabs' }],
-  write: (node, children, manner) => {
-    if (manner !== 'sheet') asHeadings(children, Number(node.attrs.level))
-    return element('div', { ...(manner === 'source' ? {} : { class: 'tabs' }), 'data-piece': 'tabs' }, children)
+  write: (node, children, format) => {
+    if (format !== 'sheet') asHeadings(children, Number(node.attrs.level))
+    return element('div', { ...(format === 'source' ? {} : { class: 'tabs' }), 'data-piece': 'tabs' }, children)
   },
   examples: [
     {

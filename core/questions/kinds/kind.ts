@@ -3,13 +3,13 @@ import type { SafeHtml } from '../../tree/template.ts'
 import type { Values } from '../versions.ts'
 
 /** What a student gives: the ids of choices, or what they typed. */
-export type Given = readonly string[] | string
+export type QuestionResponse = readonly string[] | string
 
 export type Graded =
   | {
       readonly ok: true
       /** From 0 to 1. */
-      readonly share: number
+      readonly score: number
       /** The choices given, for feedback; empty where there is nothing to choose. */
       readonly chosen: readonly string[]
       /** What is worth saying besides right or wrong: a unit that is missing, another that was converted. */
@@ -31,7 +31,7 @@ export interface FormPlace {
   /** Of the question, unique on the page. */
   readonly id: string
   /** What the student gave before; null when nothing. */
-  readonly given: Given | null
+  readonly response: QuestionResponse | null
   readonly isOff: boolean
   /** A text with the student's own numbers. */
   say: (json: object) => SafeHtml
@@ -65,8 +65,8 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   /** `read` reads a text once and gives back its words in a version. */
   look: (answer: Answer, read: (text: object) => (values: Values) => string) => AnswerLook
   /** What the fields of a form gave. */
-  given: (values: readonly string[]) => Given
-  grade: (answer: Answer, values: Values, given: Given) => Graded
+  response: (values: readonly string[]) => QuestionResponse
+  grade: (answer: Answer, values: Values, response: QuestionResponse) => Graded
   /** The texts that are said to what was given. */
   feedback: (answer: Answer, graded: Graded & { readonly ok: true }) => readonly object[]
   /** What stands under the worked solution, as words for a student; empty where feedback says it. */
@@ -74,7 +74,7 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   /** The fields in which a student answers; each is named `given`. They work without script. */
   fields: (answer: Answer, place: FormPlace) => SafeHtml
   /** The mistake that was made most often, of all that was given; null where mistakes can't be told apart. */
-  commonMistake: (answer: Answer, given: readonly Given[]) => CommonMistake | null
+  commonMistake: (answer: Answer, response: readonly QuestionResponse[]) => CommonMistake | null
   /**
    * Answers that the tests go through: what is given for them, with these values, and what it is worth; null when it is
    * not understood.
@@ -82,6 +82,6 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   readonly examples: readonly {
     readonly answer: Answer
     readonly values: Values
-    readonly given: readonly (readonly [values: readonly string[], share: number | null])[]
+    readonly response: readonly (readonly [values: readonly string[], score: number | null])[]
   }[]
 }

@@ -44,7 +44,7 @@ describe.each(kinds)('%s', (sort, kind) => {
     }
   })
 
-  test.each(kind.examples)('example %#: its form, its texts, its fields, its grades', ({ answer, values, given }) => {
+  test.each(kind.examples)('example %#: its form, its texts, its fields, its grades', ({ answer, values, response }) => {
     expect(kind.model.parse(answer)).toEqual(answer)
     expect(Object.keys(kind.variants)).toContain(kind.variantOf(answer))
     expect(kind.problems(answer)).toEqual([])
@@ -61,28 +61,28 @@ describe.each(kinds)('%s', (sort, kind) => {
     const look = kind.look(answer, (json) => () => passageHtml(passageFromJson(json)))
     expect(look.problemOf(values)).toBeNull()
     expect(look.rightAnswer(values)).not.toBe('')
-    for (const [fields, share] of given) {
-      const graded = kind.grade(answer, values, kind.given(fields))
-      if (share === null)
+    for (const [fields, score] of response) {
+      const graded = kind.grade(answer, values, kind.response(fields))
+      if (score === null)
         expect(graded, JSON.stringify(fields)).toMatchObject({ ok: false, reason: expect.stringMatching(/\.$/) })
-      else expect(graded, JSON.stringify(fields)).toMatchObject({ ok: true, share: expect.closeTo(share, 9) })
+      else expect(graded, JSON.stringify(fields)).toMatchObject({ ok: true, score: expect.closeTo(score, 9) })
       if (graded.ok) for (const text of kind.feedback(answer, graded)) expect(passageFromUnsafe(text).ok).toBe(true)
     }
     // One answer at least is right, one is not, one is not understood.
     expect([
-      given.some(([, share]) => share === 1),
-      given.some(([, share]) => share !== null && share < 1),
-      given.some(([, share]) => share === null),
+      response.some(([, score]) => score === 1),
+      response.some(([, score]) => score !== null && score < 1),
+      response.some(([, score]) => score === null),
     ]).toEqual([true, true, true])
   })
 
   test.each(kind.examples)(
     'example %#: a form that works without script, shows what was given, and can be shut',
-    ({ answer, given }) => {
-      const right = kind.given(given.find(([, share]) => share === 1)![0])
+    ({ answer, response }) => {
+      const right = kind.response(response.find(([, score]) => score === 1)![0])
       const place = {
         id: 'q',
-        given: right,
+        response: right,
         isOff: false,
         say: (json: object) => trusted(passageHtml(passageFromJson(json))),
       }
@@ -102,7 +102,7 @@ describe.each(kinds)('%s', (sort, kind) => {
       }
       const open = inputs(kind.fields(answer, place).text)
       expect(open.length).toBeGreaterThan(0)
-      for (const { attrs } of open) expect([attrs.get('name'), attrs.has('disabled')]).toEqual(['given', false])
+      for (const { attrs } of open) expect([attrs.get('name'), attrs.has('disabled')]).toEqual(['response', false])
       const sent = open.flatMap(({ attrs }) =>
         ['radio', 'checkbox'].includes(attrs.get('type') ?? '')
           ? attrs.has('checked')
@@ -110,15 +110,15 @@ describe.each(kinds)('%s', (sort, kind) => {
             : []
           : [attrs.get('value') ?? ''],
       )
-      expect(kind.given(sent)).toEqual(right)
+      expect(kind.response(sent)).toEqual(right)
       for (const { attrs } of inputs(kind.fields(answer, { ...place, isOff: true }).text))
         expect(attrs.has('disabled')).toBe(true)
     },
   )
 
   test('the commonest mistake is one that was made', () => {
-    for (const { answer, given } of kind.examples) {
-      const all = given.map(([fields]) => kind.given(fields))
+    for (const { answer, response } of kind.examples) {
+      const all = response.map(([fields]) => kind.response(fields))
       expect(kind.commonMistake(answer, [])).toBeNull()
       const mistake = kind.commonMistake(answer, [...all, ...all])
       if (mistake) expect(mistake.times).toBeGreaterThan(1)

@@ -165,7 +165,7 @@ const LARGEST: Record<string, readonly Large[]> = {
         name,
         '/courses/course/question-bank',
         { intent: 'add', id: `q-${at}`, folderId: null, title: 'x', content: question(prompt) },
-        { intent: 'try', content: question(prompt), seed: 1, given: '12' },
+        { intent: 'try', content: question(prompt), seed: 1, response: '12' },
       ),
     ),
   ],
@@ -249,7 +249,7 @@ const LARGEST: Record<string, readonly Large[]> = {
     entryId: 'long',
     name: 'Long',
     description: 'x'.repeat(1000),
-    reach: 'own',
+    visibility: 'own',
     names: Object.fromEntries(Array.from({ length: 200 }, (_, at) => [`blank ${at}`, 'x'])),
   }),
   'theme/theme-choice.ts': [
@@ -272,7 +272,7 @@ const LARGEST: Record<string, readonly Large[]> = {
     intent: 'out',
     entryId: 'long',
     format: 'epub',
-    manner: 'published',
+    variant: 'published',
   }),
 }
 

@@ -28,7 +28,7 @@ export async function takenOut(
   app: RunningApp,
   cookie: string,
   course: string,
-  asked: { entryId: string; format: string; manner: string },
+  asked: { entryId: string; format: string; variant: string },
 ): Promise<{ transfer: SeenTransfer; bytes: Buffer; type: string | null }> {
   const begun = (await (
     await fetch(`${app.address}/courses/${course}/transfers`, {

@@ -15,7 +15,7 @@ export async function visitor(personId: string, entryId: string): Promise<Partic
     edition: course.edition,
     marks: course.marks,
     visit: null as never,
-    isShut: false,
+    isLocked: false,
     isAuthor: course.role === 'author',
   })
 }

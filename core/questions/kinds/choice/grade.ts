@@ -1,16 +1,16 @@
-import type { Given, Graded } from '../kind.ts'
+import type { QuestionResponse, Graded } from '../kind.ts'
 import type { ChoiceAnswer } from './model.ts'
 
 /**
  * One of many: all or nothing. Several of many: each right choice counts, each wrong one takes as much away, never
  * below nothing (common practice).
  */
-export function gradeChoice({ mode, choices }: ChoiceAnswer, given: Given): Graded {
-  const chosen = choices.filter(({ id }) => typeof given !== 'string' && given.includes(id))
+export function gradeChoice({ mode, choices }: ChoiceAnswer, response: QuestionResponse): Graded {
+  const chosen = choices.filter(({ id }) => typeof response !== 'string' && response.includes(id))
   if (chosen.length === 0) return { ok: false, reason: 'Choose an answer first.' }
   if (mode === 'one' && chosen.length > 1) return { ok: false, reason: 'Choose one answer.' }
   const right = choices.filter(({ isRight }) => isRight).length
   const good = chosen.filter(({ isRight }) => isRight).length
-  const share = mode === 'one' ? good : Math.max(0, (good - (chosen.length - good)) / Math.max(1, right))
-  return { ok: true, share: Math.min(1, share), chosen: chosen.map(({ id }) => id), remark: '' }
+  const score = mode === 'one' ? good : Math.max(0, (good - (chosen.length - good)) / Math.max(1, right))
+  return { ok: true, score: Math.min(1, score), chosen: chosen.map(({ id }) => id), remark: '' }
 }

@@ -1,7 +1,7 @@
 import { emptyPassage, plainPassage } from '../../../document/empty-passage.ts'
 import { isBlank, passageFromJson } from '../../../document/passage.ts'
 import { plainText } from '../../../document/plain-text.ts'
-import type { AnswerKind, CommonMistake, Given } from '../kind.ts'
+import type { AnswerKind, CommonMistake, QuestionResponse } from '../kind.ts'
 import { choiceFields } from './fields.ts'
 import { gradeChoice } from './grade.ts'
 import { type ChoiceAnswer, choiceModel } from './model.ts'
@@ -51,8 +51,8 @@ export const choice = {
       rightAnswer: (values) => said.flatMap((say, at) => (choices[at]!.isRight ? [say(values)] : [])).join('; '),
     }
   },
-  given: (values) => values,
-  grade: (answer, _values, given) => gradeChoice(answer, given),
+  response: (values) => values,
+  grade: (answer, _values, response) => gradeChoice(answer, response),
   feedback: ({ choices }, { chosen }) =>
     choices.filter(({ id }) => chosen.includes(id)).map(({ feedback }) => feedback),
   solution: () => '',
@@ -75,7 +75,7 @@ export const choice = {
         })),
       },
       values: {},
-      given: [
+      response: [
         [['a'], 1],
         [['b'], 0],
         [['a', 'b'], null],
@@ -99,7 +99,7 @@ export const choice = {
         })),
       },
       values: {},
-      given: [
+      response: [
         [['a', 'b'], 1],
         [['a'], 0.5],
         [['a', 'c'], 0],
@@ -113,10 +113,10 @@ export const choice = {
 const modeOf = (variant: string): ChoiceAnswer['mode'] => (variant === 'several' ? 'several' : 'one')
 
 /** The wrong choice that was taken most. */
-function commonMistake({ choices }: ChoiceAnswer, given: readonly Given[]): CommonMistake | null {
+function commonMistake({ choices }: ChoiceAnswer, response: readonly QuestionResponse[]): CommonMistake | null {
   const counts = choices
     .filter(({ isRight }) => !isRight)
-    .map((wrong) => ({ wrong, times: given.filter((each) => Array.isArray(each) && each.includes(wrong.id)).length }))
+    .map((wrong) => ({ wrong, times: response.filter((each) => Array.isArray(each) && each.includes(wrong.id)).length }))
   const most = counts.sort((a, b) => b.times - a.times)[0]
   return most && most.times > 0 ? { words: plainText(passageFromJson(most.wrong.text)), times: most.times } : null
 }

@@ -2,19 +2,19 @@ import { readFormula } from '../../formula.ts'
 import { readNumber, toFigures } from '../../numbers.ts'
 import { convert, splitQuantity } from '../../units.ts'
 import type { Values } from '../../versions.ts'
-import type { Given, Graded } from '../kind.ts'
+import type { QuestionResponse, Graded } from '../kind.ts'
 import type { NumberAnswer, Tolerance } from './model.ts'
 
 /** How far two numbers may differ and still be the same: what is lost in computing with 53 bits. */
 const SAME = 1e-9
 
 /** A number is right when it is near enough, in whatever unit it is given. A missing unit is told, and forgiven. */
-export function gradeNumber({ value, tolerance, unit }: NumberAnswer, values: Values, given: Given): Graded {
-  const typed = typeof given === 'string' ? given.trim() : ''
+export function gradeNumber({ value, tolerance, unit }: NumberAnswer, values: Values, response: QuestionResponse): Graded {
+  const typed = typeof response === 'string' ? response.trim() : ''
   if (typed === '') return { ok: false, reason: 'Type a number first.' }
   if (typed.length > 100)
     return { ok: false, reason: 'That is longer than any number. Type a number, with its unit if it has one.' }
-  const { number: text, unit: givenUnit } = splitQuantity(typed)
+  const { number: text, unit: responseUnit } = splitQuantity(typed)
   const number = readNumber(text)
   if (number === null)
     return {
@@ -26,29 +26,29 @@ export function gradeNumber({ value, tolerance, unit }: NumberAnswer, values: Va
   if (!Number.isFinite(target))
     return { ok: false, reason: 'This question has no answer in this version. Tell your teacher.' }
   if (unit === '')
-    return givenUnit === ''
+    return responseUnit === ''
       ? graded(number, target, tolerance, '')
-      : { ok: false, reason: `The answer is a bare number, without “${givenUnit.slice(0, 30)}”.` }
-  if (givenUnit === '') {
+      : { ok: false, reason: `The answer is a bare number, without “${responseUnit.slice(0, 30)}”.` }
+  if (responseUnit === '') {
     const result = graded(number, target, tolerance, '')
-    return result.ok && result.share === 1 ? { ...result, remark: `The unit is missing: ${unit}.` } : result
+    return result.ok && result.score === 1 ? { ...result, remark: `The unit is missing: ${unit}.` } : result
   }
-  const converted = convert(number, givenUnit, unit)
+  const converted = convert(number, responseUnit, unit)
   if (converted === null)
     return {
       ok: false,
-      reason: `“${givenUnit.slice(0, 30)}” can’t be turned into ${unit}. Give the answer in ${unit}.`,
+      reason: `“${responseUnit.slice(0, 30)}” can’t be turned into ${unit}. Give the answer in ${unit}.`,
     }
   return graded(
     converted,
     target,
     tolerance,
-    givenUnit === unit ? '' : `${typed} is ${toFigures(converted, 6)} ${unit}.`,
+    responseUnit === unit ? '' : `${typed} is ${toFigures(converted, 6)} ${unit}.`,
   )
 }
 
 function graded(number: number, target: number, tolerance: Tolerance, remark: string): Graded {
-  return { ok: true, share: isWithin(number, target, tolerance) ? 1 : 0, chosen: [], remark }
+  return { ok: true, score: isWithin(number, target, tolerance) ? 1 : 0, chosen: [], remark }
 }
 
 /** Whether a number is as near to a value as it must be; what lies on the border is within. */

@@ -41,9 +41,9 @@ export const number = {
         Number.isFinite(right(values)) ? `${Number(right(values).toPrecision(8))}${unit && ` ${unit}`}` : '',
     }
   },
-  given: ([typed = '']) => typed,
+  response: ([typed = '']) => typed,
   grade: gradeNumber,
-  feedback: ({ whenRight, whenWrong }, { share }) => [share === 1 ? whenRight : whenWrong],
+  feedback: ({ whenRight, whenWrong }, { score }) => [score === 1 ? whenRight : whenWrong],
   solution: ({ value, unit }, values, language) => {
     const right = valueOf(value)(values)
     return Number.isFinite(right) ? `${showNumber(right, null, language)} ${unit}`.trim() : ''
@@ -61,7 +61,7 @@ export const number = {
         whenWrong: emptyPassage,
       },
       values: { l: 10 },
-      given: [
+      response: [
         [['16 t'], 1],
         [['16.3'], 1],
         [['16000 kg'], 1],
@@ -81,7 +81,7 @@ export const number = {
         whenWrong: emptyPassage,
       },
       values: {},
-      given: [
+      response: [
         [['0.333'], 1],
         [['1/3'], 1],
         [['0,3333'], 1],
