@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config'
 /** What takes long, by file: left out of `bin/test --quick`. */
 const SLOW = [
   'core/document/convergence.test.ts',
-  'core/formats/{bring,epub,markdown}.test.ts',
+  'core/formats/{import,epub,markdown}.test.ts',
   'core/html/{checker,large}.test.ts',
   'test/server/{command-line,demo,published-players,routes,shelf,sign-in,transfer-life,transfers}.test.ts',
 ]

@@ -3,7 +3,7 @@ import { buildWhenNeeded } from '../scripts/build-when-needed.ts'
 import { requireChromium, requireJudges } from '../scripts/packages.ts'
 import { benchBooks } from './books.ts'
 import { benchChecks, benchSizes } from './checks.ts'
-import { benchHouse } from './house.ts'
+import { benchFixture } from './fixture.ts'
 import { benchHtml } from './html.ts'
 import type { Figure } from './measure.ts'
 
@@ -38,26 +38,26 @@ if (
 ) {
   requireChromium()
   buildWhenNeeded()
-  const house = await benchHouse()
-  process.env.DATABASE_URL = house.url
+  const fixture = await benchFixture()
+  process.env.DATABASE_URL = fixture.url
   process.env.LOG_LEVEL = 'silent'
   const { pool } = await import('../server/database/pool.server.ts')
   const { makeSchool } = await import('../test/server/setup/factories.ts')
   try {
     await makeSchool(pool)
-    if (wants('saving')) report(await (await import('./saving.ts')).benchSaving(house.url))
-    if (wants('reading')) report(await (await import('./reading.ts')).benchReading(house.url))
-    if (wants('opening')) report(await (await import('./opening.ts')).benchOpening(house.url))
-    if (wants('lists')) report(await (await import('./lists.ts')).benchLists(house.url))
-    if (wants('together')) report(await (await import('./together.ts')).benchTogether(house.url))
-    if (wants('crowded')) report(await (await import('./crowded.ts')).benchCrowded(house.url))
+    if (wants('saving')) report(await (await import('./saving.ts')).benchSaving(fixture.url))
+    if (wants('reading')) report(await (await import('./reading.ts')).benchReading(fixture.url))
+    if (wants('opening')) report(await (await import('./opening.ts')).benchOpening(fixture.url))
+    if (wants('lists')) report(await (await import('./lists.ts')).benchLists(fixture.url))
+    if (wants('together')) report(await (await import('./together.ts')).benchTogether(fixture.url))
+    if (wants('crowded')) report(await (await import('./crowded.ts')).benchCrowded(fixture.url))
     // By name alone: it takes minutes, and 10 GB of disk.
-    if (only === 'backup') report(await (await import('./backup.ts')).benchBackup(house.url))
-    if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(house.url))
-    if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(house.url))
+    if (only === 'backup') report(await (await import('./backup.ts')).benchBackup(fixture.url))
+    if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(fixture.url))
+    if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(fixture.url))
   } finally {
     await pool.end()
-    house.stop()
+    fixture.stop()
   }
 }
 mkdirSync('.data', { recursive: true })

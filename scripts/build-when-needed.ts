@@ -13,7 +13,7 @@ const SOURCES = [
   'db',
   'vite.config.ts',
   'vite.reader.config.ts',
-  'vite.alone.config.ts',
+  'vite.standalone.config.ts',
   'vite.tools.config.ts',
   'react-router.config.ts',
   'package-lock.json',

@@ -9,6 +9,6 @@ function run(...command: string[]): void {
 run('--import', 'tsx', 'scripts/theme-css.tsx')
 run('node_modules/@react-router/dev/bin.js', 'build')
 run('node_modules/vite/bin/vite.js', 'build', '--config', 'vite.reader.config.ts', '--logLevel', 'warn')
-run('node_modules/vite/bin/vite.js', 'build', '--config', 'vite.alone.config.ts', '--logLevel', 'warn')
+run('node_modules/vite/bin/vite.js', 'build', '--config', 'vite.standalone.config.ts', '--logLevel', 'warn')
 run('node_modules/vite/bin/vite.js', 'build', '--config', 'vite.tools.config.ts', '--logLevel', 'warn')
 run('--import', 'tsx', 'scripts/precompress.ts')

@@ -12,7 +12,7 @@ import { statistics } from '../core/document/statistics.ts'
 import { fileTypeFromBuffer } from 'file-type'
 import { shelfItemsOf } from '../core/document/shelf-items.ts'
 import type { Book, BookPicture } from '../core/formats/book.ts'
-import { type BringAs, type BroughtNote, type BroughtResult, broughtText } from '../core/formats/brought.ts'
+import { type ImportAs, type ImportNote, type ImportResult, importedText } from '../core/formats/imported.ts'
 import { EBOOK_STYLE } from '../core/formats/ebook-style.ts'
 import { epubFiles } from '../core/formats/epub.ts'
 import { toMarkdown } from '../core/formats/markdown.ts'
@@ -140,11 +140,11 @@ async function main([command = '', ...files]: string[]): Promise<void> {
 }
 
 /** A document read by the ending of its name: one page, or a book with a chapter for each main heading. */
-async function bookOf(file: string, as: BringAs): Promise<{ book: Book; notes: readonly BroughtNote[] }> {
+async function bookOf(file: string, as: ImportAs): Promise<{ book: Book; notes: readonly ImportNote[] }> {
   const name = basename(file).replace(/\.[^.]*$/, '')
   const bytes = async (): Promise<Uint8Array> => new Uint8Array(await readFile(file))
   const freshId = (): string => nanoid(8)
-  const readers: Record<string, () => Promise<BroughtResult>> = {
+  const readers: Record<string, () => Promise<ImportResult>> = {
     '.md': async () => readMarkdown(await textOf(file), as, name, freshId),
     '.html': async () => readWebText(await textOf(file), as, name, freshId),
     '.htm': async () => readWebText(await textOf(file), as, name, freshId),
@@ -156,13 +156,13 @@ async function bookOf(file: string, as: BringAs): Promise<{ book: Book; notes: r
     (async () =>
       ({
         ok: true,
-        brought: broughtText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId),
+        imported: importedText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId),
       }) as const)
   )()
   if (!read.ok) throw new BadInput(`${file}: ${read.reason}`)
-  const { opening, parts, notes } = read.brought
+  const { opening, parts, notes } = read.imported
   const pictures = new Map(
-    await Promise.all(read.brought.pictures.map(async ({ id, bytes }) => [id, await pictureOf(bytes)] as const)),
+    await Promise.all(read.imported.pictures.map(async ({ id, bytes }) => [id, await pictureOf(bytes)] as const)),
   )
   let number = 0
   const book: Book = {
@@ -189,7 +189,7 @@ async function pictureOf(bytes: Uint8Array): Promise<BookPicture> {
 }
 
 /** Nothing is left out or changed unsaid: a line each on standard error. */
-function tell(from: string, notes: readonly BroughtNote[]): void {
+function tell(from: string, notes: readonly ImportNote[]): void {
   for (const { message, count } of notes) console.error(`${from}: ${message}${count > 1 ? ` (${count} times)` : ''}`)
 }
 
@@ -201,7 +201,7 @@ async function convert([from, to, ...more]: string[]): Promise<void> {
   const { book, notes } = await bookOf(from, ending === '.epub' ? 'book' : 'page')
   tell(from, notes)
   if (ending === '.epub') return writeFile(to, zipEpub(epubFiles(book, EBOOK_STYLE)))
-  if (ending.startsWith('.htm')) return writeFile(to, webDocument(book, await aloneFiles()))
+  if (ending.startsWith('.htm')) return writeFile(to, webDocument(book, await standaloneFiles()))
   if (book.parts.length > 0)
     throw new BadInput(
       `${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`,
@@ -224,13 +224,13 @@ async function convert([from, to, ...more]: string[]): Promise<void> {
 }
 
 /** The style and script of files that stand alone; built when they are not there yet. */
-async function aloneFiles(): Promise<{ style: string; script: string }> {
+async function standaloneFiles(): Promise<{ style: string; script: string }> {
   // Built itself, this file lies beside them.
   const isBuilt = import.meta.url.includes('/build/tools/')
   if (!isBuilt) buildWhenNeeded()
   const [style, script] = await Promise.all(
-    ['alone.css', 'alone.js'].map((file) =>
-      readFile(new URL(`${isBuilt ? '../' : '../build/'}alone/${file}`, import.meta.url), 'utf8'),
+    ['standalone.css', 'standalone.js'].map((file) =>
+      readFile(new URL(`${isBuilt ? '../' : '../build/'}standalone/${file}`, import.meta.url), 'utf8'),
     ),
   )
   return { style: style!, script: script! }

@@ -10,7 +10,7 @@ import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.serve
 import { failure } from '../../server/web/guard.server.ts'
 import { upload } from '../media/upload.ts'
 import { RoomFrame } from '../reading/room-frame.tsx'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 import { RichField } from '../writing/rich-field.tsx'
 import type { Route } from './+types/assignment'
 import { FileList, HandedIn } from './handed-in.tsx'
@@ -55,7 +55,7 @@ export default function Assignment({ loaderData }: Route.ComponentProps) {
       <section className="assignment" aria-label="Your work">
         {dueAt && (
           <p className="assignment-due">
-            Due {shortMoment(dueAt, parts.timeZone)}
+            Due {shortDateTime(dueAt, parts.timeZone)}
             {isPast && '. That has passed; what you hand in now is marked as late'}.
           </p>
         )}

@@ -18,7 +18,7 @@ import { findEntry } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 import { Strip } from '../shell/strip.tsx'
 import { RichField } from '../writing/rich-field.tsx'
 import type { Route } from './+types/hand-ins'
@@ -138,8 +138,8 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
 function standingWords({ handedInAt, isLate, returnedAt }: HandInStanding, timeZone: string): string {
   if (!handedInAt) return 'nothing yet'
   return returnedAt
-    ? `given back ${shortMoment(returnedAt, timeZone)}`
-    : `handed in ${shortMoment(handedInAt, timeZone)}${isLate ? ', late' : ''}`
+    ? `given back ${shortDateTime(returnedAt, timeZone)}`
+    : `handed in ${shortDateTime(handedInAt, timeZone)}${isLate ? ', late' : ''}`
 }
 
 function OneStudent({

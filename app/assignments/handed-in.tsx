@@ -1,7 +1,7 @@
 import { FileText } from 'lucide-react'
 import type { ReactNode } from 'react'
 import type { HandedFiles, Submission } from '../../server/assignments/queries.server.ts'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 
 /** Files with their names, each to be fetched, or taken out where that is still possible. */
 export function FileList({
@@ -44,10 +44,10 @@ export function HandedIn({
   return (
     <details className="handed-in" open={isNewest}>
       <summary>
-        Handed in {shortMoment(handedInAt, timeZone)}
+        Handed in {shortDateTime(handedInAt, timeZone)}
         {number > 1 && `, the ${number}. time`}
         {isLate && <span className="late">late</span>}
-        {returnedAt && <span className="soft">, given back {shortMoment(returnedAt, timeZone)}</span>}
+        {returnedAt && <span className="soft">, given back {shortDateTime(returnedAt, timeZone)}</span>}
       </summary>
       <div className="page-content" dir="auto" dangerouslySetInnerHTML={{ __html: html }} />
       <FileList files={files} />

@@ -31,7 +31,7 @@ export const meta = () => [{ title: 'Audit trail – Fieldstone' }]
 
 /** What was done with rights, sign-ins, exports and what students handed in; for the manager. */
 export default function Audit({ loaderData: { person, asked, acts, deeds, hasMore } }: Route.ComponentProps) {
-  const moment = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: 'UTC' })
+  const dateTime = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: 'UTC' })
   return (
     <div className="screen">
       <Strip person={person} />
@@ -74,7 +74,7 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
               {deeds.map((deed) => (
                 <tr key={deed.id}>
                   <td>
-                    <time dateTime={deed.at}>{moment.format(new Date(deed.at))}</time>
+                    <time dateTime={deed.at}>{dateTime.format(new Date(deed.at))}</time>
                   </td>
                   <td>{deed.person ?? 'nobody signed in'}</td>
                   <td>{deed.act}</td>

@@ -79,7 +79,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   const undo = useRef<HTMLButtonElement>(null)
   // What was pressed is gone: the way back has the focus.
   useEffect(() => undo.current?.focus(), [takenBack])
-  const bringBack = async (id: string): Promise<void> => {
+  const restore = async (id: string): Promise<void> => {
     const answer = await askPosts(address, { intent: 'bring back', id })
     if (answer.ok && answer.post) threads.put(answer.post)
     setTakenBack(answer.ok ? null : id)
@@ -140,7 +140,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
           {takenBack !== null && (
             <p>
               {problem || 'Your post was taken back.'}{' '}
-              <button type="button" ref={undo} className="link-button" onClick={() => void bringBack(takenBack)}>
+              <button type="button" ref={undo} className="link-button" onClick={() => void restore(takenBack)}>
                 Bring it back
               </button>{' '}
               <button type="button" className="plain-button" aria-label="Close" onClick={() => setTakenBack(null)}>

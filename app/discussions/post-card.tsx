@@ -2,7 +2,7 @@ import { BadgeCheck, EyeOff, Lock } from 'lucide-react'
 import { useState } from 'react'
 import { initials } from '../../core/people/initials.ts'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 import { askPosts, fetchOwn } from './ask-posts.ts'
 import { HideForm } from './hide-form.tsx'
 import { PostComposer } from './post-composer.tsx'
@@ -51,7 +51,7 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
     <article
       className={`post ${post.isHelpful ? 'is-helpful' : ''} ${post.hiddenReason ? 'is-hidden' : ''}`}
       id={`post-${post.id}`}
-      aria-label={`${post.person}, ${shortMoment(post.at, timeZone)}`}
+      aria-label={`${post.person}, ${shortDateTime(post.at, timeZone)}`}
     >
       <header>
         <span className="face" style={{ backgroundColor: post.colour }} aria-hidden>
@@ -60,7 +60,7 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
         <b>{post.person}</b>
         {post.isAuthor && <span className="post-role">author</span>}
         <time className="soft" dateTime={post.at}>
-          {shortMoment(post.at, timeZone)}
+          {shortDateTime(post.at, timeZone)}
         </time>
         {post.editedAt && <span className="soft">changed</span>}
         {answering && <span className="soft">answers {answering}</span>}

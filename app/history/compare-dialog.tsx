@@ -11,7 +11,7 @@ import { placeLabel } from '../../core/history/place-label.ts'
 import { changeSteps } from '../../core/source/changes.ts'
 
 /** A state of the page that can be looked at. */
-export interface Moment {
+export interface Revision {
   readonly version: number
   readonly name: string
   readonly words: string
@@ -20,15 +20,15 @@ export interface Moment {
 interface Props {
   editor: Editor
   documentId: string
-  moments: readonly Moment[]
-  start: Moment
+  revisions: readonly Revision[]
+  start: Revision
   onClose: () => void
 }
 
 const NOW = 'now'
 
 /** Two states of the page, compared in the text; the earlier one can be brought back. */
-export function CompareDialog({ editor, documentId, moments, start, onClose }: Props) {
+export function CompareDialog({ editor, documentId, revisions, start, onClose }: Props) {
   const [left, setLeft] = useState(String(start.version))
   const [right, setRight] = useState(NOW)
   const [pages, setPages] = useState<Record<string, Node | 'failed'>>({})
@@ -48,7 +48,7 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
   const blocks = isReady ? compare(old, fresh, placeLabel) : []
   const different = blocks.filter(({ type }) => type !== 'same').length
 
-  const bringBack = (): void => {
+  const restore = (): void => {
     if (!old || old === 'failed') return
     const steps = changeSteps(pageFromJson(editor.state.doc.toJSON()), old)
     const transaction = closeHistory(editor.state.tr)
@@ -60,7 +60,10 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
     if (transaction.docChanged) editor.view.dispatch(transaction.scrollIntoView())
     onClose()
   }
-  const names = new Map([[NOW, 'Now'], ...moments.map((moment) => [String(moment.version), moment.name] as const)])
+  const names = new Map([
+    [NOW, 'Now'],
+    ...revisions.map((revision) => [String(revision.version), revision.name] as const),
+  ])
   const choice = (name: string, value: string, set: (version: string) => void) => (
     <label className="desk-field">
       <span>{name}</span>
@@ -91,7 +94,7 @@ export function CompareDialog({ editor, documentId, moments, start, onClose }: P
                   : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}
           </span>
           <Button onClick={onClose}>Close</Button>
-          <Button type="primary" disabled={!isReady || left === NOW || old.eq(now)} onClick={bringBack}>
+          <Button type="primary" disabled={!isReady || left === NOW || old.eq(now)} onClick={restore}>
             Bring the first back
           </Button>
         </>

@@ -1,9 +1,9 @@
 import type { Editor } from '@tiptap/core'
 import { useEffect, useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
-import type { PastSitting } from '../../server/history/past.server.ts'
-import { shortMoment } from '../shell/moments.ts'
-import { CompareDialog, type Moment } from './compare-dialog.tsx'
+import type { PastSession } from '../../server/history/past.server.ts'
+import { shortDateTime } from '../shell/date-times.ts'
+import { CompareDialog, type Revision } from './compare-dialog.tsx'
 import './past-desk.css'
 
 interface Props {
@@ -16,7 +16,7 @@ interface Props {
 }
 
 interface Past {
-  readonly sittings: readonly PastSitting[]
+  readonly sessions: readonly PastSession[]
   readonly older: number | null
 }
 
@@ -31,7 +31,7 @@ async function ask(documentId: string, before?: number): Promise<Past | null> {
 export function PastDesk({ editor, documentId, editions, timeZone, version }: Props) {
   const [past, setPast] = useState<Past | null>(null)
   const [isDown, setDown] = useState(false)
-  const [compared, setCompared] = useState<Moment | null>(null)
+  const [compared, setCompared] = useState<Revision | null>(null)
   // While somebody writes, the list is asked for again when the writing pauses.
   useEffect(() => {
     let isGone = false
@@ -52,27 +52,27 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
         {isDown ? 'The past can’t be asked for just now. It is kept; try again in a moment.' : 'Asking for the past…'}
       </p>
     )
-  const moments: Moment[] = [
-    ...past.sittings.map(({ to, person, at, words }): Moment => ({
+  const revisions: Revision[] = [
+    ...past.sessions.map(({ to, person, at, words }): Revision => ({
       version: to,
-      name: `${person ?? 'Fieldstone'}, ${shortMoment(at, timeZone)}`,
+      name: `${person ?? 'Fieldstone'}, ${shortDateTime(at, timeZone)}`,
       words,
     })),
-    ...editions.map(({ version: at, number, at: when }): Moment => ({
+    ...editions.map(({ version: at, number, at: when }): Revision => ({
       version: at,
-      name: `Edition ${number}, ${shortMoment(when, timeZone)}`,
+      name: `Edition ${number}, ${shortDateTime(when, timeZone)}`,
       words: '',
     })),
   ]
   const entries = [
-    ...past.sittings.map((sitting) => ({ type: 'sitting' as const, at: sitting.to, sitting })),
+    ...past.sessions.map((session) => ({ type: 'sitting' as const, at: session.to, session })),
     ...editions
       .filter((edition) => edition.version > 0 || past.older === null)
       .map((edition) => ({ type: 'edition' as const, at: edition.version + 0.5, edition })),
   ].sort((a, b) => b.at - a.at)
   const more = (): void =>
     void ask(documentId, past.older ?? 0).then(
-      (found) => found && setPast({ sittings: [...past.sittings, ...found.sittings], older: found.older }),
+      (found) => found && setPast({ sessions: [...past.sessions, ...found.sessions], older: found.older }),
     )
   return (
     <>
@@ -91,25 +91,25 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
               </h3>
               {entry.edition.note && <p>{entry.edition.note}</p>}
               <p className="soft small">
-                {entry.edition.person}, {shortMoment(entry.edition.at, timeZone)} ·{' '}
+                {entry.edition.person}, {shortDateTime(entry.edition.at, timeZone)} ·{' '}
                 {entry.edition.words.toLocaleString('en')} words
               </p>
             </li>
           ) : (
-            <li key={`s${entry.sitting.to}`}>
+            <li key={`s${entry.session.to}`}>
               <p>
-                <b>{entry.sitting.person ?? 'Fieldstone'}</b> {entry.sitting.words}
+                <b>{entry.session.person ?? 'Fieldstone'}</b> {entry.session.words}
               </p>
               <p className="soft small">
-                {shortMoment(entry.sitting.at, timeZone)} ·{' '}
+                {shortDateTime(entry.session.at, timeZone)} ·{' '}
                 <button
                   type="button"
                   className="link-button"
                   onClick={() =>
                     setCompared({
-                      version: entry.sitting.to,
-                      name: `${entry.sitting.person ?? 'Fieldstone'}, ${shortMoment(entry.sitting.at, timeZone)}`,
-                      words: entry.sitting.words,
+                      version: entry.session.to,
+                      name: `${entry.session.person ?? 'Fieldstone'}, ${shortDateTime(entry.session.at, timeZone)}`,
+                      words: entry.session.words,
                     })
                   }
                 >
@@ -128,7 +128,7 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
         </p>
       )}
       {compared && (
-        <CompareDialog {...{ editor, documentId, moments }} start={compared} onClose={() => setCompared(null)} />
+        <CompareDialog {...{ editor, documentId, revisions }} start={compared} onClose={() => setCompared(null)} />
       )}
     </>
   )

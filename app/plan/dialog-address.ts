@@ -2,13 +2,13 @@
 export type Dialog =
   | { readonly type: 'save template'; readonly id: string }
   | { readonly type: 'use template' }
-  | { readonly type: 'take out'; readonly id: string }
-  | { readonly type: 'bring in' }
+  | { readonly type: 'export'; readonly id: string }
+  | { readonly type: 'import' }
 
 /** Where the plan opens with a dialog about an entry. */
 export function dialogAddress(
   courseId: string,
-  { type, id }: { readonly type: 'save template' | 'take out'; readonly id: string },
+  { type, id }: { readonly type: 'save template' | 'export'; readonly id: string },
 ): string {
   return `/courses/${courseId}/plan?${new URLSearchParams({ do: type, of: id })}`
 }
@@ -16,5 +16,5 @@ export function dialogAddress(
 /** The dialog that an address of the plan opens with; null for none. */
 export function dialogOf(search: URLSearchParams): Dialog | null {
   const [type, id] = [search.get('do'), search.get('of')]
-  return id !== null && (type === 'save template' || type === 'take out') ? { type, id } : null
+  return id !== null && (type === 'save template' || type === 'export') ? { type, id } : null
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link, useRevalidator } from 'react-router'
-import { LEAVING } from '../../core/formats/transfer.ts'
+import { EXPORTABLE } from '../../core/formats/transfer.ts'
 import { type DoneRule, type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ChangedSettings, EntrySettings } from '../../core/plan/settings.ts'
 import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
@@ -60,16 +60,16 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
   const { label, done, holds } = kindOfEntry(kind)
   const name = label.toLowerCase()
   const isOuter = kind === 'unit' || kind === 'lesson'
-  const moment = (words: string, value: string | null, keep: (iso: string | null) => void) => (
-    <MomentField {...{ words, value, timeZone, keep }} />
+  const dateTime = (words: string, value: string | null, keep: (iso: string | null) => void) => (
+    <DateTimeField {...{ words, value, timeZone, keep }} />
   )
   return (
     <div className="entry-desk">
       <section>
         <h2>When</h2>
-        {moment('Opens for students', entry.opensAt, (iso) => void ask({ intent: 'settings', id, opensAt: iso }))}
-        {kind === 'discussion' && moment('Closes', settings.closesAt, (closesAt) => set({ closesAt }))}
-        {(kind === 'assignment' || kind === 'exercise') && moment('Due', settings.dueAt, (dueAt) => set({ dueAt }))}
+        {dateTime('Opens for students', entry.opensAt, (iso) => void ask({ intent: 'settings', id, opensAt: iso }))}
+        {kind === 'discussion' && dateTime('Closes', settings.closesAt, (closesAt) => set({ closesAt }))}
+        {(kind === 'assignment' || kind === 'exercise') && dateTime('Due', settings.dueAt, (dueAt) => set({ dueAt }))}
         <p className="soft small">
           Time of the course: {timeZone.replaceAll('_', ' ')}. Empty: at once, without an end.
         </p>
@@ -210,8 +210,8 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
       )}
       {!onIntroduced && (
         <section className="desk-actions">
-          {LEAVING.includes(kind) && (
-            <Link className="desk-button" to={dialogAddress(courseId, { type: 'take out', id })}>
+          {EXPORTABLE.includes(kind) && (
+            <Link className="desk-button" to={dialogAddress(courseId, { type: 'export', id })}>
               Get it as a file…
             </Link>
           )}
@@ -274,7 +274,7 @@ function TextField({
   )
 }
 
-function MomentField({
+function DateTimeField({
   words,
   value,
   timeZone,

@@ -29,7 +29,7 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
         <span className="plan-bar-end">
           <Button
             icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />}
-            onClick={() => onDialog({ type: 'bring in' })}
+            onClick={() => onDialog({ type: 'import' })}
           >
             Bring in
           </Button>

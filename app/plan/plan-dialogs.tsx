@@ -6,8 +6,8 @@ import type { Transfers } from '../transfers/use-transfers.ts'
 
 const SaveTemplate = onDemand(() => import('../templates/save-template.tsx').then((module) => module.SaveTemplate))
 const UseTemplate = onDemand(() => import('../templates/use-template.tsx').then((module) => module.UseTemplate))
-const TakeOut = onDemand(() => import('../transfers/take-out.tsx').then((module) => module.TakeOut))
-const BringIn = onDemand(() => import('../transfers/bring-in.tsx').then((module) => module.BringIn))
+const ExportDialog = onDemand(() => import('../transfers/export-dialog.tsx').then((module) => module.ExportDialog))
+const ImportDialog = onDemand(() => import('../transfers/import-dialog.tsx').then((module) => module.ImportDialog))
 
 interface Props {
   dialog: Dialog | null
@@ -41,11 +41,11 @@ export function PlanDialogs({ dialog, plan, courseId, transfers, afterId, onClos
           />
         )
       )
-    case 'take out':
-      return entry && <TakeOut key={entry.id} {...{ entry, transfers, onClose, onBegun }} />
-    case 'bring in':
+    case 'export':
+      return entry && <ExportDialog key={entry.id} {...{ entry, transfers, onClose, onBegun }} />
+    case 'import':
       return (
-        <BringIn
+        <ImportDialog
           courseId={courseId}
           after={plan.find(({ id }) => id === afterId) ?? null}
           onClose={onClose}

@@ -157,7 +157,7 @@ function useRowProps({
     onAdd: () => onCompose({ afterId: row.id, depth: row.depth + 1 }),
     onSettings: () => onSettings(row.id),
     onPublish: () => onPublish(row.id),
-    onTakeOut: () => onDialog({ type: 'take out', id: row.id }),
+    onExport: () => onDialog({ type: 'export', id: row.id }),
     onTemplate: () => onDialog({ type: 'save template', id: row.id }),
     onSplit: () => void changes.send({ intent: 'split', id: row.id }),
     onStep: (direction) => changes.step(row.id, direction),

@@ -6,11 +6,11 @@ import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { isInSight, type Shown, shownBriefly, shownReason } from '../../core/plan/shown.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
-import { LEAVING } from '../../core/formats/transfer.ts'
+import { EXPORTABLE } from '../../core/formats/transfer.ts'
 import { TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 import { minutesOf } from '../shell/plan-tree.tsx'
 import { stateWords, Stone } from '../shell/stone.tsx'
 
@@ -40,7 +40,7 @@ interface Props {
   onSplit: () => void
   onPublish: () => void
   onTemplate: () => void
-  onTakeOut: () => void
+  onExport: () => void
 }
 
 /** A line of the plan: unit, lesson or item. */
@@ -58,10 +58,11 @@ export function PlanRowView(props: Props) {
   const siblings = childrenOf(plan, row.parentId)
   const drag = useDraggable({ id: row.id })
   const minutes = minutesOf(plan, row)
-  const moment = (iso: string): string => shortMoment(iso, timeZone)
+  const dateTime = (iso: string): string => shortDateTime(iso, timeZone)
   // What is not published opens one day all the same.
   const forStudents =
-    shownBriefly(shown, row, plan, moment) || (row.opensAt && !isInSight(shown) ? `from ${moment(row.opensAt)}` : '')
+    shownBriefly(shown, row, plan, dateTime) ||
+    (row.opensAt && !isInSight(shown) ? `from ${dateTime(row.opensAt)}` : '')
   const style = drag.transform
     ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 4, position: 'relative' as const }
     : undefined
@@ -100,7 +101,7 @@ export function PlanRowView(props: Props) {
       {row.kind === 'bookPart' && <span className="soft small">part</span>}
       {row.lastPerson && row.lastAt && (
         <span className="soft small row-last">
-          {row.lastPerson.split(' ')[0]}, {shortMoment(row.lastAt, timeZone)}
+          {row.lastPerson.split(' ')[0]}, {shortDateTime(row.lastAt, timeZone)}
         </span>
       )}
       {row.findings > 0 && (
@@ -122,7 +123,7 @@ export function PlanRowView(props: Props) {
       <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
       <span className="row-opens">
         {forStudents && (
-          <span className="row-shown" title={shownReason(shown, row, plan, moment)}>
+          <span className="row-shown" title={shownReason(shown, row, plan, dateTime)}>
             {shown.type === 'inside' ? (
               <EyeOff size={13} strokeWidth={1.75} aria-hidden />
             ) : shown.type === 'closed' ? (
@@ -151,7 +152,7 @@ function RowMenu({
   onSplit,
   onPublish,
   onTemplate,
-  onTakeOut,
+  onExport,
 }: Props) {
   const { label, holds } = kindOfEntry(row.kind)
   const items = [
@@ -183,7 +184,7 @@ function RowMenu({
     ...(holds.length > 0
       ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }]
       : []),
-    ...(LEAVING.includes(row.kind) ? [{ key: 'out', label: 'Get it as a file…', onClick: onTakeOut }] : []),
+    ...(EXPORTABLE.includes(row.kind) ? [{ key: 'out', label: 'Get it as a file…', onClick: onExport }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },

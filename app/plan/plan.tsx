@@ -98,7 +98,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
               {...{ transfers, plan }}
               courseId={course.id}
               timeZone={course.timeZone}
-              onBring={() => setDialog({ type: 'bring in' })}
+              onImport={() => setDialog({ type: 'import' })}
               onShow={focus.go}
               onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
             />

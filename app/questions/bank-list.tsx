@@ -70,7 +70,7 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
         {bank.deleted && (
           <>
             “{bank.deleted.title}” deleted. {bank.deleted.uses}
-            <button type="button" className="link-button" onClick={() => void bank.bringBack()}>
+            <button type="button" className="link-button" onClick={() => void bank.restore()}>
               Bring back
             </button>
           </>

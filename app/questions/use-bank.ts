@@ -25,7 +25,7 @@ export interface Bank {
   add: (kind: QuestionKind) => void
   addFolder: (name: string) => Promise<void>
   remove: (id: string, title: string) => Promise<void>
-  bringBack: () => Promise<void>
+  restore: () => Promise<void>
   move: (id: string, folderId: string | null) => Promise<void>
   /** The open question was kept. */
   kept: (id: string) => void
@@ -68,7 +68,7 @@ export function useBank(courseId: string, open: Question | null, folder: string 
       set({ question: null })
       await revalidate()
     },
-    bringBack: async () => {
+    restore: async () => {
       if (!deleted) return
       await askBank(courseId, { intent: 'restore', ids: [deleted.id] })
       setDeleted(null)

@@ -15,7 +15,7 @@ import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import { passageFromJson } from '../../core/document/passage.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { KindIcon } from '../shell/entry-kinds.tsx'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/readers'
 import { DoneChart, FacilityChart } from './charts.tsx'
@@ -70,7 +70,9 @@ async function questionsOf(courseId: string, answers: Answers) {
   )
   return performance([...sheets.values()], ids).map((each) => {
     const question = contents.get(each.questionId)
-    const response = answers.flatMap((answer) => (answer.questionId === each.questionId ? [answer.response as QuestionResponse] : []))
+    const response = answers.flatMap((answer) =>
+      answer.questionId === each.questionId ? [answer.response as QuestionResponse] : [],
+    )
     const mistake = question ? kindOfAnswer(question.answer).commonMistake(question.answer, response) : null
     return {
       ...each,
@@ -217,7 +219,7 @@ export default function Readers({
                           <td>{some(student.posts)}</td>
                           <td>
                             {student.seenAt ? (
-                              shortMoment(student.seenAt, course.timeZone)
+                              shortDateTime(student.seenAt, course.timeZone)
                             ) : (
                               <span className="soft">never</span>
                             )}

@@ -22,7 +22,8 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   const asked = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const book = outline.find(asked.in ?? null)
   const open = outline.places.filter(
-    ({ id, kind, standing }) => isOpened(kind) && standing.locked === null && (!book || outline.path(id).includes(book)),
+    ({ id, kind, standing }) =>
+      isOpened(kind) && standing.locked === null && (!book || outline.path(id).includes(book)),
   )
   const { words } = asked
   const terms = searchTerms(words)

@@ -26,8 +26,8 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
   const [width, setWidth] = useState<Width>('phone')
   const [at, setAt] = useState('')
   const [done, setDone] = useState<'nothing' | 'before' | 'all'>('nothing')
-  const moment = fromField(at, timeZone)
-  const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}&done=${done}${moment ? `&at=${encodeURIComponent(moment)}` : ''}`
+  const dateTime = fromField(at, timeZone)
+  const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}&done=${done}${dateTime ? `&at=${encodeURIComponent(dateTime)}` : ''}`
   return (
     <Modal
       open

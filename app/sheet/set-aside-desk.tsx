@@ -2,7 +2,7 @@ import type { Editor } from '@tiptap/core'
 import { Slice } from '@tiptap/pm/model'
 import { Button } from 'antd'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 
 const WHY: Record<SetAsideEntry['reason'], string> = {
   mine: 'was written where somebody else deleted at the same time.',
@@ -45,7 +45,7 @@ export function SetAsideDesk({ editor, documentId, setAside, timeZone, refresh }
         <section key={entry.id} className="aside-entry">
           <blockquote>{entry.words || '(no words)'}</blockquote>
           <p className="soft small">
-            {entry.person}, {shortMoment(entry.at, timeZone)}: {WHY[entry.reason]}
+            {entry.person}, {shortDateTime(entry.at, timeZone)}: {WHY[entry.reason]}
           </p>
           <Button size="small" onClick={() => putBack(entry)}>
             Put back at the cursor

@@ -7,7 +7,7 @@ import {
   withPublished,
 } from '../../core/plan/shown.ts'
 import { now } from './clock.ts'
-import { shortMoment } from './moments.ts'
+import { shortDateTime } from './date-times.ts'
 
 /** What students see of an entry of a plan, and what keeps them from it in a sentence (empty when nothing does). */
 export interface ForStudents {
@@ -21,7 +21,7 @@ function look(plan: readonly EntryToShow[], timeZone: string): (id: string) => F
   return (id) => {
     const entry = plan.find((each) => each.id === id)
     const shown: Shown = all.get(id) ?? { type: 'draft' }
-    return { shown, reason: entry ? shownReason(shown, entry, plan, (iso) => shortMoment(iso, timeZone)) : '' }
+    return { shown, reason: entry ? shownReason(shown, entry, plan, (iso) => shortDateTime(iso, timeZone)) : '' }
   }
 }
 
@@ -37,7 +37,7 @@ export function readNowWords(
     plan.map((entry) => (entry.id === id ? { ...entry, edition: newest.number } : entry)),
     timeZone,
   )(id)
-  const edition = `edition ${newest.number}, of ${shortMoment(newest.at, timeZone)}`
+  const edition = `edition ${newest.number}, of ${shortDateTime(newest.at, timeZone)}`
   if (!reason) return `Students read ${edition}`
   return isInSight(shown) || shown.type === 'sequence'
     ? `Students read ${edition}. ${reason}`

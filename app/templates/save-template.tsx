@@ -40,7 +40,8 @@ export function SaveTemplate({
   }, [courseId, entryId])
   const save = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('A template needs a name.')
-    if (!(await ask(() => askTemplates(courseId, { intent: 'save', entryId, name, description, visibility, names })))) return
+    if (!(await ask(() => askTemplates(courseId, { intent: 'save', entryId, name, description, visibility, names }))))
+      return
     onSaved(`“${name.trim()}” is a template now. “From a template” above the plan uses it.`)
     onClose()
   }

@@ -1,10 +1,15 @@
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { OUT_FORMATS, EXPORT_VARIANTS, transferFields } from '../../core/formats/transfer.ts'
+import { EXPORT_FORMATS, EXPORT_VARIANTS, transferFields } from '../../core/formats/transfer.ts'
 
 /** What can be asked of transfers, as the browser sends it. */
 export const transferRequest = z.discriminatedUnion('intent', [
-  z.object({ intent: z.literal('out'), entryId: identifier, format: z.enum(OUT_FORMATS), variant: z.enum(EXPORT_VARIANTS) }),
+  z.object({
+    intent: z.literal('out'),
+    entryId: identifier,
+    format: z.enum(EXPORT_FORMATS),
+    variant: z.enum(EXPORT_VARIANTS),
+  }),
   z.object({ intent: z.literal('again'), id: identifier }),
 ])
 export type TransferRequest = z.infer<typeof transferRequest>

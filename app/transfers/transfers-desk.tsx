@@ -1,9 +1,9 @@
 import { Progress } from 'antd'
 import { ArrowDownToLine, ArrowUpFromLine } from 'lucide-react'
 import { useState } from 'react'
-import { inFormats, outFormats, type TransferReport } from '../../core/formats/transfer.ts'
+import { importFormats, exportFormats, type TransferReport } from '../../core/formats/transfer.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import { shortMoment } from '../shell/moments.ts'
+import { shortDateTime } from '../shell/date-times.ts'
 import type { ShownTransfer } from './transfer-requests.ts'
 import type { Transfers } from './use-transfers.ts'
 import './transfers.css'
@@ -13,7 +13,7 @@ interface Props {
   plan: readonly PlanRow[]
   courseId: string
   timeZone: string
-  onBring: () => void
+  onImport: () => void
   /** Shows something in the plan. */
   onShow: (id: string) => void
   /** Takes out of the plan what came in. */
@@ -26,7 +26,7 @@ export function TransfersDesk({
   plan,
   courseId,
   timeZone,
-  onBring,
+  onImport,
   onShow,
   onUndo,
 }: Props) {
@@ -40,7 +40,7 @@ export function TransfersDesk({
         <p className="soft small transfer-help">
           To take something out, choose “Get it as a file” in its menu. Files stay here for two weeks.
         </p>
-        <button type="button" className="desk-button" onClick={onBring}>
+        <button type="button" className="desk-button" onClick={onImport}>
           Bring a document in…
         </button>
         {(problem || failed) && (
@@ -64,7 +64,7 @@ export function TransfersDesk({
                 <span dir="auto">{transfer.name}</span>
               </p>
               <p className="soft small">
-                {formatName(transfer)}, {transfer.person}, {shortMoment(transfer.at, timeZone)}
+                {formatName(transfer)}, {transfer.person}, {shortDateTime(transfer.at, timeZone)}
                 {transfer.direction === 'out' && transfer.size !== null && `, ${sizeWords(transfer.size)}`}
               </p>
               <p className="visually-hidden" role="status">
@@ -167,8 +167,8 @@ function Report({ report: { kept, notes }, direction }: { report: TransferReport
 
 function formatName({ direction, format }: ShownTransfer): string {
   return direction === 'out'
-    ? (outFormats[format as keyof typeof outFormats]?.label ?? format)
-    : (inFormats[format as keyof typeof inFormats] ?? format)
+    ? (exportFormats[format as keyof typeof exportFormats]?.label ?? format)
+    : (importFormats[format as keyof typeof importFormats] ?? format)
 }
 
 function statusWords({ name, state, direction }: ShownTransfer): string {

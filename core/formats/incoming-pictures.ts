@@ -1,13 +1,13 @@
 import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
 import { pictureAddress } from '../media/pictures.ts'
-import type { BroughtNote, BroughtPicture } from './brought.ts'
+import type { ImportNote, ImportedPicture } from './imported.ts'
 
 /** The most pictures that are taken from one document. */
 export const MOST_PICTURES = 1000
 
 /** Gathers the pictures of a document: the same bytes once, no more than allowed. */
 export class IncomingPictures {
-  readonly pictures: BroughtPicture[] = []
+  readonly pictures: ImportedPicture[] = []
   readonly #ids = new Map<unknown, string>()
   #refused = 0
   #missing = 0
@@ -71,7 +71,7 @@ export class IncomingPictures {
   }
 
   /** What became of pictures, as notes. */
-  notes(): BroughtNote[] {
+  notes(): ImportNote[] {
     return [
       ...(this.#refused > 0
         ? [

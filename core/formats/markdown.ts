@@ -43,11 +43,11 @@ export function fromMarkdown(unsafeMarkdown: string, options: { readonly title?:
 export function toMarkdown(page: Node): string {
   const blocks: { text: string; list: string | null }[] = []
   const title = page.firstChild?.textContent ?? ''
-  if (title !== '') blocks.push({ text: written(alone(page, null)), list: null })
+  if (title !== '') blocks.push({ text: written(onlyWith(page, null)), list: null })
   page.forEach((block, _offset, index) => {
     if (index === 0) return
     const before = blocks.at(-1)
-    const text = written(alone(page, block))
+    const text = written(onlyWith(page, block))
     const list = text.startsWith('<') || !block.type.isInGroup('list') ? null : block.type.name
     // Between two lists of one kind stands something that neither reads on over.
     if (list !== null && before?.list === list) blocks.push({ text: '<!-- -->', list: null })
@@ -58,14 +58,14 @@ export function toMarkdown(page: Node): string {
 }
 
 /** A page with one block alone; with null its title alone. */
-function alone(page: Node, block: Node | null): Node {
+function onlyWith(page: Node, block: Node | null): Node {
   const { title, paragraph } = page.type.schema.nodes
   return page.type.create(null, block ? [title!.create(), block] : [page.firstChild!, paragraph!.create()])
 }
 
 function pieces(page: Node): Node[] {
-  const found = page.firstChild?.textContent ? [alone(page, null)] : []
-  page.forEach((block, _offset, index) => void (index > 0 && found.push(alone(page, block))))
+  const found = page.firstChild?.textContent ? [onlyWith(page, null)] : []
+  page.forEach((block, _offset, index) => void (index > 0 && found.push(onlyWith(page, block))))
   return found
 }
 

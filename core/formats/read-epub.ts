@@ -7,7 +7,7 @@ import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { retitle } from '../structure/retitle.ts'
 import { pathFrom, readArchive } from './archive.ts'
-import { type BroughtPage, type BroughtResult, countNotes } from './brought.ts'
+import { type ImportedPage, type ImportResult, countNotes } from './imported.ts'
 import { relink } from './relink.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
 
@@ -18,7 +18,7 @@ import { IncomingPictures } from './incoming-pictures.ts'
 const DAMAGED = 'This is no EPUB, or it is damaged: '
 
 /** An EPUB as a book: each text of its reading order a chapter; a first one that only names the book is the opening. */
-export function readEpub(bytes: Uint8Array, name: string, freshId: () => string): BroughtResult {
+export function readEpub(bytes: Uint8Array, name: string, freshId: () => string): ImportResult {
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
   const { files } = archive
@@ -59,7 +59,7 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const ids = new Map(spine.map((path) => [path, freshId()]))
   const pictures = new IncomingPictures(freshId)
   const notes: ReadNote[] = []
-  const read = (path: string, fallback: string): BroughtPage => {
+  const read = (path: string, fallback: string): ImportedPage => {
     const nodes = pictures.place(without(bodyOf(files.get(path)!)), (src) => {
       const found = pathFrom(path, src)
       const content = found === null ? undefined : files.get(found)
@@ -83,7 +83,7 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', isOpening ? others : spine)
   return {
     ok: true,
-    brought: {
+    imported: {
       opening: { ...opening, page: retitle(opening.page, title) },
       parts: parts.map((part) => ({
         title: part.title,

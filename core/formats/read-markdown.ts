@@ -3,7 +3,7 @@ import { attribute, everyElement, type HtmlElement, type HtmlNode, isElement, te
 import { readNodes, type ReadResult } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { pathFrom, readArchive } from './archive.ts'
-import { type BringAs, type BroughtPage, type BroughtResult, broughtText, countNotes } from './brought.ts'
+import { type ImportAs, type ImportedPage, type ImportResult, importedText, countNotes } from './imported.ts'
 import { relink } from './relink.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
 import { htmlOfMarkdown } from './markdown.ts'
@@ -11,17 +11,22 @@ import { CONTENTS_FILE } from './markdown-book.ts'
 import { retitle } from '../structure/retitle.ts'
 
 /** A Markdown file as a page, or as a book with a chapter for each main heading. */
-export function readMarkdown(unsafeText: string, as: BringAs, name: string, freshId: () => string): BroughtResult {
+export function readMarkdown(unsafeText: string, as: ImportAs, name: string, freshId: () => string): ImportResult {
   return readWebText(htmlOfMarkdown(unsafeText), as, name, freshId)
 }
 
 /** HTML of one file the same way; pictures that are not in it are left to their alternative text. */
-export function readWebText(unsafeHtml: string, as: BringAs, name: string, freshId: () => string): BroughtResult {
+export function readWebText(unsafeHtml: string, as: ImportAs, name: string, freshId: () => string): ImportResult {
   const pictures = new IncomingPictures(freshId)
   const { page, notes } = readNodes(pictures.place(bodyOf(unsafeHtml), () => null))
   return {
     ok: true,
-    brought: broughtText({ page, notes: [...countNotes(notes), ...pictures.notes()], pictures: [] }, as, name, freshId),
+    imported: importedText(
+      { page, notes: [...countNotes(notes), ...pictures.notes()], pictures: [] },
+      as,
+      name,
+      freshId,
+    ),
   }
 }
 
@@ -32,10 +37,10 @@ function bodyOf(unsafeHtml: string): HtmlNode[] {
 /** A ZIP of Markdown files: a book in the order of its `contents.md`, or of their names; a single file is a page. */
 export function readMarkdownArchive(
   bytes: Uint8Array,
-  as: BringAs,
+  as: ImportAs,
   name: string,
   freshId: () => string,
-): BroughtResult {
+): ImportResult {
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
   const { files } = archive
@@ -66,7 +71,7 @@ export function readMarkdownArchive(
     const { page } = read(order.first)
     return {
       ok: true,
-      brought: broughtText(
+      imported: importedText(
         { page, notes: [...countNotes(notes), ...pictures.notes()], pictures: pictures.pictures },
         as,
         name,
@@ -74,7 +79,7 @@ export function readMarkdownArchive(
       ),
     }
   }
-  const page = (path: string): BroughtPage => {
+  const page = (path: string): ImportedPage => {
     const found = read(path).page
     return { id: ids.get(path)!, page: found.firstChild?.textContent.trim() ? found : retitle(found, nameOf(path)) }
   }
@@ -93,7 +98,7 @@ export function readMarkdownArchive(
       : []
   return {
     ok: true,
-    brought: {
+    imported: {
       opening,
       parts,
       pictures: pictures.pictures,

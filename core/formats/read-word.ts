@@ -4,7 +4,7 @@ import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } 
 import { rename } from '../kinds/part/kinds.ts'
 import { readNodes } from '../html/read.ts'
 import { readArchive } from './archive.ts'
-import { type BringAs, type BroughtNote, type BroughtResult, broughtText, countNotes } from './brought.ts'
+import { type ImportAs, type ImportNote, type ImportResult, importedText, countNotes } from './imported.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
 
 /** Styles of Word by name (common practice: its built-in English names), as what they mean in a page. */
@@ -26,10 +26,10 @@ const INCOMING = 'incoming:'
 /** A Word document (Office Open XML, ECMA-376) as a page, or as a book with a chapter for each main heading. */
 export async function readWord(
   bytes: Uint8Array,
-  as: BringAs,
+  as: ImportAs,
   name: string,
   freshId: () => string,
-): Promise<BroughtResult> {
+): Promise<ImportResult> {
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
   const document = archive.files.get('word/document.xml')
@@ -80,7 +80,7 @@ export async function readWord(
     }))
   return {
     ok: true,
-    brought: broughtText(
+    imported: importedText(
       {
         page,
         notes: [...countNotes([...styleNotes, ...notes]), ...lost, ...pictures.notes()],
@@ -213,10 +213,10 @@ function withoutBackLink(node: HtmlNode): HtmlNode {
 }
 
 /** What stands in the document and in no page, counted in its XML (ECMA-376, part 1: WordprocessingML). */
-function inXml(xml: string, files: ReadonlyMap<string, Uint8Array>): BroughtNote[] {
+function inXml(xml: string, files: ReadonlyMap<string, Uint8Array>): ImportNote[] {
   const count = (pattern: RegExp, where = xml): number => where.match(pattern)?.length ?? 0
   const comments = count(/<w:comment [^>]*>/g, new TextDecoder().decode(files.get('word/comments.xml')))
-  const found: readonly (readonly [BroughtNote['type'], string, number])[] = [
+  const found: readonly (readonly [ImportNote['type'], string, number])[] = [
     ['left out', 'Formulas can’t be held yet; they were left out.', count(/<m:oMath[ >]/g)],
     ['left out', 'Charts were left out: put them in as pictures.', count(/<c:chart[ >]/g)],
     ['left out', 'Diagrams were left out: put them in as pictures.', count(/<dgm:relIds[ >]/g)],

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { OUT_FORMATS, type OutFormat } from '../kinds/out-formats.ts'
+import { EXPORT_FORMATS, type ExportFormat } from '../kinds/export-formats.ts'
 import type { EntryKind } from '../plan/kinds.ts'
 
-export { OUT_FORMATS, type OutFormat }
+export { EXPORT_FORMATS, type ExportFormat }
 /** What can come in, as the first bytes of a file tell it. */
-export const IN_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
-export type InFormat = (typeof IN_FORMATS)[number]
+export const IMPORT_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
+export type ImportFormat = (typeof IMPORT_FORMATS)[number]
 
 /** Which state of a text leaves: what students read, or what is being written. */
 export const EXPORT_VARIANTS = ['published', 'written'] as const
@@ -16,7 +16,7 @@ interface KindOfFormat {
   readonly help: string
 }
 
-export const outFormats = {
+export const exportFormats = {
   epub: { label: 'E-book (EPUB)', help: 'For readers and phones, with contents. What only a browser runs is named.' },
   pdf: { label: 'PDF', help: 'For printing, tagged so that it can be read aloud.' },
   web: {
@@ -24,15 +24,15 @@ export const outFormats = {
     help: 'One file that works from disk, its pieces too. Answers to practice questions are in it.',
   },
   markdown: { label: 'Markdown', help: 'Plain text for other programs. It comes back as it was.' },
-} satisfies Record<OutFormat, KindOfFormat>
+} satisfies Record<ExportFormat, KindOfFormat>
 
-export const inFormats = { word: 'Word', epub: 'EPUB', markdown: 'Markdown', html: 'HTML' } satisfies Record<
-  InFormat,
+export const importFormats = { word: 'Word', epub: 'EPUB', markdown: 'Markdown', html: 'HTML' } satisfies Record<
+  ImportFormat,
   string
 >
 
 /** What can leave by itself: what is written, a book with its chapters. */
-export const LEAVING: readonly EntryKind[] = ['page', 'book', 'chapter', 'discussion', 'assignment']
+export const EXPORTABLE: readonly EntryKind[] = ['page', 'book', 'chapter', 'discussion', 'assignment']
 
 const count = z.number().int().min(0)
 /** What became of something that went out or came in. */

@@ -5,7 +5,7 @@ import { Random } from '../../test/shared/random-edits.ts'
 import { problemOfPage } from '../document/check.ts'
 import { plainText } from '../document/plain-text.ts'
 import { schema } from '../document/schema.ts'
-import type { BroughtResult } from '../formats/brought.ts'
+import type { ImportResult } from '../formats/imported.ts'
 import { readMarkdown, readWebText } from '../formats/read-markdown.ts'
 import { cleanHtml } from '../paste/clean.ts'
 import { readPage } from './read.ts'
@@ -14,9 +14,9 @@ const freshIds = (): (() => string) => {
   let id = 0
   return () => `id${id++}`
 }
-const pagesOf = (result: BroughtResult): Node[] =>
+const pagesOf = (result: ImportResult): Node[] =>
   result.ok
-    ? [result.brought.opening, ...result.brought.parts.flatMap(({ chapters }) => chapters)].map(({ page }) => page)
+    ? [result.imported.opening, ...result.imported.parts.flatMap(({ chapters }) => chapters)].map(({ page }) => page)
     : []
 const passage = (blocks: readonly Node[]): Node =>
   schema.node('doc', null, [schema.node('title'), ...(blocks.length > 0 ? blocks : [schema.node('paragraph')])])

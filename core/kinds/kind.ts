@@ -1,7 +1,7 @@
 import type { Mark, MarkSpec, Node, NodeSpec, TagParseRule } from 'prosemirror-model'
 import type { z } from 'zod'
 import type { HtmlElement, HtmlNode } from '../tree/tree.ts'
-import type { OutFormat } from './out-formats.ts'
+import type { ExportFormat } from './export-formats.ts'
 
 /**
  * How HTML is written: `source` is what authors read and edit beside the sheet, `published` is what students
@@ -40,7 +40,7 @@ export interface ReadRule {
 
 /** What becomes of a kind in formats that can't hold it, as a sentence for the author. */
 export interface Loss {
-  readonly formats: readonly OutFormat[]
+  readonly formats: readonly ExportFormat[]
   readonly type: 'changed' | 'left out'
   readonly message: string
 }

@@ -7,7 +7,7 @@ import { isCleanLine } from '../tree/characters.ts'
 export const AIM_LENGTH = 300
 export const MOST_AIMS = 20
 
-const moment = z.iso.datetime({ offset: true, error: 'A date and a time were expected.' }).nullable()
+const dateTime = z.iso.datetime({ offset: true, error: 'A date and a time were expected.' }).nullable()
 
 /**
  * What authors set about an entry beside its text. All of it holds at once, for students too: it is about when and how,
@@ -34,9 +34,9 @@ const fields = z.object({
   /** Discussions: nobody writes any more. */
   isLocked: z.boolean(),
   /** Discussions: until when one may write. */
-  closesAt: moment,
+  closesAt: dateTime,
   /** Assignments and counted exercises: until when they are to be handed in. */
-  dueAt: moment,
+  dueAt: dateTime,
   /** Web links: where they lead. */
   address: z
     .string()

@@ -16,7 +16,8 @@ import type { QuestionResponse } from './kinds/kind.ts'
 import { readVariables, type Values } from './versions.ts'
 
 /** What an answer is worth. */
-const grade = (answer: AnswerModel, values: Values, response: QuestionResponse) => kindOfAnswer(answer).grade(answer, values, response)
+const grade = (answer: AnswerModel, values: Values, response: QuestionResponse) =>
+  kindOfAnswer(answer).grade(answer, values, response)
 
 const text = (words: string): object => plainPassage(words)
 const withValue = (before: string, formula: string, decimals: number | null = null): object => ({

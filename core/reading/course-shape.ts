@@ -49,7 +49,7 @@ export class CourseShape {
   readonly nodes: readonly ShapeNode[]
   readonly lessonCount: number
   /** When something opens, in order, in milliseconds: between two of them nothing changes by itself. */
-  readonly moments: readonly number[]
+  readonly openings: readonly number[]
   readonly #byId = new Map<string, ShapeNode>()
   /** What is opened one after the other: the items of the course, and for each book its chapters. */
   readonly #sequences = new Map<string | null, ShapeNode[]>()
@@ -99,7 +99,7 @@ export class CourseShape {
     this.tops = tops
     this.nodes = nodes
     this.lessonCount = nodes.filter(({ entry }) => entry.kind === 'lesson').length
-    this.moments = nodes
+    this.openings = nodes
       .flatMap(({ entry }) => (entry.opensAt === null ? [] : [new Date(entry.opensAt).getTime()]))
       .sort((a, b) => a - b)
   }
@@ -122,8 +122,8 @@ export class CourseShape {
 
   /** How many of the moments have passed: as long as it is the same, nothing has opened by itself. */
   passed(now: Date): number {
-    const at = this.moments.findIndex((moment) => moment > now.getTime())
-    return at < 0 ? this.moments.length : at
+    const at = this.openings.findIndex((moment) => moment > now.getTime())
+    return at < 0 ? this.openings.length : at
   }
 }
 

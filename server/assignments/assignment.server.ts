@@ -78,8 +78,8 @@ async function readWork(who: Participant, unsafeContent: unknown, files: HandedF
     )
   const read = await readPassage(unsafeContent)
   if (!read.ok) return read
-  const brought = [...files.map(({ id }) => id), ...shelfItemsOf(read.passage)]
-  const own = new Set(await listOwnItems(pool, who.courseId, who.personId, brought))
+  const imported = [...files.map(({ id }) => id), ...shelfItemsOf(read.passage)]
+  const own = new Set(await listOwnItems(pool, who.courseId, who.personId, imported))
   const foreign = files.find(({ id }) => !own.has(id))
   return foreign ? refuse(`“${foreign.name}” is not a file you brought. Add it again.`) : read
 }

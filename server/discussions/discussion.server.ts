@@ -20,7 +20,7 @@ import {
   listRoots,
   type PostRow,
   replacePostItems,
-  updateBroughtBack,
+  updateRestored,
   updateDeleted,
   updateFollow,
   updateHelpful,
@@ -263,7 +263,7 @@ export async function actOnPost(who: Participant, id: string, asked: PostAct): P
     if (asked.act === 'bring back') {
       const why = whyNotWrite(who)
       if (why) return refuse(why)
-      if (!(await updateBroughtBack(db, id, who.personId))) return refuse('Only whoever wrote a post brings it back.')
+      if (!(await updateRestored(db, id, who.personId))) return refuse('Only whoever wrote a post brings it back.')
     } else if (asked.act === 'take back') {
       if (!(await updateDeleted(db, id, who.personId))) return refuse('Only whoever wrote a post takes it back.')
     } else if (!who.isAuthor) return refuse('Only authors of the course do that.')

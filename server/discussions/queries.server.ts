@@ -167,7 +167,7 @@ export async function updateDeleted(db: Database, id: string, personId: string):
 }
 
 /** Brings back what its writer took back. */
-export async function updateBroughtBack(db: Database, id: string, personId: string): Promise<boolean> {
+export async function updateRestored(db: Database, id: string, personId: string): Promise<boolean> {
   const { rowCount } = await db.query(
     'update posts set deleted_at = null where id = $1::text and person_id = $2::text and deleted_at is not null',
     [id, personId],

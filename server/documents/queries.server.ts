@@ -272,7 +272,7 @@ export async function deleteBatches(db: Database, documentId: string, base: numb
 }
 
 /** A sitting as one batch; it may hold fewer steps than its versions count. */
-export async function insertSitting(db: Database, documentId: string, batch: OldBatch): Promise<void> {
+export async function insertSession(db: Database, documentId: string, batch: OldBatch): Promise<void> {
   await db.query(
     `insert into batches (document_id, base, version, id, person_id, client_id, schema_version, steps, created_at,
       is_squashed, squashed_ids)

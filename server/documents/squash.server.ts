@@ -1,13 +1,13 @@
 import type { Step } from 'prosemirror-transform'
 import { mergedSteps, stepsFromJson } from '../../core/document/outbox.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
-import { sittings } from '../../core/history/sittings.ts'
+import { sessions } from '../../core/history/sessions.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { log } from '../log.server.ts'
 import {
   deleteBatches,
-  insertSitting,
+  insertSession,
   listDocumentsToSquash,
   listOldBatches,
   listSnapshotVersions,
@@ -27,38 +27,38 @@ export async function squash(db: Database, documentId: string, days = DAYS): Pro
   const old = await listOldBatches(db, documentId, days)
   const boundaries = new Set(await listSnapshotVersions(db, documentId))
   let saved = 0
-  for (const sitting of sittings(old, boundaries)) {
+  for (const session of sessions(old, boundaries)) {
     // What was written in an older form stays as it was: it is read by its version.
-    if (sitting.length > 1 && sitting[0]!.schemaVersion === SCHEMA_VERSION) {
-      await squashSitting(db, documentId, sitting)
-      saved += sitting.length - 1
+    if (session.length > 1 && session[0]!.schemaVersion === SCHEMA_VERSION) {
+      await squashSession(db, documentId, session)
+      saved += session.length - 1
     }
   }
   await markSquashed(db, documentId, old.at(-1)?.version ?? 0)
   return saved
 }
 
-async function squashSitting(db: Database, documentId: string, sitting: readonly OldBatch[]): Promise<void> {
-  const [first, last] = [sitting[0]!, sitting.at(-1)!]
+async function squashSession(db: Database, documentId: string, session: readonly OldBatch[]): Promise<void> {
+  const [first, last] = [session[0]!, session.at(-1)!]
   const before = await treeAt(db, documentId, first.base)
   if (!before) throw new Error(`The page ${documentId} at ${first.base} can't be replayed.`)
-  const all: Step[] = sitting.flatMap(({ steps }) => stepsFromJson(steps))
+  const all: Step[] = session.flatMap(({ steps }) => stepsFromJson(steps))
   const steps = mergedSteps(all).map((step) => step.toJSON() as unknown)
   const [whole, short] = [
     applyStored(
       before.page,
-      sitting.flatMap((batch) => batch.steps),
+      session.flatMap((batch) => batch.steps),
     ),
     applyStored(before.page, steps),
   ]
   if (!whole.eq(short))
     throw new Error(`Squashing ${documentId} from ${first.base} to ${last.version} would change the page.`)
   await deleteBatches(db, documentId, first.base, last.version)
-  await insertSitting(db, documentId, {
+  await insertSession(db, documentId, {
     ...last,
     base: first.base,
     steps,
-    squashedIds: sitting.flatMap(({ id, squashedIds }) => [id, ...squashedIds]),
+    squashedIds: session.flatMap(({ id, squashedIds }) => [id, ...squashedIds]),
   })
 }
 

@@ -96,7 +96,12 @@ async function tried(
   player: Omit<Extract<Examined, { type: 'player' }>, 'type' | 'host' | 'blocked'>,
   host: EmbedHost,
 ): Promise<Examined> {
-  return { type: 'player', ...player, host: host.name, blocked: blockedReason(await askOutside(player.address), host.name) }
+  return {
+    type: 'player',
+    ...player,
+    host: host.name,
+    blocked: blockedReason(await askOutside(player.address), host.name),
+  }
 }
 
 function blockedReason(answer: Outside, host: string): string | null {

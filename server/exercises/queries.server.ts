@@ -221,7 +221,9 @@ export async function listResults(
 }
 
 /** Whether something was answered, not only a hint taken. */
-export function isAnswered(answer: StoredAnswer | null): answer is StoredAnswer & { response: readonly string[] | string } {
+export function isAnswered(
+  answer: StoredAnswer | null,
+): answer is StoredAnswer & { response: readonly string[] | string } {
   return answer !== null && answer.response !== null
 }
 

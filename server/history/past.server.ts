@@ -1,11 +1,11 @@
 import { changeBetween, inWords } from '../../core/history/describe.ts'
-import { sittings } from '../../core/history/sittings.ts'
+import { sessions } from '../../core/history/sessions.ts'
 import type { Database } from '../database/pool.server.ts'
 import { type Tree, treeAt } from '../documents/trees.server.ts'
 import { listLog } from './queries.server.ts'
 
 /** One sitting of one person, as the Past tells it. */
-export interface PastSitting {
+export interface PastSession {
   /** The page stood at `from` before it and at `to` after it. */
   readonly from: number
   readonly to: number
@@ -26,15 +26,15 @@ export async function listPast(
   db: Database,
   documentId: string,
   before = 2_147_483_647,
-): Promise<{ sittings: PastSitting[]; older: number | null }> {
+): Promise<{ sessions: PastSession[]; older: number | null }> {
   const batches = await listLog(db, documentId, before, BATCHES)
-  const grouped = sittings(batches, new Set())
+  const grouped = sessions(batches, new Set())
   const told = grouped.slice(-PAGE)
-  const found: PastSitting[] = []
+  const found: PastSession[] = []
   // One sitting begins where the one before it ended: each state of the page is replayed once.
   let last: Tree | null = null
-  for (const sitting of told) {
-    const [first, end] = [sitting[0]!, sitting.at(-1)!]
+  for (const session of told) {
+    const [first, end] = [session[0]!, session.at(-1)!]
     const old: Tree | null = last?.version === first.base ? last : await treeAt(db, documentId, first.base)
     const fresh = await treeAt(db, documentId, end.version)
     last = fresh
@@ -47,7 +47,7 @@ export async function listPast(
   }
   const oldest = told[0]?.[0]
   return {
-    sittings: found.reverse(),
+    sessions: found.reverse(),
     older: oldest && oldest.base > 0 && (grouped.length > PAGE || batches.length === BATCHES) ? oldest.base : null,
   }
 }

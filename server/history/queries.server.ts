@@ -1,4 +1,4 @@
-import type { WrittenBatch } from '../../core/history/sittings.ts'
+import type { WrittenBatch } from '../../core/history/sessions.ts'
 import type { Database } from '../database/pool.server.ts'
 
 export interface LoggedBatch extends WrittenBatch {

@@ -14,7 +14,8 @@ export function tick(place: Place): SafeHtml {
 /** Why a place can't be opened yet, in a few words; null when it can. */
 export function lockedWords({ course, outline }: Visit, { standing: { locked } }: Place): string | null {
   if (!locked) return null
-  if (locked.type === 'date') return `opens ${longDate(course.language, course.time_zone).format(new Date(locked.opensAt))}`
+  if (locked.type === 'date')
+    return `opens ${longDate(course.language, course.time_zone).format(new Date(locked.opensAt))}`
   return `after “${outline.find(locked.afterId)?.title ?? 'what comes before'}”`
 }
 

@@ -38,7 +38,7 @@ export interface NewShelfItem {
 }
 
 /** How many bytes somebody has put on shelves in the last 24 hours; what a course had already is not counted twice. */
-export async function countBrought(db: Database, personId: string): Promise<number> {
+export async function countUploaded(db: Database, personId: string): Promise<number> {
   const { rows } = await db.query<{ bytes: string }>(
     `select coalesce(sum(b.size), 0) as bytes from shelf_items s join blobs b on b.hash = s.hash
       where s.created_by = $1::text and s.created_at > now() - interval '24 hours'`,

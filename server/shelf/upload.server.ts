@@ -4,7 +4,7 @@ import { MOST_FILE, MOST_PIXELS } from '../../core/media/pictures.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { type Begun, claim, discard, receive, type Received } from './bytes.server.ts'
-import { countBrought, findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
+import { countUploaded, findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
 import { tooOften } from '../web/rate.server.ts'
 import { sniff } from './sniff.server.ts'
 
@@ -15,7 +15,7 @@ export type Uploaded =
 const refuse = (reason: string): Uploaded => ({ ok: false, reason })
 
 /** Who brings a file: an author puts pictures on the shelf; what a reader brings goes with what they write. */
-export interface Bringer {
+export interface Uploader {
   readonly personId: string
   readonly isContribution: boolean
   /** Any file is taken, not pictures alone: for handing in. */
@@ -32,14 +32,14 @@ const MOST_SVG = 8 * 1024 * 1024
 /** Takes a file for a course: looked at as it begins, written down as it comes, claimed in one transaction. */
 export async function takeUpload(
   courseId: string,
-  { personId, isContribution, isAnyFile = false }: Bringer,
+  { personId, isContribution, isAnyFile = false }: Uploader,
   unsafeName: string,
   stream: AsyncIterable<Uint8Array>,
 ): Promise<Uploaded> {
   const name = nameFrom(unsafeName, 'picture')
   const tooMany = tooOften(personId, 'upload')
   const most = isContribution ? MOST_A_DAY.contribution : MOST_A_DAY.shelf
-  const isOver = (await countBrought(pool, personId)) >= most
+  const isOver = (await countUploaded(pool, personId)) >= most
   let type = ''
   let isPicture = false
   const begin = async (start: Buffer): Promise<Begun> => {

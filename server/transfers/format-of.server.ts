@@ -1,9 +1,9 @@
 import { isUtf8 } from 'node:buffer'
 import { unzipSync } from 'fflate'
-import type { InFormat } from '../../core/formats/transfer.ts'
+import type { ImportFormat } from '../../core/formats/transfer.ts'
 
 export type FoundFormat =
-  { readonly ok: true; readonly format: InFormat } | { readonly ok: false; readonly reason: string }
+  { readonly ok: true; readonly format: ImportFormat } | { readonly ok: false; readonly reason: string }
 
 /**
  * What a document is. An archive tells by what is in it, whatever its name says; text that is not marked as HTML is

@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import type { Node } from 'prosemirror-model'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { type Book, type BookChapter, type BookPicture, chaptersOf } from '../../core/formats/book.ts'
-import type { BroughtNote } from '../../core/formats/brought.ts'
+import type { ImportNote } from '../../core/formats/imported.ts'
 import type { ExportVariant } from '../../core/formats/transfer.ts'
 import { MOST_PIXELS, PICTURE_TYPES, type PictureType } from '../../core/media/pictures.ts'
 import { numbersOf } from '../../core/plan/numbering.ts'
@@ -19,7 +19,7 @@ import { findShownOriginal } from '../shelf/queries.server.ts'
 const WIDTH = 1200
 
 export type Gathered =
-  | { readonly ok: true; readonly book: Book; readonly missing: number; readonly notes: readonly BroughtNote[] }
+  | { readonly ok: true; readonly book: Book; readonly missing: number; readonly notes: readonly ImportNote[] }
   | { readonly ok: false; readonly reason: string }
 
 /** A text of the plan, a book with its chapters, with all its pictures; `tell` hears how far it is. */

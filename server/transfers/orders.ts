@@ -1,6 +1,6 @@
-import type { BringAs, BroughtNote, BroughtPicture, Kept } from '../../core/formats/brought.ts'
+import type { ImportAs, ImportNote, ImportedPicture, Kept } from '../../core/formats/imported.ts'
 import type { BookPicture } from '../../core/formats/book.ts'
-import type { InFormat, OutFormat } from '../../core/formats/transfer.ts'
+import type { ImportFormat, ExportFormat } from '../../core/formats/transfer.ts'
 
 /** A book on its way between processes: pages as JSON. */
 export interface SentBook {
@@ -17,25 +17,25 @@ export interface SentBook {
   readonly pictures: ReadonlyMap<string, BookPicture>
 }
 
-export interface SentBrought {
+export interface SentImported {
   readonly opening: { readonly id: string; readonly page: unknown }
   readonly parts: readonly {
     readonly title: string | null
     readonly chapters: readonly { readonly id: string; readonly page: unknown }[]
   }[]
-  readonly pictures: readonly BroughtPicture[]
-  readonly notes: readonly BroughtNote[]
+  readonly pictures: readonly ImportedPicture[]
+  readonly notes: readonly ImportNote[]
   readonly kept: Kept
 }
 
 /** What the workshop is asked for: to write a book in a format, or to read a document. */
 export type Order =
-  | { readonly task: 'write'; readonly format: OutFormat; readonly book: SentBook }
+  | { readonly task: 'write'; readonly format: ExportFormat; readonly book: SentBook }
   | {
       readonly task: 'read'
-      readonly format: InFormat
+      readonly format: ImportFormat
       readonly bytes: Uint8Array
-      readonly as: BringAs
+      readonly as: ImportAs
       readonly name: string
     }
 
@@ -45,4 +45,4 @@ export interface Written {
   readonly mediaType: string
 }
 
-export type Product<O extends Order> = O extends { task: 'write' } ? Written & { readonly kept: Kept } : SentBrought
+export type Product<O extends Order> = O extends { task: 'write' } ? Written & { readonly kept: Kept } : SentImported

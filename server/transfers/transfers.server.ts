@@ -4,14 +4,14 @@ import { problemOfPage } from '../../core/document/check.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { mapShelfItems, type OtherItem, shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { titleOf } from '../../core/formats/book.ts'
-import { type BringAs, type Brought, type BroughtNote, type BroughtPicture } from '../../core/formats/brought.ts'
-import { leftOut } from '../../core/formats/left-out.ts'
+import { type ImportAs, type Imported, type ImportNote, type ImportedPicture } from '../../core/formats/imported.ts'
+import { lossesOf } from '../../core/formats/losses.ts'
 import {
-  IN_FORMATS,
-  LEAVING,
-  OUT_FORMATS,
+  IMPORT_FORMATS,
+  EXPORTABLE,
+  EXPORT_FORMATS,
   EXPORT_VARIANTS,
-  type OutFormat,
+  type ExportFormat,
   type ExportVariant,
 } from '../../core/formats/transfer.ts'
 import type { Course } from '../courses/queries.server.ts'
@@ -42,11 +42,15 @@ import { MOST_FILE } from '../../core/media/pictures.ts'
 export async function beginOut(
   course: Course,
   personId: string,
-  { entryId, format, variant }: { readonly entryId: string; readonly format: OutFormat; readonly variant: ExportVariant },
+  {
+    entryId,
+    format,
+    variant,
+  }: { readonly entryId: string; readonly format: ExportFormat; readonly variant: ExportVariant },
 ): Promise<PlanResult<{ id: string }>> {
   const entry = await findEntry(pool, course.id, entryId)
   if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
-  if (!LEAVING.includes(entry.kind))
+  if (!EXPORTABLE.includes(entry.kind))
     return { ok: false, reason: 'Only what is written can be had as a file: a page, a chapter, a book.' }
   const id = nanoid(12)
   await transaction(async (db) => {
@@ -71,7 +75,7 @@ export async function beginOut(
 export async function beginIn(
   course: Course,
   personId: string,
-  asked: { readonly name: string; readonly afterId: string | null; readonly as: BringAs },
+  asked: { readonly name: string; readonly afterId: string | null; readonly as: ImportAs },
   stream: AsyncIterable<Uint8Array>,
 ): Promise<PlanResult<{ id: string }>> {
   // An archive says at its end what is in it, and text is text to its end: a document is held whole until that is
@@ -134,7 +138,9 @@ export async function runTransfer(id: string): Promise<void> {
   await tell('Beginning', 0, 0)
   try {
     const result =
-      transfer.direction === 'out' ? await takeOut(transfer, course, tell) : await bringIn(transfer, course, tell)
+      transfer.direction === 'out'
+        ? await exportEntry(transfer, course, tell)
+        : await importFile(transfer, course, tell)
     if (!result.ok) await failTransfer(pool, id, result.reason)
   } catch (error) {
     log.error(
@@ -151,8 +157,8 @@ export async function runTransfer(id: string): Promise<void> {
 
 type Tell = (step: string, done: number, total: number) => Promise<void>
 
-async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<Worked<null>> {
-  const format = OUT_FORMATS.find((each) => each === transfer.format)
+async function exportEntry(transfer: Transfer, course: Course, tell: Tell): Promise<Worked<null>> {
+  const format = EXPORT_FORMATS.find((each) => each === transfer.format)
   const variant = EXPORT_VARIANTS.find((each) => each === transfer.variant)
   if (!format || !variant || transfer.entryId === null)
     throw new Error(`Transfer ${transfer.id} asks for what there is not.`)
@@ -182,7 +188,7 @@ async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<
     const hash = await keepBytes(db, Buffer.from(bytes))
     await finishTransfer(db, transfer.id, {
       name: `${titleOf(book.opening).slice(0, 280)}.${ending}`,
-      report: { kept, notes: [...gathered.notes, ...leftOut(book, format, missing)] },
+      report: { kept, notes: [...gathered.notes, ...lossesOf(book, format, missing)] },
       hash,
       size: bytes.byteLength,
       mediaType,
@@ -192,12 +198,12 @@ async function takeOut(transfer: Transfer, course: Course, tell: Tell): Promise<
   return { ok: true, value: null }
 }
 
-async function bringIn(
+async function importFile(
   transfer: Transfer & { hash: Buffer | null },
   course: Course,
   tell: Tell,
 ): Promise<Worked<null>> {
-  const format = IN_FORMATS.find((each) => each === transfer.format)
+  const format = IMPORT_FORMATS.find((each) => each === transfer.format)
   if (!format || transfer.hash === null) throw new Error(`Transfer ${transfer.id} brings what there is not.`)
   await tell('Reading the document', 0, 0)
   const read = await inWorkshop({
@@ -210,7 +216,7 @@ async function bringIn(
   if (!read.ok) return read
   const { items, notes } = await keepPictures(course.id, transfer.personId, read.value.pictures, tell)
   await tell('Writing the pages', 0, 0)
-  const page = (sent: { readonly id: string; readonly page: unknown }): Brought['opening'] => {
+  const page = (sent: { readonly id: string; readonly page: unknown }): Imported['opening'] => {
     const made = mapShelfItems(pageFromJson(sent.page), (item) => items.get(item) ?? null)
     const problem = problemOfPage(made)
     if (problem) throw new Error(`A page that was brought in is none: ${problem}`)
@@ -257,9 +263,9 @@ async function bringIn(
 async function keepPictures(
   courseId: string,
   personId: string,
-  pictures: readonly BroughtPicture[],
+  pictures: readonly ImportedPicture[],
   tell: Tell,
-): Promise<{ items: Map<string, OtherItem>; notes: BroughtNote[] }> {
+): Promise<{ items: Map<string, OtherItem>; notes: ImportNote[] }> {
   const items = new Map<string, OtherItem>()
   const refused = new Map<string, number>()
   for (const [at, { id, name, bytes }] of pictures.entries()) {

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { strToU8 } from 'fflate'
 import { nanoid } from 'nanoid'
 import type { Book, Files } from '../../core/formats/book.ts'
-import { type BroughtResult, keptOf } from '../../core/formats/brought.ts'
+import { type ImportResult, keptOf } from '../../core/formats/imported.ts'
 import { EBOOK_STYLE } from '../../core/formats/ebook-style.ts'
 import { epubFiles } from '../../core/formats/epub.ts'
 import { markdownFiles } from '../../core/formats/markdown-book.ts'
@@ -12,25 +12,27 @@ import { readWord } from '../../core/formats/read-word.ts'
 import { webDocument } from '../../core/formats/web-document.ts'
 import { zipEpub, zipFiles } from '../../core/formats/zip.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
-import type { OutFormat } from '../../core/formats/transfer.ts'
+import type { ExportFormat } from '../../core/formats/transfer.ts'
 import type { Order, SentBook, Written } from './orders.ts'
 
 /*
  * A process of its own that makes one thing and ends: it has no database, no secrets and no network to speak of. Orders
  * come as messages, products go as messages.
  */
-const alone = (file: string): Promise<string> => readFile(`build/alone/${file}`, 'utf8')
+const standalone = (file: string): Promise<string> => readFile(`build/standalone/${file}`, 'utf8')
 
-const writers: Record<OutFormat, (book: Book) => Written | Promise<Written>> = {
+const writers: Record<ExportFormat, (book: Book) => Written | Promise<Written>> = {
   epub: (book) => ({ bytes: zipEpub(epubFiles(book, EBOOK_STYLE)), ending: 'epub', mediaType: 'application/epub+zip' }),
   web: async (book) => ({
-    bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: await alone('alone.js') })),
+    bytes: strToU8(
+      webDocument(book, { style: await standalone('standalone.css'), script: await standalone('standalone.js') }),
+    ),
     ending: 'html',
     mediaType: 'text/html',
   }),
   // Paper has no script; a browser makes the PDF of it.
   pdf: async (book) => ({
-    bytes: strToU8(webDocument(book, { style: await alone('alone.css'), script: null })),
+    bytes: strToU8(webDocument(book, { style: await standalone('standalone.css'), script: null })),
     ending: 'html',
     mediaType: 'text/html',
   }),
@@ -58,7 +60,7 @@ function bookFrom(sent: SentBook): Book {
 const freshId = (): string => nanoid(12)
 const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b
 
-async function read({ format, bytes, as, name }: Extract<Order, { task: 'read' }>): Promise<BroughtResult> {
+async function read({ format, bytes, as, name }: Extract<Order, { task: 'read' }>): Promise<ImportResult> {
   if (format === 'word') return readWord(bytes, as, name, freshId)
   if (format === 'epub') return readEpub(bytes, name, freshId)
   if (format === 'markdown' && isZip(bytes)) return readMarkdownArchive(bytes, as, name, freshId)
@@ -74,7 +76,7 @@ async function work(order: Order): Promise<object> {
   }
   const result = await read(order)
   if (!result.ok) return result
-  const { brought } = result
+  const { imported } = result
   const plain = (page: { id: string; page: { toJSON: () => unknown } }): { id: string; page: unknown } => ({
     id: page.id,
     page: page.page.toJSON(),
@@ -82,10 +84,10 @@ async function work(order: Order): Promise<object> {
   return {
     ok: true,
     value: {
-      ...brought,
-      kept: keptOf(brought),
-      opening: plain(brought.opening),
-      parts: brought.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })),
+      ...imported,
+      kept: keptOf(imported),
+      opening: plain(imported.opening),
+      parts: imported.parts.map((part) => ({ ...part, chapters: part.chapters.map(plain) })),
     },
   }
 }

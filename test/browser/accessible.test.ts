@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { withClient } from '../server/setup/app.ts'
-import { expect, kept, sheet, test } from './setup/house.ts'
+import { expect, kept, sheet, test } from './setup/fixture.ts'
 
 /** axe-core's rules for WCAG 2.2 A and AA, on the screen as it stands. */
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
@@ -35,12 +35,12 @@ const SOURCE =
   '<h1>Slope</h1><p>Text with a <a href="https://walls.example">link</a>.</p><h2>Near</h2><ul><li>a<ul><li>b</li></ul></li></ul><div style="background:#efe6d3"><p>A box.</p></div><table><tr><th>Stone<th>Weight<tr><td>a<td>b</table><blockquote>quoted</blockquote>'
 
 for (const colorScheme of ['light', 'dark'] as const)
-  test(`no violations on any screen, ${colorScheme}`, async ({ house }) => {
+  test(`no violations on any screen, ${colorScheme}`, async ({ fixture }) => {
     test.slow()
-    const address = await house.addPage('one', SOURCE, { isPublished: true })
-    await house.addPage('pieces', PIECES, { isPublished: true })
-    await house.addPage('two', '<h1>Second</h1><p>x</p>')
-    const page = await house.open('author', '/', { colorScheme })
+    const address = await fixture.addPage('one', SOURCE, { isPublished: true })
+    await fixture.addPage('pieces', PIECES, { isPublished: true })
+    await fixture.addPage('two', '<h1>Second</h1><p>x</p>')
+    const page = await fixture.open('author', '/', { colorScheme })
     const check = async (name: string): Promise<void> => expect.soft(await violations(page), name).toEqual([])
     await check('courses')
     await page.goto('/courses/course/plan')
@@ -139,7 +139,7 @@ for (const colorScheme of ['light', 'dark'] as const)
   })
 
 for (const colorScheme of ['light', 'dark'] as const)
-  test(`no violations where students write and authors see it, ${colorScheme}`, async ({ house }) => {
+  test(`no violations where students write and authors see it, ${colorScheme}`, async ({ fixture }) => {
     test.slow()
     const blank = { type: 'passage', content: [{ type: 'paragraph' }] }
     const say = (text: string): object => ({
@@ -161,17 +161,17 @@ for (const colorScheme of ['light', 'dark'] as const)
       hints: [say('Think across.')],
       solution: say('A through.'),
     }
-    await house.addPage('book', '<h1>Book</h1><p>x</p>', { isPublished: true, kind: 'book' })
-    await house.addPage('chapter', '<h1>Chapter</h1><p>wall</p><h2>Why</h2><p>x</p><h2>How</h2><p>x</p>', {
+    await fixture.addPage('book', '<h1>Book</h1><p>x</p>', { isPublished: true, kind: 'book' })
+    await fixture.addPage('chapter', '<h1>Chapter</h1><p>wall</p><h2>Why</h2><p>x</p><h2>How</h2><p>x</p>', {
       isPublished: true,
       kind: 'chapter',
       parent: 'book',
     })
-    await house.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: '2031-01-01T00:00:00.000Z' })
-    await house.addPage('talk', '<h1>Talk</h1><p>x</p>', { isPublished: true, kind: 'discussion' })
-    await house.addPage('task', '<h1>Task</h1><p>x</p>', { isPublished: true, kind: 'assignment' })
-    await house.addPage('ex', '<h1>Exercise</h1><p>x</p>', { isPublished: true, kind: 'exercise' })
-    await withClient(house.url, async (client) => {
+    await fixture.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: '2031-01-01T00:00:00.000Z' })
+    await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', { isPublished: true, kind: 'discussion' })
+    await fixture.addPage('task', '<h1>Task</h1><p>x</p>', { isPublished: true, kind: 'assignment' })
+    await fixture.addPage('ex', '<h1>Exercise</h1><p>x</p>', { isPublished: true, kind: 'exercise' })
+    await withClient(fixture.url, async (client) => {
       await client.query(
         `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)
           values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`,
@@ -184,7 +184,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         [JSON.stringify(question)],
       )
     })
-    const student = await house.open('student', '/read/course', { colorScheme })
+    const student = await fixture.open('student', '/read/course', { colorScheme })
     const checkOn = async (page: Page, name: string): Promise<void> =>
       expect.soft(await violations(page), name).toEqual([])
     for (const path of [
@@ -232,13 +232,13 @@ for (const colorScheme of ['light', 'dark'] as const)
       await student.goto(path)
       await checkOn(student, path)
     }
-    const manager = await house.open('manager', '/account', { colorScheme })
+    const manager = await fixture.open('manager', '/account', { colorScheme })
     await checkOn(manager, 'the account of a manager')
     await manager.goto('/audit')
     await expect(manager.getByRole('heading', { name: 'Audit trail' })).toBeVisible()
     await checkOn(manager, 'the audit trail')
 
-    const author = await house.open('author', '/discuss/course/talk', { colorScheme })
+    const author = await fixture.open('author', '/discuss/course/talk', { colorScheme })
     await author.getByRole('button', { name: 'Hide…' }).click()
     await checkOn(author, 'a post about to be hidden')
     for (const path of [
@@ -269,13 +269,13 @@ for (const colorScheme of ['light', 'dark'] as const)
 
 for (const colorScheme of ['light', 'dark'] as const)
   test(`no violations in templates, what goes out and comes in, and what changed, ${colorScheme}`, async ({
-    house,
+    fixture,
   }) => {
     test.slow()
-    await house.addPage('page', '<h1>Diary</h1><p>At <span data-blank="Site">High Tarn</span>.</p>', {
+    await fixture.addPage('page', '<h1>Diary</h1><p>At <span data-blank="Site">High Tarn</span>.</p>', {
       isPublished: true,
     })
-    await withClient(house.url, async (client) => {
+    await withClient(fixture.url, async (client) => {
       await client.query(`insert into editions (document_id, number, version, schema_version, renderer, title, note,
         words, words_text, content, segments, headings, published_by)
         select document_id, 2, version, 1, renderer, title, 'a second row', words, words_text,
@@ -299,7 +299,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         ],
       )
     })
-    const page = await house.open('author', '/courses/course/plan', { colorScheme })
+    const page = await fixture.open('author', '/courses/course/plan', { colorScheme })
     const check = async (name: string): Promise<void> => expect.soft(await violations(page), name).toEqual([])
     await page.getByRole('tab', { name: /Out and in/ }).click()
     await expect(page.getByText('Formulas were left out.')).toBeVisible()
@@ -325,18 +325,18 @@ for (const colorScheme of ['light', 'dark'] as const)
     await page.getByRole('button', { name: 'From a template' }).click()
     await expect(page.getByLabel('Site')).toBeVisible()
     await check('using a template')
-    const student = await house.open('student', '/read/course/page/changes', { colorScheme })
+    const student = await fixture.open('student', '/read/course/page/changes', { colorScheme })
     await expect(student.locator('ins').first()).toBeVisible()
     expect.soft(await violations(student), 'what changed').toEqual([])
   })
 
-test('the manager’s hosts have no violations', async ({ house }) => {
-  const page = await house.open('manager', '/hosts')
+test('the manager’s hosts have no violations', async ({ fixture }) => {
+  const page = await fixture.open('manager', '/hosts')
   expect(await violations(page)).toEqual([])
 })
 
-test('the sheet is reached and left by keyboard alone', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('one', SOURCE))
+test('the sheet is reached and left by keyboard alone', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('one', SOURCE))
   await page.getByRole('button', { name: 'Insert', exact: true }).focus()
   await page.keyboard.press('ArrowRight')
   await expect(page.getByRole('button', { name: /Kind of block/ })).toBeFocused()
@@ -347,8 +347,8 @@ test('the sheet is reached and left by keyboard alone', async ({ house }) => {
   await expect(page.getByRole('tabpanel')).toContainText('Near')
 })
 
-test('the first answer of the server is styled, with script off', async ({ house }) => {
-  const page = await house.open('author', '/sign-in', { javaScriptEnabled: false })
+test('the first answer of the server is styled, with script off', async ({ fixture }) => {
+  const page = await fixture.open('author', '/sign-in', { javaScriptEnabled: false })
   await page.context().clearCookies()
   await page.goto('/sign-in')
   await expect(page.getByRole('button', { name: 'Sign in' })).toHaveCSS('background-color', 'rgb(75, 107, 60)')

@@ -1,19 +1,19 @@
 import { Secret, TOTP } from 'otpauth'
 import { hashPassword } from '../../server/people/passwords.server.ts'
 import { startApp, withClient } from '../server/setup/app.ts'
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 import { startTray } from './setup/tray.ts'
 
 const PASSWORD = 'through-stones'
 
 test('a password that was forgotten: asked for, sent by mail, set without script, and good from then on', async ({
-  house,
+  fixture,
   browser,
 }) => {
   test.slow()
   const tray = await startTray()
-  await house.stop()
-  const app = await startApp(house.url, { environment: { SMTP_URL: tray.address } })
+  await fixture.stop()
+  const app = await startApp(fixture.url, { environment: { SMTP_URL: tray.address } })
   const context = await browser.newContext({ baseURL: app.address, javaScriptEnabled: false })
   try {
     const page = await context.newPage()
@@ -50,13 +50,13 @@ test('a password that was forgotten: asked for, sent by mail, set without script
 })
 
 test('a manager turns on two-step sign-in, signs in with it, and finds all of that in the audit trail', async ({
-  house,
+  fixture,
   browser,
 }) => {
   test.slow()
   const hash = await hashPassword(PASSWORD)
-  await withClient(house.url, (client) => client.query('update people set password_hash = $1', [hash]))
-  const manager = await house.open('manager', '/')
+  await withClient(fixture.url, (client) => client.query('update people set password_hash = $1', [hash]))
+  const manager = await fixture.open('manager', '/')
   await manager.getByRole('button', { name: /Test manager/ }).click()
   await manager.getByRole('menuitem', { name: 'Your account' }).click()
   await expect(manager.getByRole('heading', { name: 'Your account' })).toBeVisible()
@@ -71,7 +71,7 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
   await manager.getByRole('button', { name: 'Turn on two-step sign-in' }).click()
   await expect(manager.getByRole('status')).toContainText('takes your password and a code')
 
-  const context = await browser.newContext({ baseURL: house.app.address })
+  const context = await browser.newContext({ baseURL: fixture.app.address })
   const other = await context.newPage()
   await other.goto('/sign-in')
   await other.locator('#email').fill('manager@test.example')
@@ -109,8 +109,8 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
   await context.close()
 })
 
-test('when mail comes is chosen once, without script, and stays chosen', async ({ house }) => {
-  const page = await house.open('author', '/notices', { javaScriptEnabled: false })
+test('when mail comes is chosen once, without script, and stays chosen', async ({ fixture }) => {
+  const page = await fixture.open('author', '/notices', { javaScriptEnabled: false })
   await expect(page.getByText('You have not chosen yet.')).toBeVisible()
   await page.getByLabel('Once a day, all in one mail').check()
   await page.getByRole('button', { name: 'Save' }).click()
@@ -118,7 +118,7 @@ test('when mail comes is chosen once, without script, and stays chosen', async (
   await expect(page.getByText('You have not chosen yet.')).toHaveCount(0)
   expect(
     await withClient(
-      house.url,
+      fixture.url,
       async (client) => (await client.query(`select mail_pace from people where id = 'author'`)).rows,
     ),
   ).toEqual([{ mail_pace: 'daily' }])

@@ -1,14 +1,14 @@
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 test('an answer is kept as a draft, looked at, handed in with a file, given back with a comment, and done again', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('task', '<h1>Your own metre</h1><p>Build one metre and say how it went.</p>', {
+  await fixture.addPage('task', '<h1>Your own metre</h1><p>Build one metre and say how it went.</p>', {
     isPublished: true,
     kind: 'assignment',
     settings: { dueAt: '2020-01-01T12:00:00.000Z' },
   })
-  const student = await house.open('student', '/read/course/task')
+  const student = await fixture.open('student', '/read/course/task')
   await expect(student).toHaveURL(/\/assignments\/course\/task$/)
   await student.getByRole('textbox', { name: 'Your answer' }).click()
   await student.keyboard.type('One metre, two falls.')
@@ -20,7 +20,7 @@ test('an answer is kept as a draft, looked at, handed in with a file, given back
   await chooser.setFiles({ name: 'measures & notes.txt', mimeType: 'image/png', buffer: Buffer.from('height 1.1 m\n') })
   await expect(student.getByRole('link', { name: 'measures & notes.txt' })).toBeVisible()
   await expect(student.getByText(/^Draft kept/)).toBeVisible()
-  const author = await house.open('author', '/courses/course/hand-ins/task')
+  const author = await fixture.open('author', '/courses/course/hand-ins/task')
   await expect(author.getByRole('main')).toContainText('Nobody has handed in yet')
   await student.reload()
   await expect(student.getByRole('textbox', { name: 'Your answer' })).toContainText('One metre, two falls.')
@@ -56,8 +56,8 @@ test('an answer is kept as a draft, looked at, handed in with a file, given back
   await student.getByRole('button', { name: 'Hand in' }).click()
   await expect(student.locator('.handed-in')).toHaveCount(2)
   // What was handed in is between student and authors.
-  const other = await house.open('guest', '/assignments/course/task')
+  const other = await fixture.open('guest', '/assignments/course/task')
   await expect(other.getByText('You read here as a guest')).toBeVisible()
   const file = await student.locator('.handed-in').first().getByRole('link').getAttribute('href')
-  expect((await other.request.get(house.app.address + file)).status()).toBe(404)
+  expect((await other.request.get(fixture.app.address + file)).status()).toBe(404)
 })

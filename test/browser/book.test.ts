@@ -1,24 +1,24 @@
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 test('a book is read with contents, next and previous; numbers come by themselves, the place is kept, search stays inside', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('book', '<h1>A handbook</h1><p>For the first season.</p>', { isPublished: true, kind: 'book' })
+  await fixture.addPage('book', '<h1>A handbook</h1><p>For the first season.</p>', { isPublished: true, kind: 'book' })
   const chapter = (title: string, text: string): string =>
     `<h1>${title}</h1><p>${text}</p><h2>Why</h2><p>${'long words '.repeat(500)}</p><h2>How</h2><p>${'more words '.repeat(500)}</p>`
-  await house.addPage('strip', chapter('Strip out', 'Take the cope off first.'), {
+  await fixture.addPage('strip', chapter('Strip out', 'Take the cope off first.'), {
     isPublished: true,
     kind: 'chapter',
     parent: 'book',
   })
-  await house.addPage('draft', chapter('Not yet', 'Nobody reads this.'), { kind: 'chapter', parent: 'book' })
-  await house.addPage('sort', chapter('Sort', 'Lay the hearting apart.'), {
+  await fixture.addPage('draft', chapter('Not yet', 'Nobody reads this.'), { kind: 'chapter', parent: 'book' })
+  await fixture.addPage('sort', chapter('Sort', 'Lay the hearting apart.'), {
     isPublished: true,
     kind: 'chapter',
     parent: 'book',
   })
-  await house.addPage('page', '<h1>Elsewhere</h1><p>The cope again.</p>', { isPublished: true })
-  const page = await house.open('student', '/read/course/book')
+  await fixture.addPage('page', '<h1>Elsewhere</h1><p>The cope again.</p>', { isPublished: true })
+  const page = await fixture.open('student', '/read/course/book')
   await expect(page.getByRole('navigation', { name: 'Chapters' }).getByRole('link')).toHaveText([
     '1 Strip out',
     '2 Sort',

@@ -1,16 +1,16 @@
-import { cursorAfter, expect, kept, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, test } from './setup/fixture.ts'
 
 test('students see what a new edition changed, with script off too, and nothing that is kept back', async ({
-  house,
+  fixture,
 }) => {
-  const address = await house.addPage(
+  const address = await fixture.addPage(
     'page',
     '<h1>Throughs</h1><p>One row at knee height.</p><p>Stays.</p><p>Stays too.</p><p>And this.</p><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this one</p><div data-part="feedback"><p>kept back</p></div></div></div>',
     { isPublished: true },
   )
-  const student = await house.open('student', '/read/course/page', { javaScriptEnabled: false })
+  const student = await fixture.open('student', '/read/course/page', { javaScriptEnabled: false })
   await expect(student.getByRole('link', { name: 'What changed' })).toHaveCount(0)
-  const author = await house.open('author', address)
+  const author = await fixture.open('author', address)
   await cursorAfter(author, 'One row at knee height.')
   await author.keyboard.type(' A second at the hip.')
   await cursorAfter(author, 'kept back')

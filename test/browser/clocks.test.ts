@@ -1,17 +1,17 @@
 import { withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, storedText, test } from './setup/fixture.ts'
 
 const DAY = 86_400_000
 
-test('a student’s clock that is days ahead opens nothing, and makes nothing late', async ({ house }) => {
+test('a student’s clock that is days ahead opens nothing, and makes nothing late', async ({ fixture }) => {
   const tomorrow = new Date(Date.now() + DAY).toISOString()
-  await house.addPage('later', '<h1>Later</h1><p>secret</p>', { isPublished: true, opensAt: tomorrow })
-  await house.addPage('task', '<h1>Task</h1><p>Build.</p>', {
+  await fixture.addPage('later', '<h1>Later</h1><p>secret</p>', { isPublished: true, opensAt: tomorrow })
+  await fixture.addPage('task', '<h1>Task</h1><p>Build.</p>', {
     isPublished: true,
     kind: 'assignment',
     settings: { dueAt: tomorrow },
   })
-  const student = await house.open('student', '/read/course', { timezoneId: 'Pacific/Auckland' })
+  const student = await fixture.open('student', '/read/course', { timezoneId: 'Pacific/Auckland' })
   await student.clock.setSystemTime(Date.now() + 3 * DAY)
   await student.goto('/read/course/later')
   await expect(student.getByRole('main')).toContainText('This opens on')
@@ -29,19 +29,19 @@ test('a student’s clock that is days ahead opens nothing, and makes nothing la
 })
 
 test('an author’s clock that is hours behind, in another time zone: what is written is kept, dates are the course’s', async ({
-  house,
+  fixture,
 }) => {
-  await withClient(house.url, (client) =>
+  await withClient(fixture.url, (client) =>
     client.query(`update courses set time_zone = 'Europe/London' where id = 'course'`),
   )
-  const address = await house.addPage('page', '<h1>A page</h1><p>Walls.</p>')
-  const author = await house.open('author', address, { timezoneId: 'America/Los_Angeles' })
+  const address = await fixture.addPage('page', '<h1>A page</h1><p>Walls.</p>')
+  const author = await fixture.open('author', address, { timezoneId: 'America/Los_Angeles' })
   await author.clock.setSystemTime(Date.now() - 8 * 3_600_000)
   await author.reload()
   await cursorAfter(author, 'Walls.')
   await author.keyboard.type(' And gates.')
   await kept(author)
-  expect(await storedText(house.url, 'page')).toBe('A pageWalls. And gates.')
+  expect(await storedText(fixture.url, 'page')).toBe('A pageWalls. And gates.')
   await author.goto('/courses/course/plan')
   const set = async (value: string): Promise<{ shown: string; stored: string }> => {
     await author.getByRole('treeitem', { name: /^A page/ }).focus()
@@ -53,7 +53,7 @@ test('an author’s clock that is hours behind, in another time zone: what is wr
     await author.getByRole('treeitem', { name: /^A page/ }).focus()
     await author.keyboard.press('Alt+Enter')
     const shown = await author.getByLabel('Opens for students').inputValue()
-    const { rows } = await withClient(house.url, (client) =>
+    const { rows } = await withClient(fixture.url, (client) =>
       client.query<{ at: Date }>(`select opens_at as at from plan_entries where id = 'page'`),
     )
     return { shown, stored: rows[0]!.at.toISOString() }

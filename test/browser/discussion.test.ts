@@ -1,16 +1,16 @@
 import sharp from 'sharp'
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 import { withClient } from '../server/setup/app.ts'
 
 const PROMPT =
   '<h1>Your site in three photos</h1><p>Show the ground.</p><div data-piece="tabs"><section><h2>One</h2><p>First</p></section><section><h2>Two</h2><p>Second</p></section></div>'
 
 test('students talk in threads, with a picture, looked at before it is sent; replies come by themselves; the author marks, hides, locks', async ({
-  house,
+  fixture,
 }) => {
   test.slow()
-  await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion', settings: { postFirst: true } })
-  await withClient(house.url, (client) =>
+  await fixture.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion', settings: { postFirst: true } })
+  await withClient(fixture.url, (client) =>
     client
       .query(
         `insert into people (id, name, email, password_hash, colour)
@@ -18,7 +18,7 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
       )
       .then(() => client.query(`insert into memberships values ('course', 'second', 'student')`)),
   )
-  const student = await house.open('student', '/read/course/talk')
+  const student = await fixture.open('student', '/read/course/talk')
   await expect(student).toHaveURL(/\/discuss\/course\/talk$/)
   await student.getByRole('tab', { name: 'Two' }).click()
   await expect(student.getByText('Second', { exact: true })).toBeVisible()
@@ -54,7 +54,7 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await student.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(student.locator('.post strong')).toHaveText('slides')
 
-  const second = await house.open('second', '/discuss/course/talk')
+  const second = await fixture.open('second', '/discuss/course/talk')
   await expect(second.getByText('1 post so far')).toBeVisible()
   expect(await second.content()).not.toContain('A green bank')
   await second.getByRole('textbox', { name: 'Your post' }).click()
@@ -73,7 +73,7 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await student.getByRole('button', { name: 'Send the answer' }).click()
   await expect(second.locator('.replies .post')).toContainText('Lucky you.')
 
-  const author = await house.open('author', '/discuss/course/talk')
+  const author = await fixture.open('author', '/discuss/course/talk')
   await author.locator('.replies .post').getByRole('button', { name: 'Mark as helpful' }).click()
   await expect(second.locator('.replies .post')).toContainText('helpful')
   await author
@@ -98,23 +98,23 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await expect(student.getByAltText('A green bank')).toBeVisible()
 })
 
-test('a post that can’t be sent stays in its field, with the reason', async ({ house }) => {
-  await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion' })
-  const page = await house.open('student', '/discuss/course/talk')
+test('a post that can’t be sent stays in its field, with the reason', async ({ fixture }) => {
+  await fixture.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion' })
+  const page = await fixture.open('student', '/discuss/course/talk')
   await page.getByRole('textbox', { name: 'Your post' }).click()
   await page.keyboard.type('Written with the server gone.')
-  await house.stop()
+  await fixture.stop()
   await page.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText('The server does not answer')
-  await house.startAgain()
+  await fixture.startAgain()
   await page.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(page.locator('.post')).toHaveCount(1)
   await expect(page.locator('.post')).toContainText('Written with the server gone.')
 })
 
-test('what is typed before the script has come is kept', async ({ house }) => {
-  await house.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion' })
-  const page = await house.open('student', '/read/course')
+test('what is typed before the script has come is kept', async ({ fixture }) => {
+  await fixture.addPage('talk', PROMPT, { isPublished: true, kind: 'discussion' })
+  const page = await fixture.open('student', '/read/course')
   await page.route('**/assets/*.js', async (route) => {
     await new Promise((done) => setTimeout(done, 1500))
     await route.continue()
@@ -126,10 +126,10 @@ test('what is typed before the script has come is kept', async ({ house }) => {
   await expect(page.locator('.post')).toContainText('Typed early.')
 })
 
-test('on a phone nothing of the strip lies over what is read or written', async ({ house }) => {
-  await house.addPage('talk', '<h1>Your site</h1><p>Say.</p>', { isPublished: true, kind: 'discussion' })
-  await house.addPage('task', '<h1>Your metre</h1><p>Build.</p>', { isPublished: true, kind: 'assignment' })
-  const student = await house.open('student', '/discuss/course/talk', { viewport: { width: 390, height: 844 } })
+test('on a phone nothing of the strip lies over what is read or written', async ({ fixture }) => {
+  await fixture.addPage('talk', '<h1>Your site</h1><p>Say.</p>', { isPublished: true, kind: 'discussion' })
+  await fixture.addPage('task', '<h1>Your metre</h1><p>Build.</p>', { isPublished: true, kind: 'assignment' })
+  const student = await fixture.open('student', '/discuss/course/talk', { viewport: { width: 390, height: 844 } })
   for (const path of ['/discuss/course/talk', '/assignments/course/task', '/read/course']) {
     await student.goto(path)
     const [search, heading] = [

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import type { Page } from '@playwright/test'
 import { freePort } from '../../scripts/postgres.ts'
 import { type RunningApp, startApp, withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, type House, kept, sheet, test as base } from './setup/house.ts'
+import { cursorAfter, expect, type Fixture, kept, sheet, test as base } from './setup/fixture.ts'
 
 interface Outside {
   readonly app: RunningApp
@@ -15,7 +15,7 @@ interface Outside {
 }
 
 const test = base.extend<{ outside: Outside }>({
-  outside: async ({ house }: { house: House }, use) => {
+  outside: async ({ fixture }: { fixture: Fixture }, use) => {
     const port = await freePort()
     const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'standins/main.ts'], {
       env: { ...process.env, STANDINS_PORT: String(port), STANDINS_DATA: await mkdtemp(join(tmpdir(), 'standins-')) },
@@ -32,8 +32,8 @@ const test = base.extend<{ outside: Outside }>({
       await new Promise((done) => setTimeout(done, 100))
     }
     const millrace = `http://millrace.localhost:${port}`
-    const app = await startApp(house.url, { environment: { STANDINS: `millrace.localhost=${port}` } })
-    await withClient(house.url, (client) =>
+    const app = await startApp(fixture.url, { environment: { STANDINS: `millrace.localhost=${port}` } })
+    await withClient(fixture.url, (client) =>
       client.query(`insert into embed_hosts (origin, name, oembed) values ($1, 'Millrace Video', $2)`, [
         millrace,
         `${millrace}/oembed`,
@@ -54,10 +54,10 @@ async function paste(page: Page, text: string): Promise<void> {
 }
 
 test('a film is uploaded, shared and watched; what is shut to students is told at once', async ({
-  house,
+  fixture,
   outside: { app, millrace },
 }) => {
-  const page = await house.open('author', await house.addPage('film', '<h1>Film</h1><p>Begin.</p>'), { app })
+  const page = await fixture.open('author', await fixture.addPage('film', '<h1>Film</h1><p>Begin.</p>'), { app })
   const host = await page.context().newPage()
   await host.goto(`${millrace}/`)
   await host.getByLabel('Title').fill('Packing, second take')
@@ -101,7 +101,7 @@ test('a film is uploaded, shared and watched; what is shut to students is told a
   await page.getByRole('button', { name: 'Publish edition 1' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()
   await expect(page.locator('.foot')).toContainText('Students read edition 1')
-  const student = await house.open('student', '/read/course/film', { app })
+  const student = await fixture.open('student', '/read/course/film', { app })
   const film = student.frameLocator('iframe[title="Packing, second take"]').locator('video')
   await expect(film).toBeVisible()
   expect(
@@ -116,11 +116,11 @@ test('a film is uploaded, shared and watched; what is shut to students is told a
 })
 
 test('a host that is not allowed gives a link card with the reason, until a manager allows it', async ({
-  house,
+  fixture,
   outside: { app, millrace },
 }) => {
-  await withClient(house.url, (client) => client.query('update embed_hosts set is_allowed = false'))
-  const page = await house.open('author', await house.addPage('card', '<h1>Card</h1><p>Begin.</p>'), { app })
+  await withClient(fixture.url, (client) => client.query('update embed_hosts set is_allowed = false'))
+  const page = await fixture.open('author', await fixture.addPage('card', '<h1>Card</h1><p>Begin.</p>'), { app })
   await cursorAfter(page, 'Begin.')
   await page.getByRole('button', { name: 'Insert', exact: true }).click()
   await page.getByRole('combobox', { name: /Insert/ }).fill(`${millrace}/v/hearting`)
@@ -130,7 +130,7 @@ test('a host that is not allowed gives a link card with the reason, until a mana
   await page.getByRole('button', { name: 'Insert link card' }).click()
   await expect(sheet(page).locator('.link-card')).toContainText('Packing the hearting')
 
-  const manager = await house.open('manager', '/hosts', { app })
+  const manager = await fixture.open('manager', '/hosts', { app })
   await manager.getByRole('button', { name: 'Allow Millrace Video' }).click()
   await expect(manager.getByRole('row', { name: /Millrace Video/ })).toContainText('allowed')
   await page.getByRole('button', { name: 'Why is it no player?' }).click()
@@ -139,7 +139,7 @@ test('a host that is not allowed gives a link card with the reason, until a mana
 })
 
 test('codes and addresses that lead nowhere good are refused with a sentence', async ({
-  house,
+  fixture,
   outside: { app, millrace },
 }) => {
   // A door on the public side that leads to this machine.
@@ -148,13 +148,13 @@ test('codes and addresses that lead nowhere good are refused with a sentence', a
   )
   await new Promise<void>((done) => door.listen(0, '127.0.0.1', done))
   const port = (door.address() as { port: number }).port
-  await withClient(house.url, (client) =>
+  await withClient(fixture.url, (client) =>
     client.query(
       `insert into embed_hosts (origin, name, oembed) values ($1, 'Trap', $2), ('http://127.0.0.1:9', 'Numbers', null)`,
       [`http://localhost:${port}`, `http://localhost:${port}/oembed`],
     ),
   )
-  const page = await house.open('author', await house.addPage('bad', '<h1>Bad</h1><p>Begin.</p>'), { app })
+  const page = await fixture.open('author', await fixture.addPage('bad', '<h1>Bad</h1><p>Begin.</p>'), { app })
   const asked = async (text: string): Promise<{ type: string; reason?: string; blocked?: string | null }> =>
     page.evaluate(
       async (words) =>

@@ -1,15 +1,15 @@
 import { withClient } from '../server/setup/app.ts'
-import { expect, kept, sheet, test } from './setup/house.ts'
+import { expect, kept, sheet, test } from './setup/fixture.ts'
 
 test('a computed question is made in the bank, looked through, put into an exercise, published, and done by a student', async ({
-  house,
+  fixture,
 }) => {
   test.slow()
-  await house.addPage('ex', '<h1>How many tonnes?</h1><p>Reckon before you order.</p>', {
+  await fixture.addPage('ex', '<h1>How many tonnes?</h1><p>Reckon before you order.</p>', {
     kind: 'exercise',
     settings: { attempts: 2 },
   })
-  const author = await house.open('author', '/courses/course/questions')
+  const author = await fixture.open('author', '/courses/course/questions')
   await expect(author.getByText('The bank is empty')).toBeVisible()
   await author.getByRole('button', { name: 'New folder' }).click()
   await author.keyboard.type('Weights')
@@ -79,7 +79,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await author.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()
   await expect(author.getByRole('button', { name: 'Edition 1 is current' })).toBeVisible()
 
-  const student = await house.open('student', '/read/course/ex')
+  const student = await fixture.open('student', '/read/course/ex')
   await expect(student.getByRole('main')).toContainText('2 questions, 2 points.')
   await student.getByRole('button', { name: 'Begin' }).click()
   expect(await student.content()).not.toMatch(/That fills the middle|Length times 1\.6|One metre is 1\.6/)
@@ -103,7 +103,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await expect(student.getByText('1 of 2 points.')).toBeVisible()
   await expect(student.locator('.lesson li', { hasText: 'How many tonnes?' })).toContainText('done')
   // The same without script; then there is no third attempt.
-  const bare = await house.open('student', '/read/course/ex', { javaScriptEnabled: false })
+  const bare = await fixture.open('student', '/read/course/ex', { javaScriptEnabled: false })
   await bare.getByRole('button', { name: 'Try again' }).click()
   // What is open is asked about, and nothing is over before the answer.
   await bare.getByRole('button', { name: 'Finish' }).click()
@@ -128,9 +128,9 @@ test('a computed question is made in the bank, looked through, put into an exerc
 })
 
 test('a question of the bank stands in a page, other numbers for each reader; a question without an answer is not published', async ({
-  house,
+  fixture,
 }) => {
-  const address = await house.addPage('page', '<h1>Walls</h1><p>Text.</p>')
+  const address = await fixture.addPage('page', '<h1>Walls</h1><p>Text.</p>')
   const content = {
     prompt: {
       type: 'passage',
@@ -158,7 +158,7 @@ test('a question of the bank stands in a page, other numbers for each reader; a 
     hints: [],
     solution: { type: 'passage', content: [{ type: 'paragraph' }] },
   }
-  await withClient(house.url, async (client) => {
+  await withClient(fixture.url, async (client) => {
     await client.query(
       `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)
         values ('good', 'course', 'Twice', 'number', $1, 'Twice', 'author', 'author'),
@@ -166,7 +166,7 @@ test('a question of the bank stands in a page, other numbers for each reader; a 
       [JSON.stringify(content), JSON.stringify({ ...content, answer: { ...content.answer, value: '' } })],
     )
   })
-  const author = await house.open('author', address)
+  const author = await fixture.open('author', address)
   const insertQuestion = async (): Promise<void> => {
     await sheet(author).getByText('Text.').click()
     await author.keyboard.press('End')
@@ -204,7 +204,7 @@ test('a question of the bank stands in a page, other numbers for each reader; a 
   await expect(author.getByRole('dialog')).toHaveCount(0)
   const numbers: string[] = []
   for (const person of ['student', 'coauthor'] as const) {
-    const page = await house.open(person, '/read/course/page')
+    const page = await fixture.open(person, '/read/course/page')
     const question = page.getByRole('region', { name: 'Question' })
     const n = /Twice ([\d,]+)\?/.exec((await question.textContent()) ?? '')![1]!.replace(',', '')
     numbers.push(n)

@@ -1,12 +1,12 @@
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 test('a reader says whether a page helped, bookmarks and follows it, comments on it; their own list has all of it', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('one', '<h1>What fell</h1><p>x</p>', { isPublished: true })
-  await house.addPage('two', '<h1>Other</h1><p>x</p>', { isPublished: true })
+  await fixture.addPage('one', '<h1>What fell</h1><p>x</p>', { isPublished: true })
+  await fixture.addPage('two', '<h1>Other</h1><p>x</p>', { isPublished: true })
   // All but the comment without script.
-  const bare = await house.open('student', '/read/course/one', { javaScriptEnabled: false })
+  const bare = await fixture.open('student', '/read/course/one', { javaScriptEnabled: false })
   await bare.getByRole('button', { name: 'Not yet' }).click()
   await bare.getByRole('button', { name: 'It did' }).click()
   await expect(bare.getByRole('button', { name: 'It did' })).toHaveAttribute('aria-pressed', 'true')
@@ -14,14 +14,14 @@ test('a reader says whether a page helped, bookmarks and follows it, comments on
   await bare.getByRole('button', { name: 'Bookmark' }).click()
   await bare.getByRole('button', { name: 'Follow' }).click()
   await expect(bare.getByRole('button', { name: 'Followed' })).toBeVisible()
-  const student = await house.open('student', '/read/course/one')
+  const student = await fixture.open('student', '/read/course/one')
   await student.getByRole('link', { name: 'Write a comment' }).click()
   await expect(student.getByRole('heading', { level: 1 })).toHaveText('On “What fell”')
   await student.getByRole('textbox', { name: 'Your post' }).click()
   await student.keyboard.type('Which end first?')
   await student.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(student.locator('.post')).toHaveCount(1)
-  const author = await house.open('author', '/discuss/course/one')
+  const author = await fixture.open('author', '/discuss/course/one')
   await author.getByRole('button', { name: 'Answer Test student' }).click()
   await author.keyboard.type('The far one.')
   await author.getByRole('button', { name: 'Send the answer' }).click()

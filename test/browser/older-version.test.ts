@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, type House, sheet, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, type Fixture, sheet, storedText, test } from './setup/fixture.ts'
 
 /*
  * What a browser kept while an older Fieldstone ran: work that was not sent, a clipboard, passages set aside. Then the
@@ -14,10 +14,10 @@ const oldPicture = (share: number): object => ({
 })
 
 /** Leaves work in the browser as a tab of version 1 would have, then opens the page. */
-async function openWith(house: House, work: object | null, setAside: readonly object[] = []): Promise<Page> {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+async function openWith(fixture: Fixture, work: object | null, setAside: readonly object[] = []): Promise<Page> {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
   // A page of the same origin, but no sheet: nothing is sent before the work lies there.
-  const page = await house.open('author', '/account')
+  const page = await fixture.open('author', '/account')
   await page.evaluate(
     (entry) =>
       new Promise<void>((done, fail) => {
@@ -45,27 +45,27 @@ const type = {
   slice: { content: [{ type: 'text', text: ' Typed yesterday.' }] },
 }
 
-test('unsent work of an older version is sent, in the form of today', async ({ house }) => {
+test('unsent work of an older version is sent, in the form of today', async ({ fixture }) => {
   expect(SCHEMA_VERSION).toBeGreaterThan(1)
-  const page = await openWith(house, {
+  const page = await openWith(fixture, {
     base: 0,
     sent: { id: 'on-its-way', base: 0, steps: [insert], moved: null },
     waiting: [set, type],
   })
   await expect(sheet(page)).toContainText('Kept. Typed yesterday.')
   await expect(sheet(page).locator('figure.picture')).toHaveAttribute('style', /width: 55%/)
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Typed yesterday.')
-  const { rows } = await withClient(house.url, (client) =>
+  await expect.poll(() => storedText(fixture.url, 'walls')).toBe('WallsKept. Typed yesterday.')
+  const { rows } = await withClient(fixture.url, (client) =>
     client.query<{ schema_version: number }>(`select distinct schema_version from batches where document_id = 'walls'`),
   )
   expect(rows).toEqual([{ schema_version: SCHEMA_VERSION }])
 })
 
 test('work that was moved over others’ before the renewal is left to its words, and none of them is lost', async ({
-  house,
+  fixture,
 }) => {
   const page = await openWith(
-    house,
+    fixture,
     { base: 0, sent: { id: 'on-its-way', base: 0, steps: [insert], moved: [insert] }, waiting: [type] },
     [
       {
@@ -82,7 +82,7 @@ test('work that was moved over others’ before the renewal is left to its words
   await page.getByRole('tab', { name: /Set aside/ }).click()
   await expect(page.getByRole('tabpanel')).toContainText('Typed yesterday.')
   await expect(page.getByRole('tabpanel')).toContainText('Set aside yesterday.')
-  const { rows } = await withClient(house.url, (client) =>
+  const { rows } = await withClient(fixture.url, (client) =>
     client.query<{ content: object; schema_version: number }>(
       `select content, schema_version from set_aside where id = 'aside'`,
     ),
@@ -91,8 +91,8 @@ test('work that was moved over others’ before the renewal is left to its words
   expect(JSON.stringify(rows[0]!.content)).toContain('"widthPercent":30')
 })
 
-test('what was copied on a sheet of an older version keeps its settings when it is pasted', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('pasted', '<h1>Pasted</h1><p>First.</p>'))
+test('what was copied on a sheet of an older version keeps its settings when it is pasted', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('pasted', '<h1>Pasted</h1><p>First.</p>'))
   const paste = (content: object, words: string, version: string | null): Promise<void> =>
     sheet(page).evaluate(
       (field, [own, shown, written]) => {

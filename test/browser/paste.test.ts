@@ -5,7 +5,7 @@ import type { NodeJson } from '../../core/kinds/kind.ts'
 import { writePage } from '../../core/html/write.ts'
 import { ADDRESSES, foreignHtml } from '../shared/foreign-html.ts'
 import { Random } from '../shared/random-edits.ts'
-import { cursorAfter, expect, kept, sheet, storedPage, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, storedPage, storedText, test } from './setup/fixture.ts'
 
 interface Pasted {
   html: string
@@ -35,9 +35,9 @@ function fragments(count: number, prefix: string): Pasted[] {
   return Array.from({ length: count }, (_, seed) => foreignHtml(new Random(seed + 1), () => `${prefix}${words++}.`))
 }
 
-test('none of 500 pastes with links that no page may have vanishes on the sheet', async ({ house }) => {
+test('none of 500 pastes with links that no page may have vanishes on the sheet', async ({ fixture }) => {
   test.setTimeout(180_000)
-  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
   for (let from = 0; from < 500; from += 50) {
     await cursorAfter(page, from === 0 ? 'Here.' : 'Start')
     expect(await vanished(page, fragments(500, 'w').slice(from, from + 50))).toEqual([])
@@ -49,13 +49,13 @@ test('none of 500 pastes with links that no page may have vanishes on the sheet'
 })
 
 test('each unusable address loses its link and keeps its words, on the sheet and in a post, and that is told', async ({
-  house,
+  fixture,
 }) => {
   const simple = ADDRESSES.map((address, at) => ({
     html: `<p>before${at} <a href="${address}">link${at}</a> after${at}</p>`,
     words: [`before${at}`, `link${at}`, `after${at}`],
   }))
-  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
   await cursorAfter(page, 'Here.')
   expect(await vanished(page, simple)).toEqual([])
   // A lone NUL is a name of a file like any other once HTML is read (U+FFFD); it and the last two may be linked to.
@@ -68,8 +68,8 @@ test('each unusable address loses its link and keeps its words, on the sheet and
   ).toEqual([])
   await kept(page)
 
-  await house.addPage('talk', '<h1>Talk</h1><p>Say.</p>', { kind: 'discussion', isPublished: true })
-  const student = await house.open('student', '/discuss/course/talk')
+  await fixture.addPage('talk', '<h1>Talk</h1><p>Say.</p>', { kind: 'discussion', isPublished: true })
+  const student = await fixture.open('student', '/discuss/course/talk')
   await student.getByRole('textbox').first().click()
   await expect(student.locator('.ProseMirror')).toBeVisible()
   await student.locator('.ProseMirror').click()
@@ -86,7 +86,7 @@ const examples = (): NodeJson[] => [
     .map((text): NodeJson => ({ type: 'paragraph', content: [text] })),
 ]
 
-test('what is copied on one sheet comes onto another with all its settings', async ({ house }) => {
+test('what is copied on one sheet comes onto another with all its settings', async ({ fixture }) => {
   const blocks = examples().map((json) => schema.nodeFromJSON(json))
   const whole = schema.node('doc', null, [
     schema.node('title', null, schema.text('All')),
@@ -94,9 +94,9 @@ test('what is copied on one sheet comes onto another with all its settings', asy
     ...blocks,
     schema.node('paragraph', null, schema.text('End.')),
   ])
-  const from = await house.open('author', await house.addPage('all', writePage(whole, 'source')))
+  const from = await fixture.open('author', await fixture.addPage('all', writePage(whole, 'source')))
   const to = await from.context().newPage()
-  await to.goto(await house.addPage('empty', '<h1>Empty</h1><p>x</p>'))
+  await to.goto(await fixture.addPage('empty', '<h1>Empty</h1><p>x</p>'))
   await from.bringToFront()
   await sheet(from).locator('p', { hasText: 'End.' }).click()
   await from.keyboard.press('Control+End')
@@ -117,7 +117,7 @@ test('what is copied on one sheet comes onto another with all its settings', asy
       .querySelector('.ProseMirror')!
       .dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
   }, html)
-  await expect.poll(() => storedText(house.url, 'empty')).toContain('End.')
+  await expect.poll(() => storedText(fixture.url, 'empty')).toContain('End.')
   // Nobody knows who wrote a clipboard: settings that no page may have bring the words alone.
   await to.evaluate(() => {
     const clipboardData = new DataTransfer()
@@ -139,7 +139,7 @@ test('what is copied on one sheet comes onto another with all its settings', asy
   await expect(sheet(to)).toContainText('hostile')
   await expect(sheet(to).locator('[href^=javascript]')).toHaveCount(0)
   await kept(to)
-  const came = await storedPage(house.url, 'empty')
+  const came = await storedPage(fixture.url, 'empty')
   const names = (node: typeof whole): string[] =>
     node.children
       .slice(1)

@@ -1,10 +1,10 @@
-import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
 
 test('an author writes and publishes, a student reads the edition, and later writing waits for the next', async ({
-  house,
+  fixture,
 }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Begin.</p>')
-  const author = await house.open('author', address)
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Begin.</p>')
+  const author = await fixture.open('author', address)
   await cursorAfter(author, 'Begin.')
   await author.keyboard.press('Enter')
   await author.keyboard.press('Control+Alt+2')
@@ -23,7 +23,7 @@ test('an author writes and publishes, a student reads the edition, and later wri
   await expect(author.getByRole('button', { name: 'Edition 1 is current' })).toBeDisabled()
 
   // Script is off: the reading room is complete without it.
-  const student = await house.open('student', '/read/course/walls', { javaScriptEnabled: false })
+  const student = await fixture.open('student', '/read/course/walls', { javaScriptEnabled: false })
   await expect(student.getByRole('heading', { level: 1 })).toHaveText('Walls')
   await expect(student.getByRole('heading', { level: 2, name: 'Where the water goes' })).toBeVisible()
   await expect(student.locator('article strong')).toHaveText('rushes')
@@ -39,12 +39,12 @@ test('an author writes and publishes, a student reads the edition, and later wri
   await expect(author.getByRole('button', { name: 'Publish edition 2' })).toBeEnabled()
   await author.getByRole('tab', { name: 'Past' }).click()
   await expect(author.getByRole('tabpanel')).toContainText('the first')
-  expect(await storedText(house.url, 'walls')).toContain('Not yet.')
+  expect(await storedText(fixture.url, 'walls')).toContain('Not yet.')
 })
 
-test('undo takes back one’s own writing alone', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Mine.</p><p>Yours.</p>')
-  const [first, second] = [await house.open('author', address), await house.open('coauthor', address)]
+test('undo takes back one’s own writing alone', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Mine.</p><p>Yours.</p>')
+  const [first, second] = [await fixture.open('author', address), await fixture.open('coauthor', address)]
   await cursorAfter(first, 'Mine.')
   await first.keyboard.type(' One')
   await cursorAfter(second, 'Yours.')
@@ -57,10 +57,10 @@ test('undo takes back one’s own writing alone', async ({ house }) => {
   await expect(sheet(second)).toContainText('Mine. One')
 })
 
-test('every side of every box can be written on, by key and by the trail', async ({ house }) => {
-  const page = await house.open(
+test('every side of every box can be written on, by key and by the trail', async ({ fixture }) => {
+  const page = await fixture.open(
     'author',
-    await house.addPage('boxes', '<h1>Boxes</h1><div style="background:#efe6d3"><p>inside</p></div>'),
+    await fixture.addPage('boxes', '<h1>Boxes</h1><div style="background:#efe6d3"><p>inside</p></div>'),
   )
   await cursorAfter(page, 'inside')
   await expect(page.getByRole('navigation', { name: /Trail/ })).toContainText('PageBoxParagraph')
@@ -91,8 +91,8 @@ test('every side of every box can be written on, by key and by the trail', async
   await expect(sheet(page).locator('.box')).toHaveCount(1)
 })
 
-test('lists, tables, quotations, rules and links by their tools', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('tools', '<h1>Tools</h1><p>hammer</p>'))
+test('lists, tables, quotations, rules and links by their tools', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('tools', '<h1>Tools</h1><p>hammer</p>'))
   await cursorAfter(page, 'hammer')
   await page.getByRole('button', { name: 'List', exact: true }).click()
   await page.keyboard.press('Enter')
@@ -126,8 +126,8 @@ test('lists, tables, quotations, rules and links by their tools', async ({ house
   await expect(sheet(page).locator('th')).toHaveText(['Stone', 'Weight', '', ''])
 })
 
-test('a title too long is refused with a sentence, a tool that can’t be used says why', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('title', '<h1>Short</h1><p>x</p>'))
+test('a title too long is refused with a sentence, a tool that can’t be used says why', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('title', '<h1>Short</h1><p>x</p>'))
   await cursorAfter(page, 'Short')
   await expect(page.getByRole('button', { name: 'Bold' })).toHaveAttribute('aria-disabled', 'true')
   await page.getByRole('button', { name: 'Bold' }).hover()
@@ -137,8 +137,8 @@ test('a title too long is refused with a sentence, a tool that can’t be used s
   await expect(sheet(page).locator('h1')).toHaveText('Short')
 })
 
-test('what is pasted comes out clean, with a line about it and its words alone one click away', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('paste', '<h1>Paste</h1><p>here</p>'))
+test('what is pasted comes out clean, with a line about it and its words alone one click away', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('paste', '<h1>Paste</h1><p>here</p>'))
   await cursorAfter(page, 'here')
   await page.keyboard.press('Enter')
   await sheet(page).evaluate((element) => {

@@ -1,14 +1,14 @@
 import { hashPassword } from '../../server/people/passwords.server.ts'
 import { withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, test } from './setup/fixture.ts'
 
 test('signing in: errors stand at the field, a wrong password says nothing more, a right one leads on', async ({
-  house,
+  fixture,
   browser,
 }) => {
   const hash = await hashPassword('through-stones')
-  await withClient(house.url, (client) => client.query('update people set password_hash = $1', [hash]))
-  const page = await (await browser.newContext({ baseURL: house.app.address })).newPage()
+  await withClient(fixture.url, (client) => client.query('update people set password_hash = $1', [hash]))
+  const page = await (await browser.newContext({ baseURL: fixture.app.address })).newPage()
   await page.goto('/courses/course/plan')
   await expect(page).toHaveURL(/sign-in\?to=/)
   await page.getByRole('button', { name: 'Sign in' }).click()
@@ -33,8 +33,8 @@ test('signing in: errors stand at the field, a wrong password says nothing more,
   await page.context().close()
 })
 
-test('signing out with unsent work asks first', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
+test('signing out with unsent work asks first', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   await page.context().setOffline(true)
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Waiting words.')
@@ -52,10 +52,10 @@ test('signing out with unsent work asks first', async ({ house }) => {
   await expect(page.locator('.ProseMirror')).toContainText('Waiting words.')
 })
 
-test('students and guests find their course and no tool of the author', async ({ house }) => {
-  await house.addPage('walls', '<h1>Walls</h1><p>x</p>', { isPublished: true })
+test('students and guests find their course and no tool of the author', async ({ fixture }) => {
+  await fixture.addPage('walls', '<h1>Walls</h1><p>x</p>', { isPublished: true })
   for (const person of ['student', 'guest']) {
-    const page = await house.open(person, '/')
+    const page = await fixture.open(person, '/')
     await page.getByRole('link', { name: 'Test course' }).click()
     await expect(page.getByRole('main').getByRole('listitem').getByRole('link')).toHaveText(['Walls'])
     await page.goto('/courses/course/plan')
@@ -65,16 +65,16 @@ test('students and guests find their course and no tool of the author', async ({
   }
 })
 
-test('a page from right to left is written and read that way', async ({ house }) => {
-  await withClient(house.url, (client) =>
+test('a page from right to left is written and read that way', async ({ fixture }) => {
+  await withClient(fixture.url, (client) =>
     client.query(`update courses set language = 'ar', direction = 'rtl' where id = 'course'`),
   )
-  const address = await house.addPage(
+  const address = await fixture.addPage(
     'walls',
     '<h1>جدار</h1><p>نص</p><div style="background:#efe6d3"><p>صندوق</p></div>',
     { isPublished: true },
   )
-  const page = await house.open('author', address)
+  const page = await fixture.open('author', address)
   await expect(page.locator('.ProseMirror p').first()).toHaveCSS('direction', 'rtl')
   const box = page.locator('.ProseMirror .box')
   expect(await box.evaluate((element) => getComputedStyle(element).borderRightWidth)).toBe('0px')
@@ -82,7 +82,7 @@ test('a page from right to left is written and read that way', async ({ house })
   await page.locator('.ant-segmented-item', { hasText: 'Start' }).click()
   expect(await box.evaluate((element) => getComputedStyle(element).borderRightWidth)).toBe('5px')
   await kept(page)
-  const room = await house.open('student', '/read/course/walls')
+  const room = await fixture.open('student', '/read/course/walls')
   await expect(room.locator('html')).toHaveAttribute('dir', 'rtl')
   await expect(room.locator('article p').nth(1)).toHaveCSS('text-align', 'start')
   expect(await room.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true)

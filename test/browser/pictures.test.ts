@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, sheet, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, test } from './setup/fixture.ts'
 
 /** Drops or pastes a file of these bytes onto the words. */
 async function give(
@@ -43,11 +43,11 @@ const wall = (colour: string): Promise<Buffer> =>
     .toBuffer()
 
 test('a picture dropped, pasted and browsed: its alternative text asked for, resized by its corner, found again, published', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open(
+  const page = await fixture.open(
     'author',
-    await house.addPage('pictures', '<h1>Pictures</h1><p>First.</p><p>Second.</p>'),
+    await fixture.addPage('pictures', '<h1>Pictures</h1><p>First.</p><p>Second.</p>'),
   )
   await give(page, 'drop', 'IMG_0042.png', 'image/png', await wall('#4b6b3c'), 'First.')
   const dialog = page.getByRole('dialog', { name: 'What does the picture show?' })
@@ -99,7 +99,7 @@ test('a picture dropped, pasted and browsed: its alternative text asked for, res
   await page.getByRole('button', { name: 'Publish edition 1' }).click()
   await page.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()
   await expect(page.locator('.foot')).toContainText('Students read edition 1')
-  const student = await house.open('student', '/read/course/pictures')
+  const student = await fixture.open('student', '/read/course/pictures')
   const shown = student.getByRole('img', { name: 'A green wall on a slope' })
   await expect(shown).toBeVisible()
   expect(
@@ -110,17 +110,17 @@ test('a picture dropped, pasted and browsed: its alternative text asked for, res
   await expect(student.getByText('Right, the gap.')).toBeVisible()
 })
 
-test('what is no picture is refused with a sentence, and the page stays as it was', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('refused', '<h1>Refused</h1><p>First.</p>'))
+test('what is no picture is refused with a sentence, and the page stays as it was', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('refused', '<h1>Refused</h1><p>First.</p>'))
   await give(page, 'drop', 'notes.png', 'image/png', Buffer.from('only words'), 'First.')
   await expect(page.getByText('“notes.png” is a text file, not a picture.')).toBeVisible()
   await expect(sheet(page).locator('figure, .arriving')).toHaveCount(0)
 })
 
 test('a picture copied from another course becomes this course’s own; one that the author may not take leaves its words, and says so', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', await house.addPage('copied', '<h1>Copied</h1><p>First.</p>'))
+  const page = await fixture.open('author', await fixture.addPage('copied', '<h1>Copied</h1><p>First.</p>'))
   const paste = (item: string): Promise<void> =>
     sheet(page).evaluate(
       (field, own) => {
@@ -146,7 +146,7 @@ test('a picture copied from another course becomes this course’s own; one that
         },
       ]),
     )
-  await withClient(house.url, async (client) => {
+  await withClient(fixture.url, async (client) => {
     const hash = Buffer.alloc(32, 7)
     await client.query(`insert into courses (id, title) values ('third', 'Third course')`)
     await client.query(`insert into memberships (course_id, person_id, role) values ('third', 'author', 'author')`)

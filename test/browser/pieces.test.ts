@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
 
 /** Inserts a piece by the first letters of its name. */
 async function insert(page: Page, name: string): Promise<void> {
@@ -16,9 +16,9 @@ const titles = (page: Page) => sheet(page).locator('.tabs > .part > .part-title'
 const rows = (page: Page) => page.getByRole('tabpanel').locator('.row-name > span:first-child')
 
 test('three headings become tabs with one action; renamed to nothing and back, reordered, one added, one taken out', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', await house.addPage('footings', THREE))
+  const page = await fixture.open('author', await fixture.addPage('footings', THREE))
   await cursorAfter(page, 'On a slope')
   await page.getByRole('tabpanel').getByRole('button', { name: 'Tabs', exact: true }).click()
   await expect(titles(page)).toHaveText(['On the flat', 'On a slope', 'Across a stream'])
@@ -67,13 +67,13 @@ test('three headings become tabs with one action; renamed to nothing and back, r
   await page.keyboard.press('Control+z')
   await expect(titles(page)).toHaveText(['On the flat', 'Across a stream', 'In sand'])
   await kept(page)
-  expect(await storedText(house.url, 'footings')).toBe(
+  expect(await storedText(fixture.url, 'footings')).toBe(
     'FootingsBefore.On the flatFlat words.Across a streamStream words.In sandSand words.',
   )
 })
 
-test('a reveal in a tab, a box in the reveal, and words after each of them', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('nest', '<h1>Nest</h1><p>Begin.</p>'))
+test('a reveal in a tab, a box in the reveal, and words after each of them', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('nest', '<h1>Nest</h1><p>Begin.</p>'))
   await cursorAfter(page, 'Begin.')
   await insert(page, 'tabs')
   await page.keyboard.type('First')
@@ -106,10 +106,10 @@ test('a reveal in a tab, a box in the reveal, and words after each of them', asy
   await expect(sheet(page).getByText('In the box.')).toBeVisible()
 })
 
-test('columns, contents and a practice question, published and read', async ({ house }) => {
-  const page = await house.open(
+test('columns, contents and a practice question, published and read', async ({ fixture }) => {
+  const page = await fixture.open(
     'author',
-    await house.addPage('mixed', '<h1>Mixed</h1><p>Begin.</p><h2>First part</h2><p>x</p><h3>Within</h3><p>y</p>'),
+    await fixture.addPage('mixed', '<h1>Mixed</h1><p>Begin.</p><h2>First part</h2><p>x</p><h3>Within</h3><p>y</p>'),
   )
   await cursorAfter(page, 'Begin.')
   await insert(page, 'contents')
@@ -159,7 +159,7 @@ test('columns, contents and a practice question, published and read', async ({ h
   await expect(page.locator('.foot')).toContainText('Students read edition 1')
 
   // With script: the answer is said beneath the question, by keyboard alone.
-  const student = await house.open('student', '/read/course/mixed')
+  const student = await fixture.open('student', '/read/course/mixed')
   expect(await student.content()).not.toContain('That fills the middle.')
   await student.getByRole('radio', { name: 'Hearting' }).focus()
   await student.keyboard.press('Space')
@@ -173,7 +173,7 @@ test('columns, contents and a practice question, published and read', async ({ h
   await expect(student).toHaveURL(/#within-reach$/)
 
   // Without script: the page comes again with what is said.
-  const plain = await house.open('student', '/read/course/mixed', { javaScriptEnabled: false })
+  const plain = await fixture.open('student', '/read/course/mixed', { javaScriptEnabled: false })
   await plain.getByRole('radio', { name: 'Hearting' }).check()
   await plain.getByRole('button', { name: 'Check' }).click()
   await expect(plain.locator('.practice-result')).toContainText('You chose: Hearting')
@@ -183,9 +183,9 @@ test('columns, contents and a practice question, published and read', async ({ h
 const PARTS =
   '<h1>Parts</h1><p>Go to <a href="#slope">the slope</a> or <a href="#pack">packing</a>.</p><div data-piece="tabs"><section id="flat"><h2>On the flat</h2><p>Flat words.</p></section><section id="slope"><h2>On a slope</h2><p>Slope words.</p><details id="why"><summary>Why?</summary><p>Hidden reason.</p></details></section><section id="stream"><h2>Across</h2><p>Stream words.</p></section></div><div data-piece="accordion"><section id="lay"><h2>Lay</h2><p>Laying words.</p></section><section id="pack"><h2>Pack</h2><p>Packing words.</p></section></div>'
 
-test('tabs by the keys of the ARIA Authoring Practices', async ({ house }) => {
-  await house.addPage('parts', PARTS, { isPublished: true })
-  const page = await house.open('student', '/read/course/parts')
+test('tabs by the keys of the ARIA Authoring Practices', async ({ fixture }) => {
+  await fixture.addPage('parts', PARTS, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/parts')
   const tab = (name: string) => page.getByRole('tab', { name })
   await expect(page.getByRole('tabpanel', { name: 'On the flat' })).toBeVisible()
   await tab('On the flat').focus()
@@ -209,9 +209,9 @@ test('tabs by the keys of the ARIA Authoring Practices', async ({ house }) => {
   await expect(page.locator('[role=tab][tabindex="0"]')).toHaveCount(1)
 })
 
-test('accordion and disclosure by the keys of the ARIA Authoring Practices', async ({ house }) => {
-  await house.addPage('parts', PARTS, { isPublished: true })
-  const page = await house.open('student', '/read/course/parts')
+test('accordion and disclosure by the keys of the ARIA Authoring Practices', async ({ fixture }) => {
+  await fixture.addPage('parts', PARTS, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/parts')
   const lay = page.getByRole('button', { name: 'Lay' })
   await expect(page.getByRole('heading', { name: 'Lay' })).toBeVisible()
   await expect(lay).toHaveAttribute('aria-expanded', 'false')
@@ -233,10 +233,10 @@ test('accordion and disclosure by the keys of the ARIA Authoring Practices', asy
 })
 
 test('a link opens the tab it points into, the browser’s search opens what is folded, and paper shows everything', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('parts', PARTS, { isPublished: true })
-  const page = await house.open('student', '/read/course/parts')
+  await fixture.addPage('parts', PARTS, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/parts')
   await page.getByRole('link', { name: 'the slope' }).click()
   await expect(page.getByText('Slope words.')).toBeVisible()
   await page.getByRole('tab', { name: 'Across' }).click()
@@ -267,17 +267,17 @@ test('a link opens the tab it points into, the browser’s search opens what is 
     'Hidden reason.',
   ])
     await expect(page.getByText(words)).toBeVisible()
-  const plain = await house.open('student', '/read/course/parts', { javaScriptEnabled: false })
+  const plain = await fixture.open('student', '/read/course/parts', { javaScriptEnabled: false })
   for (const words of ['Flat words.', 'Slope words.', 'Stream words.', 'Laying words.', 'Packing words.'])
     await expect(plain.getByText(words)).toBeVisible()
   await expect(plain.locator('article h2')).toHaveText(['On the flat', 'On a slope', 'Across', 'Lay', 'Pack'])
 })
 
 test('what is typed between / and the dialog is for the dialog; if it does not come, it goes onto the sheet', async ({
-  house,
+  fixture,
 }) => {
-  const address = await house.addPage('page', '<h1>A page</h1><p>Words.</p><p></p>')
-  const page = await house.open('author', '/courses/course/plan')
+  const address = await fixture.addPage('page', '<h1>A page</h1><p>Words.</p><p></p>')
+  const page = await fixture.open('author', '/courses/course/plan')
   let isLost = false
   await page.route(/insert-dialog-.*\.js/, async (route) => {
     if (isLost) return route.abort()

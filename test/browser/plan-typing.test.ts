@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, type House, test } from './setup/house.ts'
+import { expect, type Fixture, test } from './setup/fixture.ts'
 
 /** An outline as it is typed: words and keys, in bursts as authors type them. */
 const KEYS: readonly (string | readonly string[])[] = [
@@ -60,8 +60,8 @@ async function away(page: Page, ms: number): Promise<void> {
     )
 }
 
-async function typeOutline(house: House, perKey: number, distance: number): Promise<void> {
-  const page = await house.open('author', '/courses/course/plan')
+async function typeOutline(fixture: Fixture, perKey: number, distance: number): Promise<void> {
+  const page = await fixture.open('author', '/courses/course/plan')
   await away(page, distance)
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()
   await page.keyboard.press('Insert')
@@ -86,12 +86,12 @@ test.describe.configure({ mode: 'parallel' })
 
 for (const perKey of [15, 60, 110])
   for (const distance of [0, 200, 800])
-    test(`an outline typed at ${perKey} ms a key with the server ${distance} ms away loses nothing`, ({ house }) =>
-      typeOutline(house, perKey, distance))
+    test(`an outline typed at ${perKey} ms a key with the server ${distance} ms away loses nothing`, ({ fixture }) =>
+      typeOutline(fixture, perKey, distance))
 
-test('every press of Alt and an arrow counts, however far the server is', async ({ house }) => {
-  for (const name of ['A', 'B', 'C', 'D', 'E', 'F']) await house.addPage(name, `<h1>${name}</h1><p>x</p>`)
-  const page = await house.open('author', '/courses/course/plan')
+test('every press of Alt and an arrow counts, however far the server is', async ({ fixture }) => {
+  for (const name of ['A', 'B', 'C', 'D', 'E', 'F']) await fixture.addPage(name, `<h1>${name}</h1><p>x</p>`)
+  const page = await fixture.open('author', '/courses/course/plan')
   await away(page, 800)
   await page.getByRole('treeitem', { name: 'F,' }).focus()
   for (let press = 0; press < 5; press++) await page.keyboard.press('Alt+ArrowUp')
@@ -111,9 +111,9 @@ test('every press of Alt and an arrow counts, however far the server is', async 
 })
 
 test('lines typed while the server is away wait in sight and are sent by themselves; a deleted row leaves the focus in the plan', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', '/courses/course/plan')
+  const page = await fixture.open('author', '/courses/course/plan')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await page.context().setOffline(true)
   await page.keyboard.type('Not lost')
@@ -136,9 +136,9 @@ test('lines typed while the server is away wait in sight and are sent by themsel
 })
 
 test('what is set about a line just typed is shown once the server has it, and nothing empty is kept in its place', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', '/courses/course/plan')
+  const page = await fixture.open('author', '/courses/course/plan')
   await away(page, 800)
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()
   await page.keyboard.press('Insert')

@@ -1,5 +1,5 @@
 import { withClient } from '../server/setup/app.ts'
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 import type { Page } from '@playwright/test'
 
 const rows = (page: Page): Promise<string[]> =>
@@ -11,8 +11,8 @@ const rows = (page: Page): Promise<string[]> =>
       ),
     )
 
-test('a plan is typed line by line, nested by Tab, and pasted whole', async ({ house }) => {
-  const page = await house.open('author', '/courses/course/plan')
+test('a plan is typed line by line, nested by Tab, and pasted whole', async ({ fixture }) => {
+  const page = await fixture.open('author', '/courses/course/plan')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await page.keyboard.type('Slope')
   await page.keyboard.press('Enter')
@@ -52,10 +52,10 @@ test('a plan is typed line by line, nested by Tab, and pasted whole', async ({ h
   ])
 })
 
-test('rename, move and delete by keyboard; what was deleted comes back', async ({ house }) => {
-  await house.addPage('a', '<h1>Alpha</h1><p>x</p>')
-  await house.addPage('b', '<h1>Beta</h1><p>x</p>')
-  const page = await house.open('author', '/courses/course/plan')
+test('rename, move and delete by keyboard; what was deleted comes back', async ({ fixture }) => {
+  await fixture.addPage('a', '<h1>Alpha</h1><p>x</p>')
+  await fixture.addPage('b', '<h1>Beta</h1><p>x</p>')
+  const page = await fixture.open('author', '/courses/course/plan')
   await page.getByRole('treeitem', { name: 'Beta' }).focus()
   await page.keyboard.press('Alt+ArrowUp')
   await expect.poll(() => rows(page)).toEqual(['1 Unit one', '2 Lesson one', '3 Beta', '3 Alpha'])
@@ -75,11 +75,11 @@ test('rename, move and delete by keyboard; what was deleted comes back', async (
   await expect(page.locator('.ProseMirror h1')).toHaveText('Gamma')
 })
 
-test('an entry is moved by dragging', async ({ house }) => {
-  await house.addPage('a', '<h1>Alpha</h1><p>x</p>')
-  await house.addPage('b', '<h1>Beta</h1><p>x</p>')
-  await house.addPage('c', '<h1>Gamma</h1><p>x</p>')
-  const page = await house.open('author', '/courses/course/plan')
+test('an entry is moved by dragging', async ({ fixture }) => {
+  await fixture.addPage('a', '<h1>Alpha</h1><p>x</p>')
+  await fixture.addPage('b', '<h1>Beta</h1><p>x</p>')
+  await fixture.addPage('c', '<h1>Gamma</h1><p>x</p>')
+  const page = await fixture.open('author', '/courses/course/plan')
   const [from, to] = [
     await page.getByRole('treeitem', { name: 'Alpha' }).locator('.grip').boundingBox(),
     await page.getByRole('treeitem', { name: 'Gamma' }).boundingBox(),
@@ -93,8 +93,8 @@ test('an entry is moved by dragging', async ({ house }) => {
   await expect.poll(() => rows(page)).toEqual(['1 Unit one', '2 Lesson one', '3 Beta', '3 Gamma', '3 Alpha'])
 })
 
-test('one outline makes a lesson of every kind; its aims, dates and order are set beside it', async ({ house }) => {
-  const page = await house.open('author', '/courses/course/plan')
+test('one outline makes a lesson of every kind; its aims, dates and order are set beside it', async ({ fixture }) => {
+  const page = await fixture.open('author', '/courses/course/plan')
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()
   await page.keyboard.press('Insert')
   await page.getByLabel('Title of the new lesson').evaluate((field) => {
@@ -151,15 +151,15 @@ test('one outline makes a lesson of every kind; its aims, dates and order are se
   await expect(page.locator('.page-facts')).toContainText('Lesson ·')
 })
 
-test('chapters are put in another order by dragging, and are numbered anew', async ({ house }) => {
-  await house.addPage('book', '<h1>The book</h1><p>x</p>', { kind: 'book', isPublished: true })
+test('chapters are put in another order by dragging, and are numbered anew', async ({ fixture }) => {
+  await fixture.addPage('book', '<h1>The book</h1><p>x</p>', { kind: 'book', isPublished: true })
   for (const title of ['One', 'Two', 'Three'])
-    await house.addPage(title.toLowerCase(), `<h1>${title}</h1><p>x</p>`, {
+    await fixture.addPage(title.toLowerCase(), `<h1>${title}</h1><p>x</p>`, {
       kind: 'chapter',
       parent: 'book',
       isPublished: true,
     })
-  const page = await house.open('author', '/courses/course/plan')
+  const page = await fixture.open('author', '/courses/course/plan')
   const box = async (name: string, inside = ''): Promise<{ x: number; y: number }> =>
     (await (
       inside === '' ? page.getByRole('treeitem', { name }) : page.getByRole('treeitem', { name }).locator(inside)
@@ -181,14 +181,14 @@ test('chapters are put in another order by dragging, and are numbered anew', asy
       '4 Chapter: Three, Published',
       '4 Chapter: One, Published',
     ])
-  const reader = await house.open('student', '/read/course/one')
+  const reader = await fixture.open('student', '/read/course/one')
   await expect(reader.getByRole('heading', { level: 1 })).toHaveText(/^3\s*One$/)
 })
 
 test('a plan of 1,000 items shows what is in sight, and is walked, filtered and scrolled like a short one', async ({
-  house,
+  fixture,
 }) => {
-  await withClient(house.url, async (client) => {
+  await withClient(fixture.url, async (client) => {
     await client.query(
       `insert into documents (id, course_id) select 'p' || n, 'course' from generate_series(1, 1000) n`,
     )
@@ -201,7 +201,7 @@ test('a plan of 1,000 items shows what is in sight, and is walked, filtered and 
         'course', 'lesson', 'page', 'Page ' || n, n, 'p' || n from generate_series(1, 1000) n`,
     )
   })
-  const page = await house.open('author', '/courses/course/plan')
+  const page = await fixture.open('author', '/courses/course/plan')
   const all = page.getByRole('treeitem')
   await expect(all.first()).toBeVisible()
   expect(await all.count()).toBeLessThan(80)

@@ -1,11 +1,11 @@
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 const words = (count: number): string => `<p>${'word '.repeat(count)}</p>`
 
-test('a page is done when its end was in sight, and by hand without script; the count follows', async ({ house }) => {
-  await house.addPage('one', `<h1>One</h1>${words(900)}`, { isPublished: true })
-  await house.addPage('two', '<h1>Two</h1><p>x</p>', { isPublished: true })
-  const page = await house.open('student', '/read/course/one')
+test('a page is done when its end was in sight, and by hand without script; the count follows', async ({ fixture }) => {
+  await fixture.addPage('one', `<h1>One</h1>${words(900)}`, { isPublished: true })
+  await fixture.addPage('two', '<h1>Two</h1><p>x</p>', { isPublished: true })
+  const page = await fixture.open('student', '/read/course/one')
   await expect(page.getByRole('button', { name: 'Mark as read' })).not.toBeInViewport()
   await page.waitForTimeout(3500)
   await expect(page.locator('.lesson li', { hasText: 'One' }).first()).toContainText('to do')
@@ -14,7 +14,7 @@ test('a page is done when its end was in sight, and by hand without script; the 
   await expect(page.locator('.lesson li', { hasText: 'One' }).first()).toContainText('done')
   await page.goto('/read/course')
   await expect(page.locator('.done-count')).toHaveText('1 of 2 done')
-  const bare = await house.open('student', '/read/course/two', { javaScriptEnabled: false })
+  const bare = await fixture.open('student', '/read/course/two', { javaScriptEnabled: false })
   await bare.getByRole('button', { name: 'Mark as read' }).click()
   await expect(bare).toHaveURL(/\/read\/course\/two$/)
   await expect(bare.locator('.done-count')).toHaveText('2 of 2 done')
@@ -22,17 +22,17 @@ test('a page is done when its end was in sight, and by hand without script; the 
   await expect(bare.locator('.done-count')).toHaveText('1 of 2 done')
 })
 
-test('what is not open yet says when, or after what; authors read it all the same', async ({ house }) => {
+test('what is not open yet says when, or after what; authors read it all the same', async ({ fixture }) => {
   const later = new Date(Date.now() + 9 * 86_400_000).toISOString()
-  await house.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
-  await house.addPage('later', '<h1>Later</h1><p>secret</p>', { isPublished: true, opensAt: later })
-  await house.addPage('three', '<h1>Three</h1><p>third</p>', { isPublished: true })
-  const author = await house.open('author', '/courses/course/plan')
+  await fixture.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
+  await fixture.addPage('later', '<h1>Later</h1><p>secret</p>', { isPublished: true, opensAt: later })
+  await fixture.addPage('three', '<h1>Three</h1><p>third</p>', { isPublished: true })
+  const author = await fixture.open('author', '/courses/course/plan')
   await author.getByRole('treeitem', { name: 'Lesson one' }).focus()
   await author.keyboard.press('Alt+Enter')
   await author.getByLabel(/One after the other/).check()
   await expect(author.getByText('Kept.')).toBeVisible()
-  const page = await house.open('student', '/read/course/later')
+  const page = await fixture.open('student', '/read/course/later')
   await expect(page.getByRole('main')).toContainText('This opens on')
   expect(await page.content()).not.toContain('secret')
   await page.goto('/read/course/three')
@@ -46,11 +46,11 @@ test('what is not open yet says when, or after what; authors read it all the sam
   await expect(author.getByRole('main')).toContainText('secret')
 })
 
-test('the author looks as a made-up student, on another date, with other things done', async ({ house }) => {
+test('the author looks as a made-up student, on another date, with other things done', async ({ fixture }) => {
   const opensAt = '2031-03-03T09:00:00.000Z'
-  await house.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
-  const address = await house.addPage('spring', '<h1>Spring</h1><p>Frost is out.</p>', { isPublished: true, opensAt })
-  const page = await house.open('author', address)
+  await fixture.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
+  const address = await fixture.addPage('spring', '<h1>Spring</h1><p>Frost is out.</p>', { isPublished: true, opensAt })
+  const page = await fixture.open('author', address)
   await page.getByRole('button', { name: 'As a student' }).click()
   const frame = page.frameLocator('iframe[title="The page as a student sees it"]')
   await expect(frame.getByRole('main')).toContainText('This opens on March 3, 2031')
@@ -61,24 +61,24 @@ test('the author looks as a made-up student, on another date, with other things 
   await expect(frame.getByRole('button', { name: 'Mark as read' })).toBeDisabled()
 })
 
-test('a lesson says what for, in what order, and shows its notes between its items', async ({ house }) => {
-  await house.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
-  await house.addPage('note', '<h1>A note</h1><p>Bring <strong>gloves</strong>.</p>', {
+test('a lesson says what for, in what order, and shows its notes between its items', async ({ fixture }) => {
+  await fixture.addPage('one', '<h1>One</h1><p>x</p>', { isPublished: true })
+  await fixture.addPage('note', '<h1>A note</h1><p>Bring <strong>gloves</strong>.</p>', {
     isPublished: true,
     kind: 'note',
   })
-  await house.addPage('out', '<h1>Weather diary</h1><p>Frost last winter.</p>', {
+  await fixture.addPage('out', '<h1>Weather diary</h1><p>Frost last winter.</p>', {
     isPublished: true,
     kind: 'link',
     settings: { address: 'https://walls.example/weather' },
   })
-  const page = await house.open('author', '/courses/course/plan')
+  const page = await fixture.open('author', '/courses/course/plan')
   await page.getByRole('treeitem', { name: 'Lesson one' }).focus()
   await page.keyboard.press('Alt+Enter')
   await page.getByLabel('Aims, one a line').fill('read a slope\nfind the water')
   await page.getByLabel('Opens for students').focus()
   await expect(page.getByText('Kept.')).toBeVisible()
-  const student = await house.open('student', '/read/course/lesson')
+  const student = await fixture.open('student', '/read/course/lesson')
   await expect(student.getByRole('main').locator('.aims li')).toHaveText(['read a slope', 'find the water'])
   await expect(student.getByRole('main').locator('.items > li')).toHaveText([
     /One/,

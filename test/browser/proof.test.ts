@@ -1,12 +1,12 @@
-import { cursorAfter, expect, kept, sheet, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, test } from './setup/fixture.ts'
 
 const FAULTS =
   '<h1>Faults</h1><p>Begin.</p><h4>Too deep</h4><p>- gloves</p><p>- boots</p><table><tr><td>Stone</td><td>Weight</td></tr><tr><td>a</td><td>2</td></tr></table><p>See <a href="https://walls.example/">here</a>.</p><div data-piece="box" style="background-color: #808080"><p>Grey.</p></div>'
 
 test('what is found while writing says why and for whom, and each repair is one step that can be taken back', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', await house.addPage('faults', FAULTS))
+  const page = await fixture.open('author', await fixture.addPage('faults', FAULTS))
   const tab = page.getByRole('tab', { name: /Proof/ })
   await expect(tab).toContainText('5')
   await tab.click()
@@ -49,11 +49,11 @@ test('what is found while writing says why and for whom, and each repair is one 
 })
 
 test('a finding set aside with a reason stays away until its passage changes, and the plan counts the rest', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open(
+  const page = await fixture.open(
     'author',
-    await house.addPage(
+    await fixture.addPage(
       'aside',
       '<h1>Aside</h1><p>See <a href="https://walls.example/">here</a> and <a href="https://walls.example/2">more</a>.</p>',
     ),
@@ -76,7 +76,7 @@ test('a finding set aside with a reason stays away until its passage changes, an
   await page.getByRole('tab', { name: /Proof/ }).click()
   await expect(desk.getByRole('region', { name: 'Get this right' }).getByRole('listitem')).toHaveCount(1)
 
-  const other = await house.open('coauthor', '/courses/course/plan')
+  const other = await fixture.open('coauthor', '/courses/course/plan')
   await expect(other.getByText('finding of the proof')).toHaveCount(1)
 
   // The passage changes: it is found again.
@@ -91,13 +91,13 @@ test('a finding set aside with a reason stays away until its passage changes, an
   await expect(desk.getByRole('region', { name: 'Set aside' })).toHaveCount(0)
 })
 
-test('the past tells who did what; two moments are compared in the text, one is brought back', async ({ house }) => {
-  const address = await house.addPage('past', '<h1>Past</h1><p>The wall is dry.</p><p>Second.</p>')
-  const page = await house.open('author', address)
+test('the past tells who did what; two moments are compared in the text, one is brought back', async ({ fixture }) => {
+  const address = await fixture.addPage('past', '<h1>Past</h1><p>The wall is dry.</p><p>Second.</p>')
+  const page = await fixture.open('author', address)
   await cursorAfter(page, 'The wall is')
   await page.keyboard.type(' It stands.')
   await kept(page)
-  const other = await house.open('coauthor', address)
+  const other = await fixture.open('coauthor', address)
   await cursorAfter(other, 'Second.')
   await other.keyboard.press('Enter')
   await other.keyboard.type('Third and last.')

@@ -1,21 +1,21 @@
 import { startApp, withClient } from '../server/setup/app.ts'
-import { expect, kept, sheet, test } from './setup/house.ts'
+import { expect, kept, sheet, test } from './setup/fixture.ts'
 import { startTray } from './setup/tray.ts'
 
 test('a lesson is published as a whole, or not at all; students are told here and by mail; the author sees who did what', async ({
-  house,
+  fixture,
 }) => {
   test.slow()
   const tray = await startTray()
   // One process alone, so that no other takes the mail from the queue.
-  await house.stop()
-  const app = await startApp(house.url, { environment: { SMTP_URL: tray.address } })
+  await fixture.stop()
+  const app = await startApp(fixture.url, { environment: { SMTP_URL: tray.address } })
   try {
-    await house.addPage('one', '<h1>What fell</h1><p>x</p>')
-    await house.addPage('two', '<h1>Gaps you have seen</h1><p>x</p>', { kind: 'discussion' })
-    await house.addPage('three', '<h1>How many?</h1><p>x</p>', { kind: 'exercise' })
-    await house.addPage('old', '<h1>Already there</h1><p>x</p>', { isPublished: true })
-    const author = await house.open('author', '/courses/course/plan', { app })
+    await fixture.addPage('one', '<h1>What fell</h1><p>x</p>')
+    await fixture.addPage('two', '<h1>Gaps you have seen</h1><p>x</p>', { kind: 'discussion' })
+    await fixture.addPage('three', '<h1>How many?</h1><p>x</p>', { kind: 'exercise' })
+    await fixture.addPage('old', '<h1>Already there</h1><p>x</p>', { isPublished: true })
+    const author = await fixture.open('author', '/courses/course/plan', { app })
     const lesson = author.getByRole('treeitem', { name: 'Lesson one' })
     const publish = async (): Promise<void> => {
       await lesson.getByRole('button', { name: 'What can be done with Lesson one' }).click()
@@ -29,7 +29,7 @@ test('a lesson is published as a whole, or not at all; students are told here an
       '“How many?” can’t be published, so nothing was. An exercise needs a question',
     )
     await author.keyboard.press('Escape')
-    const student = await house.open('student', '/read/course', { app })
+    const student = await fixture.open('student', '/read/course', { app })
     await expect(student.getByRole('main')).not.toContainText('What fell')
     await author.getByRole('treeitem', { name: 'How many?' }).focus()
     await author.keyboard.press('Delete')
@@ -69,7 +69,7 @@ test('a lesson is published as a whole, or not at all; students are told here an
     await kept(author)
     const both = await Promise.all(
       ['author', 'coauthor'].map(async (person) => {
-        const page = await house.open(person, '/courses/course/plan', { app })
+        const page = await fixture.open(person, '/courses/course/plan', { app })
         return page.evaluate(() =>
           fetch('/courses/course/plan-lines', {
             method: 'POST',
@@ -82,7 +82,7 @@ test('a lesson is published as a whole, or not at all; students are told here an
     expect(both.map(({ ok }) => ok).sort()).toEqual([false, true])
     expect(
       await withClient(
-        house.url,
+        fixture.url,
         async (client) =>
           (await client.query(`select max(number) as number from editions where document_id = 'one'`)).rows,
       ),

@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs'
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 const SOURCE =
   '<h1>Slope</h1><p>Text with a <a href="#far">link</a>.</p><h2 id="near">Near</h2><p>x</p><h2 id="far">Far</h2><div style="background:#23302f"><p>Dark box.</p></div>'
 
-test('published items in order, next and previous, what changed last', async ({ house }) => {
-  await house.addPage('one', SOURCE, { isPublished: true })
-  await house.addPage('two', '<h1>Hidden draft</h1><p>x</p>')
-  await house.addPage('three', '<h1>Third</h1><p>x</p>', { isPublished: true })
-  const page = await house.open('student', '/read/course')
+test('published items in order, next and previous, what changed last', async ({ fixture }) => {
+  await fixture.addPage('one', SOURCE, { isPublished: true })
+  await fixture.addPage('two', '<h1>Hidden draft</h1><p>x</p>')
+  await fixture.addPage('three', '<h1>Third</h1><p>x</p>', { isPublished: true })
+  const page = await fixture.open('student', '/read/course')
   await expect(page.getByRole('main').getByRole('listitem').getByRole('link')).toHaveText(['Slope', 'Third'])
   await page.getByRole('link', { name: 'Slope' }).click()
   await expect(page.locator('.facts')).toContainText('edition 1 · last edited')
@@ -20,10 +20,10 @@ test('published items in order, next and previous, what changed last', async ({ 
   expect(await page.content()).not.toContain('Hidden draft')
 })
 
-test('the reading room loads no React, no Ant Design, no editor, and little of its own', async ({ house }) => {
-  await house.addPage('one', SOURCE, { isPublished: true })
+test('the reading room loads no React, no Ant Design, no editor, and little of its own', async ({ fixture }) => {
+  await fixture.addPage('one', SOURCE, { isPublished: true })
   const scripts: string[] = []
-  const page = await house.open('student', '/')
+  const page = await fixture.open('student', '/')
   page.on('response', (response) => {
     if (response.request().resourceType() === 'script') scripts.push(new URL(response.url()).pathname)
   })
@@ -34,9 +34,9 @@ test('the reading room loads no React, no Ant Design, no editor, and little of i
   expect(code).not.toMatch(/react|antd|prosemirror|tiptap/i)
 })
 
-test('it fits a phone and follows the chosen theme, without script', async ({ house }) => {
-  await house.addPage('one', SOURCE, { isPublished: true })
-  const page = await house.open('student', '/read/course/one', {
+test('it fits a phone and follows the chosen theme, without script', async ({ fixture }) => {
+  await fixture.addPage('one', SOURCE, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/one', {
     javaScriptEnabled: false,
     viewport: { width: 390, height: 800 },
   })
@@ -48,9 +48,9 @@ test('it fits a phone and follows the chosen theme, without script', async ({ ho
   await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(32, 42, 42)')
 })
 
-test('the author sees what students see, at three widths', async ({ house }) => {
-  const address = await house.addPage('one', SOURCE, { isPublished: true })
-  const page = await house.open('author', address)
+test('the author sees what students see, at three widths', async ({ fixture }) => {
+  const address = await fixture.addPage('one', SOURCE, { isPublished: true })
+  const page = await fixture.open('author', address)
   await page.getByRole('button', { name: 'As a student' }).click()
   const frame = page.frameLocator('iframe[title="The page as a student sees it"]')
   await expect(frame.getByRole('heading', { level: 1 })).toHaveText('Slope')
@@ -64,7 +64,7 @@ test('the author sees what students see, at three widths', async ({ house }) => 
   }
   await page.getByText('Edition 1', { exact: true }).click()
   await expect(frame.locator('.facts')).toContainText('edition 1')
-  const room = await house.open('student', '/read/course/one')
+  const room = await fixture.open('student', '/read/course/one')
   const body = async (locator: { innerHTML: () => Promise<string> }): Promise<string> =>
     (await locator.innerHTML())
       .replace(/<p class="facts">.*?<\/p>/, '')

@@ -1,7 +1,7 @@
 import { connect, createServer, type AddressInfo } from 'node:net'
 import type { Page } from '@playwright/test'
 import { cookieFor, type RunningApp, startApp } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, storedText, test } from './setup/fixture.ts'
 
 /** Stands in front of processes, as a proxy does: new connections go to whichever serves now. */
 async function inFront(serving: () => RunningApp): Promise<{ address: string; port: number; close: () => void }> {
@@ -25,16 +25,16 @@ const ROUNDS = 4
 const words = (name: string): string => Array.from({ length: 60 }, (_, at) => ` ${name}${at}`).join('')
 
 test('two people write at a hand’s speed while the processes are renewed one after the other: every letter is there, once, and nobody reloads', async ({
-  house,
+  fixture,
 }) => {
   test.setTimeout(120_000)
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
-  const apps = [house.app, await startApp(house.url)]
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const apps = [fixture.app, await startApp(fixture.url)]
   let serving = 0
   const proxy = await inFront(() => apps[serving]!)
   const open = async (person: string): Promise<Page> => {
-    const page = await house.open(person, '/sign-in', { app: { ...house.app, address: proxy.address } })
-    const [name = '', value = ''] = (await cookieFor(house.url, apps[1]!.port, person)).split('=')
+    const page = await fixture.open(person, '/sign-in', { app: { ...fixture.app, address: proxy.address } })
+    const [name = '', value = ''] = (await cookieFor(fixture.url, apps[1]!.port, person)).split('=')
     await page.context().addCookies([{ name, value, url: proxy.address }])
     await page.goto(address)
     return page
@@ -53,14 +53,14 @@ test('two people write at a hand’s speed while the processes are renewed one a
     const old = serving
     serving = 1 - old
     await apps[old]!.stop('SIGTERM')
-    apps[old] = await startApp(house.url, { port: apps[old]!.port })
+    apps[old] = await startApp(fixture.url, { port: apps[old]!.port })
   }
   await typed
   await Promise.all([kept(here), kept(there)])
-  expect(await storedText(house.url, 'walls')).toBe(`WallsFirst.${words('a')}Second.${words('b')}`)
+  expect(await storedText(fixture.url, 'walls')).toBe(`WallsFirst.${words('a')}Second.${words('b')}`)
   for (const page of [here, there]) await expect(page.locator('.ProseMirror')).toContainText(words('b').slice(-20))
   expect(loads.count, 'no page was loaded anew').toBe(0)
   proxy.close()
-  house.app = apps[0]!
+  fixture.app = apps[0]!
   await apps[1]!.stop()
 })

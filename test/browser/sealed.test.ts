@@ -1,10 +1,10 @@
 import { get } from 'node:http'
-import { expect, sheet, test } from './setup/house.ts'
+import { expect, sheet, test } from './setup/fixture.ts'
 
 const piece = (code: string, title = 'Piece'): string =>
   `<iframe srcdoc="${code.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" title="${title}" height="100"></iframe>`
 
-test('a code piece runs in its frame, is sized to what it shows, and reaches nothing else', async ({ house }) => {
+test('a code piece runs in its frame, is sized to what it shows, and reaches nothing else', async ({ fixture }) => {
   const spy = `<p id="out" style="height:300px;margin:0">start</p><script>
     const tried = []
     const attempt = async (name, work) => { try { const got = await work(); tried.push(name + ':' + (got ? 'GOT' : 'nothing')) } catch (error) { tried.push(name + ':refused') } }
@@ -20,8 +20,8 @@ test('a code piece runs in its frame, is sized to what it shows, and reaches not
       document.getElementById('out').textContent = tried.join(' ')
     })()
   </script>`
-  await house.addPage('sealed', `<h1>Sealed</h1>${piece(spy, 'Spy')}<p>After.</p>`, { isPublished: true })
-  const student = await house.open('student', '/read/course/sealed')
+  await fixture.addPage('sealed', `<h1>Sealed</h1>${piece(spy, 'Spy')}<p>After.</p>`, { isPublished: true })
+  const student = await fixture.open('student', '/read/course/sealed')
   const out = student.frameLocator('iframe[title="Spy"]').locator('#out')
   await expect(out).toHaveText(
     'parent:refused top:refused cookie:refused storage:refused fetch:refused image:refused navigate:refused popup:nothing',
@@ -49,10 +49,10 @@ test('a code piece runs in its frame, is sized to what it shows, and reaches not
   expect(await asked((url) => url.replace(/\/piece.*/, '/read/course'))).toBe(404)
 })
 
-test('code that loops for ever or floods the console does not hold up the page around it', async ({ house }) => {
-  const page = await house.open(
+test('code that loops for ever or floods the console does not hold up the page around it', async ({ fixture }) => {
+  const page = await fixture.open(
     'author',
-    await house.addPage(
+    await fixture.addPage(
       'wild',
       `<h1>Wild</h1><p>Begin.</p>${piece('<script>for (;;);</script>', 'Loop')}<p>Between.</p>${piece('<p>x</p><script>setInterval(() => { for (let i = 0; i < 500; i++) console.log("flood", i) }, 5)</script>', 'Flood')}`,
     ),

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { cursorAfter, expect, kept, logSize, sheet, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, logSize, sheet, test } from './setup/fixture.ts'
 
 const LONG = `<h1>Long</h1>${Array.from({ length: 60 }, (_, at) => `<p>Paragraph ${at} about walls.</p>`).join('')}`
 
@@ -20,19 +20,19 @@ async function replaceInSource(page: Page, find: string, put: string): Promise<v
   await page.keyboard.insertText(put)
 }
 
-test('opening and closing the source makes no step', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('long', LONG))
+test('opening and closing the source makes no step', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('long', LONG))
   await openSource(page)
   await page.locator('.cm-content').click()
   await sheet(page).click()
   await page.getByRole('button', { name: 'Source' }).click()
   await page.waitForTimeout(800)
-  expect(await logSize(house.url, 'long')).toEqual({ steps: 0, length: 2 })
+  expect(await logSize(fixture.url, 'long')).toEqual({ steps: 0, length: 2 })
 })
 
-test('two distant edits in the source are small steps, while another author types', async ({ house }) => {
-  const address = await house.addPage('long', LONG)
-  const [page, other] = [await house.open('author', address), await house.open('coauthor', address)]
+test('two distant edits in the source are small steps, while another author types', async ({ fixture }) => {
+  const address = await fixture.addPage('long', LONG)
+  const [page, other] = [await fixture.open('author', address), await fixture.open('coauthor', address)]
   await openSource(page)
   await cursorAfter(other, 'Paragraph 30 about walls.')
   const typing = other.keyboard.type(' Typed by the other.', { delay: 40 })
@@ -46,11 +46,11 @@ test('two distant edits in the source are small steps, while another author type
     await expect(sheet(each)).toContainText('Paragraph 30 about walls. Typed by the other.')
   }
   await expect(page.locator('.cm-content')).toBeVisible()
-  expect((await logSize(house.url, 'long')).length).toBeLessThan(12_000)
+  expect((await logSize(fixture.url, 'long')).length).toBeLessThan(12_000)
 })
 
-test('writing on the sheet appears in the source, and what the reader leaves out is listed', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('short', '<h1>Short</h1><p>One.</p>'))
+test('writing on the sheet appears in the source, and what the reader leaves out is listed', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('short', '<h1>Short</h1><p>One.</p>'))
   await openSource(page)
   await cursorAfter(page, 'One.')
   await page.keyboard.type(' Two.')
@@ -68,8 +68,8 @@ test('writing on the sheet appears in the source, and what the reader leaves out
   await expect(sheet(page).locator('script, a')).toHaveCount(0)
 })
 
-test('the block under the cursor of the sheet is marked in the source', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('long', LONG))
+test('the block under the cursor of the sheet is marked in the source', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('long', LONG))
   await openSource(page)
   await cursorAfter(page, 'Paragraph 5 about walls.')
   await expect(page.locator('.source-here')).toHaveText('<p>Paragraph 5 about walls.</p>')
@@ -89,9 +89,9 @@ const BY_HAND = `<h1>Hand</h1>
 <p>Never closed.</p>`
 
 test('code written by hand becomes real pieces; what is wrong is explained at its line and repaired', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', await house.addPage('hand', '<h1>Hand</h1><p>x</p>'))
+  const page = await fixture.open('author', await fixture.addPage('hand', '<h1>Hand</h1><p>x</p>'))
   await openSource(page)
   await page.locator('.cm-content').click()
   await page.keyboard.press('Control+a')

@@ -1,15 +1,18 @@
 import { withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/house.ts'
+import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
 
-test('a page is kept as a template with two blanks, and used in another course', async ({ house }) => {
-  await withClient(house.url, async (client) => {
+test('a page is kept as a template with two blanks, and used in another course', async ({ fixture }) => {
+  await withClient(fixture.url, async (client) => {
     await client.query(`insert into memberships (course_id, person_id, role) values ('other', 'author', 'author')`)
     await client.query(
       `insert into plan_entries (id, course_id, parent_id, kind, title, position)
         values ('other-unit', 'other', null, 'unit', 'Autumn', 0)`,
     )
   })
-  const author = await house.open('author', await house.addPage('diary', '<h1>Site diary</h1><p>Tarn</p><p>March</p>'))
+  const author = await fixture.open(
+    'author',
+    await fixture.addPage('diary', '<h1>Site diary</h1><p>Tarn</p><p>March</p>'),
+  )
   for (const words of ['Tarn', 'March']) {
     await cursorAfter(author, words)
     await author.keyboard.press('Shift+Home')
@@ -44,7 +47,7 @@ test('a page is kept as a template with two blanks, and used in another course',
   await expect(sheet(author)).toContainText('Low Moss in May')
   await expect(sheet(author).locator('[data-open]')).toHaveText('March')
   const id = author.url().split('/').at(-1)!
-  expect(await storedText(house.url, id)).toBe('Low Moss in MayLow MossMarch')
+  expect(await storedText(fixture.url, id)).toBe('Low Moss in MayLow MossMarch')
   // The proof reminds of what was left open, and puts it right.
   await author.getByRole('tab', { name: /Proof/ }).click()
   await author.getByRole('button', { name: 'Keep these words' }).click()

@@ -1,11 +1,14 @@
-import { cursorAfter, expect, kept, keptInBrowser, sheet, storedText, test, type House } from './setup/house.ts'
+import { cursorAfter, expect, kept, keptInBrowser, sheet, storedText, test, type Fixture } from './setup/fixture.ts'
 import { withClient } from '../server/setup/app.ts'
 import { setFull } from '../server/setup/full.ts'
 
-test('two authors at two processes see each other’s words and cursors at once', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Above.</p><p>Below.</p>')
-  const second = await house.startSecond()
-  const [here, there] = [await house.open('author', address), await house.open('coauthor', address, { app: second })]
+test('two authors at two processes see each other’s words and cursors at once', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Above.</p><p>Below.</p>')
+  const second = await fixture.startSecond()
+  const [here, there] = [
+    await fixture.open('author', address),
+    await fixture.open('coauthor', address, { app: second }),
+  ]
   await cursorAfter(here, 'Above.')
   await here.keyboard.type(' Hearting is packed tight.')
   await expect(sheet(there)).toContainText('Hearting is packed tight.')
@@ -15,34 +18,36 @@ test('two authors at two processes see each other’s words and cursors at once'
   await expect(sheet(here)).toContainText('Below. One on two.')
   await expect(here.getByText('Test coauthor is on this page').first()).toBeAttached()
   await Promise.all([kept(here), kept(there)])
-  expect(await storedText(house.url, 'walls')).toBe('WallsAbove. Hearting is packed tight.Below. One on two.')
+  expect(await storedText(fixture.url, 'walls')).toBe('WallsAbove. Hearting is packed tight.Below. One on two.')
 })
 
-test('with the server gone one goes on writing; after reload and return nothing is missing', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
-  const page = await house.open('author', address)
+test('with the server gone one goes on writing; after reload and return nothing is missing', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+  const page = await fixture.open('author', address)
   await cursorAfter(page, 'Kept.')
-  await house.stop()
+  await fixture.stop()
   await page.keyboard.type(' Written without a server.', { delay: 5 })
   await expect(page.locator('.saving')).toContainText(/Not sent: “.*Written/)
   await page.keyboard.type(' And more.', { delay: 5 })
   await keptInBrowser(page, 'And more.')
   await page.reload().catch(() => null)
-  await house.startAgain()
+  await fixture.startAgain()
   await page.goto(address)
   await expect(sheet(page)).toContainText('Kept. Written without a server. And more.')
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Written without a server. And more.')
+  await expect.poll(() => storedText(fixture.url, 'walls')).toBe('WallsKept. Written without a server. And more.')
 })
 
-test('a tab closed without connection sends its work when another opens, and others’ work stays', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
-  const page = await house.open('author', address)
+test('a tab closed without connection sends its work when another opens, and others’ work stays', async ({
+  fixture,
+}) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const page = await fixture.open('author', address)
   await page.context().setOffline(true)
   await cursorAfter(page, 'First.')
   await page.keyboard.type(' From the closed tab.', { delay: 5 })
   await expect(page.locator('.saving')).toContainText('Not sent')
   await keptInBrowser(page, 'From the closed tab.')
-  const other = await house.open('coauthor', address)
+  const other = await fixture.open('coauthor', address)
   await cursorAfter(other, 'Second.')
   await other.keyboard.type(' From the other.')
   await kept(other)
@@ -52,12 +57,12 @@ test('a tab closed without connection sends its work when another opens, and oth
   await again.goto(address)
   await expect(sheet(again)).toContainText('First. From the closed tab.')
   await expect(sheet(other)).toContainText('First. From the closed tab.')
-  expect(await storedText(house.url, 'walls')).toBe('WallsFirst. From the closed tab.Second. From the other.')
+  expect(await storedText(fixture.url, 'walls')).toBe('WallsFirst. From the closed tab.Second. From the other.')
 })
 
-test('a tab that ends while its words are on their way writes them once', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
-  const [page, other] = [await house.open('author', address), await house.open('coauthor', address)]
+test('a tab that ends while its words are on their way writes them once', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const [page, other] = [await fixture.open('author', address), await fixture.open('coauthor', address)]
   let arrived = 0
   // The server takes the batch; its answer never comes.
   await page.route('**/batches', async (route) => {
@@ -78,19 +83,19 @@ test('a tab that ends while its words are on their way writes them once', async 
   await again.goto(address)
   await expect(sheet(again)).toContainText('And typed meanwhile.')
   await expect
-    .poll(() => storedText(house.url, 'walls'))
+    .poll(() => storedText(fixture.url, 'walls'))
     .toBe('WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.')
   await expect(sheet(again)).toContainText('First. From the closed tab. And typed meanwhile.')
   await again.waitForTimeout(1000)
-  expect(await storedText(house.url, 'walls')).toBe(
+  expect(await storedText(fixture.url, 'walls')).toBe(
     'WallsFirst. From the closed tab. And typed meanwhile.Second. From the other.',
   )
   await expect(again.getByRole('tab', { name: /Set aside/ })).toHaveCount(0)
 })
 
-test('two tabs of one author do not take each other’s work', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
-  const one = await house.open('author', address)
+test('two tabs of one author do not take each other’s work', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const one = await fixture.open('author', address)
   const two = await one.context().newPage()
   await two.goto(address)
   await one.context().setOffline(true)
@@ -99,14 +104,14 @@ test('two tabs of one author do not take each other’s work', async ({ house })
   await cursorAfter(two, 'Second.')
   await two.keyboard.type(' Two.')
   await one.context().setOffline(false)
-  await expect.poll(() => storedText(house.url, 'walls'), { timeout: 20_000 }).toBe('WallsFirst. One.Second. Two.')
+  await expect.poll(() => storedText(fixture.url, 'walls'), { timeout: 20_000 }).toBe('WallsFirst. One.Second. Two.')
   await expect(sheet(one)).toContainText('Second. Two.')
   await expect(sheet(two)).toContainText('First. One.')
 })
 
-test('a paragraph typed inside a passage that another deleted is offered back', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Before.</p><p>Old passage.</p><p>After.</p>')
-  const [writer, deleter] = [await house.open('author', address), await house.open('coauthor', address)]
+test('a paragraph typed inside a passage that another deleted is offered back', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Before.</p><p>Old passage.</p><p>After.</p>')
+  const [writer, deleter] = [await fixture.open('author', address), await fixture.open('coauthor', address)]
   await writer.context().setOffline(true)
   await cursorAfter(writer, 'Old passage.')
   await writer.keyboard.press('Enter')
@@ -133,9 +138,9 @@ test('a paragraph typed inside a passage that another deleted is offered back', 
   await expect(sheet(deleter)).toContainText('A thought worth keeping.')
 })
 
-test('hundreds of keys typed without connection are moved over what came meanwhile', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
-  const [writer, other] = [await house.open('author', address), await house.open('coauthor', address)]
+test('hundreds of keys typed without connection are moved over what came meanwhile', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>First.</p><p>Second.</p>')
+  const [writer, other] = [await fixture.open('author', address), await fixture.open('coauthor', address)]
   await writer.context().setOffline(true)
   await cursorAfter(writer, 'First.')
   const words = ' stone'.repeat(60)
@@ -145,16 +150,16 @@ test('hundreds of keys typed without connection are moved over what came meanwhi
   await kept(other)
   await writer.context().setOffline(false)
   await expect
-    .poll(() => storedText(house.url, 'walls'), { timeout: 20_000 })
+    .poll(() => storedText(fixture.url, 'walls'), { timeout: 20_000 })
     .toBe(`WallsFirst.${words}Second. Meanwhile.`)
   await expect(sheet(writer)).toContainText('Second. Meanwhile.')
   await writer.keyboard.type(' And on.')
   await expect(sheet(other)).toContainText('stone And on.')
 })
 
-test('what the server refuses is explained, taken out, and kept aside', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
-  const page = await house.open('author', address)
+test('what the server refuses is explained, taken out, and kept aside', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+  const page = await fixture.open('author', address)
   await page.route('**/batches', (route) =>
     route.fulfill({
       status: 422,
@@ -171,48 +176,48 @@ test('what the server refuses is explained, taken out, and kept aside', async ({
   await page.unroute('**/batches')
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Fine.')
-  await expect.poll(() => storedText(house.url, 'walls')).toContain('Kept. Fine.')
+  await expect.poll(() => storedText(fixture.url, 'walls')).toContain('Kept. Fine.')
 })
 
 test('a server without room says so in the foot; what is written waits, and is sent when there is room', async ({
-  house,
+  fixture,
 }) => {
-  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
-  await setFull(house.url, true)
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
+  await setFull(fixture.url, true)
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Written without room.')
   await expect(page.locator('.saving')).toContainText(
     'There is no room left on the server; it is kept in this browser and sent by itself.',
   )
   await page.keyboard.type(' And more.')
-  await setFull(house.url, false)
+  await setFull(fixture.url, false)
   await kept(page)
-  expect(await storedText(house.url, 'walls')).toBe('WallsKept. Written without room. And more.')
+  expect(await storedText(fixture.url, 'walls')).toBe('WallsKept. Written without room. And more.')
 })
 
-test('a session that ends while writing keeps the work until one has signed in again', async ({ house }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
-  const page = await house.open('author', address)
-  const { rows } = await withClient(house.url, (client) =>
+test('a session that ends while writing keeps the work until one has signed in again', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+  const page = await fixture.open('author', address)
+  const { rows } = await withClient(fixture.url, (client) =>
     client.query<{ token_hash: Buffer; person_id: string }>('delete from sessions returning token_hash, person_id'),
   )
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Still here.')
   await expect(page.locator('.saving')).toContainText('You have been signed out.')
-  await withClient(house.url, (client) =>
+  await withClient(fixture.url, (client) =>
     client.query('insert into sessions (token_hash, person_id) values ($1, $2)', [
       rows[0]!.token_hash,
       rows[0]!.person_id,
     ]),
   )
   await page.evaluate(() => window.dispatchEvent(new Event('focus')))
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Still here.')
+  await expect.poll(() => storedText(fixture.url, 'walls')).toBe('WallsKept. Still here.')
   await kept(page)
 })
 
 /** Types into a page whose batches are answered so until it loads anew; what was typed is there then, and kept. */
-async function renewed(house: House, answer: object): Promise<void> {
-  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
+async function renewed(fixture: Fixture, answer: object): Promise<void> {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   let isNewer = true
   await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: answer }) : route.continue()))
   await cursorAfter(page, 'Kept.')
@@ -222,18 +227,18 @@ async function renewed(house: House, answer: object): Promise<void> {
   isNewer = false
   await loaded
   await expect(sheet(page)).toContainText('Kept. Typed on the old one.')
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Typed on the old one.')
+  await expect.poll(() => storedText(fixture.url, 'walls')).toBe('WallsKept. Typed on the old one.')
 }
 
-test('a tab left open over a deployment keeps its queue and loads anew', async ({ house }) => {
-  await renewed(house, { status: 'outdated' })
+test('a tab left open over a deployment keeps its queue and loads anew', async ({ fixture }) => {
+  await renewed(fixture, { status: 'outdated' })
 })
 
 test('what a newer Fieldstone writes and an open tab does not know makes it load anew, with its work', async ({
-  house,
+  fixture,
 }) => {
   const steps = [{ stepType: 'addMark', mark: { type: 'somethingNew' }, from: 8, to: 10 }]
-  await renewed(house, {
+  await renewed(fixture, {
     status: 'taken',
     from: 1,
     to: 2,
@@ -242,8 +247,8 @@ test('what a newer Fieldstone writes and an open tab does not know makes it load
   })
 })
 
-test('Ctrl+S says how saving stands; what it says is true without connection too', async ({ house }) => {
-  const page = await house.open('author', await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
+test('Ctrl+S says how saving stands; what it says is true without connection too', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' More.')
   await kept(page)
@@ -257,10 +262,10 @@ test('Ctrl+S says how saving stands; what it says is true without connection too
 })
 
 test('a page deleted under a co-author says so at once, gives the words out, and takes them when it is brought back', async ({
-  house,
+  fixture,
 }) => {
-  const address = await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
-  const [page, other] = [await house.open('author', address), await house.open('coauthor', '/courses/course/plan')]
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
+  const [page, other] = [await fixture.open('author', address), await fixture.open('coauthor', '/courses/course/plan')]
   await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
   await other.getByRole('treeitem', { name: 'Walls' }).focus()
   await other.keyboard.press('Delete')
@@ -272,17 +277,17 @@ test('a page deleted under a co-author says so at once, gives the words out, and
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('Written after.')
   await other.getByRole('button', { name: 'Bring back' }).click()
   await kept(page)
-  expect(await storedText(house.url, 'walls')).toBe('WallsKept. Written after.')
+  expect(await storedText(fixture.url, 'walls')).toBe('WallsKept. Written after.')
 })
 
 test('going elsewhere without connection tells the truth, and the page opens by itself when it is back', async ({
-  house,
+  fixture,
 }) => {
   const [one] = [
-    await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'),
-    await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
+    await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'),
+    await fixture.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
   ]
-  const page = await house.open('author', one)
+  const page = await fixture.open('author', one)
   await cursorAfter(page, 'Kept.')
   await kept(page)
   await page.context().setOffline(true)
@@ -296,23 +301,23 @@ test('going elsewhere without connection tells the truth, and the page opens by 
   await expect(sheet(page)).toContainText('Other.')
   // It was not loaded anew, and the words arrive.
   expect(await page.evaluate(() => (window as unknown as { isSame?: boolean }).isSame)).toBe(true)
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. Unsent words.')
+  await expect.poll(() => storedText(fixture.url, 'walls')).toBe('WallsKept. Unsent words.')
 })
 
 test('words typed in the last moment before one goes elsewhere arrive, and nothing is left behind in the browser', async ({
-  house,
+  fixture,
 }) => {
   const [one] = [
-    await house.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'),
-    await house.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
+    await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'),
+    await fixture.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
   ]
-  const page = await house.open('author', one)
+  const page = await fixture.open('author', one)
   await page.route('**/batches', (route) => new Promise((done) => setTimeout(done, 250)).then(() => route.continue()))
   await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' To the last word.')
   await page.getByRole('navigation', { name: 'Plan of the course' }).getByText('Stones').click()
   await expect(sheet(page)).toContainText('Other.')
-  await expect.poll(() => storedText(house.url, 'walls')).toBe('WallsKept. To the last word.')
+  await expect.poll(() => storedText(fixture.url, 'walls')).toBe('WallsKept. To the last word.')
   const kept = (): Promise<number> =>
     page.evaluate(
       () =>
@@ -325,5 +330,5 @@ test('words typed in the last moment before one goes elsewhere arrive, and nothi
         }),
     )
   await expect.poll(kept, { timeout: 25_000 }).toBe(0)
-  expect(await storedText(house.url, 'walls')).toBe('WallsKept. To the last word.')
+  expect(await storedText(fixture.url, 'walls')).toBe('WallsKept. To the last word.')
 })

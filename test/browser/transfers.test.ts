@@ -4,18 +4,18 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import AxeBuilder from 'axe-core'
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'transfers-'))
 
 test('a Word document is brought in as a book with a report, shown, taken out of the plan again and brought back', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('page', '<h1>A page</h1><p>x</p>')
+  await fixture.addPage('page', '<h1>A page</h1><p>x</p>')
   // Made by pandoc (from Debian).
   writeFileSync(join(folder, 'year.md'), '---\ntitle: A year\n---\n\n# Winter\n\nCold.\n\n# Spring\n\nWarm, $x^2$.\n')
   execFileSync('pandoc', ['-f', 'markdown', 'year.md', '-o', 'year.docx'], { cwd: folder })
-  const author = await house.open('author', '/courses/course/plan')
+  const author = await fixture.open('author', '/courses/course/plan')
   await author.getByRole('treeitem', { name: 'A page' }).click()
   await author.getByRole('button', { name: 'Bring in' }).click()
   const dialog = author.getByRole('dialog', { name: 'Bring a document in' })
@@ -54,13 +54,13 @@ test('a Word document is brought in as a book with a report, shown, taken out of
   await expect(dialog.getByRole('alert')).toContainText('“cut.docx” is damaged, or was cut off on its way.')
 })
 
-test('a page is had as one web page that works from disk, with script and without', async ({ house, browser }) => {
-  await house.addPage(
+test('a page is had as one web page that works from disk, with script and without', async ({ fixture, browser }) => {
+  await fixture.addPage(
     'page',
     '<h1>Pieces</h1><p>See <a href="#slope">slope</a>.</p><div data-piece="tabs"><section><h2>Flat</h2><p>first words</p></section><section id="slope"><h2>Slope</h2><p>second words</p></section></div><div data-piece="accordion"><section><h2>Fold</h2><p>folded words</p></section></div><iframe data-piece="html" title="Gauge" height="100" srcdoc="&lt;p id=out&gt;no&lt;/p&gt;&lt;script&gt;document.getElementById(&#39;out&#39;).textContent = &#39;it runs&#39;; fetch(&#39;https://tracker.example/&#39;).catch(() =&gt; {})&lt;/script&gt;"></iframe><div data-piece="practice" id="q"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this</p><div data-part="feedback"><p>told you</p></div></div><div data-part="answer"><p>that</p><div data-part="feedback"><p>no</p></div></div></div>',
     { isPublished: true },
   )
-  const author = await house.open('author', '/courses/course/plan')
+  const author = await fixture.open('author', '/courses/course/plan')
   await author.getByRole('button', { name: 'What can be done with Pieces' }).click()
   await author.getByText('Get it as a file…').click()
   const dialog = author.getByRole('dialog', { name: '“Pieces” as a file' })

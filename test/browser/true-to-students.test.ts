@@ -1,24 +1,24 @@
 import { withClient } from '../server/setup/app.ts'
-import { expect, test } from './setup/house.ts'
+import { expect, test } from './setup/fixture.ts'
 
 const TOMORROW = new Date(Date.now() + 86_400_000).toISOString()
 
 test('plan, sheet and dialogs say what students truly see: a chapter in a book that is not published, what opens later, what has closed', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book' })
-  const chapter = await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', {
+  await fixture.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book' })
+  const chapter = await fixture.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', {
     kind: 'chapter',
     parent: 'book',
     isPublished: true,
   })
-  const later = await house.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: TOMORROW })
-  await house.addPage('talk', '<h1>Talk</h1><p>x</p>', {
+  const later = await fixture.addPage('later', '<h1>Later</h1><p>x</p>', { isPublished: true, opensAt: TOMORROW })
+  await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', {
     kind: 'discussion',
     isPublished: true,
     settings: { closesAt: '2026-01-02T10:00:00.000Z' },
   })
-  const author = await house.open('author', '/courses/course/plan')
+  const author = await fixture.open('author', '/courses/course/plan')
   await expect(
     author.getByRole('treeitem', { name: 'Chapter: A chapter, Published, book not published' }),
   ).toBeVisible()
@@ -44,17 +44,17 @@ test('plan, sheet and dialogs say what students truly see: a chapter in a book t
   await author.goto(later)
   await expect(author.locator('.ProseMirror')).toBeVisible()
   await expect(author.locator('.foot')).toContainText(/Students can’t read edition 1.* It opens /)
-  const student = await house.open('student', '/read/course')
+  const student = await fixture.open('student', '/read/course')
   await expect(student.getByRole('main')).not.toContainText('A chapter')
   await student.goto('/read/course/chapter')
   await expect(student.locator('body')).not.toContainText('Found.')
 })
 
 test('what others have written under an item is said before it is deleted; a post taken back comes back', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
-  const student = await house.open('student', '/discuss/course/talk')
+  await fixture.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
+  const student = await fixture.open('student', '/discuss/course/talk')
   await student.getByRole('textbox', { name: 'Your post' }).click()
   await student.keyboard.type('Frost did it.')
   await student.getByRole('button', { name: 'Send' }).click()
@@ -64,7 +64,7 @@ test('what others have written under an item is said before it is deleted; a pos
   await student.keyboard.press('Enter')
   await expect(student.getByRole('article', { name: /Test student/ })).toContainText('Frost did it.')
 
-  const author = await house.open('author', '/courses/course/plan')
+  const author = await fixture.open('author', '/courses/course/plan')
   const row = author.getByRole('treeitem', { name: /Talk/ })
   await row.focus()
   await author.keyboard.press('Delete')
@@ -80,10 +80,10 @@ test('what others have written under an item is said before it is deleted; a pos
   await expect(row).toBeVisible()
 })
 
-test('a search finds pages and posts, and leads to the very post', async ({ house }) => {
-  await house.addPage('page', '<h1>Frost</h1><p>Frost lifts stones.</p>', { isPublished: true })
-  await house.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
-  await withClient(house.url, async (client) => {
+test('a search finds pages and posts, and leads to the very post', async ({ fixture }) => {
+  await fixture.addPage('page', '<h1>Frost</h1><p>Frost lifts stones.</p>', { isPublished: true })
+  await fixture.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
+  await withClient(fixture.url, async (client) => {
     // One long thread, and many after it: what is found is on no first part of the list.
     const add = (id: string, root: string, minutes: number, words: string) =>
       client.query(
@@ -95,7 +95,7 @@ test('a search finds pages and posts, and leads to the very post', async ({ hous
       await add(`reply-${at}`, 'old', 1 + at, at === 10 ? 'Mine was lifted by the frost.' : `Answer ${at}.`)
     for (let at = 0; at < 15; at++) await add(`new-${at}`, `new-${at}`, 100 + at, `Thread ${at}.`)
   })
-  const student = await house.open('student', '/read/course/search?words=lift frost')
+  const student = await fixture.open('student', '/read/course/search?words=lift frost')
   await expect(student.getByRole('status')).toHaveText('1 page, 1 post or comment')
   await student.getByRole('link', { name: /Test author/ }).click()
   const post = student.locator('#post-reply-10')
@@ -113,18 +113,18 @@ test('a search finds pages and posts, and leads to the very post', async ({ hous
 })
 
 test('on a phone the way on and the contents stand at the top and the end of the text, before what is asked; lists stand once', async ({
-  house,
+  fixture,
 }) => {
-  await house.addPage('one', '<h1>One</h1><p>First.</p>', { isPublished: true })
-  await house.addPage('two', '<h1>Two</h1><p>Second.</p>', { isPublished: true })
-  await house.addPage('three', '<h1>Three</h1><p>Third.</p>', { isPublished: true })
-  await house.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book', isPublished: true })
-  await house.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', {
+  await fixture.addPage('one', '<h1>One</h1><p>First.</p>', { isPublished: true })
+  await fixture.addPage('two', '<h1>Two</h1><p>Second.</p>', { isPublished: true })
+  await fixture.addPage('three', '<h1>Three</h1><p>Third.</p>', { isPublished: true })
+  await fixture.addPage('book', '<h1>A book</h1><p>x</p>', { kind: 'book', isPublished: true })
+  await fixture.addPage('chapter', '<h1>A chapter</h1><p>Found.</p>', {
     kind: 'chapter',
     parent: 'book',
     isPublished: true,
   })
-  const page = await house.open('student', '/read/course/two', {
+  const page = await fixture.open('student', '/read/course/two', {
     viewport: { width: 390, height: 844 },
     javaScriptEnabled: false,
   })
@@ -156,11 +156,11 @@ test('on a phone the way on and the contents stand at the top and the end of the
   await expect(page.getByRole('link', { name: /A chapter/ }).and(page.locator('li a'))).toHaveCount(1)
 })
 
-test('without script no field stands that can’t be sent', async ({ house }) => {
-  await house.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
-  await house.addPage('task', '<h1>Task</h1><p>Build.</p>', { kind: 'assignment', isPublished: true })
+test('without script no field stands that can’t be sent', async ({ fixture }) => {
+  await fixture.addPage('talk', '<h1>Talk</h1><p>Say it.</p>', { kind: 'discussion', isPublished: true })
+  await fixture.addPage('task', '<h1>Task</h1><p>Build.</p>', { kind: 'assignment', isPublished: true })
   for (const path of ['/discuss/course/talk', '/assignments/course/task']) {
-    const page = await house.open('student', path, { javaScriptEnabled: false })
+    const page = await fixture.open('student', path, { javaScriptEnabled: false })
     await expect(page.locator('noscript p')).toBeVisible()
     await expect(page.locator('noscript p')).toContainText('turn on JavaScript in your browser')
     await expect(page.getByRole('textbox').and(page.locator('main *'))).toHaveCount(0)

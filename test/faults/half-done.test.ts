@@ -105,7 +105,7 @@ test('killed while a book is brought in: it comes to an end by itself, once and 
     )
   // Undisturbed, for how many chapters it has.
   const first = (await (
-    await fetch(`${app.address}/courses/course/transfers/bring?name=stones.md&as=book`, {
+    await fetch(`${app.address}/courses/course/transfers/import?name=stones.md&as=book`, {
       method: 'POST',
       body: text,
       headers: { cookie, origin: app.address },
@@ -117,7 +117,7 @@ test('killed while a book is brought in: it comes to an end by itself, once and 
   for (let round = 0; round < 4; round++) {
     const before = await chapters()
     const begun = (await (
-      await fetch(`${app.address}/courses/course/transfers/bring?name=stones.md&as=book`, {
+      await fetch(`${app.address}/courses/course/transfers/import?name=stones.md&as=book`, {
         method: 'POST',
         body: text,
         headers: { cookie, origin: app.address },

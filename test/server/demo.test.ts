@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { expect, test } from 'vitest'
 import { cookieFor, startApp, withClient } from './setup/app.ts'
-import { takenOut } from './setup/transfers.ts'
+import { exportedFile } from './setup/transfers.ts'
 import { checkerFindings } from '../shared/checker-findings.ts'
 import { useFreshDatabase } from './setup/database.ts'
 
@@ -47,8 +47,8 @@ test('the HTML checker finds no error in any reading page of the demo', async ()
     )
     expect(checkerFindings(messages)).toEqual([])
     const author = await cookieFor(url, app.port, 'tobias')
-    const handbook = (format: string): ReturnType<typeof takenOut> =>
-      takenOut(app, author, 'walling', { entryId: 'handbook', format, variant: 'published' })
+    const handbook = (format: string): ReturnType<typeof exportedFile> =>
+      exportedFile(app, author, 'walling', { entryId: 'handbook', format, variant: 'published' })
     // The demo's book as an e-book, by EPUBCheck (w3c/epubcheck, from Debian).
     const epub = await handbook('epub')
     expect(epub.type).toBe('application/epub+zip')

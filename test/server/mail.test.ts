@@ -30,7 +30,7 @@ const { pool } = await import('../../server/database/pool.server.ts')
 const { runTelling } = await import('../../server/notices/tell.server.ts')
 const { listNotices, updateMailPace } = await import('../../server/notices/queries.server.ts')
 const { mailNotices, stopMailing } = await import('../../server/notices/mail.server.ts')
-const { noticeMoment } = await import('../../server/notices/notices-page.server.ts')
+const { noticeTime } = await import('../../server/notices/notices-page.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 
 beforeAll(async () => {
@@ -159,5 +159,5 @@ test('20,000 people are told part by part', async () => {
 
 test('notices say when in the time of their course', async () => {
   const [notice] = await listNotices(pool, 'student')
-  expect(noticeMoment('2026-11-25T21:00:00.000Z', notice!.timeZone)).toBe('26 Nov 2026, 02:30')
+  expect(noticeTime('2026-11-25T21:00:00.000Z', notice!.timeZone)).toBe('26 Nov 2026, 02:30')
 })

@@ -198,17 +198,17 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       status: [401, 404, 403, 403, 409, 409],
     },
   ],
-  '/courses/:courseId/transfers/bring': [
+  '/courses/:courseId/transfers/import': [
     {
       method: 'POST',
-      path: '/courses/course/transfers/bring?name=a.bin&as=book',
+      path: '/courses/course/transfers/import?name=a.bin&as=book',
       body: '\u0000\u0001',
       type: 'application/octet-stream',
       status: [401, 404, 403, 403, 422, 422],
     },
     {
       method: 'POST',
-      path: '/courses/course/transfers/bring?name=a.md&as=nonsense',
+      path: '/courses/course/transfers/import?name=a.md&as=nonsense',
       body: 'words',
       type: 'application/octet-stream',
       status: [401, 404, 403, 403, 400, 400],

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { cookieFor, startApp } from './setup/app.ts'
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
-import { broughtIn, settled } from './setup/transfers.ts'
+import { importDocument, settled } from './setup/transfers.ts'
 
 const url = await useFreshDatabase()
 const { pool } = await import('../../server/database/pool.server.ts')
@@ -127,17 +127,17 @@ test('two processes share the work, and each document comes in once', async () =
   const apps = [await startApp(url), await startApp(url)]
   try {
     const cookies = await Promise.all(apps.map((app) => cookieFor(url, app.port, 'author')))
-    const brought = await Promise.all(
+    const imported = await Promise.all(
       Array.from({ length: 8 }, (_, at) =>
-        broughtIn(apps[at % 2]!, cookies[at % 2]!, 'course', `text ${at}.md`, `# Text ${at}\n\nWords.`, 'as=page'),
+        importDocument(apps[at % 2]!, cookies[at % 2]!, 'course', `text ${at}.md`, `# Text ${at}\n\nWords.`, 'as=page'),
       ),
     )
-    expect(brought.map(({ transfer }) => transfer?.state)).toEqual(Array.from({ length: 8 }, () => 'done'))
+    expect(imported.map(({ transfer }) => transfer?.state)).toEqual(Array.from({ length: 8 }, () => 'done'))
     const { rows } = await pool.query<{ title: string }>(
       `select title from plan_entries where parent_id = 'unit' order by title`,
     )
     expect(rows.map(({ title }) => title)).toEqual(Array.from({ length: 8 }, (_, at) => `Text ${at}`))
-    expect((await settled(apps[1]!, cookies[1]!, 'course', brought[0]!.transfer!.id)).state).toBe('done')
+    expect((await settled(apps[1]!, cookies[1]!, 'course', imported[0]!.transfer!.id)).state).toBe('done')
   } finally {
     await Promise.all(apps.map((app) => app.stop()))
   }

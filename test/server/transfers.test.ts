@@ -8,7 +8,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { cookieFor, type RunningApp, startApp, withClient } from './setup/app.ts'
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
-import { broughtIn, settled, takenOut } from './setup/transfers.ts'
+import { importDocument, settled, exportedFile } from './setup/transfers.ts'
 
 const url = await useFreshDatabase()
 let app: RunningApp
@@ -50,7 +50,7 @@ test('a Word document comes in as a book with its picture and a report, and leav
     'year',
     '---\ntitle: A year\n---\n\nOpening.\n\n# Winter\n\n![A wall](wall.png)\n\n- a\n- b\n\n# Spring\n\n| x | y |\n|---|---|\n| 1 | 2 |\n',
   )
-  const { transfer } = await broughtIn(app, author, 'course', 'A year.docx', document, 'as=book&after=lesson')
+  const { transfer } = await importDocument(app, author, 'course', 'A year.docx', document, 'as=book&after=lesson')
   expect(transfer).toMatchObject({ state: 'done', report: { kept: { chapters: 2, lists: 1, tables: 1, pictures: 1 } } })
   const plan = await rows<{ kind: string; title: string; parent_id: string }>(
     `select kind, title, parent_id from plan_entries where course_id = 'course' and kind in ('book', 'chapter')
@@ -65,7 +65,7 @@ test('a Word document comes in as a book with its picture and a report, and leav
     { width: 320, height: 200 },
   ])
 
-  const out = await takenOut(app, author, 'course', {
+  const out = await exportedFile(app, author, 'course', {
     entryId: transfer!.madeId!,
     format: 'markdown',
     variant: 'written',
@@ -82,7 +82,7 @@ test('a Word document comes in as a book with its picture and a report, and leav
   expect(strFromU8(files['2-Spring.md']!)).toContain('| x | y |')
   // Back in another course: the same pages, the picture on that course's own shelf.
   const other = await cookieFor(url, app.port, 'outsider')
-  const back = await broughtIn(app, other, 'other', out.transfer.name, new Uint8Array(out.bytes))
+  const back = await importDocument(app, other, 'other', out.transfer.name, new Uint8Array(out.bytes))
   expect(back.transfer).toMatchObject({
     state: 'done',
     report: { kept: { chapters: 2, lists: 1, tables: 1, pictures: 1 }, notes: [] },
@@ -116,9 +116,9 @@ test('what is not published is not taken out as students read it', async () => {
     `select id from plan_entries where kind = 'chapter' and course_id = 'course' limit 1`,
   )
   await expect(
-    takenOut(app, author, 'course', { entryId: 'unit', format: 'epub', variant: 'published' }),
+    exportedFile(app, author, 'course', { entryId: 'unit', format: 'epub', variant: 'published' }),
   ).rejects.toThrow('Only what is written')
-  const { transfer } = await takenOut(app, author, 'course', {
+  const { transfer } = await exportedFile(app, author, 'course', {
     entryId: draft!.id,
     format: 'epub',
     variant: 'published',
@@ -134,7 +134,7 @@ test('what is not published is not taken out as students read it', async () => {
 })
 
 test('every format of a page with everything in it', async () => {
-  const { transfer } = await broughtIn(
+  const { transfer } = await importDocument(
     app,
     author,
     'course',
@@ -148,8 +148,8 @@ test('every format of a page with everything in it', async () => {
       'A picture is not in the file; its alternative text was kept.',
     ]),
   )
-  const taken = async (format: string): Promise<Awaited<ReturnType<typeof takenOut>>> =>
-    takenOut(app, author, 'course', { entryId: transfer!.madeId!, format, variant: 'written' })
+  const taken = async (format: string): Promise<Awaited<ReturnType<typeof exportedFile>>> =>
+    exportedFile(app, author, 'course', { entryId: transfer!.madeId!, format, variant: 'written' })
   const web = await taken('web')
   expect([
     web.type?.split(';')[0],
@@ -174,13 +174,13 @@ test('bad files are refused with a sentence, and leave nothing behind', async ()
     ['other.zip', Buffer.from(zipSync({ 'a.txt': new Uint8Array([65]) })), /an archive without a text/],
   ]
   for (const [name, bytes, reason] of refused)
-    expect(await broughtIn(app, author, 'course', name, bytes), name).toMatchObject({
+    expect(await importDocument(app, author, 'course', name, bytes), name).toMatchObject({
       status: 422,
       ok: false,
       reason: expect.stringMatching(reason) as unknown,
     })
   // These show only when they are read.
-  const tricks = await broughtIn(
+  const tricks = await importDocument(
     app,
     author,
     'course',
@@ -191,7 +191,7 @@ test('bad files are refused with a sentence, and leave nothing behind', async ()
     state: 'failed',
     problem: expect.stringContaining('leads out of it') as unknown,
   })
-  const broken = await broughtIn(
+  const broken = await importDocument(
     app,
     author,
     'course',
@@ -207,7 +207,7 @@ test('a picture that is none is left to its alternative text', async () => {
     'a.md': new TextEncoder().encode('# A\n\n![Not a picture](x.png)\n\nText.'),
     'x.png': new TextEncoder().encode('words'),
   })
-  const { transfer } = await broughtIn(app, author, 'course', 'a.zip', archive, 'as=page')
+  const { transfer } = await importDocument(app, author, 'course', 'a.zip', archive, 'as=page')
   expect(transfer).toMatchObject({
     state: 'done',
     report: {
@@ -223,7 +223,7 @@ test('a picture that is none is left to its alternative text', async () => {
 })
 
 test('what comes in tells its findings in the plan before anyone has opened it', async () => {
-  const { transfer } = await broughtIn(
+  const { transfer } = await importDocument(
     app,
     author,
     'course',

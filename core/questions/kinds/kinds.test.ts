@@ -44,37 +44,40 @@ describe.each(kinds)('%s', (sort, kind) => {
     }
   })
 
-  test.each(kind.examples)('example %#: its form, its texts, its fields, its grades', ({ answer, values, response }) => {
-    expect(kind.model.parse(answer)).toEqual(answer)
-    expect(Object.keys(kind.variants)).toContain(kind.variantOf(answer))
-    expect(kind.problems(answer)).toEqual([])
-    const question = { ...blankQuestion(kind.variantOf(answer) as QuestionKind, () => 'x'), prompt: passage, answer }
-    for (const text of textsOf(question)) expect(passageFromUnsafe(text).ok).toBe(true)
-    // Each text can be changed, and nothing else is.
-    const changed = kind.mapTexts(answer, () => passage)
-    expect(kind.mapTexts(changed, () => passage)).toEqual(changed)
-    expect(textsOf({ ...question, answer: changed }).slice(2)).toEqual(
-      textsOf(question)
-        .slice(2)
-        .map(() => passage),
-    )
-    const look = kind.look(answer, (json) => () => passageHtml(passageFromJson(json)))
-    expect(look.problemOf(values)).toBeNull()
-    expect(look.rightAnswer(values)).not.toBe('')
-    for (const [fields, score] of response) {
-      const graded = kind.grade(answer, values, kind.response(fields))
-      if (score === null)
-        expect(graded, JSON.stringify(fields)).toMatchObject({ ok: false, reason: expect.stringMatching(/\.$/) })
-      else expect(graded, JSON.stringify(fields)).toMatchObject({ ok: true, score: expect.closeTo(score, 9) })
-      if (graded.ok) for (const text of kind.feedback(answer, graded)) expect(passageFromUnsafe(text).ok).toBe(true)
-    }
-    // One answer at least is right, one is not, one is not understood.
-    expect([
-      response.some(([, score]) => score === 1),
-      response.some(([, score]) => score !== null && score < 1),
-      response.some(([, score]) => score === null),
-    ]).toEqual([true, true, true])
-  })
+  test.each(kind.examples)(
+    'example %#: its form, its texts, its fields, its grades',
+    ({ answer, values, response }) => {
+      expect(kind.model.parse(answer)).toEqual(answer)
+      expect(Object.keys(kind.variants)).toContain(kind.variantOf(answer))
+      expect(kind.problems(answer)).toEqual([])
+      const question = { ...blankQuestion(kind.variantOf(answer) as QuestionKind, () => 'x'), prompt: passage, answer }
+      for (const text of textsOf(question)) expect(passageFromUnsafe(text).ok).toBe(true)
+      // Each text can be changed, and nothing else is.
+      const changed = kind.mapTexts(answer, () => passage)
+      expect(kind.mapTexts(changed, () => passage)).toEqual(changed)
+      expect(textsOf({ ...question, answer: changed }).slice(2)).toEqual(
+        textsOf(question)
+          .slice(2)
+          .map(() => passage),
+      )
+      const look = kind.look(answer, (json) => () => passageHtml(passageFromJson(json)))
+      expect(look.problemOf(values)).toBeNull()
+      expect(look.rightAnswer(values)).not.toBe('')
+      for (const [fields, score] of response) {
+        const graded = kind.grade(answer, values, kind.response(fields))
+        if (score === null)
+          expect(graded, JSON.stringify(fields)).toMatchObject({ ok: false, reason: expect.stringMatching(/\.$/) })
+        else expect(graded, JSON.stringify(fields)).toMatchObject({ ok: true, score: expect.closeTo(score, 9) })
+        if (graded.ok) for (const text of kind.feedback(answer, graded)) expect(passageFromUnsafe(text).ok).toBe(true)
+      }
+      // One answer at least is right, one is not, one is not understood.
+      expect([
+        response.some(([, score]) => score === 1),
+        response.some(([, score]) => score !== null && score < 1),
+        response.some(([, score]) => score === null),
+      ]).toEqual([true, true, true])
+    },
+  )
 
   test.each(kind.examples)(
     'example %#: a form that works without script, shows what was given, and can be shut',

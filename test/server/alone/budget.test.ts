@@ -255,16 +255,16 @@ const LARGEST: Record<string, readonly Large[]> = {
   'theme/theme-choice.ts': [
     { name: 'a long way', path: '/theme', body: `theme=dark&to=${'/'.repeat(500_000)}`, type: FORM },
   ],
-  'transfers/bring.ts': [
+  'transfers/import.ts': [
     // What of the time goes by while bytes arrive, others are answered between: of more bytes not more is held up.
     {
       name: 'text of 8 MB',
-      path: '/courses/course/transfers/bring?name=a.md&as=book',
+      path: '/courses/course/transfers/import?name=a.md&as=book',
       body: 'Words about stone.\n\n'.repeat(400_000),
     },
     {
       name: 'a broken archive',
-      path: '/courses/course/transfers/bring?name=a.docx&as=book',
+      path: '/courses/course/transfers/import?name=a.docx&as=book',
       body: Buffer.concat([Buffer.from('PK\u0003\u0004'), Buffer.alloc(6 * 1024 * 1024)]),
     },
   ],

@@ -24,7 +24,7 @@ export async function settled(app: RunningApp, cookie: string, course: string, i
 }
 
 /** Takes something out of a course and gives the bytes of the file, with what is said about it. */
-export async function takenOut(
+export async function exportedFile(
   app: RunningApp,
   cookie: string,
   course: string,
@@ -44,7 +44,7 @@ export async function takenOut(
 }
 
 /** Brings a document in. */
-export async function broughtIn(
+export async function importDocument(
   app: RunningApp,
   cookie: string,
   course: string,
@@ -53,7 +53,7 @@ export async function broughtIn(
   query = 'as=book',
 ): Promise<{ status: number; ok: boolean; reason?: string; transfer?: SeenTransfer }> {
   const response = await fetch(
-    `${app.address}/courses/${course}/transfers/bring?name=${encodeURIComponent(name)}&${query}`,
+    `${app.address}/courses/${course}/transfers/import?name=${encodeURIComponent(name)}&${query}`,
     { method: 'POST', body: bytes as never, headers: { cookie, origin: app.address } },
   )
   const answer = (await response.json()) as { ok: boolean; id?: string; reason?: string }

@@ -116,7 +116,10 @@ const modeOf = (variant: string): ChoiceAnswer['mode'] => (variant === 'several'
 function commonMistake({ choices }: ChoiceAnswer, response: readonly QuestionResponse[]): CommonMistake | null {
   const counts = choices
     .filter(({ isRight }) => !isRight)
-    .map((wrong) => ({ wrong, times: response.filter((each) => Array.isArray(each) && each.includes(wrong.id)).length }))
+    .map((wrong) => ({
+      wrong,
+      times: response.filter((each) => Array.isArray(each) && each.includes(wrong.id)).length,
+    }))
   const most = counts.sort((a, b) => b.times - a.times)[0]
   return most && most.times > 0 ? { words: plainText(passageFromJson(most.wrong.text)), times: most.times } : null
 }

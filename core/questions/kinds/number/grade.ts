@@ -9,7 +9,11 @@ import type { NumberAnswer, Tolerance } from './model.ts'
 const SAME = 1e-9
 
 /** A number is right when it is near enough, in whatever unit it is given. A missing unit is told, and forgiven. */
-export function gradeNumber({ value, tolerance, unit }: NumberAnswer, values: Values, response: QuestionResponse): Graded {
+export function gradeNumber(
+  { value, tolerance, unit }: NumberAnswer,
+  values: Values,
+  response: QuestionResponse,
+): Graded {
   const typed = typeof response === 'string' ? response.trim() : ''
   if (typed === '') return { ok: false, reason: 'Type a number first.' }
   if (typed.length > 100)

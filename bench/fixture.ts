@@ -2,13 +2,13 @@ import { rmSync } from 'node:fs'
 import { migrate } from '../server/database/migrate.server.ts'
 import { ensureDatabase, freePort, reachableFolder, startCluster } from '../scripts/postgres.ts'
 
-export interface BenchHouse {
+export interface BenchFixture {
   readonly url: string
   stop: () => void
 }
 
 /** A PostgreSQL for the measurements alone, its commits as lasting as in use. */
-export async function benchHouse(): Promise<BenchHouse> {
+export async function benchFixture(): Promise<BenchFixture> {
   const folder = `.data/bench-${process.pid}`
   const cluster = startCluster(folder, await freePort())
   await ensureDatabase(cluster, 'bench')

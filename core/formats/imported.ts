@@ -6,45 +6,45 @@ import { retitle } from '../structure/retitle.ts'
 import { splitPage } from '../structure/split-page.ts'
 
 /** A picture that came with a document, under the id by which its pages name it. */
-export interface BroughtPicture {
+export interface ImportedPicture {
   readonly id: string
   readonly name: string
   readonly bytes: Uint8Array
 }
 
-export interface BroughtPage {
+export interface ImportedPage {
   readonly id: string
   readonly page: Node
 }
 
 /** What became of something that came along, and how often. */
-export interface BroughtNote {
+export interface ImportNote {
   readonly type: 'changed' | 'left out'
   readonly message: string
   readonly count: number
 }
 
 /** A document from outside as pages: one page, or a book with its chapters. Nothing of it is kept yet. */
-export interface Brought {
-  readonly opening: BroughtPage
-  readonly parts: readonly { readonly title: string | null; readonly chapters: readonly BroughtPage[] }[]
-  readonly pictures: readonly BroughtPicture[]
-  readonly notes: readonly BroughtNote[]
+export interface Imported {
+  readonly opening: ImportedPage
+  readonly parts: readonly { readonly title: string | null; readonly chapters: readonly ImportedPage[] }[]
+  readonly pictures: readonly ImportedPicture[]
+  readonly notes: readonly ImportNote[]
 }
 
-export type BroughtResult =
-  { readonly ok: true; readonly brought: Brought } | { readonly ok: false; readonly reason: string }
+export type ImportResult =
+  { readonly ok: true; readonly imported: Imported } | { readonly ok: false; readonly reason: string }
 
 /** Whether a document of one text becomes one page, or a book with a chapter for each of its main headings. */
-export type BringAs = 'page' | 'book'
+export type ImportAs = 'page' | 'book'
 
 /** A text of one piece, as a page or as a book. Without a title of its own it is called by the name of its file. */
-export function broughtText(
-  text: { readonly page: Node; readonly notes: readonly BroughtNote[]; readonly pictures: readonly BroughtPicture[] },
-  as: BringAs,
+export function importedText(
+  text: { readonly page: Node; readonly notes: readonly ImportNote[]; readonly pictures: readonly ImportedPicture[] },
+  as: ImportAs,
   name: string,
   freshId: () => string,
-): Brought {
+): Imported {
   const { notes, pictures } = text
   const page = text.page.firstChild?.textContent.trim() ? text.page : retitle(text.page, name)
   const ids = Array.from({ length: page.childCount + 1 }, freshId)
@@ -62,8 +62,8 @@ export function broughtText(
 /** The notes of reading, the same sentence once with its count. What was recognised is no news here. */
 export function countNotes(
   notes: Iterable<Pick<ReadNote, 'message'> & { readonly type: ReadNote['type'] }>,
-): BroughtNote[] {
-  const found = new Map<string, BroughtNote>()
+): ImportNote[] {
+  const found = new Map<string, ImportNote>()
   for (const { type, message } of notes) {
     if (type === 'recognised') continue
     const key = `${type} ${message}`
@@ -82,7 +82,7 @@ export interface Kept {
   readonly pictures: number
 }
 
-export function keptOf({ opening, parts }: Pick<Brought, 'opening' | 'parts'>): Kept {
+export function keptOf({ opening, parts }: Pick<Imported, 'opening' | 'parts'>): Kept {
   const chapters = parts.flatMap((part) => part.chapters)
   const kept = { chapters: chapters.length, words: 0, headings: chapters.length, lists: 0, tables: 0, pictures: 0 }
   for (const { page } of [opening, ...chapters]) {

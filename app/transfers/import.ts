@@ -4,7 +4,7 @@ import { identifier } from '../../core/document/wire.ts'
 import { beginIn } from '../../server/transfers/transfers.server.ts'
 import { nameFrom } from '../../server/shelf/upload.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
-import type { Route } from './+types/bring'
+import type { Route } from './+types/import'
 
 const query = z.object({
   name: z.string().max(1000).catch(''),

@@ -1,6 +1,6 @@
 import { Alert, Button, Modal, Radio } from 'antd'
 import { useState } from 'react'
-import { OUT_FORMATS, type OutFormat, outFormats, type ExportVariant } from '../../core/formats/transfer.ts'
+import { EXPORT_FORMATS, type ExportFormat, exportFormats, type ExportVariant } from '../../core/formats/transfer.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { useAsking } from '../shell/use-asking.ts'
@@ -9,7 +9,7 @@ import type { Transfers } from './use-transfers.ts'
 import './transfers.css'
 
 /** Asks in which form something is to be had, and whether as students read it or as it is being written. */
-export function TakeOut({
+export function ExportDialog({
   entry,
   transfers,
   onClose,
@@ -21,7 +21,7 @@ export function TakeOut({
   onBegun: () => void
 }) {
   const isPublished = entry.edition !== null
-  const [format, setFormat] = useState<OutFormat>(entry.kind === 'book' ? 'epub' : 'web')
+  const [format, setFormat] = useState<ExportFormat>(entry.kind === 'book' ? 'epub' : 'web')
   const [variant, setVariant] = useState<ExportVariant>(isPublished ? 'published' : 'written')
   const { isAsking, problem, ask } = useAsking()
   const begin = async (): Promise<void> => {
@@ -46,11 +46,11 @@ export function TakeOut({
     >
       <fieldset className="transfer-choice">
         <legend>As</legend>
-        <Radio.Group value={format} onChange={(event) => setFormat(event.target.value as OutFormat)}>
-          {OUT_FORMATS.map((each) => (
+        <Radio.Group value={format} onChange={(event) => setFormat(event.target.value as ExportFormat)}>
+          {EXPORT_FORMATS.map((each) => (
             <Radio key={each} value={each}>
-              {outFormats[each].label}
-              <span className="soft small">{outFormats[each].help}</span>
+              {exportFormats[each].label}
+              <span className="soft small">{exportFormats[each].help}</span>
             </Radio>
           ))}
         </Radio.Group>

@@ -2,11 +2,11 @@ import type { Node } from 'prosemirror-model'
 import type { NodeKind } from '../kinds/kind.ts'
 import { nodeKinds } from '../kinds/registry.ts'
 import { type Book, chaptersOf } from './book.ts'
-import type { BroughtNote } from './brought.ts'
-import type { OutFormat } from './transfer.ts'
+import type { ImportNote } from './imported.ts'
+import type { ExportFormat } from './transfer.ts'
 
 /** What of a book a format does not carry, as notes; `missing` pictures could not be read. */
-export function leftOut(book: Book, format: OutFormat, missing: number): BroughtNote[] {
+export function lossesOf(book: Book, format: ExportFormat, missing: number): ImportNote[] {
   const counts = new Map<string, number>()
   for (const page of [book.opening, ...chaptersOf(book).map((chapter) => chapter.page)])
     page.descendants((node: Node) => {

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest'
 import { readPage } from '../html/read.ts'
 import { type Book, fileName, numbered, numberedHeading } from './book.ts'
-import { countNotes } from './brought.ts'
-import { leftOut } from './left-out.ts'
-import { OUT_FORMATS } from './transfer.ts'
+import { countNotes } from './imported.ts'
+import { lossesOf } from './losses.ts'
+import { EXPORT_FORMATS } from './transfer.ts'
 
 const page = readPage(
   '<h1>All</h1><div data-piece="question" data-question="q"></div><iframe data-piece="html" srcdoc="x" title="t"></iframe><iframe data-piece="player" src="https://video.example/e/1" title="A film" width="640" height="360"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>y</p></div></div>',
@@ -21,9 +21,9 @@ const book: Book = {
 
 test('each format says what of a book it does not carry, and how often; what is gone first', () => {
   const said = Object.fromEntries(
-    OUT_FORMATS.map((format) => [
+    EXPORT_FORMATS.map((format) => [
       format,
-      leftOut(book, format, 0).map(({ message, count }) => `${message.split(' ').slice(0, 4).join(' ')} ${count}`),
+      lossesOf(book, format, 0).map(({ message, count }) => `${message.split(' ').slice(0, 4).join(' ')} ${count}`),
     ]),
   )
   expect(said).toEqual({
@@ -32,7 +32,7 @@ test('each format says what of a book it does not carry, and how often; what is 
     web: ['Questions of the bank 2', 'A practice question has 2', 'A player of another 2'],
     markdown: [],
   })
-  expect(leftOut({ ...book, opening: readPage('<h1>T</h1><p>x').page, parts: [] }, 'epub', 3)).toEqual([
+  expect(lossesOf({ ...book, opening: readPage('<h1>T</h1><p>x').page, parts: [] }, 'epub', 3)).toEqual([
     { type: 'left out', message: 'A picture could not be read; its alternative text stands in its place.', count: 3 },
   ])
 })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { pool } from '../../server/database/pool.server.ts'
 import { treeAt } from '../../server/documents/trees.server.ts'
 import { failure, requireDocument } from '../../server/web/guard.server.ts'
-import type { Route } from './+types/moment'
+import type { Route } from './+types/revision'
 
 const version = z.coerce.number().int().min(0).max(2_147_483_647)
 

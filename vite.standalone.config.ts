@@ -5,11 +5,11 @@ export default defineConfig({
   base: './',
   publicDir: false,
   build: {
-    outDir: 'build/alone',
+    outDir: 'build/standalone',
     assetsInlineLimit: Infinity,
     cssCodeSplit: false,
     target: 'es2020',
     cssTarget: ['chrome100', 'firefox100', 'safari15'],
-    lib: { entry: 'reader/alone.ts', formats: ['es'], fileName: () => 'alone.js', cssFileName: 'alone' },
+    lib: { entry: 'reader/standalone.ts', formats: ['es'], fileName: () => 'standalone.js', cssFileName: 'standalone' },
   },
 })

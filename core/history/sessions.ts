@@ -15,7 +15,7 @@ export const PAUSE = 30 * 60 * 1000
  * Consecutive batches of one person without a long pause, as one sitting each. A sitting never reaches over a version
  * in `boundaries`: snapshots stand there, and a page is replayed from them.
  */
-export function sittings<Batch extends WrittenBatch>(
+export function sessions<Batch extends WrittenBatch>(
   batches: readonly Batch[],
   boundaries: ReadonlySet<number>,
 ): Batch[][] {

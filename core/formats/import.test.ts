@@ -13,7 +13,7 @@ import { readPage } from '../html/read.ts'
 import { printSource } from '../source/print.ts'
 import { MOST_UNPACKED, pathFrom, readArchive } from './archive.ts'
 import type { Book } from './book.ts'
-import { type Brought, type BroughtResult, keptOf } from './brought.ts'
+import { type Imported, type ImportResult, keptOf } from './imported.ts'
 import { EBOOK_STYLE } from './ebook-style.ts'
 import { epubFiles } from './epub.ts'
 import { markdownFiles } from './markdown-book.ts'
@@ -30,11 +30,11 @@ let ids = 0
 const freshId = (): string => `n${ids++}`
 const folder = mkdtempSync(join(tmpdir(), 'bring-'))
 
-function brought(result: BroughtResult): Brought {
+function imported(result: ImportResult): Imported {
   if (!result.ok) throw new Error(result.reason)
-  return result.brought
+  return result.imported
 }
-const pagesOf = ({ opening, parts }: Brought): Node[] => [
+const pagesOf = ({ opening, parts }: Imported): Node[] => [
   opening.page,
   ...parts.flatMap(({ chapters }) => chapters.map(({ page }) => page)),
 ]
@@ -98,7 +98,7 @@ Text again.
 
 test('a Word document reads as pandoc reads it: same headings, lists, tables, words', async () => {
   const word = wordOf(HANDBOOK, 'handbook')
-  const ours = brought(await readWord(word, 'page', 'handbook', freshId)).opening.page
+  const ours = imported(await readWord(word, 'page', 'handbook', freshId)).opening.page
   const theirs = readPage(pandocReads('handbook')).page
   const shape = (page: Node): { headings: string[]; lists: string[]; cells: string[] } => {
     const found = { headings: [] as string[], lists: [] as string[], cells: [] as string[] }
@@ -123,7 +123,7 @@ test('a Word document reads as pandoc reads it: same headings, lists, tables, wo
 })
 
 test('a Word document becomes a book with a chapter for each main heading', async () => {
-  const book = brought(await readWord(wordOf(HANDBOOK, 'book'), 'book', 'book', freshId))
+  const book = imported(await readWord(wordOf(HANDBOOK, 'book'), 'book', 'book', freshId))
   expect(pagesOf(book).map((page) => page.firstChild!.textContent)).toEqual([
     'A waller’s year',
     'Winter work',
@@ -137,7 +137,7 @@ test('a Word document becomes a book with a chapter for each main heading', asyn
 })
 
 test('footnotes of Word go to the end of the chapter that refers to them', async () => {
-  const book = brought(
+  const book = imported(
     await readWord(
       wordOf(
         '# One\n\nA[^a] and b[^b].\n\n# Two\n\nC[^c].\n\n[^a]: First.\n[^b]: Second.\n[^c]: Third, with *stress*.\n',
@@ -180,7 +180,7 @@ test('what a page can’t hold of a Word document is counted in words', async ()
   const made = word(
     `<w:p><w:pPr><w:pStyle w:val="Odd"/></w:pPr>${run('Kept.')}</w:p><w:p><m:oMath><m:r><m:t>x</m:t></m:r></m:oMath><w:ins w:id="1">${run('put in')}</w:ins><w:del w:id="2"><w:r><w:delText>struck</w:delText></w:r></w:del></w:p>`,
   )
-  const { opening, notes } = brought(await readWord(made, 'page', 'Hand-made', freshId))
+  const { opening, notes } = imported(await readWord(made, 'page', 'Hand-made', freshId))
   expect(plainText(opening.page)).toBe('Hand-made\nKept.\nput in')
   expect(notes.map(({ message }) => message)).toEqual(
     expect.arrayContaining([
@@ -196,7 +196,7 @@ test('pictures of a Word document come along, the same bytes once', async () => 
     'word/media/a.png': PIXEL,
     'word/media/b.png': PIXEL,
   })
-  const { opening, pictures } = brought(await readWord(made, 'page', 'x', freshId))
+  const { opening, pictures } = imported(await readWord(made, 'page', 'x', freshId))
   expect(pictures).toHaveLength(1)
   expect(source(opening.page).match(new RegExp(`/files/${pictures[0]!.id}/`, 'g'))).toHaveLength(2)
   expect(source(opening.page)).toContain('alt="Again"')
@@ -207,7 +207,7 @@ test('a Word file with 10,000 pictures gives the most that are taken, and says h
   const media = Object.fromEntries(
     Array.from({ length: count }, (_, at) => [`word/media/${at}.png`, Buffer.concat([PIXEL, Buffer.from(String(at))])]),
   )
-  const { pictures, notes, opening } = brought(
+  const { pictures, notes, opening } = imported(
     await readWord(
       word(Array.from({ length: count }, (_, at) => drawing(`p${at}`, `Stone ${at}`)).join(''), media),
       'page',
@@ -287,7 +287,7 @@ const book = (
 test('a book comes back from its Markdown files as it was: parts, order, links, pictures', () => {
   const pages = fc.sample(anyPage, { seed: 7, numRuns: 24 })
   const chapters = pages.map((page, at) => ({ id: `c${at}`, number: String(at + 1), page }))
-  const back = brought(
+  const back = imported(
     readMarkdownArchive(
       zipFiles(
         markdownFiles(
@@ -326,13 +326,13 @@ test('a single page goes out as one file and comes back', () => {
   ).page
   const files = markdownFiles(book([], page))
   expect(Object.keys(files)).toEqual(['Walls.md'])
-  expect(brought(readMarkdown(String(files['Walls.md']), 'page', 'x', freshId)).opening.page.toJSON()).toEqual(
+  expect(imported(readMarkdown(String(files['Walls.md']), 'page', 'x', freshId)).opening.page.toJSON()).toEqual(
     page.toJSON(),
   )
   expect(
-    brought(readMarkdown('# Year\n\n## Spring\n\na\n\n## Autumn\n\nb', 'book', 'x', freshId)).parts[0]!.chapters,
+    imported(readMarkdown('# Year\n\n## Spring\n\na\n\n## Autumn\n\nb', 'book', 'x', freshId)).parts[0]!.chapters,
   ).toHaveLength(2)
-  expect(brought(readMarkdown('just words', 'book', 'My notes', freshId)).opening.page.textContent).toBe(
+  expect(imported(readMarkdown('just words', 'book', 'My notes', freshId)).opening.page.textContent).toBe(
     'My notesjust words',
   )
 })
@@ -342,7 +342,7 @@ test('a book comes back from its EPUB: titles, parts, sections, pictures, withou
     '<h1>What a wall is</h1><p>See <a href="c1#deep">there</a>.</p><h2>The parts</h2><ul><li>face</li></ul><figure data-piece="picture"><img src="/files/a/480" width="9" height="9" alt="A wall"><figcaption>in snow</figcaption></figure>',
   ).page
   const two = readPage('<h1>Choosing stone</h1><h2 id="deep">By hand</h2><table><tr><th>a<td>1</table>').page
-  const back = brought(
+  const back = imported(
     readEpub(
       zipEpub(
         epubFiles(
@@ -376,7 +376,7 @@ test('an EPUB of another maker reads', () => {
   // pandoc's EPUB of the same text.
   writeFileSync(join(folder, 'e.md'), HANDBOOK)
   execFileSync('pandoc', ['-f', 'markdown', join(folder, 'e.md'), '-o', join(folder, 'e.epub')])
-  const back = brought(readEpub(new Uint8Array(readFileSync(join(folder, 'e.epub'))), 'e', freshId))
+  const back = imported(readEpub(new Uint8Array(readFileSync(join(folder, 'e.epub'))), 'e', freshId))
   const all = pagesOf(back)
     .map((page) => plainText(page))
     .join('\n')
@@ -401,7 +401,7 @@ test('an EPUB without an opening keeps its first chapter; parts come from its co
     'OPS/t/a.xhtml': text('First steps', 'Go on <a href="b.xhtml#x">there</a>.'),
     'OPS/t/b.xhtml': text('Second steps', 'And on.'),
   }
-  const back = brought(readEpub(zipFiles(files), 'x', freshId))
+  const back = imported(readEpub(zipFiles(files), 'x', freshId))
   expect(back.opening.page.textContent).toBe('The book')
   expect(back.parts.map(({ title, chapters }) => [title, chapters.map(({ page }) => plainText(page))])).toEqual([
     ['Part one', ['First steps\nGo on there.']],
@@ -422,7 +422,7 @@ test('an EPUB with tricks: paths that lead out, entities, script, no package', (
     `<?xml version="1.0"?><package xmlns="http://www.idpf.org/2007/opf" version="3.0"><metadata xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title>T</dc:title></metadata><manifest>${items}</manifest><spine>${spine}</spine></package>`
   const container = (path: string): string =>
     `<?xml version="1.0"?><container xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="${path}"/></rootfiles></container>`
-  const read = (files: Record<string, string>): BroughtResult =>
+  const read = (files: Record<string, string>): ImportResult =>
     readEpub(zipFiles({ mimetype: 'application/epub+zip', ...files }), 'x', freshId)
   expect(read({})).toMatchObject({ ok: false, reason: expect.stringContaining('no EPUB') as unknown })
   expect(read({ 'META-INF/container.xml': container('../../../etc/passwd') })).toMatchObject({ ok: false })
@@ -435,7 +435,7 @@ test('an EPUB with tricks: paths that lead out, entities, script, no package', (
       ),
     }),
   ).toMatchObject({ ok: false, reason: expect.stringContaining('reading order') as unknown })
-  const tricked = brought(
+  const tricked = imported(
     read({
       'META-INF/container.xml': container('p.opf'),
       'p.opf': opf('<item id="a" href="a.xhtml" media-type="application/xhtml+xml"/>', '<itemref idref="a"/>'),

@@ -21,7 +21,7 @@ interface PageOptions {
 }
 
 /** A Fieldstone of one test: its own database, its own process, a course with one unit and one lesson. */
-export interface House {
+export interface Fixture {
   readonly url: string
   app: RunningApp
   /** A page of the lesson, made of source HTML; gives back its address on the sheet. */
@@ -78,8 +78,8 @@ async function addPage(
   })
 }
 
-export const test = base.extend<{ house: House }>({
-  house: async ({ browser }, use) => {
+export const test = base.extend<{ fixture: Fixture }>({
+  fixture: async ({ browser }, use) => {
     const url = await createDatabase()
     await withClient(url, async (client) => {
       await makeSchool(client)
@@ -91,14 +91,14 @@ export const test = base.extend<{ house: House }>({
     })
     const contexts: BrowserContext[] = []
     const others: RunningApp[] = []
-    const house: House = {
+    const fixture: Fixture = {
       url,
       app: await startApp(url),
       addPage: async (id, source, options = {}) => {
         await addPage(url, id, source, options)
         return `/courses/course/items/${id}`
       },
-      open: async (person, path, { app = house.app, ...options } = {}) => {
+      open: async (person, path, { app = fixture.app, ...options } = {}) => {
         const context = await browser.newContext({ baseURL: app.address, ...options })
         contexts.push(context)
         const [name = '', value = ''] = (await cookieFor(url, app.port, person)).split('=')
@@ -117,17 +117,17 @@ export const test = base.extend<{ house: House }>({
           )
         return page
       },
-      stop: async () => void (await house.app.stop('SIGKILL')),
-      startAgain: async () => void (house.app = await startApp(url, { port: house.app.port })),
+      stop: async () => void (await fixture.app.stop('SIGKILL')),
+      startAgain: async () => void (fixture.app = await startApp(url, { port: fixture.app.port })),
       startSecond: async () => {
         const app = await startApp(url)
         others.push(app)
         return app
       },
     }
-    await use(house)
+    await use(fixture)
     await Promise.all(contexts.map((context) => context.close()))
-    await Promise.all([house.app, ...others].map((app) => app.stop()))
+    await Promise.all([fixture.app, ...others].map((app) => app.stop()))
   },
 })
 

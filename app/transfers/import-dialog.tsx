@@ -1,14 +1,14 @@
 import { Alert, Button, Modal, Radio } from 'antd'
 import { FileUp } from 'lucide-react'
 import { type DragEvent, useRef, useState } from 'react'
-import type { BringAs } from '../../core/formats/brought.ts'
+import type { ImportAs } from '../../core/formats/imported.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { sendFile } from '../media/send-file.ts'
 import { transferAnswer } from './transfer-requests.ts'
 import './transfers.css'
 
 /** Brings a document in, as a book or as a page. */
-export function BringIn({
+export function ImportDialog({
   courseId,
   after,
   onClose,
@@ -20,7 +20,7 @@ export function BringIn({
   onBegun: () => void
 }) {
   const [file, setFile] = useState<File | null>(null)
-  const [as, setAs] = useState<BringAs>('book')
+  const [as, setAs] = useState<ImportAs>('book')
   const [share, setShare] = useState(0)
   const { isAsking, problem, setProblem, ask } = useAsking()
   const [isOver, setOver] = useState(false)
@@ -39,7 +39,7 @@ export function BringIn({
     if (!file) return setProblem('Choose a document first.')
     setShare(0)
     const query = new URLSearchParams({ name: file.name.toWellFormed(), as, ...(after ? { after: after.id } : {}) })
-    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/bring?${query}`, file, transferAnswer, setShare))))
+    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/import?${query}`, file, transferAnswer, setShare))))
       return
     onBegun()
     onClose()
@@ -60,7 +60,7 @@ export function BringIn({
       }
     >
       <div
-        className={isOver ? 'bring-field is-over' : 'bring-field'}
+        className={isOver ? 'import-field is-over' : 'import-field'}
         onDragOver={(event) => (event.preventDefault(), setOver(true))}
         onDragLeave={() => setOver(false)}
         onDrop={drop}
@@ -80,7 +80,7 @@ export function BringIn({
       </div>
       <fieldset className="transfer-choice">
         <legend>As</legend>
-        <Radio.Group value={as} onChange={(event) => setAs(event.target.value as BringAs)}>
+        <Radio.Group value={as} onChange={(event) => setAs(event.target.value as ImportAs)}>
           <Radio value="book">
             A book
             <span className="soft small">A chapter for each main heading; without headings it becomes a page.</span>
@@ -91,7 +91,7 @@ export function BringIn({
           </Radio>
         </Radio.Group>
       </fieldset>
-      <p className="soft small bring-place">
+      <p className="soft small import-place">
         {after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until
         you publish it.
       </p>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { PAUSE, sittings, type WrittenBatch } from './sittings.ts'
+import { PAUSE, sessions, type WrittenBatch } from './sessions.ts'
 
 const batch = (base: number, at: number, personId: string | null = 'a', schemaVersion = 1): WrittenBatch => ({
   base,
@@ -9,7 +9,7 @@ const batch = (base: number, at: number, personId: string | null = 'a', schemaVe
   schemaVersion,
 })
 const shape = (batches: WrittenBatch[], boundaries: number[] = []): number[][] =>
-  sittings(batches, new Set(boundaries)).map((group) => group.map(({ base }) => base))
+  sessions(batches, new Set(boundaries)).map((group) => group.map(({ base }) => base))
 
 test.each<[string, WrittenBatch[], number[], number[][]]>([
   ['one person without a pause', [batch(0, 0), batch(1, 10), batch(2, PAUSE)], [], [[0, 1, 2]]],
