@@ -43,6 +43,22 @@ export default tseslint.config(
       'no-restricted-syntax': ['error', { selector: 'ExportAllDeclaration', message: 'Name what is exported.' }],
     },
   },
+  // What is particular to a kind stands on the kind; where it is asked for by name, the compiler knows the name (`isA`).
+  {
+    files: ['app/**/*.{ts,tsx}', 'core/**/*.ts', 'server/**/*.ts', 'reader/**/*.ts'],
+    ignores: ['core/kinds/**', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportAllDeclaration', message: 'Name what is exported.' },
+        {
+          selector:
+            'BinaryExpression:matches([left.property.name="name"][left.object.property.name="type"], [left.property.name="name"][left.object.name="type"]) > Literal.right',
+          message: 'Ask `isA` or `isMark` of core/kinds/facts, or put what is particular to the kind on the kind.',
+        },
+      ],
+    },
+  },
   // A test reads what came as it came.
   {
     files: ['**/*.test.{ts,tsx}', 'test/**/*.ts'],

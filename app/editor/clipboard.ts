@@ -7,6 +7,7 @@ import { webAddress } from '../../core/embeds/web-address.ts'
 import type { Cleaned } from '../../core/paste/clean.ts'
 import { OWN, ownClipboard } from './own-clipboard.ts'
 import { problemOf } from './page-guard.ts'
+import { isA } from '../../core/kinds/facts.ts'
 
 /** The last paste while nothing else has been written since: what is said about it, and its other reading. */
 export interface LastPaste {
@@ -131,7 +132,7 @@ function isEmbed(text: string, players: readonly string[]): boolean {
 
 /** Titles take words alone. */
 function takesBlocks({ selection: { $from } }: EditorState, depth: number): boolean {
-  return depth > 0 && ['paragraph', 'heading'].includes($from.parent.type.name)
+  return depth > 0 && isA($from.parent, 'paragraph', 'heading')
 }
 
 function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): void {
@@ -140,7 +141,7 @@ function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): vo
     view.state.schema,
     blocks.map((block) => block.toJSON() as unknown),
   )
-  const isOpen = (block: Node | null): boolean => block?.type.name === 'paragraph'
+  const isOpen = (block: Node | null): boolean => isA(block, 'paragraph')
   const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
   const transaction = closeHistory(view.state.tr)
     .replaceSelection(slice)

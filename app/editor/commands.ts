@@ -1,11 +1,10 @@
 import { setBlockType, toggleMark, wrapIn } from '@tiptap/pm/commands'
-import type { NodeType, ResolvedPos } from '@tiptap/pm/model'
+import type { Node, NodeType, ResolvedPos } from '@tiptap/pm/model'
 import { liftListItem, wrapInList } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, NodeSelection, TextSelection } from '@tiptap/pm/state'
-import type { NodeKind } from '../../core/kinds/kind.ts'
-import { nodeKinds } from '../../core/kinds/registry.ts'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
+import { isA, kindOf } from '../../core/kinds/facts.ts'
 
 const node = (state: EditorState, name: string): NodeType => {
   const type = state.schema.nodes[name]
@@ -30,7 +29,7 @@ export const toHeading =
 export const toggleList =
   (name: 'bulletList' | 'orderedList'): Command =>
   (state, dispatch, view) => {
-    const list = ancestor(state.selection.$from, (type) => type.isInGroup('list'))
+    const list = ancestor(state.selection.$from, ({ type }) => type.isInGroup('list'))
     if (!list) return wrapInList(node(state, name))(state, dispatch, view)
     if (list.name === name) return liftListItem(node(state, 'listItem'))(state, dispatch, view)
     dispatch?.(state.tr.setNodeMarkup(list.position, node(state, name)))
@@ -60,8 +59,8 @@ function insertBlock(
   const { $from } = state.selection
   const block = make()
   if (!block || $from.depth === 0) return null
-  const isEmpty = $from.parent.type.name === 'paragraph' && $from.parent.content.size === 0
-  const depth = $from.parent.type.name === 'title' ? 1 : $from.depth
+  const isEmpty = isA($from.parent, 'paragraph') && $from.parent.content.size === 0
+  const depth = isA($from.parent, 'title') ? 1 : $from.depth
   const [from, to] = isEmpty ? [$from.before(), $from.after()] : [$from.after(depth), $from.after(depth)]
   const transaction = state.tr.replaceWith(from, to, block)
   const inside = TextSelection.findFrom(transaction.doc.resolve(from + 1), 1, true)
@@ -108,24 +107,18 @@ export interface Place {
   readonly depth: number
 }
 
-function ancestor($at: ResolvedPos, matches: (type: NodeType) => boolean): Place | null {
+function ancestor($at: ResolvedPos, matches: (node: Node) => boolean): Place | null {
   for (let depth = $at.depth; depth > 0; depth--)
-    if (matches($at.node(depth).type)) return { name: $at.node(depth).type.name, position: $at.before(depth), depth }
+    if (matches($at.node(depth))) return { name: $at.node(depth).type.name, position: $at.before(depth), depth }
   return null
 }
-
-const PIECE_KINDS = new Set(
-  Object.values<NodeKind>(nodeKinds)
-    .filter(({ isPiece }) => isPiece)
-    .map(({ name }) => name),
-)
 
 /** The innermost piece the cursor stands in, or the one that is selected. */
 export function pieceAt(state: EditorState): Place | null {
   const { selection } = state
   if (selection instanceof NodeSelection && !selection.node.isInline)
     return { name: selection.node.type.name, position: selection.from, depth: selection.$from.depth + 1 }
-  return ancestor(selection.$from, (type) => PIECE_KINDS.has(type.name))
+  return ancestor(selection.$from, (node) => kindOf(node).isPiece === true)
 }
 
 /** Begins a paragraph before or after a piece, outside it. Writing is possible on every side of everything. */

@@ -4,6 +4,7 @@ import { type Command, type EditorState, NodeSelection, Selection, type Transact
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
 import { transactionOf } from './transforms.ts'
+import { isA } from '../../core/kinds/facts.ts'
 
 const fill = (state: EditorState, name: string, content?: Fragment | Node | readonly Node[]): Node => {
   const node = state.schema.nodes[name]?.createAndFill(null, content)
@@ -23,7 +24,7 @@ function markedBlocks(state: EditorState): Marked | null {
   if (empty) return null
   const range = $from.blockRange($to)
   if (!range || range.parent.type.contentMatch.matchType(state.schema.nodes.paragraph!) === null) return null
-  if (range.parent.type.name === 'doc' && range.startIndex === 0) return null
+  if (isA(range.parent, 'doc') && range.startIndex === 0) return null
   return { from: range.start, to: range.end, blocks: state.doc.slice(range.start, range.end).content }
 }
 
@@ -84,7 +85,7 @@ export const insertAround =
  */
 export function meantHeadings(state: EditorState): HeadingRun | null {
   const { $from, from, to, empty } = state.selection
-  if (empty && $from.parent.type.name !== 'heading') return null
+  if (empty && !isA($from.parent, 'heading')) return null
   const run = headingRun(state.doc, from, to)
   return run && (run.titles.length > 1 || !empty) ? run : null
 }

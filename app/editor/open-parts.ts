@@ -1,6 +1,7 @@
 import type { Node } from '@tiptap/pm/model'
 import { type EditorState, Plugin, PluginKey, type Transaction } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
+import { kindOf } from '../../core/kinds/facts.ts'
 
 interface Open {
   /** Positions of the parts and reveals that are open. */
@@ -9,7 +10,6 @@ interface Open {
 }
 
 const key = new PluginKey<Open>('open-parts')
-const PIECES = new Set(['tabs', 'accordion', 'reveal'])
 
 /** Closes the fold at a position, or opens it. */
 export function togglePart(state: EditorState, position: number): Transaction {
@@ -64,12 +64,11 @@ export function openParts(): Plugin<Open> {
 function openAround({ selection: { $from } }: EditorState, parts: Set<number>): void {
   for (let depth = $from.depth; depth > 0; depth--) {
     const node = $from.node(depth)
-    if (node.type.name === 'reveal') parts.add($from.before(depth))
-    if (node.type.name !== 'part') continue
-    const piece = $from.node(depth - 1)
-    if (piece.type.name === 'tabs')
-      for (const position of partPositions(piece, $from.before(depth - 1))) parts.delete(position)
-    parts.add($from.before(depth))
+    const folds = depth > 1 ? kindOf($from.node(depth - 1)).folds : undefined
+    if (folds === 'parts, one open')
+      for (const position of partPositions($from.node(depth - 1), $from.before(depth - 1))) parts.delete(position)
+    if (kindOf(node).folds === 'itself' || folds === 'parts, one open' || folds === 'parts, several open')
+      parts.add($from.before(depth))
   }
 }
 
@@ -83,8 +82,9 @@ function arranged({ doc }: EditorState, parts: Set<number>): Open {
   const decorations: Decoration[] = []
   const known = new Set<number>()
   doc.descendants((node, position) => {
-    if (!PIECES.has(node.type.name)) return !node.isTextblock
-    if (node.type.name === 'reveal') {
+    const { folds } = kindOf(node)
+    if (!folds) return !node.isTextblock
+    if (folds === 'itself') {
       known.add(position)
       if (parts.has(position))
         decorations.push(Decoration.node(position, position + node.nodeSize, { class: 'is-open' }))
@@ -92,9 +92,7 @@ function arranged({ doc }: EditorState, parts: Set<number>): Open {
     }
     const positions = partPositions(node, position)
     for (const each of positions) known.add(each)
-    if (node.type.name === 'tabs') {
-      if (!positions.some((each) => parts.has(each))) parts.add(positions[0]!)
-    }
+    if (folds === 'parts, one open' && !positions.some((each) => parts.has(each))) parts.add(positions[0]!)
     for (const [index, each] of positions.entries())
       if (parts.has(each))
         decorations.push(Decoration.node(each, each + node.child(index).nodeSize, { class: 'is-open' }))

@@ -2,8 +2,7 @@ import { Fragment, type Node, type Schema, Slice } from '@tiptap/pm/model'
 import type { EditorProps } from '@tiptap/pm/view'
 import { attributesProblem } from '../../core/document/check.ts'
 import { type HtmlNode, isElement, isText, text } from '../../core/tree/tree.ts'
-import type { MarkKind, NodeKind } from '../../core/kinds/kind.ts'
-import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
+import { kindOf, kindOfMark } from '../../core/kinds/facts.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { upgraded } from '../../core/document/upgrade.ts'
 
@@ -12,8 +11,6 @@ export const OWN = 'data-fieldstone'
 
 /** The version of what stands there: another tab may be of another Fieldstone. */
 const VERSION = 'data-version'
-
-const kinds: Record<string, NodeKind | MarkKind> = { ...nodeKinds, ...markKinds }
 
 /**
  * What is copied on a sheet: its source form, which other programs can read, and the content itself, which loses
@@ -33,10 +30,10 @@ function written(fragment: Fragment): HtmlNode[] {
   return fragment.content.map((node) => {
     const bare: HtmlNode = node.isText
       ? text(node.text ?? '')
-      : (kinds[node.type.name] as NodeKind).write(node, written(node.content), 'source')
+      : kindOf(node).write(node, written(node.content), 'source')
     return node.marks
       .toReversed()
-      .reduce<HtmlNode>((inner, mark) => (kinds[mark.type.name] as MarkKind).write(mark, [inner], 'source'), bare)
+      .reduce<HtmlNode>((inner, mark) => kindOfMark(mark).write(mark, [inner], 'source'), bare)
   })
 }
 

@@ -1,29 +1,29 @@
 import { type Command, NodeSelection, Plugin, Selection, TextSelection } from '@tiptap/pm/state'
 import type { ResolvedPos } from '@tiptap/pm/model'
+import { isA, kindOf } from '../../core/kinds/facts.ts'
 import { addEntry } from '../../core/structure/parts.ts'
 import { transactionOf } from './transforms.ts'
 
 /*
  * The keys where pieces have edges: what belongs together does not come apart, and there is always a way out.
  */
-const TITLES = new Set(['partTitle', 'answerText', 'caption'])
-/** What holds blocks of a piece and lets none out by itself. */
-const HOLDERS = new Set(['part', 'column', 'reveal', 'feedback', 'prompt'])
 
-const isTitle = ($at: ResolvedPos): boolean => TITLES.has($at.parent.type.name)
+/** The cursor is in a line at the edge of a piece. */
+const isTitle = ($at: ResolvedPos): boolean => kindOf($at.parent).enter !== undefined
 
 /** Enter in a title goes on beneath it; in the text of an answer it begins the next answer. */
 export const enterInTitle: Command = (state, dispatch) => {
   const { $from, empty } = state.selection
   if (!isTitle($from)) return false
   if (!empty || !dispatch) return true
-  if ($from.parent.type.name === 'answerText') return nextAnswer(state, dispatch)
-  if ($from.parent.type.name === 'caption') return afterPiece($from.depth - 1)(state, dispatch)
+  const { enter } = kindOf($from.parent)
+  if (enter === 'begins the next entry') return nextEntry(state, dispatch)
+  if (enter === 'leaves the piece') return afterPiece($from.depth - 1)(state, dispatch)
   dispatch(state.tr.setSelection(Selection.near(state.doc.resolve($from.after() + 1), 1)).scrollIntoView())
   return true
 }
 
-const nextAnswer: Command = (state, dispatch) => {
+const nextEntry: Command = (state, dispatch) => {
   const { $from } = state.selection
   const piece = $from.before($from.depth - 2)
   const index = $from.index($from.depth - 2) - 1
@@ -38,10 +38,10 @@ const nextAnswer: Command = (state, dispatch) => {
 /** Enter on an empty line at the end of a piece leaves it. */
 export const leavePiece: Command = (state, dispatch) => {
   const { $from, empty } = state.selection
-  if (!empty || $from.parent.type.name !== 'paragraph' || $from.parent.content.size > 0) return false
+  if (!empty || !isA($from.parent, 'paragraph') || $from.parent.content.size > 0) return false
   const holder = $from.node($from.depth - 1)
-  if (!HOLDERS.has(holder.type.name) || $from.index($from.depth - 1) !== holder.childCount - 1) return false
-  const isOnly = holder.childCount === (holder.firstChild?.type.name === 'partTitle' ? 2 : 1)
+  if (!kindOf(holder).holdsBlocks || $from.index($from.depth - 1) !== holder.childCount - 1) return false
+  const isOnly = holder.childCount === (isA(holder.firstChild, 'partTitle') ? 2 : 1)
   let depth = $from.depth - 1
   while (depth > 1 && !isBlockPlace($from, depth)) depth--
   if (!dispatch) return true
@@ -76,10 +76,10 @@ export const backspaceAtEdge: Command = (state, dispatch) => {
   if (!empty || $from.parentOffset > 0) return false
   if (isTitle($from)) return true
   const holder = $from.depth > 0 ? $from.node($from.depth - 1) : null
-  if (!holder || !HOLDERS.has(holder.type.name) || !$from.parent.isTextblock) return false
+  if (!holder || !kindOf(holder).holdsBlocks || !$from.parent.isTextblock) return false
   const index = $from.index($from.depth - 1)
   const before = index > 0 ? holder.child(index - 1) : null
-  if (before && before.type.name !== 'partTitle') return false
+  if (before && !isA(before, 'partTitle')) return false
   if (before) dispatch?.(state.tr.setSelection(TextSelection.create(state.doc, $from.before() - 1)).scrollIntoView())
   // An empty paragraph before others may go; the last one is what the piece is written in.
   else if ($from.parent.content.size === 0 && holder.childCount > 1) return false

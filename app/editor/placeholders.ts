@@ -1,6 +1,7 @@
 import type { Node } from '@tiptap/pm/model'
 import { type EditorState, Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
+import { isA, kindOf } from '../../core/kinds/facts.ts'
 
 const key = new PluginKey<DecorationSet>('placeholders')
 
@@ -28,21 +29,12 @@ function found({ doc }: EditorState): DecorationSet {
       )
   }
   const [title, body] = [doc.firstChild, doc.maybeChild(1)]
-  if (title) say(title, 0, 'Title of the page')
-  if (title && body && doc.childCount === 2 && body.type.name === 'paragraph')
-    say(body, title.nodeSize, 'Begin writing here')
+  if (title && body && doc.childCount === 2 && isA(body, 'paragraph')) say(body, title.nodeSize, 'Begin writing here')
   doc.descendants((node, position, parent, index) => {
-    if (node.isTextblock) return false
-    const first = node.firstChild
-    if (node.type.name === 'part')
-      say(first!, position + 1, `${parent?.type.name === 'tabs' ? 'Tab' : 'Part'} ${index + 1}`)
-    else if (node.type.name === 'reveal') say(first!, position + 1, 'What is pressed to open it')
-    else if (node.type.name === 'picture') say(first!, position + 1, 'A caption, if it needs one')
-    else if (node.type.name === 'answer') say(first!, position + 1, `Answer ${index}`)
-    else if (node.type.name === 'prompt' && node.childCount === 1) say(first!, position + 1, 'The question')
-    else if (node.type.name === 'feedback' && node.childCount === 1)
-      say(first!, position + 1, 'Feedback for whoever chooses it')
-    return true
+    const words = kindOf(node).placeholder?.(node, parent, index)
+    if (words && node.isTextblock) say(node, position, words)
+    else if (words) say(node.firstChild!, position + 1, words)
+    return !node.isTextblock
   })
   return DecorationSet.create(doc, decorations)
 }

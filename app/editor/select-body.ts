@@ -1,8 +1,9 @@
 import { AllSelection, type Command, type EditorState, type Selection, TextSelection } from '@tiptap/pm/state'
+import { isA } from '../../core/kinds/facts.ts'
 
 /** Where the body of a page begins, behind its title; null in a passage, which has none. */
 function bodyStart({ doc }: EditorState): number | null {
-  return doc.firstChild?.type.name === 'title' ? doc.firstChild.nodeSize : null
+  return isA(doc.firstChild, 'title') ? doc.firstChild!.nodeSize : null
 }
 
 /**
@@ -14,7 +15,7 @@ export const selectBody: Command = (state, dispatch) => {
   const start = bodyStart(state)
   if (start === null) return false
   const { $from } = state.selection
-  const isInTitle = $from.depth > 0 && $from.parent.type.name === 'title'
+  const isInTitle = $from.depth > 0 && isA($from.parent, 'title')
   const [from, to] = isInTitle ? [1, start - 1] : [start, state.doc.content.size]
   const selection = TextSelection.between(state.doc.resolve(from), state.doc.resolve(to), 1)
   const isWhole =

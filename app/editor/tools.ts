@@ -20,6 +20,7 @@ import {
   Undo2,
 } from 'lucide-react'
 import { insertRule, insertTable, toggle, toggleBlank, toggleList, toHeading, toParagraph, wrap } from './commands.ts'
+import { isA, type MarkName, type NodeName } from '../../core/kinds/facts.ts'
 
 export type ToolGroup = 'block' | 'text' | 'list' | 'insert' | 'history'
 
@@ -28,8 +29,8 @@ export interface Tool {
   readonly id: string
   readonly group: ToolGroup
   readonly name: string
-  /** As a key is written on the keyboard; empty when it has none. */
-  readonly keys: string
+  /** Its key, as a keymap names it (`Mod-b`); empty when it has none. It works wherever its group is bound. */
+  readonly key: string
   readonly help: string
   readonly icon: LucideIcon
   readonly command: Command
@@ -38,10 +39,10 @@ export interface Tool {
   readonly whyNot: (state: EditorState) => string
 }
 
-const inTitle = (state: EditorState): boolean => state.selection.$from.parent.type.name === 'title'
+const inTitle = (state: EditorState): boolean => isA(state.selection.$from.parent, 'title')
 const plainTitle = (state: EditorState): string => (inTitle(state) ? 'The title is plain text.' : 'Not at this place.')
 
-function hasMark(name: string): (state: EditorState) => boolean {
+function hasMark(name: MarkName): (state: EditorState) => boolean {
   return ({ selection: { from, to, empty, $from }, storedMarks, doc, schema }) => {
     const type = schema.marks[name]!
     return empty ? type.isInSet(storedMarks ?? $from.marks()) !== undefined : doc.rangeHasMark(from, to, type)
@@ -49,24 +50,24 @@ function hasMark(name: string): (state: EditorState) => boolean {
 }
 
 const isBlock =
-  (name: string, level?: number) =>
+  (name: NodeName, level?: number) =>
   (state: EditorState): boolean => {
     const { parent } = state.selection.$from
-    return parent.type.name === name && (level === undefined || parent.attrs.level === level)
+    return isA(parent, name) && (level === undefined || parent.attrs.level === level)
   }
 
-function isInside(name: string): (state: EditorState) => boolean {
+function isInside(name: NodeName): (state: EditorState) => boolean {
   return ({ selection: { $from } }) => {
-    for (let depth = $from.depth; depth > 0; depth--) if ($from.node(depth).type.name === name) return true
+    for (let depth = $from.depth; depth > 0; depth--) if (isA($from.node(depth), name)) return true
     return false
   }
 }
 
 /** The innermost list decides which list tool is on. */
-function isInList(name: string): (state: EditorState) => boolean {
+function isInList(name: NodeName): (state: EditorState) => boolean {
   return ({ selection: { $from } }) => {
     for (let depth = $from.depth; depth > 0; depth--)
-      if ($from.node(depth).type.isInGroup('list')) return $from.node(depth).type.name === name
+      if ($from.node(depth).type.isInGroup('list')) return isA($from.node(depth), name)
     return false
   }
 }
@@ -76,7 +77,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'paragraph',
     group: 'block',
     name: 'Paragraph',
-    keys: 'Ctrl+Alt+0',
+    key: 'Mod-Alt-0',
     help: 'Plain text of the page.',
     icon: Pilcrow,
     command: toParagraph,
@@ -87,7 +88,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'heading-2',
     group: 'block',
     name: 'Heading 2',
-    keys: 'Ctrl+Alt+2',
+    key: 'Mod-Alt-2',
     help: 'A main part of the page.',
     icon: Heading2,
     command: toHeading(2),
@@ -98,7 +99,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'heading-3',
     group: 'block',
     name: 'Heading 3',
-    keys: 'Ctrl+Alt+3',
+    key: 'Mod-Alt-3',
     help: 'A part within a main part.',
     icon: Heading3,
     command: toHeading(3),
@@ -109,7 +110,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'heading-4',
     group: 'block',
     name: 'Heading 4',
-    keys: 'Ctrl+Alt+4',
+    key: 'Mod-Alt-4',
     help: 'The smallest part with a heading.',
     icon: Heading4,
     command: toHeading(4),
@@ -120,7 +121,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'bold',
     group: 'text',
     name: 'Bold',
-    keys: 'Ctrl+B',
+    key: 'Mod-b',
     help: 'Stresses words strongly.',
     icon: Bold,
     command: toggle('strong'),
@@ -131,7 +132,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'italic',
     group: 'text',
     name: 'Italic',
-    keys: 'Ctrl+I',
+    key: 'Mod-i',
     help: 'Stresses words lightly, marks titles and terms.',
     icon: Italic,
     command: toggle('emphasis'),
@@ -142,7 +143,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'underline',
     group: 'text',
     name: 'Underline',
-    keys: 'Ctrl+U',
+    key: 'Mod-u',
     help: 'Underlines. Readers may take it for a link.',
     icon: Underline,
     command: toggle('underline'),
@@ -153,7 +154,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'bullets',
     group: 'list',
     name: 'List',
-    keys: 'Ctrl+Shift+8',
+    key: 'Mod-Shift-8',
     help: 'Items without an order.',
     icon: List,
     command: toggleList('bulletList'),
@@ -164,7 +165,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'numbers',
     group: 'list',
     name: 'Numbered list',
-    keys: 'Ctrl+Shift+7',
+    key: 'Mod-Shift-7',
     help: 'Items in their order.',
     icon: ListOrdered,
     command: toggleList('orderedList'),
@@ -175,7 +176,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'box',
     group: 'insert',
     name: 'Box',
-    keys: '',
+    key: '',
     help: 'Sets the marked paragraphs apart on a ground of their own.',
     icon: SquareDashed,
     command: wrap('box'),
@@ -186,7 +187,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'quotation',
     group: 'insert',
     name: 'Quotation',
-    keys: '',
+    key: '',
     help: 'Somebody else’s words.',
     icon: Quote,
     command: wrap('quotation'),
@@ -197,7 +198,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'table',
     group: 'insert',
     name: 'Table',
-    keys: '',
+    key: '',
     help: 'Three rows, three columns, the first row as header.',
     icon: Table,
     command: insertTable(3, 3),
@@ -207,7 +208,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'rule',
     group: 'insert',
     name: 'Rule',
-    keys: '',
+    key: '',
     help: 'A line between two matters.',
     icon: Minus,
     command: insertRule,
@@ -217,7 +218,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'blank',
     group: 'insert',
     name: 'Blank',
-    keys: '',
+    key: '',
     help: 'Words that are asked for anew in each page made from this one as a template.',
     icon: SquarePen,
     command: toggleBlank,
@@ -228,7 +229,7 @@ export const TOOLS: readonly Tool[] = [
     id: 'undo',
     group: 'history',
     name: 'Undo',
-    keys: 'Ctrl+Z',
+    key: 'Mod-z',
     help: 'Takes back your last change; others’ stay.',
     icon: Undo2,
     command: undo,
@@ -238,10 +239,24 @@ export const TOOLS: readonly Tool[] = [
     id: 'redo',
     group: 'history',
     name: 'Redo',
-    keys: 'Ctrl+Y',
+    key: 'Mod-y',
     help: 'Makes again what you took back.',
     icon: Redo2,
     command: redo,
     whyNot: () => 'You have taken nothing back.',
   },
 ]
+
+/** What the keys of these groups of tools do. */
+export function keysOf(...groups: readonly ToolGroup[]): Record<string, Command> {
+  const tools = TOOLS.filter(({ group, key }) => key !== '' && groups.includes(group))
+  return Object.fromEntries(tools.map(({ key, command }) => [key, command]))
+}
+
+/** A key as it is written on keyboards: `Ctrl+B`. */
+export const shownKey = (key: string): string =>
+  key
+    .replace('Mod', 'Ctrl')
+    .split('-')
+    .map((part) => part.charAt(0).toUpperCase() + part.slice(1))
+    .join('+')

@@ -1,11 +1,12 @@
 import { chainCommands, exitCode } from '@tiptap/pm/commands'
-import { redo, undo } from '@tiptap/pm/history'
+import { redo } from '@tiptap/pm/history'
 import { splitListItem } from '@tiptap/pm/schema-list'
 import { type Command, Plugin } from '@tiptap/pm/state'
 import { tableEditing } from '@tiptap/pm/tables'
 import { type schema as pageSchema } from '../../core/document/schema.ts'
-import { toggle, toggleList } from './commands.ts'
 import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece } from './part-keys.ts'
+import { isA } from '../../core/kinds/facts.ts'
+import { keysOf } from './tools.ts'
 
 /** A command for items of lists, where the schema has them. */
 export const inList =
@@ -16,22 +17,16 @@ export const inList =
   }
 
 const lineBreak: Command = (state, dispatch) => {
-  if (state.selection.$from.parent.type.name === 'title') return true
+  if (isA(state.selection.$from.parent, 'title')) return true
   dispatch?.(state.tr.replaceSelectionWith(state.schema.nodes.lineBreak!.create(), true).scrollIntoView())
   return true
 }
 
-/** The keys of writing anywhere: marks, lists, links, undo, the edges of pieces. */
+/** The keys of writing anywhere: of the tools, and of links, lines and the edges of pieces. */
 export function writingKeys(onLink: () => void): Record<string, Command> {
   return {
-    'Mod-b': toggle('strong'),
-    'Mod-i': toggle('emphasis'),
-    'Mod-u': toggle('underline'),
+    ...keysOf('text', 'list', 'insert', 'history'),
     'Mod-k': () => (onLink(), true),
-    'Mod-Shift-8': toggleList('bulletList'),
-    'Mod-Shift-7': toggleList('orderedList'),
-    'Mod-z': undo,
-    'Mod-y': redo,
     'Mod-Shift-z': redo,
     'Shift-Enter': chainCommands(exitCode, lineBreak),
     Enter: chainCommands(enterInTitle, leavePiece, inList(splitListItem)),

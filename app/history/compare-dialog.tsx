@@ -7,7 +7,7 @@ import { pageFromJson } from '../../core/document/schema.ts'
 import { stepsFromJson } from '../../core/document/outbox.ts'
 import { compare, type ComparedBlock } from '../../core/history/compare.ts'
 import { nearChanges } from '../../core/history/near-changes.ts'
-import { placeLabel } from '../../core/history/place-label.ts'
+import { nameOf } from '../../core/kinds/facts.ts'
 import { changeSteps } from '../../core/source/changes.ts'
 
 /** A state of the page that can be looked at. */
@@ -45,7 +45,7 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
   const pageOf = (version: string): Node | 'failed' | undefined => (version === NOW ? now : pages[version])
   const [old, fresh] = [pageOf(left), pageOf(right)]
   const isReady = old !== undefined && fresh !== undefined && old !== 'failed' && fresh !== 'failed'
-  const blocks = isReady ? compare(old, fresh, placeLabel) : []
+  const blocks = isReady ? compare(old, fresh, nameOf) : []
   const different = blocks.filter(({ type }) => type !== 'same').length
 
   const restore = (): void => {

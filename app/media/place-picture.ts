@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/core'
 import { insertionPlace, placeBlock } from '../editor/insert-commands.ts'
 import { Arriving } from './arriving.ts'
 import { type ShelfThing, upload, type UploadTo } from './upload.ts'
+import { isA } from '../../core/kinds/facts.ts'
 
 /**
  * Puts a picture of the shelf on the sheet and selects it. What its alternative text was elsewhere is proposed, not
@@ -62,7 +63,7 @@ export async function placeFiles(
 export function setPictureAlt(editor: Editor, item: string, alt: string): void {
   const transaction = editor.state.tr
   editor.state.doc.descendants((node, position) => {
-    if (node.type.name === 'picture' && node.attrs.item === item && node.attrs.alt === null)
+    if (isA(node, 'picture') && node.attrs.item === item && node.attrs.alt === null)
       transaction.setNodeAttribute(position, 'alt', alt)
     return !node.isTextblock
   })

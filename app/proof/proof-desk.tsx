@@ -8,6 +8,7 @@ import { transactionOf } from '../editor/transforms.ts'
 import { SEVERITIES, SeverityMark } from './severity.tsx'
 import type { Findings } from './use-findings.ts'
 import './proof-desk.css'
+import { isA } from '../../core/kinds/facts.ts'
 
 interface Props {
   editor: Editor
@@ -166,7 +167,7 @@ function show({ state, view }: Editor, finding: Finding): void {
   if (!now) return
   const node = state.doc.nodeAt(now.from)
   const selection =
-    node?.isAtom || node?.type.name === 'picture'
+    node?.isAtom || isA(node, 'picture')
       ? NodeSelection.create(state.doc, now.from)
       : TextSelection.near(state.doc.resolve(node?.isText ? now.from : now.from + 1))
   view.dispatch(state.tr.setSelection(selection).scrollIntoView())

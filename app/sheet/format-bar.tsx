@@ -4,7 +4,8 @@ import { Dropdown, Tooltip } from 'antd'
 import { ChevronDown, Code, Link2, Plus } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
-import { type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
+import { shownKey, type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
+import { isA } from '../../core/kinds/facts.ts'
 
 interface Props {
   editor: Editor
@@ -118,7 +119,7 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
         aria-label={isFull ? undefined : tool.name}
         aria-pressed={tool.isOn ? isOn : undefined}
         aria-disabled={!canRun}
-        aria-keyshortcuts={tool.keys.replace('Ctrl', 'Control') || undefined}
+        aria-keyshortcuts={shownKey(tool.key).replace('Ctrl', 'Control') || undefined}
         onMouseDown={(event) => event.preventDefault()}
         onClick={run}
       >
@@ -132,7 +133,7 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
 function ToolHelp({ tool, why }: { tool: Tool; why: string }) {
   return (
     <span className="tool-help">
-      <b>{tool.name}</b> {tool.keys}
+      <b>{tool.name}</b> {shownKey(tool.key)}
       <br />
       {why || tool.help}
     </span>
@@ -175,7 +176,7 @@ function BlockMenu({ editor }: { editor: Editor }) {
   })
   const name =
     blocks.find(({ id }) => id === current)?.name ??
-    (editor.state.selection.$from.parent.type.name === 'title' ? 'Title' : 'Block')
+    (isA(editor.state.selection.$from.parent, 'title') ? 'Title' : 'Block')
   const items = blocks.map((tool) => ({ key: tool.id, label: <MenuLine tool={tool} /> }))
   const run = (id: string): void => {
     blocks.find((tool) => tool.id === id)?.command(editor.state, editor.view.dispatch, editor.view)
@@ -197,7 +198,7 @@ function MenuLine({ tool }: { tool: Tool }) {
         {tool.name}
         <small>{tool.help}</small>
       </span>
-      <kbd>{tool.keys}</kbd>
+      <kbd>{shownKey(tool.key)}</kbd>
     </span>
   )
 }

@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
+import { isA } from '../../core/kinds/facts.ts'
 
 interface Entry {
   level: number
@@ -15,8 +16,7 @@ export function OutlineDesk({ editor }: { editor: Editor }) {
     selector: ({ editor: { state } }) => {
       const found: Entry[] = []
       state.doc.descendants((node, position) => {
-        if (node.type.name === 'heading')
-          found.push({ level: Number(node.attrs.level), text: node.textContent, position })
+        if (isA(node, 'heading')) found.push({ level: Number(node.attrs.level), text: node.textContent, position })
         return !node.isTextblock
       })
       return found

@@ -10,7 +10,7 @@ import { goToNextCell } from '@tiptap/pm/tables'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { arriving } from '../media/arriving.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
-import { toHeading, toParagraph, writeBeside } from '../editor/commands.ts'
+import { writeBeside } from '../editor/commands.ts'
 import { othersCursors } from '../editor/cursors.ts'
 import { beginTypingAhead, typeAhead } from '../insert/typed-ahead.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
@@ -24,12 +24,14 @@ import { deleteBody, selectBody } from '../editor/select-body.ts'
 import { facts } from '../editor/facts-place.ts'
 import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
+import { keysOf } from '../editor/tools.ts'
 import { inList, tables, writingKeys } from '../editor/writing-keys.ts'
+import { isA } from '../../core/kinds/facts.ts'
 
 /** Enter in the title goes on in the body: what stands behind the cursor begins a paragraph. */
 const leaveTitle: Command = (state, dispatch) => {
   const { $from, $to } = state.selection
-  if ($from.parent.type.name !== 'title' || !$from.sameParent($to)) return false
+  if (!isA($from.parent, 'title') || !$from.sameParent($to)) return false
   const rest = $from.parent.textContent.slice($to.parentOffset)
   const transaction = state.tr.delete($from.pos, $from.end())
   const place = transaction.mapping.map($from.after())
@@ -43,9 +45,7 @@ const onEmptyLine =
   (run: Command): Command =>
   (state, dispatch, view) => {
     const { $from, empty } = state.selection
-    return (
-      empty && $from.parent.type.name === 'paragraph' && $from.parent.content.size === 0 && run(state, dispatch, view)
-    )
+    return empty && isA($from.parent, 'paragraph') && $from.parent.content.size === 0 && run(state, dispatch, view)
   }
 
 /** The keys of the sheet. */
@@ -57,15 +57,12 @@ function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Comman
   }
   return {
     ...writingKeys(onLink),
+    ...keysOf('block'),
     'Mod-a': selectBody,
     Backspace: chainCommands(deleteBody, backspaceAtEdge),
     Delete: chainCommands(deleteBody, deleteAtEdge),
     '/': onEmptyLine(openInsert),
     'Mod-/': openInsert,
-    'Mod-Alt-0': toParagraph,
-    'Mod-Alt-2': toHeading(2),
-    'Mod-Alt-3': toHeading(3),
-    'Mod-Alt-4': toHeading(4),
     'Mod-Enter': writeBeside('below'),
     'Mod-Shift-Enter': writeBeside('above'),
     Enter: chainCommands(leaveTitle, enterInTitle, leavePiece, inList(splitListItem)),

@@ -5,6 +5,7 @@ import { useEditorState } from '@tiptap/react'
 import { pieceOf } from '../pieces/registry.ts'
 import { pieceAt, writeBeside } from '../editor/commands.ts'
 import { kindLabel } from '../editor/kind-label.ts'
+import { isA, nameOf } from '../../core/kinds/facts.ts'
 
 interface Chip {
   name: string
@@ -91,12 +92,7 @@ function chipsOf(state: Editor['state']): Chip[] {
   const chips: Chip[] = [{ name: 'Page', position: null }]
   for (let depth = 1; depth <= $from.depth; depth++) {
     const node = $from.node(depth)
-    const name =
-      node.type.name === 'heading'
-        ? `Heading ${Number(node.attrs.level)}`
-        : node.type.name === 'part'
-          ? partName(node, $from.index(depth - 1), $from.node(depth - 1))
-          : kindLabel(node.type.name)
+    const name = isA(node, 'part') ? partName(node, $from.index(depth - 1), $from.node(depth - 1)) : nameOf(node)
     chips.push({ name, position: $from.before(depth) })
   }
   if (state.selection instanceof NodeSelection && !state.selection.node.isInline)

@@ -1,28 +1,24 @@
 import { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { App } from 'antd'
-import { Bold, Image, Italic, Link2, List, ListOrdered, type LucideIcon, Quote } from 'lucide-react'
-import { type Command, Selection } from '@tiptap/pm/state'
+import { Image, Link2 } from 'lucide-react'
+import { Selection } from '@tiptap/pm/state'
 import { useLayoutEffect, useRef, useState } from 'react'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import { placeFiles, setPictureAlt } from '../media/place-picture.ts'
 import type { ShelfThing } from '../media/upload.ts'
 import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
-import { toggle, toggleList, wrap } from '../editor/commands.ts'
+import { shownKey, TOOLS } from '../editor/tools.ts'
 import { LinkField } from '../editor/link-field.tsx'
 import { passageExtensions } from './passage-extensions.ts'
 import type { PassageEditorProps } from './rich-field.tsx'
 import { ValueTool } from './value-tool.tsx'
 import '../../reader/content.css'
 import '../editor/pieces.css'
+import { isA } from '../../core/kinds/facts.ts'
 
-const TOOLS: readonly (readonly [name: string, keys: string, icon: LucideIcon, command: Command])[] = [
-  ['Bold', 'Ctrl+B', Bold, toggle('strong')],
-  ['Italic', 'Ctrl+I', Italic, toggle('emphasis')],
-  ['List', 'Ctrl+Shift+8', List, toggleList('bulletList')],
-  ['Numbered list', 'Ctrl+Shift+7', ListOrdered, toggleList('orderedList')],
-  ['Quotation', '', Quote, wrap('quotation')],
-]
+/** What a passage is written with; the page has more. */
+const OFFERED = TOOLS.filter(({ id }) => ['bold', 'italic', 'bullets', 'numbers', 'quotation'].includes(id))
 
 /** The field itself: a small bar and the text. */
 export default function PassageEditor({
@@ -99,12 +95,12 @@ export default function PassageEditor({
   return (
     <div className="rich-field">
       <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`}>
-        {TOOLS.map(([name, keys, Icon, command]) => (
+        {OFFERED.map(({ id, name, key, icon: Icon, command }) => (
           <button
-            key={name}
+            key={id}
             type="button"
             className="plain-button tool"
-            title={keys ? `${name} (${keys})` : name}
+            title={key ? `${name} (${shownKey(key)})` : name}
             aria-label={name}
             onMouseDown={(event) => event.preventDefault()}
             onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}
@@ -183,9 +179,7 @@ function Hint({ editor, words }: { editor: Editor; words: string }) {
   const isEmpty = useEditorState({
     editor,
     selector: ({ editor: { state } }) =>
-      state.doc.childCount === 1 &&
-      state.doc.firstChild?.type.name === 'paragraph' &&
-      state.doc.firstChild.content.size === 0,
+      state.doc.childCount === 1 && isA(state.doc.firstChild, 'paragraph') && state.doc.firstChild!.content.size === 0,
   })
   return isEmpty ? (
     <span className="rich-hint soft" aria-hidden>

@@ -15,6 +15,7 @@ import { markKinds, nodeKinds } from '../kinds/registry.ts'
 import { MOST_BATCH_LENGTH, MOST_DEPTH, MOST_PAGE_SIZE, MOST_STEPS, TITLE_LENGTH } from './limits.ts'
 import { schema } from './schema.ts'
 import { cleanText } from '../tree/characters.ts'
+import { isA } from '../kinds/facts.ts'
 
 const position = z.number().int().min(0).max(MOST_PAGE_SIZE)
 const slice = z.object({
@@ -177,7 +178,7 @@ function nodeProblem(node: Node, depth: number): string | null {
   }
   if (!Mark.sameSet(set, node.marks)) return 'The marks of a passage contradict each other.'
   if (node.isText) return textProblem(node.text ?? '')
-  if (node.type.name === 'title' && node.content.size > TITLE_LENGTH)
+  if (isA(node, 'title') && node.content.size > TITLE_LENGTH)
     return `A title holds at most ${TITLE_LENGTH} characters; this one has ${node.content.size}.`
   return null
 }

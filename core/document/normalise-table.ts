@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import type { Transform } from 'prosemirror-transform'
+import { isA } from '../kinds/facts.ts'
 
 interface Placed {
   readonly node: Node
@@ -57,7 +58,7 @@ function place(table: Node): PlacedRow[] {
       cells.push({ node, offset: start + offset, colspan, rowspan })
       column += colspan
     })
-    const heads = row.childCount > 0 && row.children.every((cell) => cell.type.name === 'tableHeader')
+    const heads = row.childCount > 0 && row.children.every((cell) => isA(cell, 'tableHeader'))
     return { cells, taken: taken[index]!, end: start + row.content.size, heads }
   })
 }

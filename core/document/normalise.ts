@@ -2,6 +2,7 @@ import type { Node } from 'prosemirror-model'
 import { type Step, Transform } from 'prosemirror-transform'
 import { normaliseAnchors } from './normalise-anchors.ts'
 import { normaliseTable } from './normalise-table.ts'
+import { isA } from '../kinds/facts.ts'
 
 /**
  * The steps that put right what the schema can't say: tables whose rows differ in width, ids that stand twice.
@@ -11,7 +12,7 @@ import { normaliseTable } from './normalise-table.ts'
 export function normalise(page: Node): Step[] {
   const tables: { node: Node; position: number }[] = []
   page.descendants((node, position) => {
-    if (node.type.name === 'table') tables.push({ node, position })
+    if (isA(node, 'table')) tables.push({ node, position })
     return !node.isTextblock
   })
   const transform = new Transform(page)

@@ -1,5 +1,5 @@
 import { Node } from 'prosemirror-model'
-import { kindOf } from '../kinds/facts.ts'
+import { isA, kindOf } from '../kinds/facts.ts'
 import { plainPassage } from './empty-passage.ts'
 import { MOST_DEPTH } from './limits.ts'
 import { schema } from './schema.ts'
@@ -25,7 +25,7 @@ export function passageFromUnsafe(unsafe: unknown): PassageRead {
   let passage: Node
   try {
     passage = Node.fromJSON(schema, unsafe)
-    if (passage.type.name !== 'passage') return refuse('What was sent is not a passage.')
+    if (!isA(passage, 'passage')) return refuse('What was sent is not a passage.')
     passage.check()
   } catch {
     return refuse('What was sent can’t be read as a passage.')

@@ -1,4 +1,5 @@
 import type { Node } from 'prosemirror-model'
+import { isA } from '../kinds/facts.ts'
 
 export interface Statistics {
   readonly words: number
@@ -40,7 +41,7 @@ function count(page: Node): { words: number; characters: number } {
   let characters = 0
   page.descendants((node) => {
     if (!node.isTextblock) return true
-    if (node.type.name === 'title') return false
+    if (isA(node, 'title')) return false
     const known = counted.get(node) ?? countTextblock(node)
     counted.set(node, known)
     words += known.words

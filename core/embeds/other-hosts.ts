@@ -1,4 +1,5 @@
 import { Fragment, type Node } from 'prosemirror-model'
+import { isA } from '../kinds/facts.ts'
 
 /**
  * The node with a link card in the place of each player whose host may not stand in pages; what it leads to and its
@@ -8,7 +9,7 @@ export function withoutOtherHosts(node: Node, allowed: readonly string[]): Node 
   if (node.isTextblock || node.isLeaf) return node
   const children: Node[] = []
   node.forEach((child) => {
-    if (child.type.name !== 'player' || allowed.includes(originOf(String(child.attrs.address))))
+    if (!isA(child, 'player') || allowed.includes(originOf(String(child.attrs.address))))
       return void children.push(withoutOtherHosts(child, allowed))
     const { address, link, title } = child.attrs as { address: string; link: string; title: string }
     children.push(node.type.schema.node('linkCard', { address: link || address, title }))
@@ -20,7 +21,7 @@ export function withoutOtherHosts(node: Node, allowed: readonly string[]): Node 
 export function playerOrigins(node: Node): string[] {
   const found = new Set<string>()
   node.descendants((each) => {
-    if (each.type.name === 'player') found.add(originOf(String(each.attrs.address)))
+    if (isA(each, 'player')) found.add(originOf(String(each.attrs.address)))
     return !each.isTextblock
   })
   return [...found].filter(Boolean)

@@ -14,6 +14,7 @@ import {
 } from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { type Practice, practicesOf } from '../kinds/practice/practices.ts'
+import { isA } from '../kinds/facts.ts'
 
 /** Where things are in what goes out. */
 export interface EbookPlaces {
@@ -149,7 +150,7 @@ function answersOf(node: HtmlElement, { page, practices }: Body): HtmlElement | 
   if (!practice) return null
   const lines: HtmlElement[] = []
   practice.node.forEach((answer, offset) => {
-    if (answer.type.name !== 'answer') return
+    if (!isA(answer, 'answer')) return
     const [words, feedback] = [answer.child(0), answer.child(1)]
     const position = practice.position + 1 + offset + 1 + words.nodeSize
     const told = parseFragment(

@@ -4,6 +4,7 @@ import { statistics } from '../document/statistics.ts'
 import type { ReadNote } from '../html/report.ts'
 import { retitle } from '../structure/retitle.ts'
 import { splitPage } from '../structure/split-page.ts'
+import { isA } from '../kinds/facts.ts'
 
 /** A picture that came with a document, under the id by which its pages name it. */
 export interface ImportedPicture {
@@ -89,9 +90,9 @@ export function keptOf({ opening, parts }: Pick<Imported, 'opening' | 'parts'>):
     kept.words += statistics(page).words
     kept.pictures += shelfItemsOf(page).length
     page.descendants((node) => {
-      if (node.type.name === 'heading') kept.headings++
+      if (isA(node, 'heading')) kept.headings++
       if (node.type.isInGroup('list')) kept.lists++
-      if (node.type.name === 'table') kept.tables++
+      if (isA(node, 'table')) kept.tables++
       return !node.isTextblock
     })
   }

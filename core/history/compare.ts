@@ -1,5 +1,6 @@
 import { diffArrays, diffWordsWithSpace } from 'diff'
 import type { Node } from 'prosemirror-model'
+import { isA } from '../kinds/facts.ts'
 
 /** Words that two states have in common, or that only one of them has. */
 export interface ComparedWords {
@@ -77,7 +78,7 @@ function linesOf(page: Node, label: (node: Node) => string): Line[] {
   const found: Line[] = []
   const walk = (node: Node, above: readonly string[]): void =>
     node.forEach((child) => {
-      const isPlain = child.type.name === 'paragraph' || child.type.name === 'listItem'
+      const isPlain = isA(child, 'paragraph') || isA(child, 'listItem')
       const path = isPlain ? above : [...above, label(child)]
       if (child.isTextblock)
         found.push({ place: path.join(' › '), text: child.textBetween(0, child.content.size, '', ' ') })

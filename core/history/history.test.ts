@@ -5,7 +5,7 @@ import { compare } from './compare.ts'
 import { asPublished } from './as-published.ts'
 import { changeBetween, inWords } from './describe.ts'
 import { nearChanges } from './near-changes.ts'
-import { placeLabel } from './place-label.ts'
+import { nameOf } from '../kinds/facts.ts'
 
 const page = (html: string): Node => readPage(html).page
 
@@ -70,9 +70,9 @@ test('what is taken together gives either state back', () => {
 test('long stretches that are alike are told by their number', () => {
   const paragraphs = (words: string): string =>
     `<h1>T</h1>${Array.from({ length: 12 }, (_, at) => `<p>${at === 6 ? words : `p${at}`}</p>`).join('')}`
-  const near = nearChanges(compare(page(paragraphs('old words here')), page(paragraphs('new words here')), placeLabel))
+  const near = nearChanges(compare(page(paragraphs('old words here')), page(paragraphs('new words here')), nameOf))
   expect(near.map((each) => ('alike' in each ? each.alike : each.type))).toEqual([6, 'same', 'changed', 'same', 4])
-  expect(nearChanges(compare(page(paragraphs('x')), page(paragraphs('x')), placeLabel))).toEqual([{ alike: 13 }])
+  expect(nearChanges(compare(page(paragraphs('x')), page(paragraphs('x')), nameOf))).toEqual([{ alike: 13 }])
 })
 
 test('what is kept back from students is not compared before them', () => {
@@ -81,7 +81,7 @@ test('what is kept back from students is not compared before them', () => {
       `<h1>T</h1><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer" data-right="yes"><p>this</p><div data-part="feedback"><p>${told}</p></div></div></div><iframe data-piece="html" srcdoc="${told}" title="t"></iframe>`,
     )
   expect(
-    compare(asPublished(practice('secret one')), asPublished(practice('secret two')), placeLabel).filter(
+    compare(asPublished(practice('secret one')), asPublished(practice('secret two')), nameOf).filter(
       ({ type }) => type !== 'same',
     ),
   ).toEqual([])
@@ -91,7 +91,7 @@ test('what is kept back from students is not compared before them', () => {
 test('a place is named as readers know it', () => {
   const found: string[] = []
   page('<h1>T</h1><h3>a</h3><div data-piece="tabs"><section><h2>Flat</h2><p>b</p></section></div><p>c</p>').descendants(
-    (node) => void found.push(placeLabel(node)),
+    (node) => void found.push(nameOf(node)),
   )
   expect(found).toEqual(expect.arrayContaining(['Title', 'Heading 3', 'Tabs', 'Flat', 'Paragraph']))
 })

@@ -10,6 +10,7 @@ import { ReadReport, type ReadNote } from './report.ts'
 import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 
 const {
+  table,
   doc,
   title: titleType,
   paragraph,
@@ -371,7 +372,7 @@ class Reader {
     depth: number,
   ): Node[] {
     if (type.isLeaf) return [type.create(attrs)]
-    if (type.name === 'table') return this.#table(element, attrs, depth, marks)
+    if (type === table) return this.#table(element, attrs, depth, marks)
     if (type.spec.content === 'listItem+') {
       const items = this.#items(element.childNodes, depth + 1, marks)
       return [type.create(attrs, items.length > 0 ? items : [listItem!.create(null, paragraph!.create())])]

@@ -15,6 +15,7 @@ import {
   textOf,
 } from '../tree/tree.ts'
 import { writeChildren } from './write.ts'
+import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
 export const RENDERER_VERSION = 3
@@ -88,7 +89,7 @@ export function renderBlocks(
 export function sealedPieces(page: Node): { node: Node; position: number }[] {
   const found: { node: Node; position: number }[] = []
   page.descendants((node, position) => {
-    if (node.type.name === 'htmlPiece') found.push({ node, position })
+    if (isA(node, 'htmlPiece')) found.push({ node, position })
     return !node.isTextblock
   })
   return found

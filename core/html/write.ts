@@ -1,11 +1,8 @@
 import type { Fragment, Mark, Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
-import type { HtmlFormat, MarkKind, NodeKind } from '../kinds/kind.ts'
-import { markKinds, nodeKinds } from '../kinds/registry.ts'
+import { isA, kindOf, kindOfMark } from '../kinds/facts.ts'
+import type { HtmlFormat } from '../kinds/kind.ts'
 import { declarations, type HtmlElement, type HtmlNode, text } from '../tree/tree.ts'
-
-const nodesByName: Record<string, NodeKind> = nodeKinds
-const marksByName: Record<string, MarkKind> = markKinds
 
 /** Told of every element written for a block: where its node begins in the page. */
 export type OnElement = (element: HtmlElement, node: Node, position: number) => void
@@ -32,9 +29,11 @@ export function writeChildren(parent: Node, format: HtmlFormat, start: number, o
 
 /** The element of a block at `position`. */
 export function writeNode(node: Node, format: HtmlFormat, position: number, onElement?: OnElement): HtmlElement {
-  const kind = nodesByName[node.type.name]
-  if (!kind) throw new Error(`No kind is registered for ${node.type.name}.`)
-  const element = kind.write(node, node.isLeaf ? [] : writeChildren(node, format, position + 1, onElement), format)
+  const element = kindOf(node).write(
+    node,
+    node.isLeaf ? [] : writeChildren(node, format, position + 1, onElement),
+    format,
+  )
   if (node.isTextblock && needsPreserve(node)) preserve(element)
   onElement?.(element, node, position)
   return element
@@ -52,14 +51,9 @@ export function writePage(page: Node, format: HtmlFormat): string {
  * `<li>hammer</li>`, `<li>hammer<ul>…</ul></li>`. The reader puts the paragraph back.
  */
 function holdsLooseText(parent: Node): boolean {
-  if (
-    parent.type.name !== 'listItem' &&
-    !parent.type.name.startsWith('tableCell') &&
-    parent.type.name !== 'tableHeader'
-  )
-    return false
+  if (!kindOf(parent).holdsLooseText) return false
   const first = parent.firstChild
-  if (first?.type.name !== 'paragraph' || first.content.size === 0 || needsPreserve(first)) return false
+  if (!first || !isA(first, 'paragraph') || first.content.size === 0 || needsPreserve(first)) return false
   for (let at = 1; at < parent.childCount; at++) if (!parent.child(at).type.isInGroup('list')) return false
   return true
 }
@@ -81,9 +75,7 @@ function writeInline(content: Fragment, format: HtmlFormat): HtmlNode[] {
     open.length = keep
     for (let at = keep; at < node.marks.length; at++) {
       const mark = node.marks[at]!
-      const kind = marksByName[mark.type.name]
-      if (!kind) throw new Error(`No kind is registered for ${mark.type.name}.`)
-      const element = kind.write(mark, [], format)
+      const element = kindOfMark(mark).write(mark, [], format)
       ;(open.at(-1)?.element.childNodes ?? top).push(element)
       open.push({ mark, element })
     }

@@ -1,14 +1,43 @@
-import type { Node } from 'prosemirror-model'
-import type { NodeKind } from './kind.ts'
-import { nodeKinds } from './registry.ts'
+import type { Mark, Node } from 'prosemirror-model'
+import type { MarkKind, NodeKind } from './kind.ts'
+import { markKinds, nodeKinds } from './registry.ts'
+
+export type NodeName = keyof typeof nodeKinds
+export type MarkName = keyof typeof markKinds
 
 const kinds: Readonly<Record<string, NodeKind | undefined>> = nodeKinds
+const marks: Readonly<Record<string, MarkKind | undefined>> = markKinds
 
 /** What there is to know of the kind of a node, in whatever schema it stands. */
 export function kindOf(node: Node): NodeKind {
   const kind = kinds[node.type.name]
   if (!kind) throw new Error(`No kind is registered for ${node.type.name}.`)
   return kind
+}
+
+/** The same of a mark. */
+export function kindOfMark({ type }: Mark): MarkKind {
+  const kind = marks[type.name]
+  if (!kind) throw new Error(`No kind is registered for ${type.name}.`)
+  return kind
+}
+
+/** Whether a mark is of a kind. */
+export const isMark = ({ type }: Mark, name: MarkName): boolean => type.name === name
+
+/** Whether a node is of one of these kinds, in whatever schema it stands; nothing is of none. */
+export const isA = (node: Node | null | undefined, ...names: readonly NodeName[]): boolean =>
+  node !== null && node !== undefined && (names as readonly string[]).includes(node.type.name)
+
+/** The mark of a kind on a node; undefined when it has none. */
+export const markOn = (node: Node, name: MarkName): Mark | undefined =>
+  node.marks.find(({ type }) => type.name === name)
+
+/** What a node is called among others: by its kind, or closer where that does not tell. Begins with a capital. */
+export function nameOf(node: Node): string {
+  const kind = kindOf(node)
+  const name = kind.nameOf?.(node) ?? kind.label
+  return name.charAt(0).toUpperCase() + name.slice(1)
 }
 
 /**

@@ -75,6 +75,24 @@ export interface NodeKind extends KindBase {
   readonly counted?: readonly [one: string, many: string]
   /** A setting that names something of the course: only what belongs to it may be shown. */
   readonly refersTo?: { readonly attribute: string; readonly to: 'shelf' | 'questions' }
+  /** What stands in it in a row, one like the other: it can be moved, added and taken out. */
+  readonly entries?: string
+  /** It is a line at the edge of a piece, such as a title: what Enter does in it. No key takes such a line away. */
+  readonly enter?: 'goes beneath' | 'begins the next entry' | 'leaves the piece'
+  /** It holds blocks of a piece, and lets none of them out by itself. */
+  readonly holdsBlocks?: boolean
+  /** Words may stand right in it in HTML, without a paragraph around them. */
+  readonly holdsLooseText?: boolean
+  /** What it folds away on the sheet: all but its title, or its parts, one or several of them open at a time. */
+  readonly folds?: 'itself' | 'parts, one open' | 'parts, several open'
+  /** It is a frame of something else, and says by its `title` what that is. */
+  readonly isFrame?: boolean
+  /** What is left of it when it is taken apart, in order. */
+  readonly takenApart?: (node: Node) => readonly Node[]
+  /** What is to be written in its first line, or in itself, for as long as nothing is. */
+  readonly placeholder?: (node: Node, parent: Node | null, index: number) => string | null
+  /** What one of its nodes is called, where its kind alone does not tell it from its neighbours. */
+  readonly nameOf?: (node: Node) => string | null
   /** The level at which it, or its title, is a heading of the page; null when it is none. */
   readonly headingLevel?: (node: Node, parent: Node | null) => number | null
   /** What formats do not carry of it, and what becomes of it there. */

@@ -6,6 +6,7 @@ import type { ReadNote } from '../html/report.ts'
 import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { type Tidied, tidy } from './tidy.ts'
 import { cleanText as cleanCharacters } from '../tree/characters.ts'
+import { isA, markOn } from '../kinds/facts.ts'
 
 /** What a paste becomes, and what is told about it. */
 export interface Cleaned {
@@ -49,7 +50,7 @@ function body(unsafeHtml: string): HtmlNode[] {
 
 /** Without the empty paragraphs that stand at both ends. */
 function withoutEdges(blocks: readonly Node[]): Node[] {
-  const isEmpty = (node: Node | undefined): boolean => node?.type.name === 'paragraph' && node.content.size === 0
+  const isEmpty = (node: Node | undefined): boolean => isA(node, 'paragraph') && node?.content.size === 0
   const kept = [...blocks]
   while (kept.length > 1 && isEmpty(kept[0])) kept.shift()
   while (kept.length > 1 && isEmpty(kept.at(-1))) kept.pop()
@@ -98,11 +99,11 @@ function reportOf(
 function countIn(node: Node, parent: Node | null, add: (name: string) => void): boolean {
   const { name } = node.type
   if (node.type.isInGroup('list')) {
-    if (parent?.type.name !== 'listItem') add('list')
+    if (!isA(parent, 'listItem')) add('list')
   } else if (name === 'paragraph') {
-    if (parent === null || parent.type.name === 'doc') add('paragraph')
+    if (parent === null || isA(parent, 'doc')) add('paragraph')
   } else if (name !== 'text') add(name)
-  if (node.isText && node.marks.some(({ type }) => type.name === 'link')) add('link')
+  if (node.isText && markOn(node, 'link') !== undefined) add('link')
   return true
 }
 

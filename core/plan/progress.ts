@@ -26,9 +26,9 @@ export interface Standing {
 const canBeDone = (kind: EntryKind): boolean => kindOfEntry(kind).done.length > 0
 
 /**
- * How each entry stands for one student at a moment. An entry is locked until its date and the dates of all it stands in;
- * in a sequence, until the items before it are done. A book is done when all its chapters are; a note is never waited
- * for.
+ * How each entry stands for one student at a moment. An entry is locked until its date and the dates of all it stands
+ * in; in a sequence, until the items before it are done. A book is done when all its chapters are; a note is never
+ * waited for.
  */
 export function standings(
   plan: readonly ScheduledEntry[],

@@ -1,5 +1,6 @@
 import type { Mark, Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
+import { markOn } from '../kinds/facts.ts'
 
 /** A link of the page with its words, from the first to the last of the neighbouring texts that have it. */
 export interface PlacedLink {
@@ -19,7 +20,7 @@ export function linksOf(page: Node): PlacedLink[] {
       last = null
     }
     node.forEach((inline, offset) => {
-      const mark = inline.marks.find(({ type }) => type.name === 'link')
+      const mark = markOn(inline, 'link')
       const at = position + 1 + offset
       if (!mark || (last && !last.mark.eq(mark))) settle()
       if (!mark) return

@@ -3,10 +3,11 @@ import { passageFromJson } from '../document/passage.ts'
 import { readFormula } from './formula.ts'
 import { showNumber } from './numbers.ts'
 import type { Values } from './versions.ts'
+import { isA } from '../kinds/facts.ts'
 
 /** A text of a question with its values as numbers, for one student. What has no number shows “?”. */
 export function fillValues(passage: Node, values: Values, language: string): Node {
-  if (passage.type.name === 'value') {
+  if (isA(passage, 'value')) {
     const read = readFormula(String(passage.attrs.formula))
     const number = read.ok ? read.formula.valueOf(values) : NaN
     return passage.type.schema.text(
@@ -29,7 +30,7 @@ export function filledPassage(json: object, values: Values, language: string): N
 export function formulasIn(passage: Node): string[] {
   const found: string[] = []
   passage.descendants((node) => {
-    if (node.type.name === 'value') found.push(String(node.attrs.formula))
+    if (isA(node, 'value')) found.push(String(node.attrs.formula))
     return true
   })
   return found

@@ -1,5 +1,6 @@
 import { Fragment, type Node, type NodeType } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
+import { isA, markOn } from '../kinds/facts.ts'
 
 /** Pieces made of titled parts. */
 export type PartsPiece = 'tabs' | 'accordion'
@@ -15,7 +16,7 @@ export interface HeadingRun {
 }
 
 const isHeading = (node: Node, level?: number): boolean =>
-  node.type.name === 'heading' && (level === undefined || node.attrs.level === level)
+  isA(node, 'heading') && (level === undefined || node.attrs.level === level)
 
 /**
  * The run of parts that a selection or cursor means. With a selection: the blocks it touches, from the first heading
@@ -127,14 +128,14 @@ function titleFrom(heading: Node, type: NodeType): Node {
 
 /** A heading may hold links, a title may not: they go into a paragraph of their own, so that none is lost. */
 function linksOf(heading: Node, paragraph: NodeType): Node[] {
-  const links = heading.content.content.filter((inline) => inline.marks.some(({ type }) => type.name === 'link'))
+  const links = heading.content.content.filter((inline) => markOn(inline, 'link') !== undefined)
   return links.length > 0 ? [paragraph.create(null, Fragment.from(links))] : []
 }
 
 /** Makes headings of the parts of tabs or an accordion, with what stood in them beneath. Null when there are none. */
 export function partsToHeadings(page: Node, position: number): Transform | null {
   const piece = page.nodeAt(position)
-  if (!piece || piece.firstChild?.type.name !== 'part') return null
+  if (!piece || !isA(piece.firstChild, 'part')) return null
   const heading = piece.type.schema.nodes.heading!
   const blocks: Node[] = []
   piece.forEach((part) => {
@@ -144,7 +145,7 @@ export function partsToHeadings(page: Node, position: number): Transform | null 
         part.firstChild?.content,
       ),
     )
-    const isBare = part.childCount === 2 && part.child(1).type.name === 'paragraph' && part.child(1).content.size === 0
+    const isBare = part.childCount === 2 && isA(part.child(1), 'paragraph') && part.child(1).content.size === 0
     for (let at = 1; at < part.childCount && !isBare; at++) blocks.push(part.child(at))
   })
   return new Transform(page).replaceWith(position, position + piece.nodeSize, blocks)
@@ -153,6 +154,6 @@ export function partsToHeadings(page: Node, position: number): Transform | null 
 /** Turns tabs into an accordion or back; the parts stay as they are. Null when the piece has no parts. */
 export function reform(page: Node, position: number, into: PartsPiece): Transform | null {
   const piece = page.nodeAt(position)
-  if (!piece || piece.firstChild?.type.name !== 'part') return null
+  if (!piece || !isA(piece.firstChild, 'part')) return null
   return new Transform(page).setNodeMarkup(position, page.type.schema.nodes[into], piece.attrs)
 }

@@ -1,8 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
-
-/** What holds a row of like things that can be moved, added and taken out, and what those are. */
-const ROWS: Record<string, string> = { tabs: 'part', accordion: 'part', columns: 'column', practice: 'answer' }
+import { kindOf } from '../kinds/facts.ts'
 
 /** A thing in a row, with its place in the page. */
 export interface RowEntry {
@@ -13,7 +11,7 @@ export interface RowEntry {
 /** The parts, columns or answers of a piece, in order; empty for other pieces. */
 export function entriesOf(page: Node, position: number): RowEntry[] {
   const piece = page.nodeAt(position)
-  const kind = piece && ROWS[piece.type.name]
+  const kind = piece && kindOf(piece).entries
   const found: RowEntry[] = []
   if (piece && kind)
     piece.forEach((node, offset) => {

@@ -1,10 +1,11 @@
 import type { Node } from 'prosemirror-model'
+import { isA } from '../kinds/facts.ts'
 
 /**
  * A node with its headings, and the titles of tabs and accordions in it, moved by some levels; kept between 2 and 6.
  */
 export function shiftHeadings(node: Node, by: number): Node {
-  if (by === 0 || (node.isTextblock && node.type.name !== 'heading') || node.isLeaf) return node
+  if (by === 0 || (node.isTextblock && !isA(node, 'heading')) || node.isLeaf) return node
   const children: Node[] = []
   node.forEach((child) => children.push(shiftHeadings(child, by)))
   const level = node.attrs.level as unknown

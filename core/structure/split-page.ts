@@ -1,6 +1,7 @@
 import type { Mark, Node } from 'prosemirror-model'
 import { decodedPlace } from '../tree/addresses.ts'
 import { shiftHeadings } from './shift-headings.ts'
+import { isA, isMark } from '../kinds/facts.ts'
 
 /** A page taken apart at its headings. */
 export interface SplitPage {
@@ -18,15 +19,15 @@ export interface SplitPage {
 export function splitPage(page: Node, addressOf: (chapter: number, place: string) => string): SplitPage | null {
   const schema = page.type.schema
   const levels: number[] = []
-  page.forEach((node) => node.type.name === 'heading' && levels.push(Number(node.attrs.level)))
+  page.forEach((node) => isA(node, 'heading') && levels.push(Number(node.attrs.level)))
   if (levels.length === 0) return null
   const level = Math.min(...levels)
   const groups: { title: string; id: string | null; blocks: Node[] }[] = [
     { title: page.firstChild?.textContent ?? '', id: null, blocks: [] },
   ]
   page.forEach((node) => {
-    if (node.type.name === 'title') return
-    if (node.type.name === 'heading' && node.attrs.level === level)
+    if (isA(node, 'title')) return
+    if (isA(node, 'heading') && node.attrs.level === level)
       groups.push({ title: node.textContent.trim(), id: node.attrs.id as string | null, blocks: [] })
     else groups.at(-1)!.blocks.push(node)
   })
@@ -37,7 +38,7 @@ export function splitPage(page: Node, addressOf: (chapter: number, place: string
   })
   const pages = groups.map(({ title, blocks }, at) => {
     const relink = (mark: Mark): Mark => {
-      const place = mark.type.name === 'link' ? /^#(.+)$/.exec(String(mark.attrs.href))?.[1] : undefined
+      const place = isMark(mark, 'link') ? /^#(.+)$/.exec(String(mark.attrs.href))?.[1] : undefined
       const home = place === undefined ? undefined : homes.get(decodedPlace(place))
       if (place === undefined || home === undefined || home === at) return mark
       return mark.type.create({

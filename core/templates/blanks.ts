@@ -1,4 +1,5 @@
 import { Fragment, type Mark, type Node } from 'prosemirror-model'
+import { markOn } from '../kinds/facts.ts'
 
 /** What one blank of a template is: its name, and the words that stand in its place. */
 export interface Blank {
@@ -6,7 +7,7 @@ export interface Blank {
   readonly example: string
 }
 
-const blankOf = (node: Node): Mark | undefined => node.marks.find(({ type }) => type.name === 'blank')
+const blankOf = (node: Node): Mark | undefined => markOn(node, 'blank')
 /** A blank without a name is called by its words. */
 const nameOf = (mark: Mark, words: string): string => String(mark.attrs.name).trim() || words.trim() || 'Blank'
 

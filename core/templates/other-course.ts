@@ -1,5 +1,5 @@
 import { Fragment, type Mark, type Node } from 'prosemirror-model'
-import { namedBy } from '../kinds/facts.ts'
+import { isMark, namedBy } from '../kinds/facts.ts'
 
 /** What became of a page on its way into another course. */
 export interface Moved {
@@ -16,7 +16,7 @@ export function forOtherCourse(page: Node): Moved {
   let questions = 0
   let links = 0
   const isOwn = (mark: Mark): boolean =>
-    mark.type.name === 'link' && !/^(#|[a-z][a-z0-9+.-]*:)/i.test(String(mark.attrs.href))
+    isMark(mark, 'link') && !/^(#|[a-z][a-z0-9+.-]*:)/i.test(String(mark.attrs.href))
   const change = (node: Node): Node[] => {
     if (namedBy(node)?.to === 'questions') {
       questions++

@@ -1,7 +1,7 @@
 import { asPublished } from '../../core/history/as-published.ts'
 import { compare, type ComparedBlock } from '../../core/history/compare.ts'
 import { nearChanges } from '../../core/history/near-changes.ts'
-import { placeLabel } from '../../core/history/place-label.ts'
+import { nameOf } from '../../core/kinds/facts.ts'
 import { pool } from '../database/pool.server.ts'
 import { findEditionPage, listEditions } from '../editions/queries.server.ts'
 import { longDate } from './dates.server.ts'
@@ -24,7 +24,7 @@ export async function changesPage(
     listEditions(pool, documentId),
   ])
   if (!before || !after || since >= edition.number) return null
-  const blocks = compare(asPublished(before), asPublished(after), placeLabel)
+  const blocks = compare(asPublished(before), asPublished(after), nameOf)
   const count = blocks.filter(({ type }) => type !== 'same').length
   const notes = all.filter(({ number }) => number > since && number <= edition.number)
   const body = html`${strip(visit)}

@@ -8,6 +8,7 @@ import { insertPiece } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 import { AskQuestion } from './asking.ts'
 import './bank-question.css'
+import { isA } from '../../../core/kinds/facts.ts'
 
 function Settings({ editor, position }: SettingsProps) {
   const question = useEditorState({
@@ -73,7 +74,7 @@ class BankQuestionView implements NodeView {
   }
 
   update(node: Node): boolean {
-    if (node.type.name !== 'bankQuestion') return false
+    if (!isA(node, 'bankQuestion')) return false
     const isOther = node.attrs.question !== this.#node.attrs.question
     this.#node = node
     if (isOther) this.fetch()

@@ -19,6 +19,8 @@ export const accordion = {
   counted: ['an accordion', 'accordions'],
   attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
   isPiece: true,
+  entries: 'part',
+  folds: 'parts, several open',
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: [rule('div'), rule('section')],
   parseDOM: [{ tag: 'div.accordion' }],

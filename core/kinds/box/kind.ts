@@ -43,6 +43,7 @@ export const box = {
     space: boxSpace.default('normal'),
   }),
   isPiece: true,
+  takenApart: (node) => node.children,
   spec: { content: 'block+', group: 'block', defining: true },
   reads: [rule('div'), rule('section'), rule('aside')],
   parseDOM: [{ tag: 'div.box' }],

@@ -12,6 +12,8 @@ export const columns = {
   counted: ['columns', 'sets of columns'],
   attributes: z.object({ split: columnSplit.default('even') }),
   isPiece: true,
+  entries: 'column',
+  takenApart: (node) => node.children.flatMap((each) => each.children),
   spec: { content: 'column+', group: 'block', isolating: true },
   reads: [
     {
@@ -62,6 +64,7 @@ export const column = {
   type: 'node',
   name: 'column',
   label: 'column',
+  holdsBlocks: true,
   attributes: z.object({}),
   spec: { content: 'block+', isolating: true },
   reads: [],

@@ -22,6 +22,7 @@ export const heading = {
   type: 'node',
   name: 'heading',
   label: 'heading',
+  nameOf: (node) => `Heading ${Number(node.attrs.level)}`,
   counted: ['a heading', 'headings'],
   headingLevel: ({ attrs }) => Number(attrs.level),
   attributes: z.object({

@@ -32,6 +32,7 @@ export const htmlPiece = {
     height: height.default(240),
   }),
   isPiece: true,
+  isFrame: true,
   spec: { group: 'block', atom: true, defining: true },
   reads: [
     {

@@ -6,6 +6,7 @@ export const listItem = {
   type: 'node',
   name: 'listItem',
   label: 'list item',
+  holdsLooseText: true,
   attributes: z.object({}),
   spec: { content: 'block+', defining: true },
   reads: [plainTag('li')],

@@ -9,6 +9,9 @@ export const part = {
   name: 'part',
   label: 'part',
   headingLevel: (_node, parent) => Number(parent?.attrs.level),
+  holdsBlocks: true,
+  placeholder: (_node, parent, index) => `${parent?.type.name === 'tabs' ? 'Tab' : 'Part'} ${index + 1}`,
+  nameOf: (node) => node.firstChild?.textContent || null,
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
   spec: { content: 'partTitle block+', defining: true, isolating: true },
   reads: [],
@@ -27,6 +30,7 @@ export const partTitle = {
   type: 'node',
   name: 'partTitle',
   label: 'title',
+  enter: 'goes beneath',
   attributes: z.object({}),
   // No link: a title is what is pressed to open its part.
   spec: { content: 'text*', marks: 'blank strong emphasis underline', defining: true },

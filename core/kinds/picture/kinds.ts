@@ -42,6 +42,7 @@ export const picture = {
     align: pictureAlign.default('center'),
   }),
   isPiece: true,
+  placeholder: () => 'A caption, if it needs one',
   spec: { content: 'caption', group: 'block', isolating: true },
   reads: [
     {
@@ -147,6 +148,7 @@ export const caption = {
   type: 'node',
   name: 'caption',
   label: 'caption',
+  enter: 'leaves the piece',
   attributes: z.object({}),
   spec: { content: 'inline*', defining: true },
   reads: [],

@@ -47,6 +47,7 @@ export const player = {
     height: side.default(360),
   }),
   isPiece: true,
+  isFrame: true,
   spec: { group: 'block', atom: true, defining: true },
   reads: [
     {

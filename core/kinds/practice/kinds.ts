@@ -28,6 +28,7 @@ export const practice = {
   ],
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null), mode: practiceMode.default('one') }),
   isPiece: true,
+  entries: 'answer',
   spec: { content: 'prompt answer+', group: 'block', isolating: true },
   reads: [
     {
@@ -129,6 +130,7 @@ const holder = (name: 'prompt' | 'feedback', label: string): NodeKind => ({
   label,
   attributes: z.object({}),
   spec: { content: 'block+', isolating: true },
+  holdsBlocks: true,
   reads: [],
   parseDOM: [{ tag: `div.${name}` }],
   write: (_node, children, format) =>
@@ -136,14 +138,22 @@ const holder = (name: 'prompt' | 'feedback', label: string): NodeKind => ({
   examples: [],
 })
 
-export const prompt = { ...holder('prompt', 'prompt') } satisfies NodeKind
-export const feedback = { ...holder('feedback', 'feedback'), keepsBack: true } satisfies NodeKind
+export const prompt = {
+  ...holder('prompt', 'prompt'),
+  placeholder: (node) => (node.childCount === 1 ? 'The question' : null),
+} satisfies NodeKind
+export const feedback = {
+  ...holder('feedback', 'feedback'),
+  keepsBack: true,
+  placeholder: (node) => (node.childCount === 1 ? 'Feedback for whoever chooses it' : null),
+} satisfies NodeKind
 
 /** One answer to choose, with its feedback. */
 export const answer = {
   type: 'node',
   name: 'answer',
   label: 'answer',
+  placeholder: (_node, _parent, index) => `Answer ${index}`,
   attributes: z.object({ isRight: z.boolean().default(false) }),
   spec: { content: 'answerText feedback', isolating: true },
   reads: [],
@@ -163,6 +173,7 @@ export const answerText = {
   type: 'node',
   name: 'answerText',
   label: 'answer text',
+  enter: 'begins the next entry',
   attributes: z.object({}),
   spec: { content: 'inline*', defining: true },
   reads: [],

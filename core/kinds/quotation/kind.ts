@@ -9,6 +9,7 @@ export const quotation = {
   counted: ['a quotation', 'quotations'],
   attributes: z.object({}),
   isPiece: true,
+  takenApart: (node) => node.children,
   spec: { content: 'block+', group: 'block', defining: true },
   reads: [plainTag('blockquote')],
   parseDOM: [{ tag: 'blockquote' }],

@@ -1,3 +1,4 @@
+import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
 import { element, type HtmlElement, isElement } from '../../tree/tree.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
@@ -7,6 +8,13 @@ import { rename } from '../part/kinds.ts'
 const isSummary = (node: HtmlElement['childNodes'][number]): node is HtmlElement =>
   isElement(node) && node.tagName === 'summary'
 
+/** What it shows and hides; its title becomes a paragraph unless it is empty. */
+function shownAndHidden(node: Node): readonly Node[] {
+  const words = node.firstChild?.content
+  const line = words?.size ? [node.type.schema.nodes.paragraph!.create(null, words)] : []
+  return [...line, ...node.children.slice(1)]
+}
+
 /** One thing to open: an answer, a detail. HTML has an element for it, which opens without script. */
 export const reveal = {
   type: 'node',
@@ -15,6 +23,10 @@ export const reveal = {
   counted: ['a reveal', 'reveals'],
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
   isPiece: true,
+  holdsBlocks: true,
+  folds: 'itself',
+  placeholder: () => 'What is pressed to open it',
+  takenApart: shownAndHidden,
   spec: { content: 'partTitle block+', group: 'block', defining: true, isolating: true },
   reads: [
     {

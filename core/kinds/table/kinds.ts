@@ -105,6 +105,7 @@ export const tableCell = {
   type: 'node',
   name: 'tableCell',
   label: 'cell',
+  holdsLooseText: true,
   attributes: z.object(cellAttributes),
   spec: { content: 'block+', tableRole: 'cell', isolating: true },
   reads: [{ tag: 'td', understands: ['colspan', 'rowspan', 'data-colwidth'], read: readCell }],
@@ -118,6 +119,7 @@ export const tableHeader = {
   type: 'node',
   name: 'tableHeader',
   label: 'header cell',
+  holdsLooseText: true,
   attributes: z.object({ ...cellAttributes, scope: scope.default('col') }),
   spec: { content: 'block+', tableRole: 'header_cell', isolating: true },
   reads: [

@@ -22,6 +22,8 @@ export const tabs = {
   counted: ['tabs', 'sets of tabs'],
   attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
   isPiece: true,
+  entries: 'part',
+  folds: 'parts, one open',
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: [rule('div'), rule('section')],
   parseDOM: [{ tag: 'div.tabs' }],

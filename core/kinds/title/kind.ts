@@ -7,6 +7,7 @@ export const title = {
   type: 'node',
   name: 'title',
   label: 'title',
+  placeholder: () => 'Title of the page',
   attributes: z.object({}),
   spec: { content: 'text*', marks: '', defining: true, isolating: true },
   reads: [],

@@ -1,6 +1,7 @@
 import { nameSaysNothing } from '../../media/pictures.ts'
 import { altRepairs, repairAlt } from '../alt-repairs.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
+import { isA } from '../../kinds/facts.ts'
 
 const figure = (alt: string): string =>
   `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" alt="${alt}"><figcaption></figcaption></figure>`
@@ -16,7 +17,7 @@ export const altSaysNothing: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      const alt = node.type.name === 'picture' ? (node.attrs.alt as string | null) : null
+      const alt = isA(node, 'picture') ? (node.attrs.alt as string | null) : null
       if (alt && nameSaysNothing(alt))
         found.push({
           from: position,

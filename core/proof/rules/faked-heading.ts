@@ -2,23 +2,17 @@ import type { Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
 import { levelBefore } from '../headings.ts'
 import { type Place, type Rule } from '../rule.ts'
+import { isA, markOn } from '../../kinds/facts.ts'
 
 const MOST = 80
 
 /** A short paragraph, all of it strong, without an end of sentence, with words after it. */
 function looksLikeHeading(node: Node, next: Node | null): boolean {
-  if (
-    node.type.name !== 'paragraph' ||
-    node.content.size === 0 ||
-    node.content.size > MOST ||
-    !next ||
-    next.type.name === 'heading'
-  )
+  if (!isA(node, 'paragraph') || node.content.size === 0 || node.content.size > MOST || !next || isA(next, 'heading'))
     return false
   if (/[.,;!?]\s*$/.test(node.textContent) || node.textContent.trim() === '') return false
   return node.children.every(
-    (inline) =>
-      inline.isText && (inline.marks.some(({ type }) => type.name === 'strong') || inline.text!.trim() === ''),
+    (inline) => inline.isText && (markOn(inline, 'strong') !== undefined || inline.text!.trim() === ''),
   )
 }
 
@@ -43,7 +37,7 @@ export const fakedHeading: Rule = {
       })
     look(page, 0)
     page.descendants((node, position) => {
-      if (['part', 'column', 'box'].includes(node.type.name)) look(node, position + 1)
+      if (isA(node, 'part', 'column', 'box')) look(node, position + 1)
       return !node.isTextblock
     })
     return found.sort((a, b) => a.from - b.from)

@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
 import { type Place, type Rule } from '../rule.ts'
+import { isA } from '../../kinds/facts.ts'
 
 const BULLET = /^\s*[•·▪◦‣●○■–—*-]\s+(?=\S)/
 const NUMBER = /^\s*[([]?(\d{1,2}|[a-z])[.)\]]\s+(?=\S)/
@@ -16,7 +17,7 @@ function runs(page: Node): { from: number; to: number; sign: Sign; count: number
   const found: { from: number; to: number; sign: Sign; count: number; words: string }[] = []
   page.descendants((parent, position) => {
     if (parent.isTextblock) {
-      const lines = parent.type.name === 'paragraph' ? linesOf(parent) : []
+      const lines = isA(parent, 'paragraph') ? linesOf(parent) : []
       const sign = lines.length > 1 ? signOf(textOf(lines.at(-1)!)) : null
       const faked = lines.filter((line) => signOf(textOf(line)) === sign).length
       if (sign && faked > 1 && faked >= lines.length - 1)
@@ -37,7 +38,7 @@ function collect(parent: Node, start: number, found: ReturnType<typeof runs>): v
     run = null
   }
   parent.forEach((node, offset) => {
-    const sign = node.type.name === 'paragraph' && linesOf(node).length === 1 ? signOf(node.textContent) : null
+    const sign = isA(node, 'paragraph') && linesOf(node).length === 1 ? signOf(node.textContent) : null
     if (!sign || run?.sign !== sign) settle()
     if (!sign) return
     run ??= { from: start + offset, to: 0, sign, count: 0, words: '' }
@@ -51,7 +52,7 @@ function collect(parent: Node, start: number, found: ReturnType<typeof runs>): v
 /** The inline nodes of each line of a paragraph, apart at its line breaks. */
 function linesOf(paragraph: Node): Node[][] {
   const lines: Node[][] = [[]]
-  paragraph.forEach((node) => (node.type.name === 'lineBreak' ? lines.push([]) : lines.at(-1)!.push(node)))
+  paragraph.forEach((node) => (isA(node, 'lineBreak') ? lines.push([]) : lines.at(-1)!.push(node)))
   return lines
 }
 

@@ -1,13 +1,14 @@
 import { Fragment, type Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
 import { type Place, type Rule } from '../rule.ts'
+import { isA } from '../../kinds/facts.ts'
 
 /** The parts of a paragraph between double line breaks. */
 function partsOf(paragraph: Node): Node[][] {
   const parts: Node[][] = [[]]
   let breaks: Node[] = []
   paragraph.forEach((node) => {
-    if (node.type.name === 'lineBreak') {
+    if (isA(node, 'lineBreak')) {
       breaks.push(node)
       return
     }
@@ -29,7 +30,7 @@ export const fakedParagraphs: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if (node.type.name === 'paragraph') {
+      if (isA(node, 'paragraph')) {
         const parts = partsOf(node)
         if (parts.length > 1)
           found.push({

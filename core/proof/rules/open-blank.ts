@@ -1,5 +1,6 @@
 import { Transform } from 'prosemirror-transform'
 import type { Place, Rule } from '../rule.ts'
+import { markOn } from '../../kinds/facts.ts'
 
 /** Blanks of a template that nobody has filled. */
 export const openBlank: Rule = {
@@ -11,7 +12,7 @@ export const openBlank: Rule = {
   check: (page) => {
     const found: Place[] = []
     page.descendants((node, position) => {
-      const mark = node.marks.find(({ type }) => type.name === 'blank')
+      const mark = markOn(node, 'blank')
       if (!mark?.attrs.isOpen) return
       const last = found.at(-1)
       const words = node.text ?? ' '

@@ -1,5 +1,6 @@
 import { altRepairs, repairAlt } from '../alt-repairs.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
+import { isA } from '../../kinds/facts.ts'
 
 const figure = (alt: string): string =>
   `<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/a/480" width="480" height="300" ${alt}><figcaption></figcaption></figure>`
@@ -14,7 +15,7 @@ export const pictureWithoutAlt: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if (node.type.name === 'picture' && node.attrs.alt === null)
+      if (isA(node, 'picture') && node.attrs.alt === null)
         found.push({
           from: position,
           to: position + node.nodeSize,

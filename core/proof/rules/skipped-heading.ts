@@ -1,5 +1,5 @@
 import { Transform } from 'prosemirror-transform'
-import { headingLevel } from '../../kinds/facts.ts'
+import { headingLevel, isA } from '../../kinds/facts.ts'
 import { levelBefore } from '../headings.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
@@ -16,7 +16,7 @@ export const skippedHeading: Rule = {
     page.descendants((node, position, parent) => {
       const level = headingLevel(node, parent)
       if (level === null) return !node.isTextblock
-      if (node.type.name === 'heading' && level > last + 1)
+      if (isA(node, 'heading') && level > last + 1)
         found.push({
           from: position,
           to: position + node.nodeSize,

@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
 import { type Place, type Rule } from '../rule.ts'
+import { isA } from '../../kinds/facts.ts'
 
 const cells = (table: Node): Node[] => table.children.flatMap((row) => row.children)
 
@@ -14,11 +15,7 @@ export const tableWithoutHeaders: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if (
-        node.type.name === 'table' &&
-        cells(node).length > 1 &&
-        !cells(node).some(({ type }) => type.name === 'tableHeader')
-      )
+      if (isA(node, 'table') && cells(node).length > 1 && !cells(node).some((cell) => isA(cell, 'tableHeader')))
         found.push({
           from: position,
           to: position + node.nodeSize,

@@ -1,4 +1,5 @@
 import { Transform } from 'prosemirror-transform'
+import { kindOf } from '../../kinds/facts.ts'
 import { type Place, passageOf, type Rule } from '../rule.ts'
 
 const frame = (title: string): string =>
@@ -14,7 +15,7 @@ export const untitledFrame: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      if ((node.type.name === 'htmlPiece' || node.type.name === 'player') && String(node.attrs.title).trim() === '')
+      if (kindOf(node).isFrame && String(node.attrs.title).trim() === '')
         found.push({
           from: position,
           to: position + node.nodeSize,

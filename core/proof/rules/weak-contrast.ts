@@ -1,6 +1,7 @@
 import { Transform } from 'prosemirror-transform'
 import { contrast, inkOn, readableGround } from '../../tree/colours.ts'
 import { type Place, type Rule } from '../rule.ts'
+import { isA } from '../../kinds/facts.ts'
 
 const box = (ground: string): string =>
   `<div data-piece="box" data-edge="start" data-space="normal" style="background-color: ${ground}"><p>a</p></div>`
@@ -15,7 +16,7 @@ export const weakContrast: Rule = {
   check(page) {
     const found: Place[] = []
     page.descendants((node, position) => {
-      const ground = node.type.name === 'box' ? String(node.attrs.ground) : null
+      const ground = isA(node, 'box') ? String(node.attrs.ground) : null
       const ratio = ground ? contrast(inkOn(ground), ground) : 21
       if (ground && ratio < 4.5)
         found.push({

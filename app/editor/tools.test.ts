@@ -1,0 +1,16 @@
+import { expect, test } from 'vitest'
+import { writingKeys } from './writing-keys.ts'
+import { keysOf, shownKey, TOOLS } from './tools.ts'
+
+test('no two tools have one key, and every key of a mark, list or undo works wherever one writes', () => {
+  const keys = TOOLS.map(({ key }) => key).filter((key) => key !== '')
+  expect(new Set(keys).size).toBe(keys.length)
+  const bound = writingKeys(() => undefined)
+  for (const { key, group, command } of TOOLS)
+    if (key !== '' && group !== 'block') expect(bound[key], key).toBe(command)
+  expect(Object.keys(keysOf('block'))).toEqual(['Mod-Alt-0', 'Mod-Alt-2', 'Mod-Alt-3', 'Mod-Alt-4'])
+})
+
+test('keys are shown as they are written on keyboards', () => {
+  expect(['Mod-b', 'Mod-Shift-8', 'Mod-Alt-2', ''].map(shownKey)).toEqual(['Ctrl+B', 'Ctrl+Shift+8', 'Ctrl+Alt+2', ''])
+})
