@@ -1,9 +1,6 @@
 import { Form, Link, useRouteLoaderData } from 'react-router'
 import { z } from 'zod'
 import { performance } from '../../core/questions/performance.ts'
-import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
-import { inOrder } from '../../core/plan/tree.ts'
-import { initials } from '../../core/people/initials.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { listAnswersOfCourse, MOST_ATTEMPTS } from '../../server/exercises/queries.server.ts'
 import { countStudents, listItemReadings, listStudentReadings } from '../../server/readers/queries.server.ts'
@@ -14,11 +11,12 @@ import type { QuestionResponse } from '../../core/questions/kinds/kind.ts'
 import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import { passageFromJson } from '../../core/document/passage.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
-import { KindIcon } from '../shell/entry-kinds.tsx'
-import { shortDateTime } from '../shell/date-times.ts'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/readers'
-import { DoneChart, FacilityChart } from './charts.tsx'
+import { ItemsTable } from './items-table.tsx'
+import { type QuestionPerformance, QuestionsTable } from './questions-table.tsx'
+import { readItems } from './read-items.ts'
+import { StudentsTable } from './students-table.tsx'
 import './readers.css'
 import { isCleanLine } from '../../core/tree/characters.ts'
 
@@ -57,7 +55,7 @@ const asked = z.object({
 type Answers = Awaited<ReturnType<typeof listAnswersOfCourse>>
 
 /** How each question performed, and which wrong choice was taken most. */
-async function questionsOf(courseId: string, answers: Answers) {
+async function questionsOf(courseId: string, answers: Answers): Promise<QuestionPerformance[]> {
   const sheets = new Map<string, Map<string, number>>()
   for (const { attemptId, questionId, score } of answers)
     sheets.set(attemptId, (sheets.get(attemptId) ?? new Map<string, number>()).set(questionId, score))
@@ -91,14 +89,13 @@ export default function Readers({
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   if (!frame) return null
   const { person, course, plan } = frame
-  const readings = new Map(items.map((item) => [item.id, item]))
-  const rows = inOrder(plan).flatMap((row) => {
-    const reading = readings.get(row.id)
-    return reading && isOpened(row.kind) && row.kind !== 'book' ? [{ ...row, ...reading }] : []
-  })
-  const score = (part: number): string => (count.all === 0 ? '' : `${Math.round((part / count.all) * 100)} %`)
-  const some = (number: number): string => (number > 0 ? String(number) : '')
-  const places = new Map(items.map(({ id }, at) => [id, at]))
+  const rows = readItems(plan, items)
+  const nothing =
+    rows.length === 0
+      ? 'Nothing is published yet. Once it is, who read what stands here.'
+      : count.all === 0
+        ? 'The course has no students yet.'
+        : null
   return (
     <div className="screen">
       <Strip person={person} course={course} />
@@ -108,177 +105,17 @@ export default function Readers({
           {count.all.toLocaleString('en')} {count.all === 1 ? 'student' : 'students'}, {rows.length} published{' '}
           {rows.length === 1 ? 'item' : 'items'}.
         </p>
-        {rows.length === 0 || count.all === 0 ? (
-          <p>
-            {rows.length === 0
-              ? 'Nothing is published yet. Once it is, who read what stands here.'
-              : 'The course has no students yet.'}
-          </p>
+        {nothing ? (
+          <p>{nothing}</p>
         ) : (
           <>
-            <section aria-labelledby="items-head">
-              <h2 id="items-head">What was done with each item</h2>
-              <DoneChart data={rows.map(({ title, done }) => ({ name: title, done, open: count.all - done }))} />
-              <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="items-head">
-                <table>
-                  <thead>
-                    <tr>
-                      <th scope="col">Item</th>
-                      <th scope="col">Done</th>
-                      <th scope="col">Wrote</th>
-                      <th scope="col">Posts</th>
-                      <th scope="col">Answered</th>
-                      <th scope="col">Handed in</th>
-                      <th scope="col">It helped</th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {rows.map((row) => (
-                      <tr key={row.id}>
-                        <th scope="row">
-                          <span className="reader-item">
-                            <KindIcon kind={row.kind} size={15} /> {row.title}
-                          </span>
-                        </th>
-                        <td>
-                          {row.done} <span className="soft">{score(row.done)}</span>
-                        </td>
-                        <td>
-                          {row.posts > 0 ? (
-                            <a href={`/${row.kind === 'discussion' ? 'discuss' : 'read'}/${course.id}/${row.id}`}>
-                              {row.posted}
-                            </a>
-                          ) : (
-                            ''
-                          )}
-                        </td>
-                        <td>{some(row.posts)}</td>
-                        <td>{some(row.answered)}</td>
-                        <td>
-                          {row.handedIn > 0 ? (
-                            <a href={`/courses/${course.id}/hand-ins/${row.id}`}>
-                              {row.handedIn}
-                              {row.waiting > 0 && `, ${row.waiting} ${row.waiting === 1 ? 'waits' : 'wait'}`}
-                            </a>
-                          ) : (
-                            ''
-                          )}
-                        </td>
-                        <td>{row.helped + row.notYet > 0 ? `${row.helped} of ${row.helped + row.notYet}` : ''}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              </div>
-            </section>
+            <ItemsTable rows={rows} courseId={course.id} students={count.all} />
             <section aria-labelledby="students-head">
               <h2 id="students-head">Students</h2>
               <StudentPages {...{ name, from, found: count.found, shown: students.length }} />
-              <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="students-head">
-                <table>
-                  <thead>
-                    <tr>
-                      <th scope="col">Student</th>
-                      <th scope="col">Done</th>
-                      <th scope="col">Which items</th>
-                      <th scope="col">Posts</th>
-                      <th scope="col">Last</th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {students.map((student) => {
-                      const done = rows.filter(({ id }) => student.done[places.get(id) ?? -1] === '1')
-                      return (
-                        <tr key={student.id}>
-                          <th scope="row">
-                            <span className="reader-item">
-                              <span className="face" style={{ backgroundColor: student.colour }} aria-hidden>
-                                {initials(student.name)}
-                              </span>{' '}
-                              {student.name}
-                            </span>
-                          </th>
-                          <td>
-                            {done.length} of {rows.length}
-                          </td>
-                          <td>
-                            <span
-                              className="done-row"
-                              role="img"
-                              aria-label={done.length === 0 ? 'none' : done.map(({ title }) => title).join(', ')}
-                            >
-                              {rows.map(({ id, title, kind }) => (
-                                <span
-                                  key={id}
-                                  title={`${title} (${kindOfEntry(kind).label.toLowerCase()})`}
-                                  className={student.done[places.get(id) ?? -1] === '1' ? 'is-done' : ''}
-                                />
-                              ))}
-                            </span>
-                          </td>
-                          <td>{some(student.posts)}</td>
-                          <td>
-                            {student.seenAt ? (
-                              shortDateTime(student.seenAt, course.timeZone)
-                            ) : (
-                              <span className="soft">never</span>
-                            )}
-                          </td>
-                        </tr>
-                      )
-                    })}
-                  </tbody>
-                </table>
-              </div>
+              <StudentsTable {...{ rows, students, timeZone: course.timeZone }} />
             </section>
-            <section aria-labelledby="questions-head">
-              <h2 id="questions-head">How the questions performed</h2>
-              {questions.length === 0 ? (
-                <p className="soft">Nobody has answered a question yet.</p>
-              ) : (
-                <>
-                  <FacilityChart
-                    data={questions.map(({ title, facility }) => ({ name: title, right: Math.round(facility * 100) }))}
-                  />
-                  <div className="table-scroll" tabIndex={0} role="region" aria-labelledby="questions-head">
-                    <table>
-                      <thead>
-                        <tr>
-                          <th scope="col">Question</th>
-                          <th scope="col">Answers</th>
-                          <th scope="col">Facility</th>
-                          <th scope="col">Discrimination</th>
-                          <th scope="col">Wrong choice taken most</th>
-                        </tr>
-                      </thead>
-                      <tbody>
-                        {questions.map(({ questionId, title, answers, facility, discrimination, wrong }) => (
-                          <tr key={questionId}>
-                            <th scope="row">{title}</th>
-                            <td>{answers}</td>
-                            <td>{Math.round(facility * 100)} %</td>
-                            <td>
-                              {discrimination === null ? (
-                                <span className="soft">too few answers</span>
-                              ) : (
-                                discrimination.toFixed(2)
-                              )}
-                            </td>
-                            <td>{wrong}</td>
-                          </tr>
-                        ))}
-                      </tbody>
-                    </table>
-                  </div>
-                  <p className="soft small">
-                    Facility: the mean share of the points; near 100 % everybody can do it, below 30 % hardly anybody.
-                    Discrimination: how far those who do well elsewhere do well here, −1 to 1; below 0.1 the question
-                    tells little, below 0 something in it is wrong. First attempts are counted, of the newest{' '}
-                    {mostAttempts.toLocaleString('en')} at the most.
-                  </p>
-                </>
-              )}
-            </section>
+            <QuestionsTable {...{ questions, mostAttempts }} />
           </>
         )}
       </main>

@@ -1,0 +1,120 @@
+import type { Editor } from '@tiptap/core'
+import { App } from 'antd'
+import { type ReactNode, useRef } from 'react'
+import { kindOfEntry } from '../../core/plan/kinds.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { onDemand } from '../shell/on-demand.tsx'
+import { oncePublished } from '../shell/shown-words.ts'
+import type { SheetData } from './sheet.tsx'
+import type { Arrivals } from './use-arrivals.ts'
+import type { SheetPage } from './use-page.ts'
+
+const InsertDialog = onDemand(() => import('../insert/insert-dialog.tsx').then((module) => module.InsertDialog))
+const ShelfPicker = onDemand(() => import('../media/shelf-picker.tsx').then((module) => module.ShelfPicker))
+const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then((module) => module.AltDialog))
+const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
+const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module) => module.LinkField))
+const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
+
+/** What opens on demand: fetched once the sheet stands, for when the connection goes. */
+export const DIALOGS = [LinkField, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent]
+
+export type SheetDialog = 'link' | 'insert' | 'shelf' | 'publish' | 'student' | null
+
+interface Props {
+  data: SheetData
+  page: SheetPage & { editor: Editor }
+  plan: readonly PlanRow[]
+  /** What students read now, as words. */
+  students: string
+  arrivals: Arrivals
+  dialog: SheetDialog
+  onDialog: (dialog: SheetDialog) => void
+}
+
+/** The dialog that is open on the sheet, and the question for a picture's alternative text. */
+export function SheetDialogs(props: Props) {
+  const { data, arrivals } = props
+  const { unasked, answerAlt, takeFiles } = arrivals
+  const chooser = useRef<HTMLInputElement>(null)
+  return (
+    <>
+      {openDialog(props, () => chooser.current?.click())}
+      {unasked && (
+        <AltDialog
+          key={unasked.id}
+          courseId={data.course.id}
+          item={unasked}
+          onAnswer={answerAlt}
+          onLater={() => answerAlt(null)}
+        />
+      )}
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        multiple
+        aria-label="Pictures to put on the sheet"
+        accept="image/*"
+        onChange={({ target }) => {
+          takeFiles([...(target.files ?? [])])
+          target.value = ''
+        }}
+      />
+    </>
+  )
+}
+
+function openDialog({ data, page, plan, students, arrivals, dialog, onDialog }: Props, choose: () => void): ReactNode {
+  const { editor, editions, standing, version, refresh } = page
+  const { course, itemId, documentId, entry } = data
+  const onClose = (): void => onDialog(null)
+  switch (dialog) {
+    case 'link':
+      return <LinkField editor={editor} onClose={onClose} />
+    case 'insert':
+      return (
+        <Insert {...{ editor, onClose }} courseId={course.id} onPicture={choose} onShelf={() => onDialog('shelf')} />
+      )
+    case 'shelf':
+      return (
+        <ShelfPicker
+          courseId={course.id}
+          onClose={onClose}
+          onPick={(item) => (onClose(), arrivals.takePicture(item))}
+        />
+      )
+    case 'publish':
+      return (
+        <PublishDialog
+          {...{ documentId, version, editions, standing, editor, onClose }}
+          name={kindOfEntry(entry.kind).label.toLowerCase()}
+          after={oncePublished(plan, new Set([itemId]), course.timeZone)(itemId)}
+          onPublished={refresh}
+        />
+      )
+    case 'student':
+      return (
+        <AsStudent
+          {...{ itemId, students, editions, standing, version, onClose }}
+          courseId={course.id}
+          timeZone={course.timeZone}
+        />
+      )
+    case null:
+      return null
+  }
+}
+
+interface InsertProps {
+  editor: Editor
+  courseId: string
+  onClose: () => void
+  onPicture: () => void
+  onShelf: () => void
+}
+
+function Insert(props: InsertProps) {
+  const { message } = App.useApp()
+  return <InsertDialog {...props} say={(words) => void message.info(words, 6)} />
+}

@@ -1,0 +1,58 @@
+import type { Editor } from '@tiptap/core'
+import { App } from 'antd'
+import { useState } from 'react'
+import { insertionPlace } from '../editor/insert-commands.ts'
+import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
+import { Arriving } from '../media/arriving.ts'
+import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
+import { rememberAlt, type ShelfThing } from '../media/upload.ts'
+
+export interface Arrivals {
+  readonly takeFiles: (files: readonly File[], at?: number) => void
+  readonly takeEmbed: (text: string) => void
+  readonly takePicture: (item: ShelfThing) => void
+  /** The picture whose alternative text is asked for now; null when none is. */
+  readonly unasked: ShelfThing | null
+  /** `alt` is null for later. */
+  readonly answerAlt: (alt: string | null) => void
+}
+
+/** What comes onto the sheet from elsewhere: files, players, pictures of the shelf; each picture is asked for its text. */
+export function useArrivals(editor: Editor | null, courseId: string): Arrivals {
+  const { message } = App.useApp()
+  const [waiting, setWaiting] = useState<readonly ShelfThing[]>([])
+  const unasked = waiting[0] ?? null
+  return {
+    takeFiles: (files, at) => {
+      if (!editor) return
+      void placeFiles(editor, courseId, files, at).then(({ placed, problems }) => {
+        setWaiting((list) => [...list, ...placed])
+        for (const problem of problems) void message.error(problem, 10)
+      })
+    },
+    takeEmbed: (text) => {
+      if (!editor) return
+      const at = insertionPlace(editor.state)?.to ?? editor.state.doc.content.size
+      const line = new Arriving(editor, at, text.slice(0, 60))
+      void askEmbed(courseId, text).then((found) => {
+        if (editor.isDestroyed) return
+        line.end()
+        if (found.type !== 'problem') placeEmbed(editor, found)
+        if (found.type === 'player' && !found.blocked) void message.info(embedWords(found), 6)
+        else void message.warning(embedWords(found), 10)
+      })
+    },
+    takePicture: (item) => {
+      if (!editor) return
+      placePicture(editor, item)
+      setWaiting((list) => [...list, item])
+    },
+    unasked,
+    answerAlt: (alt) => {
+      setWaiting((list) => list.slice(1))
+      if (unasked && alt !== null && editor) setPictureAlt(editor, unasked.id, alt)
+      if (unasked && alt) void rememberAlt(courseId, unasked.id, alt)
+      editor?.view.focus()
+    },
+  }
+}
