@@ -17,7 +17,7 @@ export interface Arrivals {
   readonly answerAlt: (alt: string | null) => void
 }
 
-/** What comes onto the sheet from elsewhere: files, players, pictures of the shelf; each picture is asked for its text. */
+/** What comes onto the sheet from elsewhere: files, players, pictures of the shelf; each picture is asked its text. */
 export function useArrivals(editor: Editor | null, courseId: string): Arrivals {
   const { message } = App.useApp()
   const [waiting, setWaiting] = useState<readonly ShelfThing[]>([])

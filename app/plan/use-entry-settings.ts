@@ -1,0 +1,34 @@
+import { useState } from 'react'
+import { useRevalidator } from 'react-router'
+import type { ChangedSettings, EntrySettings } from '../../core/plan/settings.ts'
+import { askPlan } from './ask-plan.ts'
+import type { PlanRequest } from './plan-requests.ts'
+
+export interface SettingsInHand {
+  /** What was just set is shown at once; what the server refuses goes back to what it has. */
+  readonly settings: EntrySettings
+  readonly set: (change: ChangedSettings) => void
+  /** Asks for something else of the plan; true when it was done. */
+  readonly ask: (request: PlanRequest) => Promise<boolean>
+  /** What was said to the last change; null before there was one. */
+  readonly said: { readonly isProblem: boolean; readonly words: string } | null
+}
+
+/** The settings of one entry, each kept as soon as it is changed. */
+export function useEntrySettings(courseId: string, id: string, kept: EntrySettings): SettingsInHand {
+  const [mine, setMine] = useState<ChangedSettings>({})
+  const [said, setSaid] = useState<SettingsInHand['said']>(null)
+  const revalidator = useRevalidator()
+  const ask = async (request: PlanRequest): Promise<boolean> => {
+    const { ok, reason } = await askPlan(courseId, request)
+    setSaid({ isProblem: !ok, words: ok ? 'Kept.' : (reason ?? 'That did not work.') })
+    if (ok) void revalidator.revalidate()
+    return ok
+  }
+  const set = async (change: ChangedSettings): Promise<void> => {
+    setMine((before) => ({ ...before, ...change }))
+    if (await ask({ intent: 'settings', id, settings: change })) return
+    setMine((before) => Object.fromEntries(Object.entries(before).filter(([name]) => !(name in change))))
+  }
+  return { settings: { ...kept, ...mine }, set: (change) => void set(change), ask, said }
+}
