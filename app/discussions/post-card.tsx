@@ -1,11 +1,11 @@
-import { BadgeCheck, EyeOff, Lock } from 'lucide-react'
 import { useState } from 'react'
-import { initials } from '../../core/people/initials.ts'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
 import { shortDateTime } from '../shell/date-times.ts'
 import { askPosts, fetchOwn } from './ask-posts.ts'
 import { HideForm } from './hide-form.tsx'
+import { PostActions } from './post-actions.tsx'
 import { PostComposer } from './post-composer.tsx'
+import { PostHead, PostNotes } from './post-head.tsx'
 import type { PostRequest } from './posts.ts'
 
 export interface PostContext {
@@ -27,71 +27,30 @@ interface Props extends PostContext {
   isThreadLocked: boolean
 }
 
+type Mode = 'read' | 'answer' | 'hide' | { readonly change: object }
+
 /** One post: who, when, what, and what can be done with it. */
 export function PostCard({ post, answering, isThreadLocked, ...context }: Props) {
-  const { address, courseId, timeZone, isAuthor, whyNot, onChanged } = context
-  const [mode, setMode] = useState<'read' | 'answer' | 'hide' | { change: object }>('read')
-  const [problem, setProblem] = useState('')
-  const act = async (request: PostRequest): Promise<void> => {
-    const answer = await askPosts(address, request)
-    setProblem(answer.ok ? '' : answer.reason)
-    if (answer.ok && answer.post) onChanged(answer.post)
-    if (answer.ok) setMode('read')
-    if (answer.ok && request.intent === 'take back') context.onTakenBack(request.id)
-  }
-  const change = async (): Promise<void> => {
-    const content = await fetchOwn(address, post.id)
-    if (content) setMode({ change: content })
-    else setProblem('Your post can’t be fetched just now. Try again in a moment.')
-  }
+  const { timeZone, isAuthor, whyNot } = context
+  const { mode, setMode, problem, act, change } = usePostMode(post, context)
   const mayAnswer =
     whyNot === null && (!isThreadLocked || isAuthor) && !post.isDeleted && (post.hiddenReason === null || isAuthor)
-  const root = post.parentId === null
   return (
     <article
       className={`post ${post.isHelpful ? 'is-helpful' : ''} ${post.hiddenReason ? 'is-hidden' : ''}`}
       id={`post-${post.id}`}
       aria-label={`${post.person}, ${shortDateTime(post.at, timeZone)}`}
     >
-      <header>
-        <span className="face" style={{ backgroundColor: post.colour }} aria-hidden>
-          {initials(post.person)}
-        </span>
-        <b>{post.person}</b>
-        {post.isAuthor && <span className="post-role">author</span>}
-        <time className="soft" dateTime={post.at}>
-          {shortDateTime(post.at, timeZone)}
-        </time>
-        {post.editedAt && <span className="soft">changed</span>}
-        {answering && <span className="soft">answers {answering}</span>}
-        {post.isHelpful && (
-          <span className="post-helpful">
-            <BadgeCheck size={15} aria-hidden /> helpful
-          </span>
-        )}
-        {root && post.isLocked && (
-          <span className="soft post-locked">
-            <Lock size={13} aria-hidden /> locked
-          </span>
-        )}
-      </header>
-      {post.hiddenReason && (
-        <p className="post-note">
-          <EyeOff size={14} aria-hidden /> Hidden by {post.hiddenBy}: {post.hiddenReason}
-        </p>
-      )}
-      {post.isDeleted && <p className="post-note">Taken back by whoever wrote it.</p>}
+      <PostHead {...{ post, timeZone, answering }} />
+      <PostNotes post={post} />
       {typeof mode === 'object' ? (
-        <PostComposer
-          {...{ address, courseId }}
+        <OwnComposer
+          {...{ context, setMode }}
           parentId={post.parentId}
           label="Your post"
           placeholder=""
           send="Keep the change"
           change={{ id: post.id, content: mode.change }}
-          isOpen
-          onSent={(changed) => (onChanged(changed), setMode('read'))}
-          onCancel={() => setMode('read')}
         />
       ) : (
         post.html !== '' && <div className="page-content" dir="auto" dangerouslySetInnerHTML={{ __html: post.html }} />
@@ -101,57 +60,14 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
           {problem}
         </p>
       )}
-      <footer className="needs-script">
-        {mayAnswer && (
-          <button type="button" className="link-button" onClick={() => setMode(mode === 'answer' ? 'read' : 'answer')}>
-            Answer<span className="visually-hidden"> {post.person}</span>
-          </button>
-        )}
-        {post.isMine && !post.isDeleted && whyNot === null && post.hiddenReason === null && (
-          <>
-            <button type="button" className="link-button" onClick={() => void change()}>
-              Change
-            </button>
-            <button
-              type="button"
-              className="link-button"
-              onClick={() => void act({ intent: 'take back', id: post.id })}
-            >
-              Take back
-            </button>
-          </>
-        )}
-        {isAuthor && !post.isDeleted && (
-          <>
-            <button
-              type="button"
-              className="link-button"
-              aria-pressed={post.isHelpful}
-              onClick={() => void act({ intent: post.isHelpful ? 'not helpful' : 'helpful', id: post.id })}
-            >
-              {post.isHelpful ? 'Not helpful after all' : 'Mark as helpful'}
-            </button>
-            {post.hiddenReason === null ? (
-              <button type="button" className="link-button" onClick={() => setMode('hide')}>
-                Hide…
-              </button>
-            ) : (
-              <button type="button" className="link-button" onClick={() => void act({ intent: 'show', id: post.id })}>
-                Show again
-              </button>
-            )}
-            {root && (
-              <button
-                type="button"
-                className="link-button"
-                onClick={() => void act({ intent: post.isLocked ? 'unlock' : 'lock', id: post.id })}
-              >
-                {post.isLocked ? 'Open the thread again' : 'Lock the thread'}
-              </button>
-            )}
-          </>
-        )}
-      </footer>
+      <PostActions
+        {...{ post, mayAnswer, isAuthor }}
+        mayWrite={whyNot === null}
+        onAnswer={() => setMode(mode === 'answer' ? 'read' : 'answer')}
+        onChange={() => void change()}
+        onHide={() => setMode('hide')}
+        act={(request) => void act(request)}
+      />
       {mode === 'hide' && (
         <HideForm
           onHide={(reason) => void act({ intent: 'hide', id: post.id, reason })}
@@ -159,17 +75,51 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
         />
       )}
       {mode === 'answer' && (
-        <PostComposer
-          {...{ address, courseId }}
+        <OwnComposer
+          {...{ context, setMode }}
           parentId={post.id}
           label={`Your answer to ${post.person}`}
           placeholder={`Answer ${post.person.split(' ')[0]}…`}
           send="Send the answer"
-          isOpen
-          onSent={(sent) => (onChanged(sent), setMode('read'))}
-          onCancel={() => setMode('read')}
         />
       )}
     </article>
+  )
+}
+
+/** What is being done with a post just now, and what the server said to it. */
+function usePostMode(post: SeenPost, { address, onChanged, onTakenBack }: PostContext) {
+  const [mode, setMode] = useState<Mode>('read')
+  const [problem, setProblem] = useState('')
+  const act = async (request: PostRequest): Promise<void> => {
+    const answer = await askPosts(address, request)
+    setProblem(answer.ok ? '' : answer.reason)
+    if (answer.ok && answer.post) onChanged(answer.post)
+    if (answer.ok) setMode('read')
+    if (answer.ok && request.intent === 'take back') onTakenBack(request.id)
+  }
+  const change = async (): Promise<void> => {
+    const content = await fetchOwn(address, post.id)
+    if (content) setMode({ change: content })
+    else setProblem('Your post can’t be fetched just now. Try again in a moment.')
+  }
+  return { mode, setMode, problem, act, change }
+}
+
+type OwnComposerProps = Pick<
+  Parameters<typeof PostComposer>[0],
+  'parentId' | 'label' | 'placeholder' | 'send' | 'change'
+> & { context: PostContext; setMode: (mode: Mode) => void }
+
+/** The field in which a post is answered or changed; what is sent is shown in its place. */
+function OwnComposer({ context: { address, courseId, onChanged }, setMode, ...composer }: OwnComposerProps) {
+  return (
+    <PostComposer
+      {...{ address, courseId }}
+      {...composer}
+      isOpen
+      onSent={(sent) => (onChanged(sent), setMode('read'))}
+      onCancel={() => setMode('read')}
+    />
   )
 }

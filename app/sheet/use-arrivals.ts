@@ -1,11 +1,10 @@
 import type { Editor } from '@tiptap/core'
 import { App } from 'antd'
-import { useState } from 'react'
 import { insertionPlace } from '../editor/insert-commands.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import { Arriving } from '../media/arriving.ts'
-import { placeFiles, placePicture, setPictureAlt } from '../media/place-picture.ts'
 import { rememberAlt, type ShelfThing } from '../media/upload.ts'
+import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 
 export interface Arrivals {
   readonly takeFiles: (files: readonly File[], at?: number) => void
@@ -20,15 +19,10 @@ export interface Arrivals {
 /** What comes onto the sheet from elsewhere: files, players, pictures of the shelf; each picture is asked its text. */
 export function useArrivals(editor: Editor | null, courseId: string): Arrivals {
   const { message } = App.useApp()
-  const [waiting, setWaiting] = useState<readonly ShelfThing[]>([])
-  const unasked = waiting[0] ?? null
+  const { placeFiles, placeItem, unasked, answerAlt } = usePlacedPictures(courseId)
   return {
     takeFiles: (files, at) => {
-      if (!editor) return
-      void placeFiles(editor, courseId, files, at).then(({ placed, problems }) => {
-        setWaiting((list) => [...list, ...placed])
-        for (const problem of problems) void message.error(problem, 10)
-      })
+      if (editor) placeFiles(editor, files, at)
     },
     takeEmbed: (text) => {
       if (!editor) return
@@ -43,16 +37,12 @@ export function useArrivals(editor: Editor | null, courseId: string): Arrivals {
       })
     },
     takePicture: (item) => {
-      if (!editor) return
-      placePicture(editor, item)
-      setWaiting((list) => [...list, item])
+      if (editor) placeItem(editor, item)
     },
     unasked,
     answerAlt: (alt) => {
-      setWaiting((list) => list.slice(1))
-      if (unasked && alt !== null && editor) setPictureAlt(editor, unasked.id, alt)
+      answerAlt(editor, alt)
       if (unasked && alt) void rememberAlt(courseId, unasked.id, alt)
-      editor?.view.focus()
     },
   }
 }

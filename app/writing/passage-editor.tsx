@@ -1,17 +1,13 @@
-import { Editor } from '@tiptap/core'
+import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
-import { App } from 'antd'
-import { Image, Link2 } from 'lucide-react'
-import { Selection } from '@tiptap/pm/state'
-import { useLayoutEffect, useRef, useState } from 'react'
-import { emptyPassage } from '../../core/document/empty-passage.ts'
-import { placeFiles, setPictureAlt } from '../media/place-picture.ts'
-import type { ShelfThing } from '../media/upload.ts'
+import { Image, Link2, type LucideIcon } from 'lucide-react'
+import { useRef, useState } from 'react'
 import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
+import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 import { shownKey, TOOLS } from '../editor/tools.ts'
 import { LinkField } from '../editor/link-field.tsx'
-import { passageExtensions } from './passage-extensions.ts'
 import type { PassageEditorProps } from './rich-field.tsx'
+import { usePassage } from './use-passage.ts'
 import { ValueTool } from './value-tool.tsx'
 import '../../reader/content.css'
 import '../editor/pieces.css'
@@ -21,133 +17,42 @@ import { isA } from '../../core/kinds/facts.ts'
 const OFFERED = TOOLS.filter(({ id }) => ['bold', 'italic', 'bullets', 'numbers', 'quotation'].includes(id))
 
 /** The field itself: a small bar and the text. */
-export default function PassageEditor({
-  label,
-  placeholder,
-  start,
-  courseId,
-  uploadTo,
-  variables,
-  isFocused,
-  takeTyped,
-  onTaken,
-  onChange,
-  onSend,
-}: PassageEditorProps) {
-  const { message } = App.useApp()
-  const [editor, setEditor] = useState<Editor | null>(null)
+export default function PassageEditor(props: PassageEditorProps) {
+  const { label, placeholder, courseId, uploadTo, variables } = props
   const [isLinking, setLinking] = useState(false)
-  const [unasked, setUnasked] = useState<readonly ShelfThing[]>([])
   const chooser = useRef<HTMLInputElement>(null)
-  const latest = useRef({ onChange, onSend })
-  latest.current = { onChange, onSend }
-  const takeFiles = (made: Editor, files: readonly File[], at?: number): boolean => {
-    if (!uploadTo) return false
-    void placeFiles(made, courseId, files, at, uploadTo).then(({ placed, problems }) => {
-      setUnasked((list) => [...list, ...placed])
-      for (const problem of problems) void message.error(problem, 10)
-    })
-    return true
-  }
-  const holder = useRef<HTMLDivElement>(null)
-  // In one go with taking the plain field away, so that no key falls between the two.
-  useLayoutEffect(() => {
-    const typed = takeTyped()
-    const made: Editor = new Editor({
-      element: holder.current,
-      extensions: passageExtensions({
-        onLink: () => setLinking(true),
-        onSend: () => latest.current.onSend?.(),
-        onFiles: (files, at) => takeFiles(made, files, at),
-        onTrouble: (words) => void message.info(words, 8),
-      }),
-      content: typed ?? start ?? emptyPassage,
-      injectCSS: false,
-      enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
-      editorProps: {
-        attributes: {
-          class: 'page-content',
-          'aria-label': label,
-          role: 'textbox',
-          'aria-multiline': 'true',
-          spellcheck: 'true',
-          dir: 'auto',
-        },
-      },
-    })
-    made.on('update', () => latest.current.onChange(made.getJSON()))
-    if (isFocused()) {
-      made.view.dispatch(made.state.tr.setSelection(Selection.atEnd(made.state.doc)))
-      made.view.focus()
-    }
-    setEditor(made)
-    onTaken()
-    return () => made.destroy()
-    // What the field began with is where its editor begins; from there on the editor knows best.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [])
-  const answerAlt = (alt: string | null): void => {
-    const item = unasked[0]
-    setUnasked((list) => list.slice(1))
-    if (item && alt !== null && editor) setPictureAlt(editor, item.id, alt)
-    editor?.view.focus()
-  }
+  const { placeFiles, unasked, answerAlt } = usePlacedPictures(courseId, uploadTo)
+  const { editor, holder } = usePassage(props, {
+    onLink: () => setLinking(true),
+    onFiles: (made, files, at) => {
+      if (uploadTo) placeFiles(made, files, at)
+      return uploadTo !== undefined
+    },
+  })
   return (
     <div className="rich-field">
       <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`}>
-        {OFFERED.map(({ id, name, key, icon: Icon, command }) => (
-          <button
-            key={id}
-            type="button"
-            className="plain-button tool"
-            title={key ? `${name} (${shownKey(key)})` : name}
-            aria-label={name}
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}
-          >
-            <Icon size={15} strokeWidth={1.75} aria-hidden />
-          </button>
-        ))}
-        <button
-          type="button"
-          className="plain-button tool"
-          title="Link (Ctrl+K)"
-          aria-label="Link"
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => setLinking(true)}
-        >
-          <Link2 size={15} strokeWidth={1.75} aria-hidden />
-        </button>
+        <Tools editor={editor} onLink={() => setLinking(true)} />
         {variables && (
           <ValueTool
             variables={variables}
             onInsert={(formula, decimals) => editor && insertValue(editor, formula, decimals)}
           />
         )}
-        {uploadTo && (
-          <button
-            type="button"
-            className="plain-button tool"
-            title="Picture"
-            aria-label="Picture"
-            onClick={() => chooser.current?.click()}
-          >
-            <Image size={15} strokeWidth={1.75} aria-hidden />
-          </button>
-        )}
+        {uploadTo && <Tool title="Picture" icon={Image} onClick={() => chooser.current?.click()} />}
       </div>
       <div className="rich-text page-editor">
         {editor && <Hint editor={editor} words={placeholder} />}
         <div ref={holder} />
       </div>
       {editor && isLinking && <LinkField editor={editor} onClose={() => setLinking(false)} />}
-      {unasked[0] && (
+      {unasked && (
         <AltDialog
-          key={unasked[0].id}
+          key={unasked.id}
           courseId={courseId}
-          item={{ ...unasked[0], state: 'ready' }}
-          onAnswer={answerAlt}
-          onLater={() => answerAlt(null)}
+          item={{ ...unasked, state: 'ready' }}
+          onAnswer={(alt) => answerAlt(editor, alt)}
+          onLater={() => answerAlt(editor, null)}
         />
       )}
       <input
@@ -158,11 +63,51 @@ export default function PassageEditor({
         accept="image/*"
         aria-label={`Pictures: ${label}`}
         onChange={({ target }) => {
-          if (editor) takeFiles(editor, [...(target.files ?? [])])
+          if (editor) placeFiles(editor, [...(target.files ?? [])])
           target.value = ''
         }}
       />
     </div>
+  )
+}
+
+function Tools({ editor, onLink }: { editor: Editor | null; onLink: () => void }) {
+  return (
+    <>
+      {OFFERED.map(({ id, name, key, icon, command }) => (
+        <Tool
+          key={id}
+          title={key ? `${name} (${shownKey(key)})` : name}
+          name={name}
+          icon={icon}
+          onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}
+        />
+      ))}
+      <Tool title="Link (Ctrl+K)" name="Link" icon={Link2} onClick={onLink} />
+    </>
+  )
+}
+
+interface ToolProps {
+  title: string
+  name?: string
+  icon: LucideIcon
+  onClick: () => void
+}
+
+/** A button of the bar; pressing it leaves the cursor where it is. */
+function Tool({ title, name = title, icon: Icon, onClick }: ToolProps) {
+  return (
+    <button
+      type="button"
+      className="plain-button tool"
+      title={title}
+      aria-label={name}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onClick}
+    >
+      <Icon size={15} strokeWidth={1.75} aria-hidden />
+    </button>
   )
 }
 

@@ -1,0 +1,60 @@
+import { Editor } from '@tiptap/core'
+import { Selection } from '@tiptap/pm/state'
+import { App } from 'antd'
+import { type RefObject, useLayoutEffect, useRef, useState } from 'react'
+import { emptyPassage } from '../../core/document/empty-passage.ts'
+import { passageExtensions } from './passage-extensions.ts'
+import type { PassageEditorProps } from './rich-field.tsx'
+
+interface Events {
+  onLink: () => void
+  onFiles: (editor: Editor, files: readonly File[], at?: number) => boolean
+}
+
+/** The editor of a field, in the place of the plain field that stood there: what was typed goes over into it. */
+export function usePassage(
+  { label, start, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps,
+  { onLink, onFiles }: Events,
+): { editor: Editor | null; holder: RefObject<HTMLDivElement | null> } {
+  const { message } = App.useApp()
+  const [editor, setEditor] = useState<Editor | null>(null)
+  const holder = useRef<HTMLDivElement>(null)
+  const latest = useRef({ onChange, onSend, onLink, onFiles })
+  latest.current = { onChange, onSend, onLink, onFiles }
+  // In one go with taking the plain field away, so that no key falls between the two.
+  useLayoutEffect(() => {
+    const made: Editor = new Editor({
+      element: holder.current,
+      extensions: passageExtensions({
+        onLink: () => latest.current.onLink(),
+        onSend: () => latest.current.onSend?.(),
+        onFiles: (files, at) => latest.current.onFiles(made, files, at),
+        onTrouble: (words) => void message.info(words, 8),
+      }),
+      content: takeTyped() ?? start ?? emptyPassage,
+      injectCSS: false,
+      enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
+      editorProps: { attributes: attributesOf(label) },
+    })
+    made.on('update', () => latest.current.onChange(made.getJSON()))
+    if (isFocused()) {
+      made.view.dispatch(made.state.tr.setSelection(Selection.atEnd(made.state.doc)))
+      made.view.focus()
+    }
+    setEditor(made)
+    onTaken()
+    return () => made.destroy()
+    // What the field began with is where its editor begins; from there on the editor knows best.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [])
+  return { editor, holder }
+}
+
+const attributesOf = (label: string): Record<string, string> => ({
+  class: 'page-content',
+  'aria-label': label,
+  role: 'textbox',
+  'aria-multiline': 'true',
+  spellcheck: 'true',
+  dir: 'auto',
+})
