@@ -1,0 +1,86 @@
+import { useEffect, useRef, useState } from 'react'
+import { useRevalidator } from 'react-router'
+import { emptyPassage } from '../../core/document/empty-passage.ts'
+import type { HandedFiles } from '../../server/assignments/queries.server.ts'
+import { upload } from '../media/upload.ts'
+import { askWork, isAway, type WorkAnswer } from './ask-work.ts'
+import type { WorkRequest } from './work.ts'
+
+/** A draft is kept when nothing was written for so long; tried again after so long. In milliseconds. */
+const PAUSE = 900
+const AGAIN = 3000
+
+export interface Work {
+  readonly content: object
+  readonly files: HandedFiles
+}
+
+export type Kept =
+  | { readonly type: 'nothing' | 'keeping' }
+  | { readonly type: 'kept'; readonly at: string }
+  | { readonly type: 'problem'; readonly words: string }
+
+/** What is being written for an assignment: kept as a draft by itself, handed in when asked. */
+export function useDraft(courseId: string, entryId: string, start: Work | null, onHandedIn: () => void) {
+  const revalidator = useRevalidator()
+  const [work, setWork] = useState<Work>(start ?? { content: emptyPassage, files: [] })
+  const [kept, setKept] = useState<Kept>({ type: 'nothing' })
+  const [isSending, setSending] = useState(false)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const order = useRef<Promise<unknown>>(Promise.resolve())
+  useEffect(() => () => clearTimeout(timer.current), [])
+  // One after the other, so that a draft on its way never comes after the hand-in.
+  const ask = (request: WorkRequest): Promise<WorkAnswer> => {
+    const next = order.current.then(() => askWork(courseId, entryId, request))
+    order.current = next
+    return next
+  }
+  const refused = ({ reason }: { readonly reason?: string }): void => setKept({ type: 'problem', words: reason ?? '' })
+  const latest = useRef(work)
+  const show = (now: Work): void => {
+    latest.current = now
+    setWork(now)
+  }
+  const keep = (now: Work): void => {
+    show(now)
+    clearTimeout(timer.current)
+    setKept({ type: 'keeping' })
+    const send = async (): Promise<void> => {
+      const answer = await ask({ intent: 'draft', ...now })
+      if (answer.ok) return setKept({ type: 'kept', at: TIME.format(new Date()) })
+      refused(answer)
+      if (isAway(answer)) timer.current = setTimeout(() => keep(now), AGAIN)
+    }
+    timer.current = setTimeout(() => void send(), PAUSE)
+  }
+  const addFiles = async (chosen: readonly File[]): Promise<void> => {
+    let { files } = latest.current
+    for (const file of chosen) {
+      setKept({ type: 'keeping' })
+      const answer = await upload(courseId, file, () => undefined, 'handed in')
+      if (!answer.ok) return refused(answer)
+      files = [...files.filter(({ id }) => id !== answer.item.id), { id: answer.item.id, name: file.name }]
+      show({ ...latest.current, files })
+    }
+    keep({ ...latest.current, files })
+  }
+  const handIn = async (): Promise<void> => {
+    clearTimeout(timer.current)
+    setSending(true)
+    const answer = await ask({ intent: 'hand in', ...work })
+    setSending(false)
+    if (!answer.ok) return refused(answer)
+    onHandedIn()
+    await revalidator.revalidate()
+  }
+  /** The work as others will see it, as HTML; null when that could not be asked. */
+  const preview = async (): Promise<string | null> => {
+    const answer = await ask({ intent: 'preview', content: work.content })
+    if (answer.ok) return answer.html || '<p>There is nothing written yet.</p>'
+    refused(answer)
+    return null
+  }
+  return { work, kept, isSending, keep, addFiles, handIn, preview }
+}
+
+const TIME = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' })

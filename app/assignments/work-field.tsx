@@ -1,0 +1,83 @@
+import { Button } from 'antd'
+import { Paperclip, X } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { RichField } from '../writing/rich-field.tsx'
+import { FileList } from './handed-in.tsx'
+import { type Kept, useDraft, type Work } from './use-draft.ts'
+
+interface Props {
+  courseId: string
+  entryId: string
+  start: Work | null
+  onHandedIn: () => void
+}
+
+/** Where the answer to an assignment is written, kept as a draft by itself. */
+export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
+  const { work, kept, isSending, keep, addFiles, handIn, preview } = useDraft(courseId, entryId, start, onHandedIn)
+  const [shown, setShown] = useState<string | null>(null)
+  const chooser = useRef<HTMLInputElement>(null)
+  return (
+    <div className="assignment-work needs-script">
+      <h2>Your answer</h2>
+      <RichField
+        label="Your answer"
+        placeholder="Write here. It is kept as a draft by itself; nobody else sees it until you hand it in."
+        start={start?.content}
+        courseId={courseId}
+        uploadTo="contributions"
+        onChange={(content) => (setShown(null), keep({ ...work, content }))}
+      />
+      <FileList
+        files={work.files}
+        onRemove={(id) => keep({ ...work, files: work.files.filter((file) => file.id !== id) })}
+        removeIcon={<X size={13} aria-hidden />}
+      />
+      {shown !== null && (
+        <section className="post-preview" aria-label="As your teacher will see it">
+          <p className="soft small">As your teacher will see it</p>
+          <div className="page-content" dangerouslySetInnerHTML={{ __html: shown }} />
+        </section>
+      )}
+      <div className="post-actions">
+        <Button type="primary" loading={isSending} onClick={() => void handIn()}>
+          Hand in
+        </Button>
+        <Button onClick={() => void preview().then((html) => html !== null && setShown(html))}>Preview</Button>
+        <Button icon={<Paperclip size={14} aria-hidden />} onClick={() => chooser.current?.click()}>
+          Add a file
+        </Button>
+        <span
+          className={kept.type === 'problem' ? 'post-problem' : 'soft small'}
+          role={kept.type === 'problem' ? 'alert' : 'status'}
+        >
+          {keptWords(kept)}
+        </span>
+      </div>
+      <input
+        ref={chooser}
+        type="file"
+        hidden
+        multiple
+        aria-label="Files to hand in"
+        onChange={({ target }) => {
+          void addFiles([...(target.files ?? [])])
+          target.value = ''
+        }}
+      />
+    </div>
+  )
+}
+
+function keptWords(kept: Kept): string {
+  switch (kept.type) {
+    case 'nothing':
+      return ''
+    case 'keeping':
+      return 'Keeping…'
+    case 'kept':
+      return `Draft kept, ${kept.at}`
+    case 'problem':
+      return kept.words
+  }
+}

@@ -1,0 +1,130 @@
+import { EditorView, type ViewUpdate } from '@codemirror/view'
+import type { Editor } from '@tiptap/core'
+import { type Transaction, TextSelection } from '@tiptap/pm/state'
+import type { ReadNote } from '../../core/html/report.ts'
+import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
+import { askChecks } from '../checks/ask.ts'
+import { FROM_OTHERS } from '../saving/local-steps.ts'
+import { SourceSync } from './source-sync.ts'
+import { fromPage, markBlock, sourceView } from './source-view.ts'
+
+/** Typing in the source is read when it has paused for so long, in milliseconds. */
+const PAUSE = 350
+
+interface Events {
+  onNotes: (notes: readonly ReadNote[]) => void
+  onDiagnostics: (found: readonly Diagnostic[]) => void
+  /** Something was typed that has not been read yet. */
+  onReading: (isReading: boolean) => void
+}
+
+/** The source beside a sheet: what is typed in the one appears in the other. */
+export class LiveSource {
+  readonly #sync: SourceSync
+  readonly #view: EditorView
+  #timer: ReturnType<typeof setTimeout> | undefined
+  #isGone = false
+
+  constructor(
+    private readonly editor: Editor,
+    /** What belongs to the source: going about inside it is no leaving. */
+    private readonly pane: HTMLElement,
+    holder: HTMLElement,
+    private readonly events: Events,
+  ) {
+    this.#sync = new SourceSync(editor)
+    this.#view = sourceView(holder, this.#sync.text, {
+      onUpdate: (update) => this.#updated(update),
+      onEscape: () => editor.view.focus(),
+    })
+    pane.addEventListener('focusout', this.#leave)
+    editor.on('transaction', this.#pageChanged)
+    void this.#check()
+    this.#showHere(true)
+  }
+
+  close(): void {
+    this.editor.off('transaction', this.#pageChanged)
+    this.pane.removeEventListener('focusout', this.#leave)
+    this.#read()
+    this.#isGone = true
+    this.#view.destroy()
+  }
+
+  repair({ edits }: SourceRepair): void {
+    this.#view.dispatch({
+      changes: edits.map(({ from, to, insert }) => ({ from, to, insert })),
+      userEvent: 'input.repair',
+      scrollIntoView: true,
+    })
+    this.#view.focus()
+  }
+
+  /** Puts the cursor into a line, counted from 1. */
+  show(line: number): void {
+    const { doc } = this.#view.state
+    const { from } = doc.line(Math.min(Math.max(1, line), doc.lines))
+    this.#view.dispatch({ selection: { anchor: from }, effects: EditorView.scrollIntoView(from, { y: 'center' }) })
+    this.#view.focus()
+  }
+
+  #updated(update: ViewUpdate): void {
+    const isOwn = update.transactions.some((transaction) => transaction.annotation(fromPage))
+    if (update.docChanged && !isOwn) {
+      this.#sync.typed(update.changes)
+      this.events.onReading(true)
+      clearTimeout(this.#timer)
+      this.#timer = setTimeout(() => this.#read(), PAUSE)
+    } else if (update.selectionSet && update.view.hasFocus)
+      follow(this.editor, this.#sync.positionAt(update.state.selection.main.head))
+  }
+
+  #read(): void {
+    clearTimeout(this.#timer)
+    this.events.onReading(false)
+    if (!this.#sync.hasPending) return
+    this.#sync.apply(this.#view.state.doc.toString())
+    this.events.onNotes(this.#sync.notes)
+    void this.#check()
+  }
+
+  /** Only the answer about the text as it stands counts: what comes late speaks of another. */
+  async #check(): Promise<void> {
+    const text = this.#view.state.doc.toString()
+    const found = await askChecks({ type: 'source', text })
+    if (found && !this.#isGone && this.#view.state.doc.toString() === text) this.events.onDiagnostics(found)
+  }
+
+  readonly #leave = ({ relatedTarget }: FocusEvent): void => {
+    // To the list of faults and back is no leaving: the text stays as it was written, for its repairs.
+    if (relatedTarget instanceof Node && this.pane.contains(relatedTarget)) return
+    this.#read()
+    const changes = this.#sync.tidy(this.#view.state.doc.toString())
+    if (changes) this.#view.dispatch({ changes, annotations: fromPage.of(true) })
+    void this.#check()
+  }
+
+  readonly #pageChanged = ({ transaction }: { transaction: Transaction }): void => {
+    if (transaction.docChanged || transaction.getMeta(FROM_OTHERS)) {
+      const changes = this.#sync.pageChanged()
+      if (changes) this.#view.dispatch({ changes, annotations: fromPage.of(true) })
+    }
+    if (transaction.docChanged || transaction.selectionSet) this.#showHere(!this.#view.hasFocus)
+  }
+
+  /** Marks the block that the cursor of the sheet is in. */
+  #showHere(isScrolled: boolean): void {
+    const span = this.#sync.spanAt(this.editor.state.selection.head)
+    const scroll = span && isScrolled ? [EditorView.scrollIntoView(span.from, { y: 'nearest', yMargin: 60 })] : []
+    this.#view.dispatch({ effects: [markBlock.of(span), ...scroll], annotations: fromPage.of(true) })
+  }
+}
+
+/** Brings the sheet to the block that the cursor of the source is in, without taking the focus. */
+function follow(editor: Editor, position: number | null): void {
+  if (position === null || position >= editor.state.doc.content.size) return
+  const dom = editor.view.nodeDOM(position)
+  if (dom instanceof HTMLElement) dom.scrollIntoView({ block: 'nearest' })
+  const selection = TextSelection.findFrom(editor.state.doc.resolve(position), 1, true)
+  if (selection) editor.view.dispatch(editor.state.tr.setSelection(selection))
+}
