@@ -18,7 +18,8 @@ import type { Route } from './+types/discussion'
 import { askPosts } from './ask-posts.ts'
 import { PostComposer } from './post-composer.tsx'
 import { ThreadList } from './thread-list.tsx'
-import { newestFirst, useThreads } from './use-threads.ts'
+import { newestFirst } from './thread-parts.ts'
+import { useThreads } from './use-threads.ts'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const found = await requireOpenPlace(request, context, params.courseId, params.itemId)

@@ -12,18 +12,20 @@ import './question-dialog.css'
 /** Chooses a question of the bank, makes a new one, or changes one, without leaving what is being written. */
 export function QuestionDialog({ courseId, language, questionId, onClose, onChosen }: AskProps) {
   const [words, setWords] = useState('')
-  const [found, setFound] = useState<QuestionSummary[] | null>([])
   const [edited, setEdited] = useState<EditedQuestion | null>(null)
-  const [isKept, setKept] = useState(questionId !== undefined)
+  const isNew = questionId === undefined
+  const [isKept, setKept] = useState(!isNew)
   useEffect(() => {
     if (questionId !== undefined)
-      return void fetchQuestion(courseId, questionId).then((question) => question && setEdited(question))
-    const timer = setTimeout(() => void fetchQuestions(courseId, words).then(setFound), words === '' ? 0 : 200)
-    return () => clearTimeout(timer)
-  }, [courseId, words, questionId])
+      void fetchQuestion(courseId, questionId).then((question) => question && setEdited(question))
+  }, [courseId, questionId])
   const choose = (id: string): void => {
     onChosen(id)
     onClose()
+  }
+  const make = (kind: QuestionKind): void => {
+    setKept(false)
+    setEdited({ id: nanoid(12), title: '', content: blankQuestion(kind, () => nanoid(8)), version: null })
   }
   return (
     <Modal
@@ -31,83 +33,92 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
       width="min(1180px, calc(100vw - 32px))"
       style={{ top: 20 }}
       className="question-dialog"
-      title={questionId !== undefined ? 'Change the question' : edited ? 'New question' : 'A question of the bank'}
+      title={!isNew ? 'Change the question' : edited ? 'New question' : 'A question of the bank'}
       onCancel={onClose}
       mask={{ closable: false }}
       footer={
-        edited ? (
+        edited && (
           <>
-            {questionId === undefined && <Button onClick={() => setEdited(null)}>Back to the bank</Button>}
-            <Button
-              type="primary"
-              disabled={!isKept}
-              onClick={() => (questionId === undefined ? choose(edited.id) : onClose())}
-            >
-              {questionId === undefined ? 'Put it in' : 'Done'}
+            {isNew && <Button onClick={() => setEdited(null)}>Back to the bank</Button>}
+            <Button type="primary" disabled={!isKept} onClick={() => (isNew ? choose(edited.id) : onClose())}>
+              {isNew ? 'Put it in' : 'Done'}
             </Button>
           </>
-        ) : null
+        )
       }
     >
       {edited ? (
         <div className="question-dialog-body">
-          <QuestionEditor
-            courseId={courseId}
-            language={language}
-            question={edited}
-            folderId={null}
-            onKept={() => setKept(true)}
-          />
+          <QuestionEditor {...{ courseId, language }} question={edited} folderId={null} onKept={() => setKept(true)} />
         </div>
-      ) : questionId === undefined ? (
-        <>
-          <div className="question-dialog-bar">
-            <input
-              type="search"
-              className="plan-filter"
-              autoFocus
-              aria-label="Find a question by its words"
-              placeholder="Find by words"
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-            />
-            <span className="soft">or make a new one:</span>
-            <Segmented<QuestionKind | 'none'>
-              aria-label="Make a new question"
-              value="none"
-              options={(Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({
-                value: kind,
-                label: QUESTION_KINDS[kind],
-              }))}
-              onChange={(kind) =>
-                kind !== 'none' &&
-                (setKept(false),
-                setEdited({ id: nanoid(12), title: '', content: blankQuestion(kind, () => nanoid(8)), version: null }))
-              }
-            />
-          </div>
-          <ul className="question-choices">
-            {found?.map((question) => (
-              <li key={question.id}>
-                <button type="button" onClick={() => choose(question.id)}>
-                  <b>{question.title || question.words || 'Without a title'}</b>
-                  <span className="soft">
-                    {QUESTION_KINDS[question.kind]} · {question.words}
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          {found === null && <p role="alert">The bank can’t be reached just now. Try again in a moment.</p>}
-          {found?.length === 0 && (
-            <p className="soft">
-              {words === '' ? 'The bank is empty. Make its first question here.' : 'No question has these words.'}
-            </p>
-          )}
-        </>
+      ) : isNew ? (
+        <BankChoice {...{ courseId, words }} onWords={setWords} onChoose={choose} onMake={make} />
       ) : (
         <p className="soft">Being fetched…</p>
       )}
     </Modal>
+  )
+}
+
+/** Typing is looked up when it has paused for so long, in milliseconds. */
+const PAUSE = 200
+
+interface ChoiceProps {
+  courseId: string
+  words: string
+  onWords: (words: string) => void
+  onChoose: (id: string) => void
+  onMake: (kind: QuestionKind) => void
+}
+
+/** The questions of the bank, found by words; or a new one of some kind. */
+function BankChoice({ courseId, words, onWords, onChoose, onMake }: ChoiceProps) {
+  const [found, setFound] = useState<QuestionSummary[] | null>([])
+  useEffect(() => {
+    const timer = setTimeout(() => void fetchQuestions(courseId, words).then(setFound), words === '' ? 0 : PAUSE)
+    return () => clearTimeout(timer)
+  }, [courseId, words])
+  return (
+    <>
+      <div className="question-dialog-bar">
+        <input
+          type="search"
+          className="plan-filter"
+          autoFocus
+          aria-label="Find a question by its words"
+          placeholder="Find by words"
+          value={words}
+          onChange={(event) => onWords(event.target.value)}
+        />
+        <span className="soft">or make a new one:</span>
+        <Segmented<QuestionKind | 'none'>
+          aria-label="Make a new question"
+          value="none"
+          options={(Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({
+            value: kind,
+            label: QUESTION_KINDS[kind],
+          }))}
+          onChange={(kind) => kind !== 'none' && onMake(kind)}
+        />
+      </div>
+      <ul className="question-choices">
+        {found?.map((question) => (
+          <li key={question.id}>
+            <button type="button" onClick={() => onChoose(question.id)}>
+              <b>{question.title || question.words || 'Without a title'}</b>
+              <span className="soft">
+                {QUESTION_KINDS[question.kind]} · {question.words}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {found === null && <p role="alert">The bank can’t be reached just now. Try again in a moment.</p>}
+      {found?.length === 0 && (
+        <p className="soft">
+          {words === '' ? 'The bank is empty. Make its first question here.' : 'No question has these words.'}
+        </p>
+      )}
+    </>
   )
 }

@@ -25,91 +25,19 @@ export function VariablesField({ variables, conditions, onChange }: Props) {
       {variables.length > 0 && (
         <ul className="variable-list">
           {variables.map((variable, at) => (
-            <li key={at}>
-              <input
-                className="variable-name"
-                aria-label={`Name of variable ${at + 1}`}
-                value={variable.name}
-                maxLength={31}
-                onChange={(event) => set(at, { ...variable, name: event.target.value.trim() })}
-              />
-              <select
-                aria-label={`Where ${variable.name} comes from`}
-                value={variable.from}
-                onChange={(event) => set(at, fresh(event.target.value as Variable['from'], variable.name))}
-              >
-                {Object.entries(SOURCES).map(([from, words]) => (
-                  <option key={from} value={from}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-              {variable.from === 'range' && (
-                <>
-                  <NumberField
-                    label={`Least ${variable.name}`}
-                    value={variable.least}
-                    onChange={(least) => set(at, { ...variable, least })}
-                  />{' '}
-                  to
-                  <NumberField
-                    label={`Most ${variable.name}`}
-                    value={variable.most}
-                    onChange={(most) => set(at, { ...variable, most })}
-                  />{' '}
-                  in steps of
-                  <NumberField
-                    label={`Step of ${variable.name}`}
-                    value={variable.step}
-                    onChange={(step) => set(at, { ...variable, step })}
-                  />
-                </>
-              )}
-              {variable.from === 'list' && (
-                <ListField
-                  name={variable.name}
-                  values={variable.values}
-                  onChange={(values) => set(at, { ...variable, values })}
-                />
-              )}
-              {variable.from === 'formula' && (
-                <input
-                  className="formula-field"
-                  aria-label={`Formula of ${variable.name}`}
-                  placeholder="such as l * h / 2"
-                  value={variable.formula}
-                  onChange={(event) => set(at, { ...variable, formula: event.target.value })}
-                />
-              )}
-              <button type="button" className="link-button" onClick={() => set(at, null)}>
-                Take out<span className="visually-hidden"> {variable.name}</span>
-              </button>
-            </li>
+            <VariableLine key={at} {...{ variable, at }} onChange={(next) => set(at, next)} />
           ))}
         </ul>
       )}
       {conditions.length > 0 && (
         <ul className="variable-list">
           {conditions.map((condition, at) => (
-            <li key={at}>
-              <span>Only where</span>
-              <input
-                className="formula-field"
-                aria-label={`Condition ${at + 1}`}
-                placeholder="such as a > b"
-                value={condition}
-                onChange={(event) =>
-                  onChange({ conditions: conditions.map((each, index) => (index === at ? event.target.value : each)) })
-                }
-              />
-              <button
-                type="button"
-                className="link-button"
-                onClick={() => onChange({ conditions: conditions.filter((_each, index) => index !== at) })}
-              >
-                Take out<span className="visually-hidden"> condition {at + 1}</span>
-              </button>
-            </li>
+            <ConditionLine
+              key={at}
+              {...{ condition, at }}
+              onChange={(text) => onChange({ conditions: conditions.with(at, text) })}
+              onRemove={() => onChange({ conditions: conditions.toSpliced(at, 1) })}
+            />
           ))}
         </ul>
       )}
@@ -128,6 +56,102 @@ export function VariablesField({ variables, conditions, onChange }: Props) {
         )}
       </div>
     </Field>
+  )
+}
+
+interface VariableProps<Kind extends Variable = Variable> {
+  variable: Kind
+  onChange: (variable: Variable) => void
+}
+
+interface VariableLineProps {
+  variable: Variable
+  at: number
+  /** Null takes it out. */
+  onChange: (variable: Variable | null) => void
+}
+
+/** One variable: its name, and where it comes from. */
+function VariableLine({ variable, at, onChange }: VariableLineProps) {
+  return (
+    <li>
+      <input
+        className="variable-name"
+        aria-label={`Name of variable ${at + 1}`}
+        value={variable.name}
+        maxLength={31}
+        onChange={(event) => onChange({ ...variable, name: event.target.value.trim() })}
+      />
+      <select
+        aria-label={`Where ${variable.name} comes from`}
+        value={variable.from}
+        onChange={(event) => onChange(fresh(event.target.value as Variable['from'], variable.name))}
+      >
+        {Object.entries(SOURCES).map(([from, words]) => (
+          <option key={from} value={from}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {variable.from === 'range' && <RangeFields {...{ variable, onChange }} />}
+      {variable.from === 'list' && (
+        <ListField
+          name={variable.name}
+          values={variable.values}
+          onChange={(values) => onChange({ ...variable, values })}
+        />
+      )}
+      {variable.from === 'formula' && (
+        <input
+          className="formula-field"
+          aria-label={`Formula of ${variable.name}`}
+          placeholder="such as l * h / 2"
+          value={variable.formula}
+          onChange={(event) => onChange({ ...variable, formula: event.target.value })}
+        />
+      )}
+      <button type="button" className="link-button" onClick={() => onChange(null)}>
+        Take out<span className="visually-hidden"> {variable.name}</span>
+      </button>
+    </li>
+  )
+}
+
+function RangeFields({ variable, onChange }: VariableProps<Extract<Variable, { from: 'range' }>>) {
+  const { name, least, most, step } = variable
+  return (
+    <>
+      <NumberField label={`Least ${name}`} value={least} onChange={(next) => onChange({ ...variable, least: next })} />{' '}
+      to
+      <NumberField label={`Most ${name}`} value={most} onChange={(next) => onChange({ ...variable, most: next })} /> in
+      steps of
+      <NumberField label={`Step of ${name}`} value={step} onChange={(next) => onChange({ ...variable, step: next })} />
+    </>
+  )
+}
+
+interface ConditionProps {
+  condition: string
+  at: number
+  onChange: (condition: string) => void
+  onRemove: () => void
+}
+
+function ConditionLine({ condition, at, onChange, onRemove }: ConditionProps) {
+  return (
+    <li>
+      <span>Only where</span>
+      <input
+        className="formula-field"
+        aria-label={`Condition ${at + 1}`}
+        placeholder="such as a > b"
+        value={condition}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      <button type="button" className="link-button" onClick={onRemove}>
+        Take out<span className="visually-hidden"> condition {at + 1}</span>
+      </button>
+    </li>
   )
 }
 

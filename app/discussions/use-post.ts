@@ -1,0 +1,88 @@
+import { nanoid } from 'nanoid'
+import { useEffect, useRef, useState } from 'react'
+import { emptyPassage } from '../../core/document/empty-passage.ts'
+import type { SeenPost } from '../../server/discussions/discussion.server.ts'
+import { askPosts } from './ask-posts.ts'
+
+const STORE = 'fieldstone-unsent'
+
+/** What was being written here when the page was left, kept in this browser. */
+function keptDraft(key: string): object | undefined {
+  try {
+    return (JSON.parse(localStorage.getItem(`${STORE} ${key}`) ?? 'null') as object | undefined) ?? undefined
+  } catch {
+    return undefined
+  }
+}
+
+function keepDraft(key: string, content: object | null): void {
+  try {
+    if (content) localStorage.setItem(`${STORE} ${key}`, JSON.stringify(content))
+    else localStorage.removeItem(`${STORE} ${key}`)
+  } catch {
+    // A full store keeps no draft; the field still has it.
+  }
+}
+
+export interface PostPlace {
+  readonly address: string
+  /** The post that is answered; null begins a thread. */
+  readonly parentId: string | null
+  /** A post of one's own that is changed, with what it says. */
+  readonly change?: { readonly id: string; readonly content: object } | undefined
+}
+
+/** A post being written: kept in this browser until it is sent. */
+export function usePost({ address, parentId, change }: PostPlace, onSent: (post: SeenPost) => void) {
+  const key = `${address} ${change?.id ?? parentId ?? 'thread'}`
+  const [draft, setDraft] = useState<object | undefined>(change?.content)
+  // What the field begins with; the field itself keeps what is written in it.
+  const [begun, setBegun] = useState<object | undefined>(change?.content)
+  const [round, setRound] = useState(0)
+  const [preview, setPreview] = useState<string | null>(null)
+  const [problem, setProblem] = useState('')
+  const [isSending, setSending] = useState(false)
+  const id = useRef(nanoid(14))
+  const begin = (content: object | undefined): void => {
+    setBegun(content)
+    setDraft(content)
+    setPreview(null)
+    setRound((count) => count + 1)
+  }
+  useEffect(() => {
+    // Known in the browser alone, so after the server's form of the page stands.
+    const kept = change ? undefined : keptDraft(key)
+    if (kept) begin(kept)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the field appears
+  }, [])
+  return {
+    ...{ draft, begun, round, preview, problem, isSending },
+    write: (content: object): void => {
+      setDraft(content)
+      setProblem('')
+      setPreview(null)
+      if (!change) keepDraft(key, content)
+    },
+    send: async (): Promise<void> => {
+      if (isSending) return
+      setSending(true)
+      const content = draft ?? emptyPassage
+      const answer = await askPosts(
+        address,
+        change ? { intent: 'rewrite', id: change.id, content } : { intent: 'write', id: id.current, parentId, content },
+      )
+      setSending(false)
+      if (!answer.ok) return setProblem(answer.reason)
+      keepDraft(key, null)
+      id.current = nanoid(14)
+      begin(undefined)
+      if (answer.post) onSent(answer.post)
+    },
+    look: async (): Promise<void> => {
+      if (!draft) return setProblem('There is nothing written yet.')
+      const answer = await askPosts(address, { intent: 'preview', content: draft })
+      if (answer.ok) setPreview(answer.html || '<p>There is nothing written yet.</p>')
+      else setProblem(answer.reason)
+    },
+  }
+}
