@@ -76,17 +76,6 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   const threads = useThreads(entryId, address, loaderData.threads)
   const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
   const [takenBack, setTakenBack] = useState<string | null>(null)
-  const [problem, setProblem] = useState('')
-  const undo = useRef<HTMLButtonElement>(null)
-  // What was pressed is gone: the way back has the focus.
-  useEffect(() => undo.current?.focus(), [takenBack])
-  const restore = async (id: string): Promise<void> => {
-    const answer = await askPosts(address, { intent: 'bring back', id })
-    if (answer.ok && answer.post) threads.put(answer.post)
-    setTakenBack(answer.ok ? null : id)
-    setProblem(answer.ok ? '' : answer.reason)
-    await threads.refresh()
-  }
   return (
     <RoomFrame parts={parts}>
       <section className="discussion" aria-label="Discussion">
@@ -137,19 +126,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
             <p className="soft">Nobody has written yet. {whyNot === null && 'Yours would be the first.'}</p>
           )
         )}
-        <div className="discussion-undo" role="status">
-          {takenBack !== null && (
-            <p>
-              {problem || 'Your post was taken back.'}{' '}
-              <button type="button" ref={undo} className="link-button" onClick={() => void restore(takenBack)}>
-                Bring it back
-              </button>{' '}
-              <button type="button" className="plain-button" aria-label="Close" onClick={() => setTakenBack(null)}>
-                ×
-              </button>
-            </p>
-          )}
-        </div>
+        <TakenBack {...{ address, threads }} id={takenBack} onDone={setTakenBack} />
         <ThreadList
           threads={threads}
           {...{ address, courseId, isAuthor, whyNot }}
@@ -159,6 +136,44 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
         />
       </section>
     </RoomFrame>
+  )
+}
+
+interface TakenBackProps {
+  address: string
+  threads: ReturnType<typeof useThreads>
+  /** One's own post that was taken back; null when none was. */
+  id: string | null
+  onDone: (id: string | null) => void
+}
+
+/** The way to have a post back that was just taken back. */
+function TakenBack({ address, threads, id, onDone }: TakenBackProps) {
+  const [problem, setProblem] = useState('')
+  const undo = useRef<HTMLButtonElement>(null)
+  // What was pressed is gone: the way back has the focus.
+  useEffect(() => undo.current?.focus(), [id])
+  const restore = async (postId: string): Promise<void> => {
+    const answer = await askPosts(address, { intent: 'bring back', id: postId })
+    if (answer.ok && answer.post) threads.put(answer.post)
+    onDone(answer.ok ? null : postId)
+    setProblem(answer.ok ? '' : answer.reason)
+    await threads.refresh()
+  }
+  return (
+    <div className="discussion-undo" role="status">
+      {id !== null && (
+        <p>
+          {problem || 'Your post was taken back.'}{' '}
+          <button type="button" ref={undo} className="link-button" onClick={() => void restore(id)}>
+            Bring it back
+          </button>{' '}
+          <button type="button" className="plain-button" aria-label="Close" onClick={() => onDone(null)}>
+            ×
+          </button>
+        </p>
+      )}
+    </div>
   )
 }
 

@@ -27,37 +27,35 @@ interface Props {
 
 const NOW = 'now'
 
-/** Two states of the page, compared in the text; the earlier one can be brought back. */
-export function CompareDialog({ editor, documentId, revisions, start, onClose }: Props) {
-  const [left, setLeft] = useState(String(start.version))
-  const [right, setRight] = useState(NOW)
+/** The page as it stood at some versions; undefined while it is on its way. */
+function usePages(documentId: string, now: Node, versions: readonly string[]): (Node | 'failed' | undefined)[] {
   const [pages, setPages] = useState<Record<string, Node | 'failed'>>({})
-  const now = useMemo(() => pageFromJson(editor.state.doc.toJSON()), [editor])
+  const wanted = versions.join(' ')
   useEffect(() => {
-    for (const version of [left, right]) {
+    for (const version of wanted.split(' ')) {
       if (version === NOW || pages[version]) continue
       void fetch(`/documents/${documentId}/past/${version}`)
         .then(async (response) => (response.ok ? pageFromJson(await response.json()) : 'failed'))
         .catch(() => 'failed' as const)
         .then((page) => setPages((known) => ({ ...known, [version]: page })))
     }
-  }, [documentId, left, right, pages])
-  const pageOf = (version: string): Node | 'failed' | undefined => (version === NOW ? now : pages[version])
-  const [old, fresh] = [pageOf(left), pageOf(right)]
+  }, [documentId, wanted, pages])
+  return versions.map((version) => (version === NOW ? now : pages[version]))
+}
+
+/** Two states of the page, compared in the text; the earlier one can be brought back. */
+export function CompareDialog({ editor, documentId, revisions, start, onClose }: Props) {
+  const [left, setLeft] = useState(String(start.version))
+  const [right, setRight] = useState(NOW)
+  const now = useMemo(() => pageFromJson(editor.state.doc.toJSON()), [editor])
+  const [old, fresh] = usePages(documentId, now, [left, right])
   const isReady = old !== undefined && fresh !== undefined && old !== 'failed' && fresh !== 'failed'
   const blocks = isReady ? compare(old, fresh, nameOf) : []
   const different = blocks.filter(({ type }) => type !== 'same').length
 
   const restore = (): void => {
     if (!old || old === 'failed') return
-    const steps = changeSteps(pageFromJson(editor.state.doc.toJSON()), old)
-    const transaction = closeHistory(editor.state.tr)
-    for (const step of stepsFromJson(
-      steps.map((each) => each.toJSON() as unknown),
-      editor.state.schema,
-    ))
-      transaction.step(step)
-    if (transaction.docChanged) editor.view.dispatch(transaction.scrollIntoView())
+    bringBack(editor, old)
     onClose()
   }
   const names = new Map([
@@ -136,4 +134,12 @@ function Blocks({ blocks }: { blocks: readonly ComparedBlock[] }) {
       </p>
     ),
   )
+}
+
+/** Makes the page what it was, as a change of its own. */
+function bringBack(editor: Editor, old: Node): void {
+  const steps = changeSteps(pageFromJson(editor.state.doc.toJSON()), old).map((step) => step.toJSON() as unknown)
+  const transaction = closeHistory(editor.state.tr)
+  for (const step of stepsFromJson(steps, editor.state.schema)) transaction.step(step)
+  if (transaction.docChanged) editor.view.dispatch(transaction.scrollIntoView())
 }

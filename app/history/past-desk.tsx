@@ -20,6 +20,9 @@ interface Past {
   readonly older: number | null
 }
 
+/** While somebody writes, the list is asked for again when the writing has paused for so long, in milliseconds. */
+const PAUSE = 1500
+
 async function ask(documentId: string, before?: number): Promise<Past | null> {
   const response = await fetch(`/documents/${documentId}/past${before === undefined ? '' : `?before=${before}`}`).catch(
     () => null,
@@ -27,17 +30,15 @@ async function ask(documentId: string, before?: number): Promise<Past | null> {
   return response?.ok ? ((await response.json()) as Past) : null
 }
 
-/** The page's history by sitting and person, in words, with its editions where they were published. */
-export function PastDesk({ editor, documentId, editions, timeZone, version }: Props) {
+/** The page's past, asked for again when the writing pauses. */
+function usePast(documentId: string, version: number) {
   const [past, setPast] = useState<Past | null>(null)
   const [isDown, setDown] = useState(false)
-  const [compared, setCompared] = useState<Revision | null>(null)
-  // While somebody writes, the list is asked for again when the writing pauses.
   useEffect(() => {
     let isGone = false
     const timer = setTimeout(
       () => void ask(documentId).then((found) => !isGone && (setDown(found === null), found && setPast(found))),
-      past === null ? 0 : 1500,
+      past === null ? 0 : PAUSE,
     )
     return () => {
       isGone = true
@@ -45,19 +46,30 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked for again when the page has changed
   }, [documentId, version])
+  const more = async (): Promise<void> => {
+    const found = past && (await ask(documentId, past.older ?? 0))
+    if (found) setPast({ sessions: [...past.sessions, ...found.sessions], older: found.older })
+  }
+  return { past, isDown, more }
+}
 
+/** The page's history by session of writing and person, in words, with its editions where they were published. */
+export function PastDesk({ editor, documentId, editions, timeZone, version }: Props) {
+  const { past, isDown, more } = usePast(documentId, version)
+  const [compared, setCompared] = useState<Revision | null>(null)
   if (!past)
     return (
       <p className="desk-empty soft">
         {isDown ? 'The past can’t be asked for just now. It is kept; try again in a moment.' : 'Asking for the past…'}
       </p>
     )
+  const revisionOf = ({ to, person, at, words }: PastSession): Revision => ({
+    version: to,
+    name: `${person ?? 'Fieldstone'}, ${shortDateTime(at, timeZone)}`,
+    words,
+  })
   const revisions: Revision[] = [
-    ...past.sessions.map(({ to, person, at, words }): Revision => ({
-      version: to,
-      name: `${person ?? 'Fieldstone'}, ${shortDateTime(at, timeZone)}`,
-      words,
-    })),
+    ...past.sessions.map(revisionOf),
     ...editions.map(({ version: at, number, at: when }): Revision => ({
       version: at,
       name: `Edition ${number}, ${shortDateTime(when, timeZone)}`,
@@ -65,15 +77,11 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
     })),
   ]
   const entries = [
-    ...past.sessions.map((session) => ({ type: 'sitting' as const, at: session.to, session })),
+    ...past.sessions.map((session) => ({ type: 'session' as const, at: session.to, session })),
     ...editions
       .filter((edition) => edition.version > 0 || past.older === null)
       .map((edition) => ({ type: 'edition' as const, at: edition.version + 0.5, edition })),
   ].sort((a, b) => b.at - a.at)
-  const more = (): void =>
-    void ask(documentId, past.older ?? 0).then(
-      (found) => found && setPast({ sessions: [...past.sessions, ...found.sessions], older: found.older }),
-    )
   return (
     <>
       {entries.length === 0 && (
@@ -84,45 +92,25 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
       <ol className="past-list">
         {entries.map((entry) =>
           entry.type === 'edition' ? (
-            <li key={`e${entry.edition.number}`} className="past-edition">
-              <h3>
-                Edition {entry.edition.number}{' '}
-                {entry.edition === editions[0] && <span className="soft">students read this</span>}
-              </h3>
-              {entry.edition.note && <p>{entry.edition.note}</p>}
-              <p className="soft small">
-                {entry.edition.person}, {shortDateTime(entry.edition.at, timeZone)} ·{' '}
-                {entry.edition.words.toLocaleString('en')} words
-              </p>
-            </li>
+            <EditionEntry
+              key={`e${entry.edition.number}`}
+              edition={entry.edition}
+              isCurrent={entry.edition === editions[0]}
+              timeZone={timeZone}
+            />
           ) : (
-            <li key={`s${entry.session.to}`}>
-              <p>
-                <b>{entry.session.person ?? 'Fieldstone'}</b> {entry.session.words}
-              </p>
-              <p className="soft small">
-                {shortDateTime(entry.session.at, timeZone)} ·{' '}
-                <button
-                  type="button"
-                  className="link-button"
-                  onClick={() =>
-                    setCompared({
-                      version: entry.session.to,
-                      name: `${entry.session.person ?? 'Fieldstone'}, ${shortDateTime(entry.session.at, timeZone)}`,
-                      words: entry.session.words,
-                    })
-                  }
-                >
-                  Compare or bring back
-                </button>
-              </p>
-            </li>
+            <SessionEntry
+              key={`s${entry.session.to}`}
+              session={entry.session}
+              timeZone={timeZone}
+              onCompare={() => setCompared(revisionOf(entry.session))}
+            />
           ),
         )}
       </ol>
       {past.older !== null && (
         <p className="desk-words">
-          <button type="button" className="desk-button" onClick={more}>
+          <button type="button" className="desk-button" onClick={() => void more()}>
             Older sittings
           </button>
         </p>
@@ -131,5 +119,47 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
         <CompareDialog {...{ editor, documentId, revisions }} start={compared} onClose={() => setCompared(null)} />
       )}
     </>
+  )
+}
+
+interface EditionProps {
+  edition: EditionSummary
+  isCurrent: boolean
+  timeZone: string
+}
+
+function EditionEntry({ edition, isCurrent, timeZone }: EditionProps) {
+  return (
+    <li className="past-edition">
+      <h3>
+        Edition {edition.number} {isCurrent && <span className="soft">students read this</span>}
+      </h3>
+      {edition.note && <p>{edition.note}</p>}
+      <p className="soft small">
+        {edition.person}, {shortDateTime(edition.at, timeZone)} · {edition.words.toLocaleString('en')} words
+      </p>
+    </li>
+  )
+}
+
+interface SessionProps {
+  session: PastSession
+  timeZone: string
+  onCompare: () => void
+}
+
+function SessionEntry({ session, timeZone, onCompare }: SessionProps) {
+  return (
+    <li>
+      <p>
+        <b>{session.person ?? 'Fieldstone'}</b> {session.words}
+      </p>
+      <p className="soft small">
+        {shortDateTime(session.at, timeZone)} ·{' '}
+        <button type="button" className="link-button" onClick={onCompare}>
+          Compare or bring back
+        </button>
+      </p>
+    </li>
   )
 }

@@ -37,17 +37,11 @@ const TROUBLE = {
  * pasted becomes a tree at once. Its words and its level are its own until it is left: whatever the server says
  * meanwhile changes neither.
  */
-export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Props) {
-  const [typed, setTyped] = useState('')
-  const [chosen, setChosen] = useState<EntryKind | null>(null)
+export function Composer(props: Props) {
+  const { trouble, onClose } = props
+  const { typed, setTyped, depth, kind, usual, kinds, setChosen, onKeyDown, onPaste } = useOutlineLine(props)
   const field = useRef<HTMLInputElement>(null)
   const isIn = useRef(true)
-  const { afterId } = place
-  const { deepest } = choicesFor(plan, afterId, place.depth)
-  const depth = Math.min(place.depth, deepest)
-  const { usual, kinds } = choicesFor(plan, afterId, depth)
-  const said = kindOfLine(typed)
-  const kind = said.kind ?? (chosen && kinds.includes(chosen) ? chosen : usual)
   const becomes = kind === 'aim' ? 'Aim' : kindOfEntry(kind).label
   // Put elsewhere by a button or key of the plan: the cursor comes along.
   useEffect(() => field.current?.focus(), [])
@@ -56,6 +50,61 @@ export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Prop
     if (isIn.current && document.activeElement === document.body) field.current?.focus()
   })
 
+  return (
+    <li role="treeitem" aria-level={depth + 1} className="composer-holder">
+      <div className={`composer depth-${depth}`}>
+        {kinds.length > 1 ? (
+          <Select
+            size="small"
+            aria-label="What the line becomes"
+            popupMatchSelectWidth={false}
+            value={kind === 'aim' ? usual : kind}
+            onChange={setChosen}
+            options={kinds.map((each) => ({ value: each, label: kindOfEntry(each).label }))}
+          />
+        ) : (
+          <span className="composer-kind">{becomes}</span>
+        )}
+        <input
+          ref={field}
+          aria-label={`Title of the new ${becomes.toLowerCase()}`}
+          aria-describedby="composer-help"
+          maxLength={PLAN_TITLE_LENGTH}
+          value={typed}
+          placeholder={`Name of the ${becomes.toLowerCase()}, or paste an outline`}
+          onChange={(event) => setTyped(event.target.value)}
+          onKeyDown={onKeyDown}
+          onPaste={onPaste}
+          onFocus={() => (isIn.current = true)}
+          onBlur={(event) => (isIn.current = event.relatedTarget === null)}
+        />
+        <button type="button" className="link-button" onClick={onClose}>
+          Done
+        </button>
+      </div>
+      <p
+        id="composer-help"
+        className={`composer-help depth-${depth} ${trouble ? 'is-problem' : 'soft'}`}
+        role={trouble ? 'alert' : undefined}
+      >
+        {trouble
+          ? TROUBLE[trouble]
+          : 'Enter for the next line · Tab deeper · Shift+Tab back · “Discussion: …”, “Book: …” or a web address say what a line is · Esc when done'}
+      </p>
+    </li>
+  )
+}
+
+/** The line that is being typed: what it becomes, how deep it stands, what its keys do. */
+function useOutlineLine({ place, plan, onAdd, onPlace, onClose }: Props) {
+  const [typed, setTyped] = useState('')
+  const [chosen, setChosen] = useState<EntryKind | null>(null)
+  const { afterId } = place
+  const { deepest } = choicesFor(plan, afterId, place.depth)
+  const depth = Math.min(place.depth, deepest)
+  const { usual, kinds } = choicesFor(plan, afterId, depth)
+  const said = kindOfLine(typed)
+  const kind = said.kind ?? (chosen && kinds.includes(chosen) ? chosen : usual)
   const add = (lines: readonly NamedLine[], notes: readonly string[] = []): void => {
     onAdd(afterId, lines, notes)
     const ids = lines.map(({ id }) => id)
@@ -101,47 +150,5 @@ export function Composer({ place, plan, trouble, onAdd, onPlace, onClose }: Prop
         notes,
       )
   }
-  return (
-    <li role="treeitem" aria-level={depth + 1} className="composer-holder">
-      <div className={`composer depth-${depth}`}>
-        {kinds.length > 1 ? (
-          <Select
-            size="small"
-            aria-label="What the line becomes"
-            popupMatchSelectWidth={false}
-            value={kind === 'aim' ? usual : kind}
-            onChange={setChosen}
-            options={kinds.map((each) => ({ value: each, label: kindOfEntry(each).label }))}
-          />
-        ) : (
-          <span className="composer-kind">{becomes}</span>
-        )}
-        <input
-          ref={field}
-          aria-label={`Title of the new ${becomes.toLowerCase()}`}
-          aria-describedby="composer-help"
-          maxLength={PLAN_TITLE_LENGTH}
-          value={typed}
-          placeholder={`Name of the ${becomes.toLowerCase()}, or paste an outline`}
-          onChange={(event) => setTyped(event.target.value)}
-          onKeyDown={onKeyDown}
-          onPaste={onPaste}
-          onFocus={() => (isIn.current = true)}
-          onBlur={(event) => (isIn.current = event.relatedTarget === null)}
-        />
-        <button type="button" className="link-button" onClick={onClose}>
-          Done
-        </button>
-      </div>
-      <p
-        id="composer-help"
-        className={`composer-help depth-${depth} ${trouble ? 'is-problem' : 'soft'}`}
-        role={trouble ? 'alert' : undefined}
-      >
-        {trouble
-          ? TROUBLE[trouble]
-          : 'Enter for the next line · Tab deeper · Shift+Tab back · “Discussion: …”, “Book: …” or a web address say what a line is · Esc when done'}
-      </p>
-    </li>
-  )
+  return { typed, setTyped, depth, kind, usual, kinds, setChosen, onKeyDown, onPaste }
 }

@@ -87,32 +87,8 @@ export function PlanRowView(props: Props) {
         <GripVertical size={14} />
       </span>
       <KindIcon kind={row.kind} />
-      {isRenaming ? (
-        <TitleField title={row.title} onDone={onRenamed} />
-      ) : row.documentId !== null && isOpened(row.kind) ? (
-        <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
-          {titleOrKind(row)}
-        </button>
-      ) : (
-        <span className="row-title" dir="auto">
-          {titleOrKind(row)}
-        </span>
-      )}
-      {row.kind === 'bookPart' && <span className="soft small">part</span>}
-      {row.lastPerson && row.lastAt && (
-        <span className="soft small row-last">
-          {row.lastPerson.split(' ')[0]}, {shortDateTime(row.lastAt, timeZone)}
-        </span>
-      )}
-      {row.findings > 0 && (
-        <span
-          className="row-findings"
-          title={`${row.findings} ${row.findings === 1 ? 'finding' : 'findings'} of the proof`}
-        >
-          {row.findings}{' '}
-          <span className="visually-hidden">{row.findings === 1 ? 'finding' : 'findings'} of the proof</span>
-        </span>
-      )}
+      {isRenaming ? <TitleField title={row.title} onDone={onRenamed} /> : <RowTitle {...{ row, onOpen }} />}
+      <RowNotes {...{ row, timeZone }} />
       <span className="row-state">
         {row.state && (
           <>
@@ -124,14 +100,7 @@ export function PlanRowView(props: Props) {
       <span className="row-opens">
         {forStudents && (
           <span className="row-shown" title={shownReason(shown, row, plan, dateTime)}>
-            {shown.type === 'inside' ? (
-              <EyeOff size={13} strokeWidth={1.75} aria-hidden />
-            ) : shown.type === 'closed' ? (
-              <Lock size={13} strokeWidth={1.75} aria-hidden />
-            ) : (
-              <CalendarClock size={13} strokeWidth={1.75} aria-hidden />
-            )}{' '}
-            {forStudents}
+            <ShownIcon shown={shown} /> {forStudents}
           </span>
         )}
       </span>
@@ -139,6 +108,47 @@ export function PlanRowView(props: Props) {
       {drop && <span className="drop-line">{drop}</span>}
     </li>
   )
+}
+
+/** The title; of what has text, the way into it. */
+function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
+  if (row.documentId === null || !isOpened(row.kind))
+    return (
+      <span className="row-title" dir="auto">
+        {titleOrKind(row)}
+      </span>
+    )
+  return (
+    <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
+      {titleOrKind(row)}
+    </button>
+  )
+}
+
+/** Who changed it last and when, and what the proof finds in it. */
+function RowNotes({ row, timeZone }: Pick<Props, 'row' | 'timeZone'>) {
+  const findings = `${row.findings === 1 ? 'finding' : 'findings'} of the proof`
+  return (
+    <>
+      {row.kind === 'bookPart' && <span className="soft small">part</span>}
+      {row.lastPerson && row.lastAt && (
+        <span className="soft small row-last">
+          {row.lastPerson.split(' ')[0]}, {shortDateTime(row.lastAt, timeZone)}
+        </span>
+      )}
+      {row.findings > 0 && (
+        <span className="row-findings" title={`${row.findings} ${findings}`}>
+          {row.findings} <span className="visually-hidden">{findings}</span>
+        </span>
+      )}
+    </>
+  )
+}
+
+/** How it stands for students, where it is not simply there. */
+function ShownIcon({ shown }: Pick<Props, 'shown'>) {
+  const Icon = shown.type === 'inside' ? EyeOff : shown.type === 'closed' ? Lock : CalendarClock
+  return <Icon size={13} strokeWidth={1.75} aria-hidden />
 }
 
 function RowMenu({

@@ -17,6 +17,7 @@ import { PlanDialogs } from './plan-dialogs.tsx'
 import { depthOf, PlanList } from './plan-list.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
 import { usePlanChanges } from './use-plan-changes.ts'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { usePlanQueue } from './use-plan-queue.ts'
 import { useRowFocus } from './use-row-focus.ts'
 import './plan.css'
@@ -34,7 +35,6 @@ export default function Plan() {
 type Frame = NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>>
 
 function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { frame: Frame }) {
-  const { message } = App.useApp()
   const navigate = useNavigate()
   const revalidator = useRevalidator()
   const { plan, queue, view } = usePlanQueue(course.id, loaded, planVersion)
@@ -43,15 +43,9 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [composing, setComposing] = useState<ComposerPlace | null>(null)
   const [filter, setFilter] = useState('')
   const [publishing, setPublishing] = useState<string | null>(null)
-  const [search, setSearch] = useSearchParams()
-  const [dialog, setDialog] = useState<Dialog | null>(() => dialogOf(search))
+  const [dialog, setDialog] = useDialog()
   const [desk, setDesk] = useState<PlanDeskTab>('course')
-  const rows = useMemo(() => inOrder(plan), [plan])
-  const shownOf = useMemo(() => shownToStudents(plan, now()), [plan])
-  const shown = useMemo(
-    () => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())),
-    [rows, filter],
-  )
+  const { rows, shownOf, shown } = useRows(plan, filter)
   const changes = usePlanChanges(course.id, plan, shown, queue, focus)
   const made = (id: string): void => {
     focus.want(id)
@@ -63,9 +57,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const openSettings = (id: string): void => {
     focus.note(id)
     setDesk('entry')
-    requestAnimationFrame(() =>
-      document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus(),
-    )
+    requestAnimationFrame(focusSettings)
   }
   const add = (): void =>
     setComposing(
@@ -73,6 +65,16 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         ? { afterId: focused, depth: depthOf(rows, focused) }
         : placeAtEnd(rows),
     )
+  const transfersDesk = (
+    <TransfersDesk
+      {...{ transfers, plan }}
+      courseId={course.id}
+      timeZone={course.timeZone}
+      onImport={() => setDialog({ type: 'import' })}
+      onShow={focus.go}
+      onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
+    />
+  )
   return (
     <div className="screen">
       <Strip person={person} course={course} />
@@ -93,16 +95,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         </main>
         <PlanDesk
           {...{ plan, shownOf, course, desk, moving }}
-          transfers={
-            <TransfersDesk
-              {...{ transfers, plan }}
-              courseId={course.id}
-              timeZone={course.timeZone}
-              onImport={() => setDialog({ type: 'import' })}
-              onShow={focus.go}
-              onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
-            />
-          }
+          transfers={transfersDesk}
           // What is set about a line is known, and can be changed, once the server has the line.
           entry={loaded.find(({ id }) => id === focused) ?? null}
           onDesk={setDesk}
@@ -113,28 +106,64 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         {...{ dialog, plan, transfers }}
         courseId={course.id}
         afterId={focused}
-        onClose={() => {
-          setDialog(null)
-          if (search.size > 0) setSearch({}, { replace: true })
-        }}
+        onClose={() => setDialog(null)}
         onBegun={() => {
           setDesk('transfers')
           transfers.refresh()
         }}
         onMade={made}
       />
-      {publishing !== null && (
-        <PublishLesson
-          key={publishing}
-          plan={plan}
-          entry={plan.find(({ id }) => id === publishing)!}
-          courseId={course.id}
-          timeZone={course.timeZone}
-          onClose={() => setPublishing(null)}
-          onPublished={(words) => void message.success(words, 5)}
-        />
-      )}
+      <Publishing {...{ plan, course }} lessonId={publishing} onClose={() => setPublishing(null)} />
     </div>
+  )
+}
+
+/** The dialog that is open: at first the one that the address names. */
+function useDialog(): [Dialog | null, (dialog: Dialog | null) => void] {
+  const [search, setSearch] = useSearchParams()
+  const [dialog, setDialog] = useState<Dialog | null>(() => dialogOf(search))
+  const set = (next: Dialog | null): void => {
+    setDialog(next)
+    if (next === null && search.size > 0) setSearch({}, { replace: true })
+  }
+  return [dialog, set]
+}
+
+/** The rows of a plan in order, how each stands for students, and those whose titles hold what is filtered by. */
+function useRows(plan: readonly PlanRow[], filter: string) {
+  const rows = useMemo(() => inOrder(plan), [plan])
+  const shownOf = useMemo(() => shownToStudents(plan, now()), [plan])
+  const shown = useMemo(
+    () => rows.filter(({ title }) => title.toLowerCase().includes(filter.trim().toLowerCase())),
+    [rows, filter],
+  )
+  return { rows, shownOf, shown }
+}
+
+function focusSettings(): void {
+  document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus()
+}
+
+interface PublishingProps {
+  plan: readonly PlanRow[]
+  /** The lesson that is being published; null when none is. */
+  lessonId: string | null
+  course: Frame['course']
+  onClose: () => void
+}
+
+function Publishing({ plan, lessonId, course, onClose }: PublishingProps) {
+  const { message } = App.useApp()
+  const entry = plan.find(({ id }) => id === lessonId)
+  if (!entry) return null
+  return (
+    <PublishLesson
+      key={entry.id}
+      {...{ plan, entry, onClose }}
+      courseId={course.id}
+      timeZone={course.timeZone}
+      onPublished={(words) => void message.success(words, 5)}
+    />
   )
 }
 

@@ -25,17 +25,8 @@ interface Props {
 }
 
 /** Publishes the next edition with a note of what changed. */
-export function PublishDialog({
-  documentId,
-  name,
-  after,
-  version,
-  editions,
-  standing,
-  editor,
-  onClose,
-  onPublished,
-}: Props) {
+export function PublishDialog(props: Props) {
+  const { documentId, name, after, version, editions, standing, editor, onClose, onPublished } = props
   const fetcher = useFetcher<typeof action>()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(false)
@@ -57,13 +48,7 @@ export function PublishDialog({
       { note, version, ...(isTold && isTellable ? { notice: 'yes' } : {}) },
       { method: 'post', action: `/documents/${documentId}/editions` },
     )
-  const problem = !hasTitle
-    ? 'Give the page a title first: students find it by its title.'
-    : !isKept
-      ? 'The last changes are still on their way. Publishing waits until they are kept.'
-      : result && !result.ok
-        ? result.reason
-        : ''
+  const problem = whyNot(hasTitle, isKept) || (result && !result.ok ? result.reason : '')
   return (
     <Modal
       open
@@ -80,11 +65,11 @@ export function PublishDialog({
       }
     >
       <p className="dialog-words">
-        {!isLocked &&
-          (number === 1
+        {isLocked
+          ? `Students will not see this ${name} yet. `
+          : number === 1
             ? `Students will be able to read this ${name}. `
-            : `Students read edition ${number - 1} until you publish this one. `)}
-        {isLocked && `Students will not see this ${name} yet. `}
+            : `Students read edition ${number - 1} until you publish this one. `}
         {after.reason && `${after.reason} `}
         What you write afterwards stays with you until the next edition.
       </p>
@@ -112,4 +97,10 @@ export function PublishDialog({
       </form>
     </Modal>
   )
+}
+
+/** Why nothing can be published just now; empty when it can. */
+function whyNot(hasTitle: boolean, isKept: boolean): string {
+  if (!hasTitle) return 'Give the page a title first: students find it by its title.'
+  return isKept ? '' : 'The last changes are still on their way. Publishing waits until they are kept.'
 }

@@ -10,20 +10,17 @@ import { VISIBILITY_WORDS } from './visibility-words.ts'
 import { toSave, type ToSave } from './template-requests.ts'
 import './templates.css'
 
-/**
- * Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called.
- */
-export function SaveTemplate({
-  courseId,
-  entryId,
-  onClose,
-  onSaved,
-}: {
+interface Props {
   courseId: string
   entryId: string
   onClose: () => void
   onSaved: (words: string) => void
-}) {
+}
+
+/**
+ * Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called.
+ */
+export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
   const [found, setFound] = useState<ToSave | null>(null)
   const [name, setName] = useState('')
   const [description, setDescription] = useState('')
@@ -88,32 +85,43 @@ export function SaveTemplate({
             options={Object.entries(VISIBILITY_WORDS).map(([value, label]) => ({ value, label }))}
           />
         </fieldset>
-        {found && (
-          <fieldset className="template-blanks">
-            <legend>Blanks</legend>
-            {found.blanks.length === 0 && (
-              <p className="soft">
-                None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked
-                for anew in each page.
-              </p>
-            )}
-            {found.blanks.map((blank) => (
-              <label key={blank.name} className="template-blank">
-                <span className="template-example" dir="auto">
-                  {blank.example}
-                </span>
-                <Input
-                  aria-label={`What the blank “${blank.example}” is called`}
-                  value={names[blank.name] ?? blank.name}
-                  maxLength={MOST_BLANK_NAME}
-                  onChange={(event) => setNames({ ...names, [blank.name]: event.target.value })}
-                />
-              </label>
-            ))}
-          </fieldset>
-        )}
+        {found && <BlankNames blanks={found.blanks} {...{ names, setNames }} />}
       </Form>
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
+  )
+}
+
+interface BlankProps {
+  blanks: ToSave['blanks']
+  names: Readonly<Record<string, string>>
+  setNames: (names: Record<string, string>) => void
+}
+
+/** What each blank is called where it is asked for. */
+function BlankNames({ blanks, names, setNames }: BlankProps) {
+  return (
+    <fieldset className="template-blanks">
+      <legend>Blanks</legend>
+      {blanks.length === 0 && (
+        <p className="soft">
+          None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for anew
+          in each page.
+        </p>
+      )}
+      {blanks.map((blank) => (
+        <label key={blank.name} className="template-blank">
+          <span className="template-example" dir="auto">
+            {blank.example}
+          </span>
+          <Input
+            aria-label={`What the blank “${blank.example}” is called`}
+            value={names[blank.name] ?? blank.name}
+            maxLength={MOST_BLANK_NAME}
+            onChange={(event) => setNames({ ...names, [blank.name]: event.target.value })}
+          />
+        </label>
+      ))}
+    </fieldset>
   )
 }

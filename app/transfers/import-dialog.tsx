@@ -7,39 +7,29 @@ import { sendFile } from '../media/send-file.ts'
 import { transferAnswer } from './transfer-requests.ts'
 import './transfers.css'
 
-/** Brings a document in, as a book or as a page. */
-export function ImportDialog({
-  courseId,
-  after,
-  onClose,
-  onBegun,
-}: {
+interface Props {
   courseId: string
   after: { id: string; title: string } | null
   onClose: () => void
   onBegun: () => void
-}) {
+}
+
+/** Brings a document in, as a book or as a page. */
+export function ImportDialog({ courseId, after, onClose, onBegun }: Props) {
   const [file, setFile] = useState<File | null>(null)
   const [as, setAs] = useState<ImportAs>('book')
-  const [share, setShare] = useState(0)
+  const [sent, setSent] = useState(0)
   const { isAsking, problem, setProblem, ask } = useAsking()
-  const [isOver, setOver] = useState(false)
-  const field = useRef<HTMLInputElement>(null)
   const take = (chosen: File | undefined): void => {
     if (!chosen) return
     setFile(chosen)
     setProblem('')
   }
-  const drop = (event: DragEvent): void => {
-    event.preventDefault()
-    setOver(false)
-    take(event.dataTransfer.files[0])
-  }
   const begin = async (): Promise<void> => {
     if (!file) return setProblem('Choose a document first.')
-    setShare(0)
+    setSent(0)
     const query = new URLSearchParams({ name: file.name.toWellFormed(), as, ...(after ? { after: after.id } : {}) })
-    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/import?${query}`, file, transferAnswer, setShare))))
+    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/import?${query}`, file, transferAnswer, setSent))))
       return
     onBegun()
     onClose()
@@ -54,30 +44,12 @@ export function ImportDialog({
         <>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="primary" loading={isAsking} onClick={() => void begin()}>
-            {isAsking ? `Sending, ${Math.round(share * 100)} %` : 'Bring it in'}
+            {isAsking ? `Sending, ${Math.round(sent * 100)} %` : 'Bring it in'}
           </Button>
         </>
       }
     >
-      <div
-        className={isOver ? 'import-field is-over' : 'import-field'}
-        onDragOver={(event) => (event.preventDefault(), setOver(true))}
-        onDragLeave={() => setOver(false)}
-        onDrop={drop}
-      >
-        <FileUp size={22} strokeWidth={1.5} aria-hidden />
-        {file ? <b dir="auto">{file.name}</b> : <span>Drop a document here</span>}
-        <Button onClick={() => field.current?.click()}>{file ? 'Choose another' : 'Choose a file'}</Button>
-        <input
-          ref={field}
-          type="file"
-          hidden
-          aria-label="Document"
-          accept=".docx,.epub,.md,.markdown,.zip,.html,.htm"
-          onChange={(event) => take(event.target.files?.[0])}
-        />
-        <span className="soft small">Word (.docx), EPUB, Markdown (.md, or a .zip of them with pictures), HTML</span>
-      </div>
+      <DocumentField file={file} onFile={take} />
       <fieldset className="transfer-choice">
         <legend>As</legend>
         <Radio.Group value={as} onChange={(event) => setAs(event.target.value as ImportAs)}>
@@ -97,5 +69,37 @@ export function ImportDialog({
       </p>
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
+  )
+}
+
+/** Where a document is dropped or chosen. */
+function DocumentField({ file, onFile }: { file: File | null; onFile: (file: File | undefined) => void }) {
+  const [isOver, setOver] = useState(false)
+  const field = useRef<HTMLInputElement>(null)
+  const drop = (event: DragEvent): void => {
+    event.preventDefault()
+    setOver(false)
+    onFile(event.dataTransfer.files[0])
+  }
+  return (
+    <div
+      className={isOver ? 'import-field is-over' : 'import-field'}
+      onDragOver={(event) => (event.preventDefault(), setOver(true))}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+    >
+      <FileUp size={22} strokeWidth={1.5} aria-hidden />
+      {file ? <b dir="auto">{file.name}</b> : <span>Drop a document here</span>}
+      <Button onClick={() => field.current?.click()}>{file ? 'Choose another' : 'Choose a file'}</Button>
+      <input
+        ref={field}
+        type="file"
+        hidden
+        aria-label="Document"
+        accept=".docx,.epub,.md,.markdown,.zip,.html,.htm"
+        onChange={(event) => onFile(event.target.files?.[0])}
+      />
+      <span className="soft small">Word (.docx), EPUB, Markdown (.md, or a .zip of them with pictures), HTML</span>
+    </div>
   )
 }

@@ -51,62 +51,80 @@ export function TransfersDesk({
       </section>
       {all?.length === 0 && <p className="desk-empty soft">Nothing has gone out or come in lately.</p>}
       <ul className="transfer-list" aria-label="What went out and came in">
-        {all?.map((transfer) => {
-          const isThere = transfer.madeId !== null && plan.some(({ id }) => id === transfer.madeId)
-          return (
-            <li key={transfer.id}>
-              <p className="transfer-name">
-                {transfer.direction === 'out' ? (
-                  <ArrowUpFromLine size={15} strokeWidth={1.75} aria-label="Out:" />
-                ) : (
-                  <ArrowDownToLine size={15} strokeWidth={1.75} aria-label="In:" />
-                )}
-                <span dir="auto">{transfer.name}</span>
-              </p>
-              <p className="soft small">
-                {formatName(transfer)}, {transfer.person}, {shortDateTime(transfer.at, timeZone)}
-                {transfer.direction === 'out' && transfer.size !== null && `, ${sizeWords(transfer.size)}`}
-              </p>
-              <p className="visually-hidden" role="status">
-                {statusWords(transfer)}
-              </p>
-              {(transfer.state === 'waiting' || transfer.state === 'running') && <Moving transfer={transfer} />}
-              {transfer.state === 'failed' && (
-                <p className="field-problem">
-                  {transfer.problem}{' '}
-                  <button type="button" className="link-button" onClick={() => again(transfer.id)}>
-                    Try again
-                  </button>
-                </p>
-              )}
-              {transfer.state === 'done' && (
-                <p className="transfer-actions">
-                  {transfer.direction === 'out' && (
-                    <a className="desk-button" href={`/courses/${courseId}/transfers/${transfer.id}/file`} download>
-                      Save the file
-                    </a>
-                  )}
-                  {transfer.direction === 'in' && isThere && (
-                    <>
-                      <button type="button" className="desk-button" onClick={() => onShow(transfer.madeId!)}>
-                        Show it
-                      </button>
-                      <button type="button" className="desk-button is-danger" onClick={() => onUndo(transfer.madeId!)}>
-                        Take it out again
-                      </button>
-                    </>
-                  )}
-                  {transfer.direction === 'in' && !isThere && (
-                    <span className="soft small">No longer in the plan. Its pictures are still on the shelf.</span>
-                  )}
-                </p>
-              )}
-              {transfer.report && <Report report={transfer.report} direction={transfer.direction} />}
-            </li>
-          )
-        })}
+        {all?.map((transfer) => (
+          <TransferLine
+            key={transfer.id}
+            {...{ transfer, plan, courseId, timeZone, onShow, onUndo }}
+            onAgain={() => again(transfer.id)}
+          />
+        ))}
       </ul>
     </>
+  )
+}
+
+interface LineProps extends Pick<Props, 'plan' | 'courseId' | 'timeZone' | 'onShow' | 'onUndo'> {
+  transfer: ShownTransfer
+  onAgain: () => void
+}
+
+function TransferLine({ transfer, plan, courseId, timeZone, onShow, onUndo, onAgain }: LineProps) {
+  return (
+    <li>
+      <p className="transfer-name">
+        {transfer.direction === 'out' ? (
+          <ArrowUpFromLine size={15} strokeWidth={1.75} aria-label="Out:" />
+        ) : (
+          <ArrowDownToLine size={15} strokeWidth={1.75} aria-label="In:" />
+        )}
+        <span dir="auto">{transfer.name}</span>
+      </p>
+      <p className="soft small">
+        {formatName(transfer)}, {transfer.person}, {shortDateTime(transfer.at, timeZone)}
+        {transfer.direction === 'out' && transfer.size !== null && `, ${sizeWords(transfer.size)}`}
+      </p>
+      <p className="visually-hidden" role="status">
+        {statusWords(transfer)}
+      </p>
+      {(transfer.state === 'waiting' || transfer.state === 'running') && <Moving transfer={transfer} />}
+      {transfer.state === 'failed' && (
+        <p className="field-problem">
+          {transfer.problem}{' '}
+          <button type="button" className="link-button" onClick={() => onAgain()}>
+            Try again
+          </button>
+        </p>
+      )}
+      {transfer.state === 'done' && <DoneActions {...{ transfer, plan, courseId, onShow, onUndo }} />}
+      {transfer.report && <Report report={transfer.report} direction={transfer.direction} />}
+    </li>
+  )
+}
+
+/** What can be done with what has gone out or come in. */
+function DoneActions({ transfer, plan, courseId, onShow, onUndo }: Omit<LineProps, 'timeZone' | 'onAgain'>) {
+  const isThere = transfer.madeId !== null && plan.some(({ id }) => id === transfer.madeId)
+  return (
+    <p className="transfer-actions">
+      {transfer.direction === 'out' && (
+        <a className="desk-button" href={`/courses/${courseId}/transfers/${transfer.id}/file`} download>
+          Save the file
+        </a>
+      )}
+      {transfer.direction === 'in' && isThere && (
+        <>
+          <button type="button" className="desk-button" onClick={() => onShow(transfer.madeId!)}>
+            Show it
+          </button>
+          <button type="button" className="desk-button is-danger" onClick={() => onUndo(transfer.madeId!)}>
+            Take it out again
+          </button>
+        </>
+      )}
+      {transfer.direction === 'in' && !isThere && (
+        <span className="soft small">No longer in the plan. Its pictures are still on the shelf.</span>
+      )}
+    </p>
   )
 }
 

@@ -18,12 +18,6 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
   const [isDecorative, setDecorative] = useState(false)
   const [problem, setProblem] = useState('')
   const field = useRef<HTMLTextAreaElement>(null)
-  const [made, setMade] = useState(item)
-  useEffect(() => {
-    if (made.state !== 'new') return
-    const timer = setTimeout(() => void askShelfItem(courseId, item.id).then((now) => now && setMade(now)), 700)
-    return () => clearTimeout(timer)
-  }, [courseId, item.id, made])
   const answer = (event?: FormEvent): void => {
     event?.preventDefault()
     const words = alt.trim()
@@ -50,18 +44,7 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
       }
     >
       <form className="alt-form" onSubmit={answer}>
-        <div className="alt-picture">
-          <img src={pictureAddress(item.id, 480)} alt="" />
-          <p className="soft" role="status">
-            {item.name}, {item.width} × {item.height}
-            <br />
-            {made.state === 'ready'
-              ? 'Ready in the sizes that readers need.'
-              : made.state === 'failed'
-                ? made.problem
-                : `Making sizes for readers, ${made.made} so far…`}
-          </p>
-        </div>
+        <Shown {...{ courseId, item }} />
         <div>
           <label className="desk-field">
             <span>Alternative text, for whoever can’t see it</span>
@@ -92,5 +75,29 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
         </div>
       </form>
     </Modal>
+  )
+}
+
+/** The picture, and how far its sizes are, asked for again while they are made. */
+function Shown({ courseId, item }: Pick<Props, 'courseId' | 'item'>) {
+  const [made, setMade] = useState(item)
+  useEffect(() => {
+    if (made.state !== 'new') return
+    const timer = setTimeout(() => void askShelfItem(courseId, item.id).then((now) => now && setMade(now)), 700)
+    return () => clearTimeout(timer)
+  }, [courseId, item.id, made])
+  return (
+    <div className="alt-picture">
+      <img src={pictureAddress(item.id, 480)} alt="" />
+      <p className="soft" role="status">
+        {item.name}, {item.width} × {item.height}
+        <br />
+        {made.state === 'ready'
+          ? 'Ready in the sizes that readers need.'
+          : made.state === 'failed'
+            ? made.problem
+            : `Making sizes for readers, ${made.made} so far…`}
+      </p>
+    </div>
   )
 }
