@@ -47,10 +47,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const { rows, shownOf, shown } = useRows(plan, filter)
   const changes = usePlanChanges(course.id, plan, shown, queue, focus)
-  const made = (id: string): void => {
-    focus.want(id)
-    void revalidator.revalidate()
-  }
+  const made = (id: string): void => (focus.want(id), void revalidator.revalidate())
   const transfers = useTransfers(course.id, ({ madeId }) => madeId !== null && made(madeId))
   const moving = transfers.all?.filter(({ state }) => state === 'waiting' || state === 'running').length ?? 0
   const open = (id: string): void => void navigate(`/courses/${course.id}/items/${id}`)
@@ -59,12 +56,6 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
     setDesk('entry')
     requestAnimationFrame(focusSettings)
   }
-  const add = (): void =>
-    setComposing(
-      focused && rows.some(({ id }) => id === focused)
-        ? { afterId: focused, depth: depthOf(rows, focused) }
-        : placeAtEnd(rows),
-    )
   const transfersDesk = (
     <TransfersDesk
       {...{ transfers, plan }}
@@ -80,7 +71,12 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
       <Strip person={person} course={course} />
       <div className="panes">
         <main className="plan">
-          <PlanBar {...{ plan, filter }} onFilter={setFilter} onDialog={setDialog} onAdd={add} />
+          <PlanBar
+            {...{ plan, filter }}
+            onFilter={setFilter}
+            onDialog={setDialog}
+            onAdd={() => setComposing(placeAfter(rows, focused))}
+          />
           <PlanList
             {...{ plan, rows, shown, shownOf, focus, changes, composing }}
             timeZone={course.timeZone}
@@ -139,6 +135,10 @@ function useRows(plan: readonly PlanRow[], filter: string) {
   )
   return { rows, shownOf, shown }
 }
+
+/** Where a line goes that is added from above the plan: after the row in focus, else at the end. */
+const placeAfter = (rows: readonly (PlanRow & { depth: number })[], id: string | null): ComposerPlace =>
+  id !== null && rows.some((row) => row.id === id) ? { afterId: id, depth: depthOf(rows, id) } : placeAtEnd(rows)
 
 function focusSettings(): void {
   document.querySelector<HTMLElement>('.entry-desk input, .entry-desk button, .entry-desk select')?.focus()
