@@ -4,46 +4,50 @@ import { pictureAddress } from '../../core/media/pictures.ts'
 import { askShelf, type ShelfThing } from './upload.ts'
 import './shelf-picker.css'
 
-/** Everything on the shelf of the course, found by name or by what its alternative text says. */
-export function ShelfPicker({
-  courseId,
-  onPick,
-  onClose,
-}: {
+interface Props {
   courseId: string
   onPick: (item: ShelfThing) => void
   onClose: () => void
-}) {
-  const field = useRef<HTMLInputElement>(null)
-  const [words, setWords] = useState('')
+}
+
+/** Typing is looked up when it has paused for so long, in milliseconds. */
+const PAUSE = 200
+
+/** What the shelf has with some words; null before it was asked. */
+function useShelf(courseId: string, words: string): { found: readonly ShelfThing[] | null; isDown: boolean } {
   const [found, setFound] = useState<readonly ShelfThing[] | null>(null)
   const [isDown, setDown] = useState(false)
   useEffect(() => {
     let isOver = false
-    const timer = setTimeout(
-      () => {
-        void askShelf(courseId, words).then((things) => {
-          if (isOver) return
-          setDown(things === null)
-          if (things) setFound(things)
-        })
-      },
-      words === '' ? 0 : 200,
-    )
+    const ask = async (): Promise<void> => {
+      const things = await askShelf(courseId, words)
+      if (isOver) return
+      setDown(things === null)
+      if (things) setFound(things)
+    }
+    const timer = setTimeout(() => void ask(), words === '' ? 0 : PAUSE)
     return () => {
       isOver = true
       clearTimeout(timer)
     }
   }, [courseId, words])
-  const told = isDown
-    ? 'The shelf does not answer just now. Try again in a moment.'
-    : found === null
-      ? 'Looking…'
-      : found.length > 0
-        ? `${found.length} ${found.length === 1 ? 'picture' : 'pictures'}`
-        : words
-          ? 'Nothing on the shelf has these words in its name or alternative text.'
-          : 'The shelf of this course is empty. Drop a picture onto the sheet, and it is here too.'
+  return { found, isDown }
+}
+
+function told(found: readonly ShelfThing[] | null, isDown: boolean, words: string): string {
+  if (isDown) return 'The shelf does not answer just now. Try again in a moment.'
+  if (found === null) return 'Looking…'
+  if (found.length > 0) return `${found.length} ${found.length === 1 ? 'picture' : 'pictures'}`
+  return words
+    ? 'Nothing on the shelf has these words in its name or alternative text.'
+    : 'The shelf of this course is empty. Drop a picture onto the sheet, and it is here too.'
+}
+
+/** Everything on the shelf of the course, found by name or by what its alternative text says. */
+export function ShelfPicker({ courseId, onPick, onClose }: Props) {
+  const field = useRef<HTMLInputElement>(null)
+  const [words, setWords] = useState('')
+  const { found, isDown } = useShelf(courseId, words)
   return (
     <Modal
       open
@@ -63,7 +67,7 @@ export function ShelfPicker({
         />
       </label>
       <p className="soft" role="status">
-        {told}
+        {told(found, isDown, words)}
       </p>
       <ul className="shelf-grid">
         {found?.map((item) => (

@@ -106,55 +106,7 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
         <PostForm method="post" className="sign-in-form" noValidate>
           <h2>Sign in</h2>
           {actionData?.message && <Alert type="error" title={actionData.message} />}
-          {actionData?.token ? (
-            <Form.Item layout="vertical" label="Code from your authenticator app" htmlFor="code">
-              <input type="hidden" name="token" value={actionData.token} />
-              <input
-                className="sign-in-field"
-                id="code"
-                name="code"
-                inputMode="numeric"
-                autoComplete="one-time-code"
-                maxLength={10}
-                autoFocus
-              />
-            </Form.Item>
-          ) : (
-            <>
-              <Form.Item
-                layout="vertical"
-                label="Address"
-                htmlFor="email"
-                validateStatus={errors.email ? 'error' : ''}
-                help={errors.email?.[0]}
-              >
-                <input
-                  className="sign-in-field"
-                  id="email"
-                  name="email"
-                  type="email"
-                  autoComplete="username"
-                  aria-invalid={Boolean(errors.email)}
-                />
-              </Form.Item>
-              <Form.Item
-                layout="vertical"
-                label="Password"
-                htmlFor="password"
-                validateStatus={errors.password ? 'error' : ''}
-                help={errors.password?.[0]}
-              >
-                <input
-                  className="sign-in-field"
-                  id="password"
-                  name="password"
-                  type="password"
-                  autoComplete="current-password"
-                  aria-invalid={Boolean(errors.password)}
-                />
-              </Form.Item>
-            </>
-          )}
+          {actionData?.token ? <CodeField token={actionData.token} /> : <NameFields errors={errors} />}
           <Button type="primary" htmlType="submit" loading={isBusy}>
             Sign in
           </Button>
@@ -166,6 +118,49 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
       </div>
     </main>
   )
+}
+
+/** The second step: `token` says that the first was taken. */
+function CodeField({ token }: { token: string }) {
+  return (
+    <Form.Item layout="vertical" label="Code from your authenticator app" htmlFor="code">
+      <input type="hidden" name="token" value={token} />
+      <input
+        className="sign-in-field"
+        id="code"
+        name="code"
+        inputMode="numeric"
+        autoComplete="one-time-code"
+        maxLength={10}
+        autoFocus
+      />
+    </Form.Item>
+  )
+}
+
+const FIELDS = [
+  { name: 'email', label: 'Address', type: 'email', autoComplete: 'username' },
+  { name: 'password', label: 'Password', type: 'password', autoComplete: 'current-password' },
+] as const
+
+function NameFields({ errors }: { errors: Partial<Record<'email' | 'password', string[]>> }) {
+  return FIELDS.map(({ name, label, type, autoComplete }) => (
+    <Form.Item
+      key={name}
+      layout="vertical"
+      label={label}
+      htmlFor={name}
+      validateStatus={errors[name] ? 'error' : ''}
+      help={errors[name]?.[0]}
+    >
+      <input
+        className="sign-in-field"
+        id={name}
+        {...{ name, type, autoComplete }}
+        aria-invalid={Boolean(errors[name])}
+      />
+    </Form.Item>
+  ))
 }
 
 function DemoPeople({ people }: { people: Route.ComponentProps['loaderData']['people'] }) {

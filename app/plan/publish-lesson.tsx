@@ -12,22 +12,17 @@ import { useAsking } from '../shell/use-asking.ts'
 import { Stone } from '../shell/stone.tsx'
 import { askPlan } from './ask-plan.ts'
 
-/** Publishes everything that has changed in a lesson or unit, with one note and, if wished, one notice. */
-export function PublishLesson({
-  plan,
-  entry,
-  courseId,
-  timeZone,
-  onClose,
-  onPublished,
-}: {
+interface Props {
   plan: readonly PlanRow[]
   entry: PlanRow
   courseId: string
   timeZone: string
   onClose: () => void
   onPublished: (words: string) => void
-}) {
+}
+
+/** Publishes everything that has changed in a lesson or unit, with one note and, if wished, one notice. */
+export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPublished }: Props) {
   const revalidator = useRevalidator()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(true)

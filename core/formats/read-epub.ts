@@ -1,5 +1,6 @@
 import { DOMParser } from '@xmldom/xmldom'
 import { parseFragment } from 'parse5'
+import type { Node } from 'prosemirror-model'
 import { plainText } from '../document/plain-text.ts'
 import { schema } from '../document/schema.ts'
 import { attribute, element, type HtmlNode, isElement, text } from '../tree/tree.ts'
@@ -22,21 +23,68 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const archive = readArchive(bytes)
   if (!archive.ok) return archive
   const { files } = archive
-  const xml = (path: string): XmlElement | null => parseXml(files.get(path))
-  const container = xml('META-INF/container.xml')
+  const found = packageOf(files)
+  if (!found.ok) return found
+  const { title, spine, nav, items } = found
+  const ids = new Map(spine.map((path) => [path, freshId()]))
+  const pictures = new IncomingPictures(freshId)
+  const notes: ReadNote[] = []
+  const read = (path: string, fallback: string): ImportedPage => {
+    const nodes = pictures.place(without(bodyOf(files.get(path)!)), (src) => {
+      const picture = pathFrom(path, src)
+      const content = picture === null ? undefined : files.get(picture)
+      return picture !== null && content ? pictures.take(picture, picture.split('/').at(-1)!, content) : null
+    })
+    relink(nodes, path, ids)
+    const result = readNodes(firstHeading(nodes))
+    notes.push(...result.notes)
+    const own = result.page.firstChild?.textContent.trim()
+    return { id: ids.get(path)!, page: own ? result.page : retitle(result.page, fallback) }
+  }
+  const bookTitle = title || name
+  const [first = '', ...others] = spine
+  const begin = read(first, bookTitle)
+  const isOpening = namesTheBook(begin.page, bookTitle)
+  const opening = isOpening ? begin : { id: freshId(), page: emptyOpening() }
+  const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', isOpening ? others : spine)
+  return {
+    ok: true,
+    imported: {
+      opening: { ...opening, page: retitle(opening.page, bookTitle) },
+      parts: parts.map((part) => ({
+        title: part.title,
+        chapters: part.files.map((path, at) =>
+          path === first ? begin : read(path, part.names.get(path) ?? `Chapter ${at + 1}`),
+        ),
+      })),
+      pictures: pictures.pictures,
+      notes: [...countNotes(notes), ...pictures.notes(), ...media(items)],
+    },
+  }
+}
+
+interface Package {
+  readonly ok: true
+  /** Empty when it says none. */
+  readonly title: string
+  /** Paths of the texts in their reading order, at least one. */
+  readonly spine: readonly string[]
+  /** Path of the navigation document. */
+  readonly nav: string | null
+  readonly items: readonly { readonly type: string }[]
+}
+
+/** What the package document says (EPUB 3.3, 5): found by the container, refused when its texts are encrypted. */
+function packageOf(files: ReadonlyMap<string, Uint8Array>): Package | { readonly ok: false; readonly reason: string } {
+  const container = parseXml(files.get('META-INF/container.xml'))
   const root = container && elements(container, 'rootfile')[0]?.getAttribute('full-path')
   const packagePath = root ? pathFrom('', root) : null
-  if (packagePath === null || root === undefined)
+  if (packagePath === null)
     return { ok: false, reason: `${DAMAGED}META-INF/container.xml does not say where its package is.` }
-  const opf = xml(packagePath)
+  const opf = parseXml(files.get(packagePath))
   if (!opf)
     return { ok: false, reason: `${DAMAGED}its package “${packagePath.slice(0, 80)}” is not there or can’t be read.` }
-  if (
-    files.has('META-INF/encryption.xml') &&
-    elements(xml('META-INF/encryption.xml') ?? opf, 'EncryptedData').some((data) =>
-      elements(data, 'CipherReference').some((each) => /\.x?html?$/i.test(each.getAttribute('URI') ?? '')),
-    )
-  )
+  if (areTextsEncrypted(files))
     return { ok: false, reason: 'The texts of this EPUB are locked, so they can’t be read.' }
   const manifest = new Map(
     elements(opf, 'item').map((item) => [
@@ -48,54 +96,33 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
       },
     ]),
   )
-  const nav = [...manifest.values()].find(({ properties }) => properties.split(/\s+/).includes('nav'))?.path ?? null
+  const items = [...manifest.values()]
+  const nav = items.find(({ properties }) => properties.split(/\s+/).includes('nav'))?.path ?? null
   const spine = elements(opf, 'itemref')
     .map((reference) => manifest.get(reference.getAttribute('idref') ?? ''))
     .flatMap((item) =>
       item?.path && /html/.test(item.type) && item.path !== nav && files.has(item.path) ? [item.path] : [],
     )
   if (spine.length === 0) return { ok: false, reason: `${DAMAGED}there is no text in its reading order.` }
-  const title = elements(opf, 'title')[0]?.textContent?.trim() || name
-  const ids = new Map(spine.map((path) => [path, freshId()]))
-  const pictures = new IncomingPictures(freshId)
-  const notes: ReadNote[] = []
-  const read = (path: string, fallback: string): ImportedPage => {
-    const nodes = pictures.place(without(bodyOf(files.get(path)!)), (src) => {
-      const found = pathFrom(path, src)
-      const content = found === null ? undefined : files.get(found)
-      return found !== null && content ? pictures.take(found, found.split('/').at(-1)!, content) : null
-    })
-    relink(nodes, path, ids)
-    const result = readNodes(firstHeading(nodes))
-    notes.push(...result.notes)
-    const own = result.page.firstChild?.textContent.trim()
-    return { id: ids.get(path)!, page: own ? result.page : retitle(result.page, fallback) }
-  }
-  const [first = '', ...others] = spine
-  const begin = read(first, title)
-  // A first text with a title of its own, and words, is a chapter like the others.
-  const isOpening =
-    sameWords(begin.page.firstChild?.textContent ?? '', title) ||
-    plainText(begin.page).trim() === begin.page.firstChild?.textContent.trim()
-  const opening = isOpening
-    ? begin
-    : { id: freshId(), page: schema.node('doc', null, [schema.node('title'), schema.node('paragraph')]) }
-  const parts = partsOf(nav === null ? null : parseXml(files.get(nav)), nav ?? '', isOpening ? others : spine)
-  return {
-    ok: true,
-    imported: {
-      opening: { ...opening, page: retitle(opening.page, title) },
-      parts: parts.map((part) => ({
-        title: part.title,
-        chapters: part.files.map((path, at) =>
-          path === first ? begin : read(path, part.names.get(path) ?? `Chapter ${at + 1}`),
-        ),
-      })),
-      pictures: pictures.pictures,
-      notes: [...countNotes(notes), ...pictures.notes(), ...media(manifest.values())],
-    },
-  }
+  return { ok: true, title: elements(opf, 'title')[0]?.textContent?.trim() ?? '', spine, nav, items }
 }
+
+/** Fonts may be encrypted without harm (OCF, 4.4); texts can't be read then. */
+function areTextsEncrypted(files: ReadonlyMap<string, Uint8Array>): boolean {
+  const encryption = parseXml(files.get('META-INF/encryption.xml'))
+  return (
+    encryption !== null &&
+    elements(encryption, 'EncryptedData').some((data) =>
+      elements(data, 'CipherReference').some((each) => /\.x?html?$/i.test(each.getAttribute('URI') ?? '')),
+    )
+  )
+}
+
+/** A first text that only names the book; with a title of its own, and words, it is a chapter like the others. */
+const namesTheBook = (page: Node, title: string): boolean =>
+  sameWords(page.firstChild?.textContent ?? '', title) || plainText(page).trim() === page.firstChild?.textContent.trim()
+
+const emptyOpening = (): Node => schema.node('doc', null, [schema.node('title'), schema.node('paragraph')])
 
 const sameWords = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase()
 

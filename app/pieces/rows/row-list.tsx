@@ -42,8 +42,8 @@ interface Row {
   isHere: boolean
 }
 
-/** The parts of a piece in their order: go to one, move it, take it out, add one. */
-export function RowList({ editor, position, entry, mark }: Props) {
+/** The rows of a piece as they stand, and what can be done with them. */
+function useRows(editor: Editor, position: number) {
   const rows = useEditorState({
     editor,
     selector: ({ editor: { state } }) =>
@@ -55,32 +55,56 @@ export function RowList({ editor, position, entry, mark }: Props) {
       })),
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
   const change = (transform: Transform | null): void => {
     if (transform) editor.view.dispatch(transactionOf(editor.state, transform))
   }
   const go = (index: number): void => {
     const place = entriesOf(editor.state.doc, position)[index]
     if (!place) return
-    editor.view.dispatch(
-      editor.state.tr.setSelection(Selection.near(editor.state.doc.resolve(place.position + 1))).scrollIntoView(),
-    )
-    editor.view.focus()
+    const { state, view } = editor
+    view.dispatch(state.tr.setSelection(Selection.near(state.doc.resolve(place.position + 1))).scrollIntoView())
+    view.focus()
   }
-  const add = (): void => {
-    change(addEntry(editor.state.doc, position))
-    go(entriesOf(editor.state.doc, position).length - 1)
+  return {
+    rows,
+    go,
+    add: (): void => {
+      change(addEntry(editor.state.doc, position))
+      go(entriesOf(editor.state.doc, position).length - 1)
+    },
+    remove: (index: number): void => change(removeEntry(editor.state.doc, position, index)),
+    dropped: ({ active, over }: DragEndEvent): void => {
+      if (over) change(moveEntry(editor.state.doc, position, Number(active.id), Number(over.id)))
+    },
   }
-  const dropped = ({ active, over }: DragEndEvent): void => {
-    if (over) change(moveEntry(editor.state.doc, position, Number(active.id), Number(over.id)))
-  }
+}
+
+interface Moved {
+  active: { id: string | number }
+  over?: { id: string | number } | null
+}
+
+/** What a screen reader says while a row is moved. */
+function announcements(entry: string) {
   const announce =
     (verb: string) =>
-    ({ active, over }: { active: { id: string | number }; over?: { id: string | number } | null }) =>
+    ({ active, over }: Moved) =>
       `${entry} ${Number(active.id) + 1} ${verb}${over ? ` place ${Number(over.id) + 1}` : ''}.`
+  return {
+    onDragStart: announce('lifted from'),
+    onDragOver: announce('is over'),
+    onDragEnd: announce('put down at'),
+    onDragCancel: announce('put back to'),
+  }
+}
+
+/** The parts of a piece in their order: go to one, move it, take it out, add one. */
+export function RowList({ editor, position, entry, mark }: Props) {
+  const { rows, go, add, remove, dropped } = useRows(editor, position)
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
   return (
     <>
       <DndContext
@@ -88,14 +112,7 @@ export function RowList({ editor, position, entry, mark }: Props) {
         sensors={sensors}
         collisionDetection={closestCenter}
         onDragEnd={dropped}
-        accessibility={{
-          announcements: {
-            onDragStart: announce('lifted from'),
-            onDragOver: announce('is over'),
-            onDragEnd: announce('put down at'),
-            onDragCancel: announce('put back to'),
-          },
-        }}
+        accessibility={{ announcements: announcements(entry) }}
       >
         <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ul className="rows">
@@ -106,7 +123,7 @@ export function RowList({ editor, position, entry, mark }: Props) {
                 index={index}
                 entry={entry}
                 onGo={() => go(index)}
-                onRemove={rows.length > 1 ? () => change(removeEntry(editor.state.doc, position, index)) : null}
+                onRemove={rows.length > 1 ? () => remove(index) : null}
               >
                 {mark && markOf(editor, position, index, mark)}
               </RowLine>

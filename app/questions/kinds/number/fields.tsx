@@ -33,39 +33,7 @@ export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<Numb
               onChange={(event) => onChange({ ...answer, unit: event.target.value })}
             />
           </label>
-          <label>
-            <span>Accepted within</span>
-            <input
-              type="number"
-              min={tolerance.sort === 'figures' ? 1 : 0}
-              step="any"
-              value={tolerance.amount}
-              onChange={(event) =>
-                onChange({ ...answer, tolerance: { sort: tolerance.sort, amount: Number(event.target.value) } })
-              }
-            />
-          </label>
-          <label>
-            <span className="visually-hidden">Unit of the accepted difference</span>
-            <select
-              value={tolerance.sort}
-              onChange={(event) =>
-                onChange({
-                  ...answer,
-                  tolerance: {
-                    sort: event.target.value as Tolerance['sort'],
-                    amount: event.target.value === 'figures' ? 3 : tolerance.amount,
-                  },
-                })
-              }
-            >
-              {Object.entries(SORTS).map(([sort, words]) => (
-                <option key={sort} value={sort}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ToleranceFields tolerance={tolerance} onChange={(next) => onChange({ ...answer, tolerance: next })} />
         </div>
       </Field>
       <Field label="Feedback">
@@ -84,6 +52,44 @@ export function NumberFields({ answer, field, onChange }: AnswerFieldsProps<Numb
           onChange={(text) => onChange({ ...answer, whenWrong: text })}
         />
       </Field>
+    </>
+  )
+}
+
+interface ToleranceProps {
+  tolerance: Tolerance
+  onChange: (tolerance: Tolerance) => void
+}
+
+/** How far from the right value an answer still counts. */
+function ToleranceFields({ tolerance: { sort, amount }, onChange }: ToleranceProps) {
+  return (
+    <>
+      <label>
+        <span>Accepted within</span>
+        <input
+          type="number"
+          min={sort === 'figures' ? 1 : 0}
+          step="any"
+          value={amount}
+          onChange={(event) => onChange({ sort, amount: Number(event.target.value) })}
+        />
+      </label>
+      <label>
+        <span className="visually-hidden">Unit of the accepted difference</span>
+        <select
+          value={sort}
+          onChange={({ target: { value } }) =>
+            onChange({ sort: value as Tolerance['sort'], amount: value === 'figures' ? 3 : amount })
+          }
+        >
+          {Object.entries(SORTS).map(([each, words]) => (
+            <option key={each} value={each}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
     </>
   )
 }
