@@ -1,9 +1,8 @@
-import { EditorState, NodeSelection, TextSelection, type Command } from '@tiptap/pm/state'
+import { EditorState, NodeSelection, type Command } from '@tiptap/pm/state'
 import { describe, expect, test } from 'vitest'
 import { problemOfPage } from '../../core/document/check.ts'
-import { schema } from '../../core/document/schema.ts'
-import { readPage } from '../../core/html/read.ts'
 import { printSource } from '../../core/source/print.ts'
+import { stateAt } from '../../test/shared/editor-state.ts'
 import { deleteBody, selectBody } from './select-body.ts'
 import {
   insertRule,
@@ -21,22 +20,7 @@ import {
 } from './commands.ts'
 
 /** A state with the cursor at `|`, or the passage between two of them marked. */
-function stateOf(html: string): EditorState {
-  const { page } = readPage(html)
-  const marks: number[] = []
-  let clean = page
-  for (;;) {
-    let found = -1
-    clean.descendants((node, at) => {
-      if (found < 0 && node.isText && node.text!.includes('|')) found = at + node.text!.indexOf('|')
-    })
-    if (found < 0) break
-    marks.push(found)
-    clean = EditorState.create({ doc: clean }).tr.delete(found, found + 1).doc
-  }
-  const selection = TextSelection.create(clean, marks[0] ?? 1, marks[1] ?? marks[0] ?? 1)
-  return EditorState.create({ doc: clean, selection, schema })
-}
+const stateOf = (html: string): EditorState => stateAt(html.replaceAll('|', '‸'))
 
 function run(html: string, command: Command): { html: string; state: EditorState } | null {
   const state = stateOf(html)

@@ -23,8 +23,8 @@ function markedBlocks(state: EditorState): Marked | null {
   const { $from, $to, empty } = state.selection
   if (empty) return null
   const range = $from.blockRange($to)
-  if (!range || range.parent.type.contentMatch.matchType(state.schema.nodes.paragraph!) === null) return null
-  if (isA(range.parent, 'doc') && range.startIndex === 0) return null
+  // Where a paragraph could stand in their place, a piece can; the title of a page or part gives way to none.
+  if (!range?.parent.canReplaceWith(range.startIndex, range.endIndex, state.schema.nodes.paragraph!)) return null
   return { from: range.start, to: range.end, blocks: state.doc.slice(range.start, range.end).content }
 }
 
