@@ -1,4 +1,4 @@
-import { EditorState, NodeSelection, type Command } from '@tiptap/pm/state'
+import { type EditorState, NodeSelection, type Command } from '@tiptap/pm/state'
 import { describe, expect, test } from 'vitest'
 import { problemOfPage } from '../../core/document/check.ts'
 import { printSource } from '../../core/source/print.ts'

@@ -6,7 +6,7 @@ import { writePage } from '../../core/html/write.ts'
 /** Stands in the HTML of a test where the cursor is; two of them are the ends of what is marked. */
 const CURSOR = '‸'
 
-/** An editor's state, without an editor: a page read from HTML, its cursor where a ‸ stands in it, else in its title. */
+/** An editor's state, without an editor: a page read from HTML, the cursor where a ‸ stands, else in its title. */
 export function stateAt(html: string): EditorState {
   const start = EditorState.create({ schema, doc: readPage(html).page })
   const { tr } = start
@@ -26,7 +26,7 @@ export function stateAt(html: string): EditorState {
   return start.apply(tr.setSelection(TextSelection.create(tr.doc, from, to)))
 }
 
-/** The page as source, with ‸ where the cursor is; a block that is selected as a whole stands between two. */
+/** The page as source, with ‸ where the cursor is; a block selected as a whole stands between two. */
 export function shown(state: EditorState): string {
   const { tr, selection } = state
   if (selection instanceof NodeSelection) return `${writePage(tr.doc, 'source')}\n‸${selection.node.type.name}‸`
