@@ -1,6 +1,8 @@
 import { passageOf } from '../core/document/passage.ts'
 import { passageHtml } from '../core/html/passage-html.ts'
-import { kindOfAnswer } from '../core/questions/kinds/registry.ts'
+import type { QuestionResponse } from '../core/questions/kinds/kind.ts'
+import { type AnswerModel, kindOfAnswer } from '../core/questions/kinds/registry.ts'
+import type { Values } from '../core/questions/versions.ts'
 import { readFormula } from '../core/questions/formula.ts'
 import type { Database } from '../server/database/pool.server.ts'
 import { insertSubmission, updateReturned } from '../server/assignments/queries.server.ts'
@@ -193,20 +195,7 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
       const values = valuesOf(content, id, seed, 'en-GB')!
       const knows = chance(`knows ${student} ${id}`) < zeal(student) * (id === 'batter' ? 0.65 : 0.95)
       const { answer } = content
-      const formula = answer.sort === 'number' ? readFormula(answer.value) : null
-      const right = formula?.ok ? formula.formula.valueOf(values) : 0
-      const response =
-        answer.sort === 'number'
-          ? `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim()
-          : answer.choices
-              .filter(({ isRight }, index) =>
-                answer.mode === 'several'
-                  ? isRight && (knows || index === 0)
-                  : knows
-                    ? isRight
-                    : !isRight && index === (chance(`wrong ${student}`) < 0.7 ? 0 : 2),
-              )
-              .map((choice) => choice.id)
+      const response = responseOf(answer, values, { id, knows, isLikely: chance(`wrong ${student}`) < 0.7 })
       const graded = kindOfAnswer(answer).grade(answer, values, response)
       if (graded.ok) await upsertAnswer(db, attempt.id, id, response, graded.score)
       if (content.hints.length > 0 && !knows) await upsertHint(db, attempt.id, id, content.hints.length)
@@ -216,6 +205,28 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
       [entryId, student, at(day - 0.02)],
     )
   }
+}
+
+interface Try {
+  readonly id: string
+  readonly knows: boolean
+  /** Of two wrong choices, the one that is taken more often. */
+  readonly isLikely: boolean
+}
+
+/** What somebody answers who knows it, or does not. Kinds that the demo's questions do not use are left empty. */
+function responseOf(answer: AnswerModel, values: Values, { id, knows, isLikely }: Try): QuestionResponse {
+  if (answer.sort === 'number') {
+    const formula = readFormula(answer.value)
+    const right = formula.ok ? formula.formula.valueOf(values) : 0
+    return `${(knows ? right : right * (id === 'batter' ? 1.3 : 0.5)).toPrecision(4)} ${answer.unit}`.trim()
+  }
+  if (answer.sort !== 'choice') return ''
+  const isTaken = (isRight: boolean, at: number): boolean => {
+    if (answer.mode === 'several') return isRight && (knows || at === 0)
+    return knows ? isRight : !isRight && at === (isLikely ? 0 : 2)
+  }
+  return answer.choices.filter(({ isRight }, at) => isTaken(isRight, at)).map((choice) => choice.id)
 }
 
 const WORK = [
