@@ -1,3 +1,5 @@
+import { RENDERER_VERSION } from '../core/html/render.ts'
+import { SCHEMA_VERSION } from '../core/kinds/upgrades.ts'
 import { readPage } from '../core/html/read.ts'
 import { renderPage } from '../core/html/render.ts'
 import { plainText } from '../core/document/plain-text.ts'
@@ -49,7 +51,7 @@ export async function seedCourse(db: Database, name: string, pages: number, word
   await db.query(
     `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text,
       content, segments, headings, published_by, players, search)
-     select $1::text || '-page-' || n, 1, 0, 1, 1, $3::text, '', $4::int, $5::text, $6::json, $7::json, $8::json,
+     select $1::text || '-page-' || n, 1, 0, ${SCHEMA_VERSION}, ${RENDERER_VERSION}, $3::text, '', $4::int, $5::text, $6::json, $7::json, $8::json,
        'author', '{}', search_words($1::text, 'en', $3::text || ' ' || n, $5::text)
        from generate_series(0, $2::int - 1) n on conflict do nothing`,
     [
