@@ -8,7 +8,7 @@ export const newestFirst = (threads: readonly Thread[]): Thread[] =>
   [...threads].sort((a, b) => (a.post.at < b.post.at ? 1 : a.post.at > b.post.at ? -1 : 0))
 
 /** What was shown of a thread before the part that has come anew stays before it. */
-export function withEarlier(shown: Thread | undefined, part: Thread): Thread {
+function withEarlier(shown: Thread | undefined, part: Thread): Thread {
   const first = part.replies[0]
   return shown && first
     ? {

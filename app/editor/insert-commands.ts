@@ -69,7 +69,7 @@ export const insertPiece =
   }
 
 /** Puts the marked blocks into a new piece, or an empty one at the cursor. */
-export const insertAround =
+const insertAround =
   (make: (state: EditorState, blocks: Fragment | null) => Node, levels = 2): Command =>
   (state, dispatch) => {
     if (!fits(state, levels)) return false

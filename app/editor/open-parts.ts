@@ -12,7 +12,7 @@ interface Open {
 const key = new PluginKey<Open>('open-parts')
 
 /** Closes the fold at a position, or opens it. */
-export function togglePart(state: EditorState, position: number): Transaction {
+function togglePart(state: EditorState, position: number): Transaction {
   return state.tr.setMeta(key, position)
 }
 

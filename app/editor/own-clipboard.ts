@@ -16,7 +16,7 @@ const VERSION = 'data-version'
  * What is copied on a sheet: its source form, which other programs can read, and the content itself, which loses
  * nothing on the way to another sheet.
  */
-export function serializeOwn(fragment: Fragment, document: Document): DocumentFragment {
+function serializeOwn(fragment: Fragment, document: Document): DocumentFragment {
   const holder = document.createElement(fragment.firstChild?.isInline ? 'span' : 'div')
   holder.setAttribute(OWN, JSON.stringify(fragment.toJSON() ?? []))
   holder.setAttribute(VERSION, String(SCHEMA_VERSION))
@@ -50,7 +50,7 @@ function toDom(node: HtmlNode, document: Document): globalThis.Node {
  * What a clipboard holds for a place that takes no blocks, or from another sheet. Content that no page may hold becomes
  * its words.
  */
-export function parseOwn(dom: globalThis.Node, schema: Schema): Slice {
+function parseOwn(dom: globalThis.Node, schema: Schema): Slice {
   const holder = dom instanceof Element ? dom.querySelector(`[${OWN}]`) : null
   try {
     if (holder)

@@ -89,8 +89,8 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
             <tr>
               <th scope="col">Host</th>
               <th scope="col">Address</th>
-              <th scope="col">Answers oEmbed</th>
-              <th scope="col">In pages</th>
+              <th scope="col">Tells titles by itself (oEmbed)</th>
+              <th scope="col">Allowed in pages</th>
               <th scope="col">
                 <span className="visually-hidden">Change</span>
               </th>

@@ -91,7 +91,7 @@ export function DoneSection({ kind, settings, set }: SectionProps) {
 }
 
 /** Where a link leads. */
-export function LinkSection({ settings, set }: SectionProps) {
+function LinkSection({ settings, set }: SectionProps) {
   return (
     <section>
       <h2>Where to</h2>
@@ -101,7 +101,7 @@ export function LinkSection({ settings, set }: SectionProps) {
 }
 
 /** Who sees and writes what in a discussion. */
-export function DiscussionSection({ id, courseId, settings, set }: SectionProps) {
+function DiscussionSection({ id, courseId, settings, set }: SectionProps) {
   return (
     <section>
       <h2>
@@ -122,7 +122,7 @@ export function DiscussionSection({ id, courseId, settings, set }: SectionProps)
 }
 
 /** The way to what students handed in. */
-export function AssignmentSection({ id, courseId }: SectionProps) {
+function AssignmentSection({ id, courseId }: SectionProps) {
   return (
     <section>
       <h2>What comes in</h2>
@@ -148,7 +148,7 @@ const FEEDBACK = [
 ] as const
 
 /** How often an exercise is done, and what is told. */
-export function ExerciseSection({ settings, set }: SectionProps) {
+function ExerciseSection({ settings, set }: SectionProps) {
   return (
     <section>
       <h2>How it is done</h2>

@@ -36,7 +36,7 @@ export const EXPORTABLE: readonly EntryKind[] = ['page', 'book', 'chapter', 'dis
 
 const count = z.number().int().min(0)
 /** What became of something that went out or came in. */
-export const transferReport = z.object({
+const transferReport = z.object({
   kept: z
     .object({ chapters: count, words: count, headings: count, lists: count, tables: count, pictures: count })
     .nullable(),

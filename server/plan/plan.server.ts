@@ -320,7 +320,7 @@ export async function insertItem(
 }
 
 /** Where an item of a kind stands after an entry; null when the plan has no place for it. */
-export function itemPlace(
+function itemPlace(
   plan: readonly PlanEntry[],
   afterId: string | null,
   kind: EntryKind,

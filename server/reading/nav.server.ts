@@ -62,7 +62,7 @@ function lessonNav(visit: Visit, path: readonly Place[], hereId: string): SafeHt
 }
 
 /** The chapters of a book, in their parts. */
-export function bookNav(visit: Visit, book: Place, hereId: string): SafeHtml {
+function bookNav(visit: Visit, book: Place, hereId: string): SafeHtml {
   return html`<h2><a href="${visit.href(book.id)}"${book.id === hereId && html` aria-current="page"`}>${book.title}</a></h2>
 <p class="soft">${minutesWords(book.minutes)}, ${book.standing.doneCount} of ${book.standing.count} chapters read</p>
 ${chapterList(visit, book, hereId)}`

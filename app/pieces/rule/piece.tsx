@@ -6,7 +6,7 @@ export const rule: Piece = {
   offer: {
     group: 'apart',
     name: 'Rule',
-    help: 'A line between two matters.',
+    help: 'A line between two topics.',
     effort: 'ready',
     command: insertRule,
     Example: () => (
