@@ -123,9 +123,14 @@ async function asked(who: 'student' | 'author', path: string): Promise<string[]>
   }
   // Once before, for what is held in memory.
   await get()
-  proxy.take()
-  await get()
-  return proxy.take()
+  // What the process does besides (a job whose minute has come) can only add to a count: the least is the screen's own.
+  const counts: string[][] = []
+  while (counts.length < 3) {
+    proxy.take()
+    await get()
+    counts.push(proxy.take())
+  }
+  return counts.reduce((least, count) => (count.length < least.length ? count : least))
 }
 
 /** Each screen, and how many statements it may take: session and page, and what it has besides. */
