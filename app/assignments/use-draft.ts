@@ -23,24 +23,13 @@ export type Kept =
 /** What is being written for an assignment: kept as a draft by itself, handed in when asked. */
 export function useDraft(courseId: string, entryId: string, start: Work | null, onHandedIn: () => void) {
   const revalidator = useRevalidator()
-  const [work, setWork] = useState<Work>(start ?? { content: emptyPassage, files: [] })
+  const { work, latest, show } = useWork(start)
   const [kept, setKept] = useState<Kept>({ type: 'nothing' })
   const [isSending, setSending] = useState(false)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const order = useRef<Promise<unknown>>(Promise.resolve())
   useEffect(() => () => clearTimeout(timer.current), [])
-  // One after the other, so that a draft on its way never comes after the hand-in.
-  const ask = (request: WorkRequest): Promise<WorkAnswer> => {
-    const next = order.current.then(() => askWork(courseId, entryId, request))
-    order.current = next
-    return next
-  }
+  const ask = useOrdered((request: WorkRequest): Promise<WorkAnswer> => askWork(courseId, entryId, request))
   const refused = ({ reason }: { readonly reason?: string }): void => setKept({ type: 'problem', words: reason ?? '' })
-  const latest = useRef(work)
-  const show = (now: Work): void => {
-    latest.current = now
-    setWork(now)
-  }
   const keep = (now: Work): void => {
     show(now)
     clearTimeout(timer.current)
@@ -81,6 +70,27 @@ export function useDraft(courseId: string, entryId: string, start: Work | null, 
     return null
   }
   return { work, kept, isSending, keep, addFiles, handIn, preview }
+}
+
+/** The work as it stands, on the screen and for what was begun before it was drawn again. */
+function useWork(start: Work | null) {
+  const [work, setWork] = useState<Work>(start ?? { content: emptyPassage, files: [] })
+  const latest = useRef(work)
+  const show = (now: Work): void => {
+    latest.current = now
+    setWork(now)
+  }
+  return { work, latest, show }
+}
+
+/** Asks one after the other, so that a draft on its way never comes after the hand-in. */
+function useOrdered<Request, Answer>(ask: (request: Request) => Promise<Answer>) {
+  const order = useRef<Promise<unknown>>(Promise.resolve())
+  return (request: Request): Promise<Answer> => {
+    const next = order.current.then(() => ask(request))
+    order.current = next
+    return next
+  }
 }
 
 const TIME = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' })

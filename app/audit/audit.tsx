@@ -29,6 +29,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 export const meta = () => [{ title: 'Audit trail – Fieldstone' }]
 
+type Loaded = Route.ComponentProps['loaderData']
+
 /** What was done with rights, sign-ins, exports and what students handed in; for the manager. */
 export default function Audit({ loaderData: { person, asked, acts, deeds, hasMore } }: Route.ComponentProps) {
   const dateTime = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium', timeZone: 'UTC' })
@@ -41,50 +43,8 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
           Changes of rights, sign-ins, files taken out, and reading of what students handed in. Kept for a year. Times
           are UTC.
         </p>
-        <Form role="search" className="audit-bar">
-          <select name="act" aria-label="What" defaultValue={asked.act ?? ''}>
-            <option value="">Everything</option>
-            {acts.map((act) => (
-              <option key={act}>{act}</option>
-            ))}
-          </select>
-          <input
-            type="search"
-            name="words"
-            defaultValue={asked.words}
-            aria-label="Find by word or name"
-            placeholder="Find by word or name"
-          />
-          <button className="plain-button">Find</button>
-        </Form>
-        {deeds.length === 0 ? (
-          <p>No entries match.</p>
-        ) : (
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">When</th>
-                <th scope="col">Who</th>
-                <th scope="col">What</th>
-                <th scope="col">About</th>
-                <th scope="col">From</th>
-              </tr>
-            </thead>
-            <tbody>
-              {deeds.map((deed) => (
-                <tr key={deed.id}>
-                  <td>
-                    <time dateTime={deed.at}>{dateTime.format(new Date(deed.at))}</time>
-                  </td>
-                  <td>{deed.person ?? 'nobody signed in'}</td>
-                  <td>{deed.act}</td>
-                  <td>{[deed.course, deed.about].filter(Boolean).join(': ')}</td>
-                  <td>{deed.address}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+        <AuditSearch {...{ asked, acts }} />
+        {deeds.length === 0 ? <p>No entries match.</p> : <DeedsTable {...{ deeds, dateTime }} />}
         {hasMore && (
           <p>
             <Link
@@ -96,5 +56,55 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
         )}
       </main>
     </div>
+  )
+}
+
+function AuditSearch({ asked, acts }: { asked: Loaded['asked']; acts: Loaded['acts'] }) {
+  return (
+    <Form role="search" className="audit-bar">
+      <select name="act" aria-label="What" defaultValue={asked.act ?? ''}>
+        <option value="">Everything</option>
+        {acts.map((act) => (
+          <option key={act}>{act}</option>
+        ))}
+      </select>
+      <input
+        type="search"
+        name="words"
+        defaultValue={asked.words}
+        aria-label="Find by word or name"
+        placeholder="Find by word or name"
+      />
+      <button className="plain-button">Find</button>
+    </Form>
+  )
+}
+
+function DeedsTable({ deeds, dateTime }: { deeds: Loaded['deeds']; dateTime: Intl.DateTimeFormat }) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">When</th>
+          <th scope="col">Who</th>
+          <th scope="col">What</th>
+          <th scope="col">About</th>
+          <th scope="col">From</th>
+        </tr>
+      </thead>
+      <tbody>
+        {deeds.map((deed) => (
+          <tr key={deed.id}>
+            <td>
+              <time dateTime={deed.at}>{dateTime.format(new Date(deed.at))}</time>
+            </td>
+            <td>{deed.person ?? 'nobody signed in'}</td>
+            <td>{deed.act}</td>
+            <td>{[deed.course, deed.about].filter(Boolean).join(': ')}</td>
+            <td>{deed.address}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   )
 }

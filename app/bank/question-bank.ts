@@ -55,20 +55,12 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   return Response.json(answer, { status: answer.ok ? 200 : 422 })
 }
 
+type Asked<Intent extends BankRequest['intent']> = Extract<BankRequest, { intent: Intent }>
+
 async function run(asked: BankRequest, course: Course, personId: string): Promise<BankAnswer> {
   switch (asked.intent) {
     case 'add': {
-      const read = readQuestion(asked.content)
-      if (!read.ok) return read
-      if (await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content))
-        return { ok: true, version: 1 }
-      const known = await findQuestion(pool, course.id, asked.id)
-      return known
-        ? { ok: true, version: known.version }
-        : {
-            ok: false,
-            reason: 'This question could not be put into the bank. Make it anew; what you wrote is still here.',
-          }
+      return add(asked, course, personId)
     }
     case 'keep': {
       const read = readQuestion(asked.content)
@@ -84,15 +76,7 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
       await updateFolder(pool, course.id, asked.ids, asked.folderId)
       return { ok: true }
     case 'delete': {
-      const { titles, answered } = await findQuestionUses(pool, course.id, asked.ids)
-      await updateQuestionDeleted(pool, course.id, asked.ids, true)
-      const where =
-        titles.length > 0
-          ? [
-              `It stands in ${titles.map((title) => `“${title}”`).join(', ')}, and goes from there with the next edition.`,
-            ]
-          : []
-      return { ok: true, uses: [...where, ...usesWords({ ...NO_USES, answered })] }
+      return deleteQuestions(course, asked)
     }
     case 'restore':
       await updateQuestionDeleted(pool, course.id, asked.ids, false)
@@ -108,16 +92,44 @@ async function run(asked: BankRequest, course: Course, personId: string): Promis
       await transaction((db) => deleteFolder(db, course.id, asked.id))
       return { ok: true }
     case 'exercise': {
-      const entry = await findEntry(pool, course.id, asked.entryId)
-      if (entry?.kind !== 'exercise') return { ok: false, reason: 'That exercise is no longer in the plan.' }
-      await transaction((db) => replaceExercise(db, course.id, entry.id, asked.lines))
-      return { ok: true }
+      return putExercise(course, asked)
     }
   }
 }
 
+/** A question that is there already, because its answer got lost on the way, is no trouble. */
+async function add(asked: Asked<'add'>, course: Course, personId: string): Promise<BankAnswer> {
+  const read = readQuestion(asked.content)
+  if (!read.ok) return read
+  if (await addQuestion(course.id, asked.folderId, personId, asked.id, asked.title, read.content))
+    return { ok: true, version: 1 }
+  const known = await findQuestion(pool, course.id, asked.id)
+  return known
+    ? { ok: true, version: known.version }
+    : { ok: false, reason: 'This question could not be put into the bank. Make it anew; what you wrote is still here.' }
+}
+
+/** What it meant for exercises is said afterwards. */
+async function deleteQuestions(course: Course, { ids }: { readonly ids: readonly string[] }): Promise<BankAnswer> {
+  const { titles, answered } = await findQuestionUses(pool, course.id, ids)
+  await updateQuestionDeleted(pool, course.id, ids, true)
+  const where =
+    titles.length > 0
+      ? [`It stands in ${titles.map((title) => `“${title}”`).join(', ')}, and goes from there with the next edition.`]
+      : []
+  return { ok: true, uses: [...where, ...usesWords({ ...NO_USES, answered })] }
+}
+
+/** The questions of an exercise, in their order. */
+async function putExercise(course: Course, asked: Asked<'exercise'>): Promise<BankAnswer> {
+  const entry = await findEntry(pool, course.id, asked.entryId)
+  if (entry?.kind !== 'exercise') return { ok: false, reason: 'That exercise is no longer in the plan.' }
+  await transaction((db) => replaceExercise(db, course.id, entry.id, asked.lines))
+  return { ok: true }
+}
+
 /** A question tried by its author before it is used: one version of it, and what would be said to an answer. */
-function tried(asked: Extract<BankRequest, { intent: 'try' }>, course: Course): BankAnswer {
+function tried(asked: Asked<'try'>, course: Course): BankAnswer {
   const read = readQuestion(asked.content)
   if (!read.ok) return read
   const problem = questionProblems(read.content)[0]

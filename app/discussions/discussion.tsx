@@ -19,7 +19,7 @@ import { askPosts } from './ask-posts.ts'
 import { PostComposer } from './post-composer.tsx'
 import { ThreadList } from './thread-list.tsx'
 import { newestFirst } from './thread-parts.ts'
-import { useThreads } from './use-threads.ts'
+import { type Threads, useThreads } from './use-threads.ts'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const found = await requireOpenPlace(request, context, params.courseId, params.itemId)
@@ -71,7 +71,7 @@ export const shouldRevalidate = (): boolean => false
 /** A discussion as everybody in the course has it: the prompt, what people wrote, a field to write in. */
 export default function Discussion({ loaderData }: Route.ComponentProps) {
   const { parts, courseId, entryId, isAuthor, whyNot, count } = loaderData
-  const { isComments } = loaderData
+  const { isComments, follows } = loaderData
   const address = `/discuss/${courseId}/${entryId}/posts`
   const threads = useThreads(entryId, address, loaderData.threads)
   const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
@@ -84,38 +84,10 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
             <a href={`/read/${courseId}/${entryId}`}>Back to the page</a>
           </p>
         )}
-        <div className="discussion-bar">
-          <h2>
-            {mustFirst
-              ? `${count} ${count === 1 ? 'post' : 'posts'} so far`
-              : isComments
-                ? 'Comments'
-                : 'What people wrote'}
-          </h2>
-          <FollowButton address={address} isOn={loaderData.follows} />
-        </div>
-        {whyNot === null && (
-          <noscript>
-            <p className="discussion-why">
-              To write here, turn on JavaScript in your browser. You can read everything without it.
-            </p>
-          </noscript>
-        )}
+        <DiscussionBar {...{ mustFirst, count, isComments, address, follows }} />
+        {whyNot === null && <WithoutScript />}
         {whyNot === null ? (
-          <PostComposer
-            {...{ address, courseId }}
-            parentId={null}
-            label="Your post"
-            placeholder={isComments ? 'Say something about this page…' : 'Write to everybody in the course…'}
-            send="Send"
-            onSent={(post) => {
-              threads.put(post)
-              if (mustFirst) {
-                setMustFirst(false)
-                void threads.refresh()
-              }
-            }}
-          />
+          <FirstPost {...{ address, courseId, isComments, threads, mustFirst, setMustFirst }} />
         ) : (
           <p className="discussion-why">{whyNot}</p>
         )}
@@ -139,9 +111,73 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   )
 }
 
+interface DiscussionBarProps {
+  mustFirst: boolean
+  count: number
+  isComments: boolean
+  address: string
+  follows: boolean
+}
+
+/** What stands below, and whether one hears of it. */
+function DiscussionBar({ mustFirst, count, isComments, address, follows }: DiscussionBarProps) {
+  return (
+    <div className="discussion-bar">
+      <h2>
+        {mustFirst
+          ? `${count} ${count === 1 ? 'post' : 'posts'} so far`
+          : isComments
+            ? 'Comments'
+            : 'What people wrote'}
+      </h2>
+      <FollowButton address={address} isOn={follows} />
+    </div>
+  )
+}
+
+/** Said where nothing can be sent. */
+function WithoutScript() {
+  return (
+    <noscript>
+      <p className="discussion-why">
+        To write here, turn on JavaScript in your browser. You can read everything without it.
+      </p>
+    </noscript>
+  )
+}
+
+interface FirstPostProps {
+  address: string
+  courseId: string
+  isComments: boolean
+  threads: Threads
+  mustFirst: boolean
+  setMustFirst: (value: boolean) => void
+}
+
+/** The field in which one writes to everybody. */
+function FirstPost({ address, courseId, isComments, threads, mustFirst, setMustFirst }: FirstPostProps) {
+  return (
+    <PostComposer
+      {...{ address, courseId }}
+      parentId={null}
+      label="Your post"
+      placeholder={isComments ? 'Say something about this page…' : 'Write to everybody in the course…'}
+      send="Send"
+      onSent={(post) => {
+        threads.put(post)
+        if (mustFirst) {
+          setMustFirst(false)
+          void threads.refresh()
+        }
+      }}
+    />
+  )
+}
+
 interface TakenBackProps {
   address: string
-  threads: ReturnType<typeof useThreads>
+  threads: Threads
   /** One's own post that was taken back; null when none was. */
   id: string | null
   onDone: (id: string | null) => void

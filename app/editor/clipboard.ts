@@ -81,7 +81,7 @@ export function coreClipboard(
         const html = event.dataTransfer?.getData('text/html') ?? ''
         if (view.dragging || html === '' || html.includes(OWN) || at === undefined) return false
         view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(at))))
-        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '')
+        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '', onTrouble)
       },
       handlePaste(view, event) {
         const html = event.clipboardData?.getData('text/html') ?? ''
@@ -93,34 +93,34 @@ export function coreClipboard(
           onEmbed(text)
           return true
         }
-        return html !== '' && !html.includes(OWN) && take(view, html, text)
+        return html !== '' && !html.includes(OWN) && take(view, html, text, onTrouble)
       },
     },
   })
+}
 
-  /** Cleans HTML from elsewhere and puts it where the cursor is; false where blocks have no place. */
-  function take(view: EditorView, html: string, text: string): boolean {
-    if (!takesBlocks(view.state, view.state.selection.$from.depth)) return false
-    void cleaning().then(
-      ({ cleanHtml, cleanText }) => {
-        if (view.isDestroyed) return
-        const cleaned = cleanHtml(html)
-        const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
-        if (isEmpty && text === '')
-          return onTrouble(`Nothing was pasted: the clipboard holds no words that a page can take. ${cleaned.report}`)
-        put(view, isEmpty ? cleanText(text) : cleaned, {
-          report: cleaned.report,
-          reading: isEmpty ? 'words' : 'clean',
-          text: text || cleaned.blocks.map((block) => block.textContent).join('\n'),
-        })
-      },
-      () =>
-        onTrouble(
-          'What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.',
-        ),
-    )
-    return true
-  }
+/** Cleans HTML from elsewhere and puts it where the cursor is; false where blocks have no place. */
+function take(view: EditorView, html: string, text: string, onTrouble: Takers['onTrouble']): boolean {
+  if (!takesBlocks(view.state, view.state.selection.$from.depth)) return false
+  void cleaning().then(
+    ({ cleanHtml, cleanText }) => {
+      if (view.isDestroyed) return
+      const cleaned = cleanHtml(html)
+      const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
+      if (isEmpty && text === '')
+        return onTrouble(`Nothing was pasted: the clipboard holds no words that a page can take. ${cleaned.report}`)
+      put(view, isEmpty ? cleanText(text) : cleaned, {
+        report: cleaned.report,
+        reading: isEmpty ? 'words' : 'clean',
+        text: text || cleaned.blocks.map((block) => block.textContent).join('\n'),
+      })
+    },
+    () =>
+      onTrouble(
+        'What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.',
+      ),
+  )
+  return true
 }
 
 /** An embed code, or a share address of a host whose players pages may hold. */

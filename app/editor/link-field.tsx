@@ -13,26 +13,10 @@ function completed(typed: string): string {
 
 /** Asks for the address of a link; with nothing marked also for its words. */
 export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => void }) {
-  const existing = linkRange(editor.state)
-  const [address, setAddress] = useState(existing?.href ?? '')
-  const [words, setWords] = useState('')
-  const [problem, setProblem] = useState('')
-  const done = useRef(false)
-  const needsWords = editor.state.selection.empty && !existing
-  const run = (href: string | null): void => {
-    done.current = true
-    setLink(href, words.trim())(editor.state, editor.view.dispatch)
-    onClose()
-  }
-  const apply = (): void => {
-    const href = safeAddress(completed(address))
-    if (address.trim() === '') setProblem('Type or paste an address.')
-    else if (href === null)
-      setProblem(
-        'That is not an address a page may link to. Use one that begins with https://, http:// or mailto:, or a #place in this page.',
-      )
-    else run(href)
-  }
+  const { existing, run, apply, problem, address, setAddress, needsWords, words, setWords } = useLinkDraft(
+    editor,
+    onClose,
+  )
   return (
     <Modal
       open
@@ -80,4 +64,29 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
       </form>
     </Modal>
   )
+}
+
+/** What is typed about the link, and what becomes of it. */
+function useLinkDraft(editor: Editor, onClose: () => void) {
+  const existing = linkRange(editor.state)
+  const [address, setAddress] = useState(existing?.href ?? '')
+  const [words, setWords] = useState('')
+  const [problem, setProblem] = useState('')
+  const done = useRef(false)
+  const needsWords = editor.state.selection.empty && !existing
+  const run = (href: string | null): void => {
+    done.current = true
+    setLink(href, words.trim())(editor.state, editor.view.dispatch)
+    onClose()
+  }
+  const apply = (): void => {
+    const href = safeAddress(completed(address))
+    if (address.trim() === '') setProblem('Type or paste an address.')
+    else if (href === null)
+      setProblem(
+        'That is not an address a page may link to. Use one that begins with https://, http:// or mailto:, or a #place in this page.',
+      )
+    else run(href)
+  }
+  return { existing, run, apply, problem, address, setAddress, needsWords, words, setWords }
 }

@@ -84,64 +84,76 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
           why.
         </p>
         {result?.problem && <Alert type="warning" title={result.problem} />}
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Host</th>
-              <th scope="col">Address</th>
-              <th scope="col">Tells titles by itself (oEmbed)</th>
-              <th scope="col">Allowed in pages</th>
-              <th scope="col">
-                <span className="visually-hidden">Change</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {hosts.map(({ origin: address, name, oembed, isAllowed }) => (
-              <tr key={address}>
-                <th scope="row">{name}</th>
-                <td>{address}</td>
-                <td>{oembed ? 'yes' : 'no'}</td>
-                <td>{isAllowed ? 'allowed' : 'not allowed'}</td>
-                <td>
-                  <Form method="post">
-                    <input type="hidden" name="origin" value={address} />
-                    <Button
-                      size="small"
-                      htmlType="submit"
-                      name="intent"
-                      value={isAllowed ? 'forbid' : 'allow'}
-                      aria-label={`${isAllowed ? 'Forbid' : 'Allow'} ${name}`}
-                    >
-                      {isAllowed ? 'Forbid' : 'Allow'}
-                    </Button>
-                  </Form>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <HostsTable hosts={hosts} />
         {hosts.length === 0 && <p>No host is known yet. Add the first one here.</p>}
-        <Form method="post" className="hosts-add">
-          <h2>Allow another host</h2>
-          <input type="hidden" name="intent" value="add" />
-          <label>
-            Name
-            <input name="name" required maxLength={100} placeholder="Village Video" />
-          </label>
-          <label>
-            Address
-            <input name="origin" required maxLength={300} placeholder="https://video.example" />
-          </label>
-          <label>
-            oEmbed address, if it has one
-            <input name="oembed" maxLength={500} placeholder="https://video.example/oembed" />
-          </label>
-          <Button type="primary" htmlType="submit">
-            Allow
-          </Button>
-        </Form>
+        <AddHost />
       </main>
     </div>
+  )
+}
+
+function HostsTable({ hosts }: Pick<Route.ComponentProps['loaderData'], 'hosts'>) {
+  return (
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Host</th>
+          <th scope="col">Address</th>
+          <th scope="col">Tells titles by itself (oEmbed)</th>
+          <th scope="col">Allowed in pages</th>
+          <th scope="col">
+            <span className="visually-hidden">Change</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {hosts.map(({ origin: address, name, oembed, isAllowed }) => (
+          <tr key={address}>
+            <th scope="row">{name}</th>
+            <td>{address}</td>
+            <td>{oembed ? 'yes' : 'no'}</td>
+            <td>{isAllowed ? 'allowed' : 'not allowed'}</td>
+            <td>
+              <Form method="post">
+                <input type="hidden" name="origin" value={address} />
+                <Button
+                  size="small"
+                  htmlType="submit"
+                  name="intent"
+                  value={isAllowed ? 'forbid' : 'allow'}
+                  aria-label={`${isAllowed ? 'Forbid' : 'Allow'} ${name}`}
+                >
+                  {isAllowed ? 'Forbid' : 'Allow'}
+                </Button>
+              </Form>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function AddHost() {
+  return (
+    <Form method="post" className="hosts-add">
+      <h2>Allow another host</h2>
+      <input type="hidden" name="intent" value="add" />
+      <label>
+        Name
+        <input name="name" required maxLength={100} placeholder="Village Video" />
+      </label>
+      <label>
+        Address
+        <input name="origin" required maxLength={300} placeholder="https://video.example" />
+      </label>
+      <label>
+        oEmbed address, if it has one
+        <input name="oembed" maxLength={500} placeholder="https://video.example/oembed" />
+      </label>
+      <Button type="primary" htmlType="submit">
+        Allow
+      </Button>
+    </Form>
   )
 }

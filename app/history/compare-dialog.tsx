@@ -63,16 +63,7 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
     ...revisions.map((revision) => [String(revision.version), revision.name] as const),
   ])
   const choice = (name: string, value: string, set: (version: string) => void) => (
-    <label className="desk-field">
-      <span>{name}</span>
-      <select value={value} onChange={(event) => set(event.target.value)}>
-        {[...names].map(([version, words]) => (
-          <option key={version} value={version}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+    <StateChoice {...{ name, value, set, names }} />
   )
   return (
     <Modal
@@ -82,15 +73,7 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
       onCancel={onClose}
       footer={
         <>
-          <span className="compare-told soft" role="status">
-            {old === 'failed' || fresh === 'failed'
-              ? 'One of the two can’t be shown just now. It is kept; try again in a moment.'
-              : !isReady
-                ? 'Fetching…'
-                : different === 0
-                  ? 'No word differs.'
-                  : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}
-          </span>
+          <Outcome {...{ old, fresh, isReady, different }} />
           <Button onClick={onClose}>Close</Button>
           <Button type="primary" disabled={!isReady || left === NOW || old.eq(now)} onClick={restore}>
             Bring the first back
@@ -109,6 +92,51 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
         <Blocks blocks={blocks} />
       </div>
     </Modal>
+  )
+}
+
+interface StateChoiceProps {
+  name: string
+  value: string
+  set: (version: string) => void
+  names: Map<string, string>
+}
+
+/** Which state of the page is compared. */
+function StateChoice({ name, value, set, names }: StateChoiceProps) {
+  return (
+    <label className="desk-field">
+      <span>{name}</span>
+      <select value={value} onChange={(event) => set(event.target.value)}>
+        {[...names].map(([version, words]) => (
+          <option key={version} value={version}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
+interface OutcomeProps {
+  old: Node | 'failed' | undefined
+  fresh: Node | 'failed' | undefined
+  isReady: boolean
+  different: number
+}
+
+/** How much differs, as words. */
+function Outcome({ old, fresh, isReady, different }: OutcomeProps) {
+  return (
+    <span className="compare-told soft" role="status">
+      {old === 'failed' || fresh === 'failed'
+        ? 'One of the two can’t be shown just now. It is kept; try again in a moment.'
+        : !isReady
+          ? 'Fetching…'
+          : different === 0
+            ? 'No word differs.'
+            : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}
+    </span>
   )
 }
 

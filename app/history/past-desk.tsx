@@ -63,25 +63,7 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
         {isDown ? 'The past can’t be asked for just now. It is kept; try again in a moment.' : 'Asking for the past…'}
       </p>
     )
-  const revisionOf = ({ to, person, at, words }: PastSession): Revision => ({
-    version: to,
-    name: `${person ?? 'Fieldstone'}, ${shortDateTime(at, timeZone)}`,
-    words,
-  })
-  const revisions: Revision[] = [
-    ...past.sessions.map(revisionOf),
-    ...editions.map(({ version: at, number, at: when }): Revision => ({
-      version: at,
-      name: `Edition ${number}, ${shortDateTime(when, timeZone)}`,
-      words: '',
-    })),
-  ]
-  const entries = [
-    ...past.sessions.map((session) => ({ type: 'session' as const, at: session.to, session })),
-    ...editions
-      .filter((edition) => edition.version > 0 || past.older === null)
-      .map((edition) => ({ type: 'edition' as const, at: edition.version + 0.5, edition })),
-  ].sort((a, b) => b.at - a.at)
+  const { entries, revisionOf, revisions } = entriesOf(timeZone, past, editions)
   return (
     <>
       {entries.length === 0 && (
@@ -120,6 +102,30 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
       )}
     </>
   )
+}
+
+/** The sessions and editions, newest first, and each as a state that can be compared. */
+function entriesOf(timeZone: string, past: Past, editions: readonly EditionSummary[]) {
+  const revisionOf = ({ to, person, at, words }: PastSession): Revision => ({
+    version: to,
+    name: `${person ?? 'Fieldstone'}, ${shortDateTime(at, timeZone)}`,
+    words,
+  })
+  const revisions: Revision[] = [
+    ...past.sessions.map(revisionOf),
+    ...editions.map(({ version: at, number, at: when }): Revision => ({
+      version: at,
+      name: `Edition ${number}, ${shortDateTime(when, timeZone)}`,
+      words: '',
+    })),
+  ]
+  const entries = [
+    ...past.sessions.map((session) => ({ type: 'session' as const, at: session.to, session })),
+    ...editions
+      .filter((edition) => edition.version > 0 || past.older === null)
+      .map((edition) => ({ type: 'edition' as const, at: edition.version + 0.5, edition })),
+  ].sort((a, b) => b.at - a.at)
+  return { entries, revisionOf, revisions }
 }
 
 interface EditionProps {

@@ -47,14 +47,7 @@ interface Props {
 export function PlanRowView(props: Props) {
   const { row, plan, shown, timeZone, index, measure, isTabStop, isRenaming, drop, onFocus, onKey, onOpen, onRenamed } =
     props
-  const { setNodeRef, isOver } = useDroppable({ id: row.id })
-  const ref = useCallback(
-    (element: HTMLLIElement | null) => {
-      setNodeRef(element)
-      measure?.(element)
-    },
-    [setNodeRef, measure],
-  )
+  const { ref, isOver } = useDropPlace(row, measure)
   const siblings = childrenOf(plan, row.parentId)
   const drag = useDraggable({ id: row.id })
   const minutes = minutesOf(plan, row)
@@ -97,16 +90,44 @@ export function PlanRowView(props: Props) {
         )}
       </span>
       <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
-      <span className="row-opens">
-        {forStudents && (
-          <span className="row-shown" title={shownReason(shown, row, plan, dateTime)}>
-            <ShownIcon shown={shown} /> {forStudents}
-          </span>
-        )}
-      </span>
+      <ShownCell {...{ forStudents, shown, row, plan, dateTime }} />
       <RowMenu {...props} />
       {drop && <span className="drop-line">{drop}</span>}
     </li>
+  )
+}
+
+/** Something that is moved can be let fall on it. */
+function useDropPlace(row: Props['row'], measure: Props['measure']) {
+  const { setNodeRef, isOver } = useDroppable({ id: row.id })
+  const ref = useCallback(
+    (element: HTMLLIElement | null) => {
+      setNodeRef(element)
+      measure?.(element)
+    },
+    [setNodeRef, measure],
+  )
+  return { ref, isOver }
+}
+
+interface ShownCellProps {
+  forStudents: string
+  shown: Props['shown']
+  row: Props['row']
+  plan: Props['plan']
+  dateTime: (iso: string) => string
+}
+
+/** How it stands for students. */
+function ShownCell({ forStudents, shown, row, plan, dateTime }: ShownCellProps) {
+  return (
+    <span className="row-opens">
+      {forStudents && (
+        <span className="row-shown" title={shownReason(shown, row, plan, dateTime)}>
+          <ShownIcon shown={shown} /> {forStudents}
+        </span>
+      )}
+    </span>
   )
 }
 
@@ -151,21 +172,11 @@ function ShownIcon({ shown }: Pick<Props, 'shown'>) {
   return <Icon size={13} strokeWidth={1.75} aria-hidden />
 }
 
-function RowMenu({
-  row,
-  onRename,
-  onDelete,
-  onAdd,
-  onStep,
-  onOpen,
-  onSettings,
-  onSplit,
-  onPublish,
-  onTemplate,
-  onExport,
-}: Props) {
+/** What can be done with a line, most likely first. */
+function menuOf(props: Props) {
+  const { row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish, onTemplate, onExport } = props
   const { label, holds } = kindOfEntry(row.kind)
-  const items = [
+  return [
     ...(row.documentId === null
       ? []
       : [
@@ -201,13 +212,16 @@ function RowMenu({
     { key: 'down', label: 'Move down (Alt+↓)', onClick: () => onStep('down') },
     { key: 'delete', label: 'Delete (Del)', danger: true, onClick: onDelete },
   ]
+}
+
+function RowMenu(props: Props) {
   return (
-    <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+    <Dropdown menu={{ items: menuOf(props) }} trigger={['click']} placement="bottomRight">
       <button
         type="button"
         tabIndex={-1}
         className="plain-button row-menu"
-        aria-label={`What can be done with ${titleOrKind(row)}`}
+        aria-label={`What can be done with ${titleOrKind(props.row)}`}
       >
         <Ellipsis size={16} aria-hidden />
       </button>

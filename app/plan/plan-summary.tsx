@@ -26,29 +26,7 @@ export function PlanSummary({ plan, shownOf }: { plan: readonly PlanRow[]; shown
   const most = Math.max(1, ...lessons.map(({ minutes }) => minutes))
   return (
     <aside className="desk plan-desk" aria-label="How the course stands">
-      <section>
-        <h2>Before the next edition</h2>
-        <ul className="state-list">
-          {STATES.map(([state, one, many]) => {
-            const count = plan.filter((row) => row.state === state).length
-            return (
-              <li key={state}>
-                <Stone state={state} isNamed={false} /> {count} {count === 1 ? one : many}
-              </li>
-            )
-          })}
-          {OUT_OF_SIGHT.map(([type, one, many]) => {
-            const count = plan.filter(({ id, edition }) => edition !== null && shownOf.get(id)?.type === type).length
-            return (
-              count > 0 && (
-                <li key={type}>
-                  <EyeOff size={14} strokeWidth={1.75} aria-hidden /> {count} {count === 1 ? one : many}
-                </li>
-              )
-            )
-          })}
-        </ul>
-      </section>
+      <States {...{ plan, shownOf }} />
       <section>
         <h2>What students will read</h2>
         <p className="soft small">Minutes by lesson, at {WORDS_A_MINUTE} words a minute</p>
@@ -64,21 +42,61 @@ export function PlanSummary({ plan, shownOf }: { plan: readonly PlanRow[]; shown
           ))}
         </ul>
       </section>
-      <section>
-        <h2>Keys</h2>
-        <dl className="key-list">
-          <dt>Enter</dt>
-          <dd>open a page; a new line under a unit or lesson</dd>
-          <dt>Insert</dt>
-          <dd>a new line after this one</dd>
-          <dt>F2</dt>
-          <dd>rename</dd>
-          <dt>Alt+↑ ↓</dt>
-          <dd>move</dd>
-          <dt>Del</dt>
-          <dd>delete; Ctrl+Z brings back</dd>
-        </dl>
-      </section>
+      <Keys />
     </aside>
+  )
+}
+
+interface StatesProps {
+  plan: readonly PlanRow[]
+  shownOf: ReadonlyMap<string, Shown>
+}
+
+/** How many of the items are in which state. */
+function States({ plan, shownOf }: StatesProps) {
+  return (
+    <section>
+      <h2>Before the next edition</h2>
+      <ul className="state-list">
+        {STATES.map(([state, one, many]) => {
+          const count = plan.filter((row) => row.state === state).length
+          return (
+            <li key={state}>
+              <Stone state={state} isNamed={false} /> {count} {count === 1 ? one : many}
+            </li>
+          )
+        })}
+        {OUT_OF_SIGHT.map(([type, one, many]) => {
+          const count = plan.filter(({ id, edition }) => edition !== null && shownOf.get(id)?.type === type).length
+          return (
+            count > 0 && (
+              <li key={type}>
+                <EyeOff size={14} strokeWidth={1.75} aria-hidden /> {count} {count === 1 ? one : many}
+              </li>
+            )
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
+
+function Keys() {
+  return (
+    <section>
+      <h2>Keys</h2>
+      <dl className="key-list">
+        <dt>Enter</dt>
+        <dd>open a page; a new line under a unit or lesson</dd>
+        <dt>Insert</dt>
+        <dd>a new line after this one</dd>
+        <dt>F2</dt>
+        <dd>rename</dd>
+        <dt>Alt+↑ ↓</dt>
+        <dd>move</dd>
+        <dt>Del</dt>
+        <dd>delete; Ctrl+Z brings back</dd>
+      </dl>
+    </section>
   )
 }

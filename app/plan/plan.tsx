@@ -8,7 +8,7 @@ import { now } from '../shell/clock.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { Strip } from '../shell/strip.tsx'
-import { useTransfers } from '../transfers/use-transfers.ts'
+import { useTransfers, type Transfers } from '../transfers/use-transfers.ts'
 import type { ComposerPlace } from './composer.tsx'
 import { type Dialog, dialogOf } from './dialog-address.ts'
 import { PlanBar } from './plan-bar.tsx'
@@ -16,10 +16,10 @@ import { PlanDesk, type PlanDeskTab } from './plan-desk.tsx'
 import { PlanDialogs } from './plan-dialogs.tsx'
 import { depthOf, PlanList } from './plan-list.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
-import { usePlanChanges } from './use-plan-changes.ts'
+import { usePlanChanges, type PlanChanges } from './use-plan-changes.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { usePlanQueue } from './use-plan-queue.ts'
-import { useRowFocus } from './use-row-focus.ts'
+import { useRowFocus, type RowFocus } from './use-row-focus.ts'
 import './plan.css'
 
 const TransfersDesk = onDemand(() => import('../transfers/transfers-desk.tsx').then((module) => module.TransfersDesk))
@@ -56,16 +56,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
     setDesk('entry')
     requestAnimationFrame(focusSettings)
   }
-  const transfersDesk = (
-    <TransfersDesk
-      {...{ transfers, plan }}
-      courseId={course.id}
-      timeZone={course.timeZone}
-      onImport={() => setDialog({ type: 'import' })}
-      onShow={focus.go}
-      onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
-    />
-  )
+  const transfersDesk = <PlanTransfers {...{ transfers, plan, course, setDialog, focus, changes }} />
   return (
     <div className="screen">
       <Strip person={person} course={course} />
@@ -111,6 +102,29 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
       />
       <Publishing {...{ plan, course }} lessonId={publishing} onClose={() => setPublishing(null)} />
     </div>
+  )
+}
+
+interface PlanTransfersProps {
+  transfers: Transfers
+  plan: readonly PlanRow[]
+  course: Frame['course']
+  setDialog: (dialog: Dialog | null) => void
+  focus: RowFocus
+  changes: PlanChanges
+}
+
+/** What is brought in and taken out of this course. */
+function PlanTransfers({ transfers, plan, course, setDialog, focus, changes }: PlanTransfersProps) {
+  return (
+    <TransfersDesk
+      {...{ transfers, plan }}
+      courseId={course.id}
+      timeZone={course.timeZone}
+      onImport={() => setDialog({ type: 'import' })}
+      onShow={focus.go}
+      onUndo={(id) => void changes.send({ intent: 'delete', ids: [id] })}
+    />
   )
 }
 

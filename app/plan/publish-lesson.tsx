@@ -1,12 +1,12 @@
-import { Alert, Button, Form, Input, Modal } from 'antd'
+import { Alert, Button, Modal } from 'antd'
 import { useMemo, useState } from 'react'
 import { useRevalidator } from 'react-router'
-import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import { isThere } from '../../core/plan/shown.ts'
 import { branch } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from '../shell/entry-kinds.tsx'
 import { oncePublished } from '../shell/shown-words.ts'
+import { NoteField } from '../shell/note-field.tsx'
 import { TellStudents } from '../shell/tell-students.tsx'
 import { useAsking } from '../shell/use-asking.ts'
 import { Stone } from '../shell/stone.tsx'
@@ -62,25 +62,30 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
       ) : (
         <p className="dialog-words">All of these get their next edition together, or none does:</p>
       )}
-      <ul className="publish-list">
-        {waiting.map((row) => (
-          <li key={row.id}>
-            {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)}{' '}
-            <span className="soft small">{afterOf(row.id).reason}</span>
-          </li>
-        ))}
-      </ul>
+      <Waiting {...{ waiting, afterOf }} />
       {problem && <Alert type="warning" title={problem} />}
-      <Form.Item layout="vertical" label="What is new (shown to students)" htmlFor="lesson-note">
-        <Input
-          id="lesson-note"
-          value={note}
-          maxLength={NOTE_LENGTH}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </Form.Item>
+      <NoteField label="What is new (shown to students)" value={note} onChange={setNote} />
       {after.reason && <p className="dialog-words">Once published: {after.reason}</p>}
       <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
     </Modal>
+  )
+}
+
+interface WaitingProps {
+  waiting: PlanRow[]
+  afterOf: ReturnType<typeof oncePublished>
+}
+
+/** What gets its next edition, and how each will stand for students. */
+function Waiting({ waiting, afterOf }: WaitingProps) {
+  return (
+    <ul className="publish-list">
+      {waiting.map((row) => (
+        <li key={row.id}>
+          {row.state && <Stone state={row.state} />} <KindIcon kind={row.kind} size={15} /> {titleOrKind(row)}{' '}
+          <span className="soft small">{afterOf(row.id).reason}</span>
+        </li>
+      ))}
+    </ul>
   )
 }

@@ -35,7 +35,7 @@ export function usePlanChanges(
   queue: PlanQueue,
   focus: RowFocus,
 ): PlanChanges {
-  const { message, modal } = App.useApp()
+  const { message } = App.useApp()
   const [deleted, setDeleted] = useState<Deleted | null>(null)
   const tell = (notes: readonly string[]): void => {
     for (const note of notes) void message.info(note, 8)
@@ -54,21 +54,7 @@ export function usePlanChanges(
         ),
       })
   }
-  // What students read may hold their work: whoever deletes it is told before.
-  const weighing = useRef(false)
-  const remove = async (row: PlanRow): Promise<void> => {
-    if (weighing.current) return
-    if (branch(plan, row.id).some(({ edition }) => edition !== null)) {
-      weighing.current = true
-      const { uses = [], ok, reason } = await askPlan(courseId, { intent: 'weigh', ids: [row.id] })
-      const isSure = ok && (uses.length === 0 || (await confirmed(modal, titleOrKind(row), uses)))
-      weighing.current = false
-      if (!ok) return void message.error(reason ?? 'That did not work.', 6)
-      if (!isSure) return focus.go(row.id)
-    }
-    focus.want(nextAfter(plan, shown, row.id))
-    void send({ intent: 'delete', ids: [row.id] })
-  }
+  const remove = useRemoval(courseId, { plan, shown }, focus, send)
   return {
     send,
     tell,
@@ -88,6 +74,32 @@ export function usePlanChanges(
     },
     forgetDeleted: () => setDeleted(null),
   }
+}
+
+/** Deletes a row; whoever deletes what students read is told before what of their work hangs on it. */
+function useRemoval(
+  courseId: string,
+  { plan, shown }: { readonly plan: readonly PlanRow[]; readonly shown: readonly PlanRow[] },
+  focus: RowFocus,
+  send: PlanChanges['send'],
+) {
+  const { message, modal } = App.useApp()
+  // What students read may hold their work: whoever deletes it is told before.
+  const weighing = useRef(false)
+  const remove = async (row: PlanRow): Promise<void> => {
+    if (weighing.current) return
+    if (branch(plan, row.id).some(({ edition }) => edition !== null)) {
+      weighing.current = true
+      const { uses = [], ok, reason } = await askPlan(courseId, { intent: 'weigh', ids: [row.id] })
+      const isSure = ok && (uses.length === 0 || (await confirmed(modal, titleOrKind(row), uses)))
+      weighing.current = false
+      if (!ok) return void message.error(reason ?? 'That did not work.', 6)
+      if (!isSure) return focus.go(row.id)
+    }
+    focus.want(nextAfter(plan, shown, row.id))
+    void send({ intent: 'delete', ids: [row.id] })
+  }
+  return remove
 }
 
 /** The row that gets the focus when another is deleted with all under it: the next that stays, else the one before. */

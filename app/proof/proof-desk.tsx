@@ -3,12 +3,13 @@ import { NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { type FormEvent, useState } from 'react'
 import { type Finding, proof, repairOf } from '../../core/proof/proof.ts'
 import { ruleOf } from '../../core/proof/registry.ts'
-import type { RepairOffer, Severity } from '../../core/proof/rule.ts'
+import type { RepairOffer, Rule, Severity } from '../../core/proof/rule.ts'
 import { transactionOf } from '../editor/transforms.ts'
 import { SEVERITIES, SeverityMark } from './severity.tsx'
 import type { Findings } from './use-findings.ts'
 import './proof-desk.css'
 import { isA } from '../../core/kinds/facts.ts'
+import type { DismissedFinding } from '../../server/proof/queries.server.ts'
 
 interface Props {
   editor: Editor
@@ -55,31 +56,42 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
           </section>
         )
       })}
-      {aside.length > 0 && (
-        <section className="findings" aria-label="Set aside">
-          <h2>
-            Set aside <span className="soft">{aside.length}</span>
-          </h2>
-          <ul>
-            {aside.map((finding) => (
-              <li key={finding.fingerprint}>
-                <p>{finding.message}</p>
-                <p className="soft small">
-                  {finding.person}: “{finding.reason}”{' '}
-                  <button
-                    type="button"
-                    className="link-button"
-                    onClick={() => void restore(finding.fingerprint).then(said)}
-                  >
-                    Take back
-                  </button>
-                </p>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {aside.length > 0 && <DismissedFindings {...{ aside, restore, said }} />}
     </>
+  )
+}
+
+interface DismissedFindingsProps {
+  aside: readonly (Finding & DismissedFinding)[]
+  restore: (fingerprint: string) => Promise<string | null>
+  said: (result: string | null) => void
+}
+
+/** What somebody has set aside, with the reason. */
+function DismissedFindings({ aside, restore, said }: DismissedFindingsProps) {
+  return (
+    <section className="findings" aria-label="Set aside">
+      <h2>
+        Set aside <span className="soft">{aside.length}</span>
+      </h2>
+      <ul>
+        {aside.map((finding) => (
+          <li key={finding.fingerprint}>
+            <p>{finding.message}</p>
+            <p className="soft small">
+              {finding.person}: “{finding.reason}”{' '}
+              <button
+                type="button"
+                className="link-button"
+                onClick={() => void restore(finding.fingerprint).then(said)}
+              >
+                Take back
+              </button>
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
@@ -121,43 +133,71 @@ function Entry({ editor, finding, onDismiss }: EntryProps) {
         {rule.criterion && <p className="soft small">WCAG 2.2, {rule.criterion}</p>}
       </details>
       {asking ? (
-        <form className="finding-form" onSubmit={answer}>
-          <label className="desk-field">
-            <span>{asking.type === 'words' ? asking.repair.asks : 'Why it may stay as it is'}</span>
-            <input
-              autoFocus
-              maxLength={500}
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-              onKeyDown={(event) => event.key === 'Escape' && setAsking(null)}
-            />
-          </label>
-          <button type="submit" className="desk-button">
-            {asking.type === 'words' ? asking.repair.label : 'Set aside'}
-          </button>{' '}
-          <button type="button" className="link-button" onClick={() => setAsking(null)}>
-            Cancel
-          </button>
-        </form>
+        <AnswerForm {...{ answer, asking, words, setWords, setAsking }} />
       ) : (
-        <p className="finding-actions">
-          {rule.repairs.map((each) => (
-            <button
-              key={each.id}
-              type="button"
-              className="desk-button"
-              onClick={() => (each.asks ? setAsking({ type: 'words', repair: each }) : repair(each.id))}
-            >
-              {each.label}
-              {each.asks ? '…' : ''}
-            </button>
-          ))}
-          <button type="button" className="link-button" onClick={() => setAsking({ type: 'reason' })}>
-            Set aside…
-          </button>
-        </p>
+        <FindingActions {...{ rule, setAsking, repair }} />
       )}
     </li>
+  )
+}
+
+interface AnswerFormProps {
+  answer: (event: FormEvent<Element>) => void
+  asking: NonNullable<Asking>
+  words: string
+  setWords: (value: string) => void
+  setAsking: (value: Asking) => void
+}
+
+/** Asks for the words that a repair needs, or for the reason why nothing is repaired. */
+function AnswerForm({ answer, asking, words, setWords, setAsking }: AnswerFormProps) {
+  return (
+    <form className="finding-form" onSubmit={answer}>
+      <label className="desk-field">
+        <span>{asking.type === 'words' ? asking.repair.asks : 'Why it may stay as it is'}</span>
+        <input
+          autoFocus
+          maxLength={500}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+          onKeyDown={(event) => event.key === 'Escape' && setAsking(null)}
+        />
+      </label>
+      <button type="submit" className="desk-button">
+        {asking.type === 'words' ? asking.repair.label : 'Set aside'}
+      </button>{' '}
+      <button type="button" className="link-button" onClick={() => setAsking(null)}>
+        Cancel
+      </button>
+    </form>
+  )
+}
+
+interface FindingActionsProps {
+  rule: Rule
+  setAsking: (value: Asking) => void
+  repair: (id: string) => void
+}
+
+/** What can be done about a finding. */
+function FindingActions({ rule, setAsking, repair }: FindingActionsProps) {
+  return (
+    <p className="finding-actions">
+      {rule.repairs.map((each) => (
+        <button
+          key={each.id}
+          type="button"
+          className="desk-button"
+          onClick={() => (each.asks ? setAsking({ type: 'words', repair: each }) : repair(each.id))}
+        >
+          {each.label}
+          {each.asks ? '…' : ''}
+        </button>
+      ))}
+      <button type="button" className="link-button" onClick={() => setAsking({ type: 'reason' })}>
+        Set aside…
+      </button>
+    </p>
   )
 }
 

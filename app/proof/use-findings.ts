@@ -20,37 +20,9 @@ export interface Findings {
 /** Looks the page over while it is written, in a worker, and remembers what was set aside. */
 export function useFindings(editor: Editor | null, documentId: string): Findings {
   const [found, setFound] = useState<readonly Finding[] | null>(null)
-  const [dismissed, setDismissed] = useState<readonly DismissedFinding[]>([])
+  const { dismissed, setDismissed } = useDismissed(documentId)
 
-  useEffect(() => {
-    void fetch(`/documents/${documentId}/dismissed-findings`)
-      .then(async (response) => (response.ok ? setDismissed((await response.json()) as DismissedFinding[]) : undefined))
-      .catch(() => undefined)
-  }, [documentId])
-
-  useEffect(() => {
-    if (!editor) return
-    let isGone = false
-    let timer: ReturnType<typeof setTimeout> | undefined
-    const look = async (): Promise<void> => {
-      const { doc } = editor.state
-      const answer = await askChecks({ type: 'proof', page: doc.toJSON() as object })
-      // What comes late speaks of a page that is no longer there; the next look is on its way.
-      if (answer && !isGone && editor.state.doc === doc) setFound(answer)
-    }
-    const wrote = ({ transaction }: { transaction: { docChanged: boolean } }): void => {
-      if (!transaction.docChanged) return
-      clearTimeout(timer)
-      timer = setTimeout(() => void look(), PAUSE)
-    }
-    editor.on('transaction', wrote)
-    void look()
-    return () => {
-      isGone = true
-      clearTimeout(timer)
-      editor.off('transaction', wrote)
-    }
-  }, [editor])
+  useLooking(editor, setFound)
 
   const reasons = new Map(dismissed.map((each) => [each.fingerprint, each]))
   const open = found?.filter(({ fingerprint }) => !reasons.has(fingerprint)) ?? null
@@ -75,7 +47,7 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
       setDismissed(answer)
       return null
     },
-    [documentId],
+    [documentId, setDismissed],
   )
   return {
     open,
@@ -85,4 +57,43 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
     dismiss: (finding, reason) => send({ intent: 'dismiss', fingerprint: finding.fingerprint, reason }),
     restore: (fingerprint) => send({ intent: 'restore', fingerprint }),
   }
+}
+
+/** What was set aside before, asked for once. */
+function useDismissed(documentId: string) {
+  const [dismissed, setDismissed] = useState<readonly DismissedFinding[]>([])
+
+  useEffect(() => {
+    void fetch(`/documents/${documentId}/dismissed-findings`)
+      .then(async (response) => (response.ok ? setDismissed((await response.json()) as DismissedFinding[]) : undefined))
+      .catch(() => undefined)
+  }, [documentId])
+  return { dismissed, setDismissed }
+}
+
+/** Looks the page over now, and whenever the writing has paused. */
+function useLooking(editor: Editor | null, setFound: (value: readonly Finding[] | null) => void): void {
+  useEffect(() => {
+    if (!editor) return
+    let isGone = false
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const look = async (): Promise<void> => {
+      const { doc } = editor.state
+      const answer = await askChecks({ type: 'proof', page: doc.toJSON() as object })
+      // What comes late speaks of a page that is no longer there; the next look is on its way.
+      if (answer && !isGone && editor.state.doc === doc) setFound(answer)
+    }
+    const wrote = ({ transaction }: { transaction: { docChanged: boolean } }): void => {
+      if (!transaction.docChanged) return
+      clearTimeout(timer)
+      timer = setTimeout(() => void look(), PAUSE)
+    }
+    editor.on('transaction', wrote)
+    void look()
+    return () => {
+      isGone = true
+      clearTimeout(timer)
+      editor.off('transaction', wrote)
+    }
+  }, [editor, setFound])
 }

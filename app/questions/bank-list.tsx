@@ -42,23 +42,7 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
         </Dropdown>
       </div>
       <Filters {...{ bank, folders, asked }} />
-      <ul>
-        {questions.map((question) => (
-          <li key={question.id}>
-            <button
-              type="button"
-              aria-current={question.id === openId || undefined}
-              onClick={() => bank.openOther(question.id)}
-            >
-              <b>{question.title || question.words || 'Without a title'}</b>
-              <span className="soft">
-                {QUESTION_KINDS[question.kind]}
-                {question.uses > 0 && `, in ${question.uses} ${question.uses === 1 ? 'exercise' : 'exercises'}`}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      <Questions {...{ questions, openId, bank }} />
       {questions.length === 0 && !bank.fresh && (
         <p className="bank-empty soft">
           {isFiltered
@@ -66,17 +50,52 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
             : 'The bank is empty. “New” makes the first question.'}
         </p>
       )}
-      <div className="plan-undo" role="status">
-        {bank.deleted && (
-          <>
-            “{bank.deleted.title}” deleted. {bank.deleted.uses}
-            <button type="button" className="link-button" onClick={() => void bank.restore()}>
-              Bring back
-            </button>
-          </>
-        )}
-      </div>
+      <DeletedQuestion {...{ bank }} />
     </nav>
+  )
+}
+
+interface QuestionsProps {
+  questions: Props['questions']
+  openId: Props['openId']
+  bank: Props['bank']
+}
+
+function Questions({ questions, openId, bank }: QuestionsProps) {
+  return (
+    <ul>
+      {questions.map((question) => (
+        <li key={question.id}>
+          <button
+            type="button"
+            aria-current={question.id === openId || undefined}
+            onClick={() => bank.openOther(question.id)}
+          >
+            <b>{question.title || question.words || 'Without a title'}</b>
+            <span className="soft">
+              {QUESTION_KINDS[question.kind]}
+              {question.uses > 0 && `, in ${question.uses} ${question.uses === 1 ? 'exercise' : 'exercises'}`}
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** What was deleted last, and the way to have it back. */
+function DeletedQuestion({ bank }: { bank: Props['bank'] }) {
+  return (
+    <div className="plan-undo" role="status">
+      {bank.deleted && (
+        <>
+          “{bank.deleted.title}” deleted. {bank.deleted.uses}
+          <button type="button" className="link-button" onClick={() => void bank.restore()}>
+            Bring back
+          </button>
+        </>
+      )}
+    </div>
   )
 }
 
@@ -125,19 +144,30 @@ function Filters({ bank, folders, asked }: Pick<Props, 'bank' | 'folders' | 'ask
           onClick={() => setNaming('')}
         />
       </div>
-      {naming !== null && (
-        <input
-          className="plan-filter"
-          autoFocus
-          aria-label="Name of the new folder"
-          placeholder="Name of the new folder, then Enter"
-          maxLength={100}
-          value={naming}
-          onChange={(event) => setNaming(event.target.value)}
-          onKeyDown={(event) => (event.key === 'Enter' ? addFolder() : event.key === 'Escape' && setNaming(null))}
-          onBlur={addFolder}
-        />
-      )}
+      {naming !== null && <FolderName {...{ naming, setNaming, addFolder }} />}
     </>
+  )
+}
+
+interface FolderNameProps {
+  naming: string
+  setNaming: (value: string | null) => void
+  addFolder: () => void
+}
+
+/** The name of a new folder; Enter, or leaving it, makes the folder. */
+function FolderName({ naming, setNaming, addFolder }: FolderNameProps) {
+  return (
+    <input
+      className="plan-filter"
+      autoFocus
+      aria-label="Name of the new folder"
+      placeholder="Name of the new folder, then Enter"
+      maxLength={100}
+      value={naming}
+      onChange={(event) => setNaming(event.target.value)}
+      onKeyDown={(event) => (event.key === 'Enter' ? addFolder() : event.key === 'Escape' && setNaming(null))}
+      onBlur={addFolder}
+    />
   )
 }

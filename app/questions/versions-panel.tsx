@@ -42,43 +42,49 @@ export function VersionsPanel({
                 <TriangleAlert size={15} aria-hidden /> {problem}
               </p>
             ))}
-            {check && check.problems.length === 0 && (
-              <>
-                <p className={bad.length > 0 ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
-                  {bad.length > 0 ? <TriangleAlert size={15} aria-hidden /> : <CircleCheck size={15} aria-hidden />}
-                  <span>
-                    {check.isSample
-                      ? `${check.versions.length.toLocaleString('en')} drawn of ${check.combinations.toLocaleString('en')} combinations. `
-                      : `${check.versions.length.toLocaleString('en')} ${check.versions.length === 1 ? 'version' : 'versions'} of ${check.combinations.toLocaleString('en')} ${check.combinations === 1 ? 'combination' : 'combinations'}. `}
-                    {bad.length === 0 ? 'All can be used.' : `${bad.length} can’t be used; students never get those.`}
-                  </span>
-                </p>
-                <ol className="version-list" aria-label="Versions" tabIndex={0}>
-                  {[...bad, ...check.versions.filter(({ problem }) => problem === null)]
-                    .slice(0, SHOWN)
-                    .map((version, at) => (
-                      <li key={at} className={version.problem ? 'is-bad' : ''}>
-                        {Object.keys(version.values).length > 0 && (
-                          <code>
-                            {Object.entries(version.values)
-                              .map(([name, value]) => `${name} = ${Number(value.toPrecision(6))}`)
-                              .join(', ')}
-                          </code>
-                        )}
-                        <span>{version.prompt}</span>
-                        {version.problem ? <b>{version.problem}</b> : <b>→ {version.answer}</b>}
-                      </li>
-                    ))}
-                </ol>
-                {check.versions.length > SHOWN && (
-                  <p className="soft small">The first {SHOWN} are shown, bad ones first.</p>
-                )}
-              </>
-            )}
+            {check && check.problems.length === 0 && <AllVersions {...{ bad, check }} />}
           </section>
         )}
       </DeskTabs>
     </aside>
+  )
+}
+
+interface AllVersionsProps {
+  bad: NonNullable<ReturnType<typeof useCheck>>['versions']
+  check: NonNullable<ReturnType<typeof useCheck>>
+}
+
+/** How many versions there are, and the first of them, bad ones first. */
+function AllVersions({ bad, check }: AllVersionsProps) {
+  return (
+    <>
+      <p className={bad.length > 0 ? 'desk-advice is-trouble' : 'desk-advice'} role="status">
+        {bad.length > 0 ? <TriangleAlert size={15} aria-hidden /> : <CircleCheck size={15} aria-hidden />}
+        <span>
+          {check.isSample
+            ? `${check.versions.length.toLocaleString('en')} drawn of ${check.combinations.toLocaleString('en')} combinations. `
+            : `${check.versions.length.toLocaleString('en')} ${check.versions.length === 1 ? 'version' : 'versions'} of ${check.combinations.toLocaleString('en')} ${check.combinations === 1 ? 'combination' : 'combinations'}. `}
+          {bad.length === 0 ? 'All can be used.' : `${bad.length} can’t be used; students never get those.`}
+        </span>
+      </p>
+      <ol className="version-list" aria-label="Versions" tabIndex={0}>
+        {[...bad, ...check.versions.filter(({ problem }) => problem === null)].slice(0, SHOWN).map((version, at) => (
+          <li key={at} className={version.problem ? 'is-bad' : ''}>
+            {Object.keys(version.values).length > 0 && (
+              <code>
+                {Object.entries(version.values)
+                  .map(([name, value]) => `${name} = ${Number(value.toPrecision(6))}`)
+                  .join(', ')}
+              </code>
+            )}
+            <span>{version.prompt}</span>
+            {version.problem ? <b>{version.problem}</b> : <b>→ {version.answer}</b>}
+          </li>
+        ))}
+      </ol>
+      {check.versions.length > SHOWN && <p className="soft small">The first {SHOWN} are shown, bad ones first.</p>}
+    </>
   )
 }
 

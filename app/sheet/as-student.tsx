@@ -6,6 +6,7 @@ import type { Standing } from '../saving/standing.ts'
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1180 }
 type Width = keyof typeof WIDTHS
+type Done = 'nothing' | 'before' | 'all'
 
 interface Props {
   courseId: string
@@ -25,7 +26,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
   const [of, setOf] = useState<'work' | 'edition'>('work')
   const [width, setWidth] = useState<Width>('phone')
   const [at, setAt] = useState('')
-  const [done, setDone] = useState<'nothing' | 'before' | 'all'>('nothing')
+  const [done, setDone] = useState<Done>('nothing')
   const dateTime = fromField(at, timeZone)
   const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}&done=${done}${dateTime ? `&at=${encodeURIComponent(dateTime)}` : ''}`
   return (
@@ -48,32 +49,9 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
             { value: 'edition' as const, label: newest ? `Edition ${newest}` : 'No edition yet', disabled: !newest },
           ]}
         />
-        <Segmented
-          aria-label="Width"
-          value={width}
-          onChange={setWidth}
-          options={(Object.keys(WIDTHS) as Width[]).map((each) => ({
-            value: each,
-            label: `${each.charAt(0).toUpperCase()}${each.slice(1)}, ${WIDTHS[each]}`,
-          }))}
-        />
-        <label className="as-student-field">
-          On{' '}
-          <input
-            type="datetime-local"
-            aria-label="On which date; empty is now"
-            value={at}
-            onChange={(event) => setAt(event.target.value)}
-          />
-        </label>
-        <label className="as-student-field">
-          having done{' '}
-          <select value={done} onChange={(event) => setDone(event.target.value as typeof done)}>
-            <option value="nothing">nothing yet</option>
-            <option value="before">all before this</option>
-            <option value="all">everything</option>
-          </select>
-        </label>
+        <WidthChoice {...{ width, setWidth }} />
+        <DateField {...{ at, setAt }} />
+        <DoneField {...{ done, setDone }} />
         <span className="soft">Now: {students}.</span>
         {of === 'work' && standing.type !== 'kept' && (
           <span className="soft">The last changes are not kept yet and don’t show here.</span>
@@ -88,5 +66,52 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
         />
       </div>
     </Modal>
+  )
+}
+
+interface WidthChoiceProps {
+  width: Width
+  setWidth: (value: Width) => void
+}
+
+function WidthChoice({ width, setWidth }: WidthChoiceProps) {
+  return (
+    <Segmented
+      aria-label="Width"
+      value={width}
+      onChange={setWidth}
+      options={(Object.keys(WIDTHS) as Width[]).map((each) => ({
+        value: each,
+        label: `${each.charAt(0).toUpperCase()}${each.slice(1)}, ${WIDTHS[each]}`,
+      }))}
+    />
+  )
+}
+
+function DateField({ at, setAt }: { at: string; setAt: (value: string) => void }) {
+  return (
+    <label className="as-student-field">
+      On{' '}
+      <input
+        type="datetime-local"
+        aria-label="On which date; empty is now"
+        value={at}
+        onChange={(event) => setAt(event.target.value)}
+      />
+    </label>
+  )
+}
+
+/** What whoever looks has done in the course. */
+function DoneField({ done, setDone }: { done: Done; setDone: (value: Done) => void }) {
+  return (
+    <label className="as-student-field">
+      having done{' '}
+      <select value={done} onChange={(event) => setDone(event.target.value as Done)}>
+        <option value="nothing">nothing yet</option>
+        <option value="before">all before this</option>
+        <option value="all">everything</option>
+      </select>
+    </label>
   )
 }

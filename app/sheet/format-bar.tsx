@@ -32,26 +32,7 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
       aria-label="Format"
       onKeyDown={moveInBar}
     >
-      <Tooltip
-        title={
-          <span className="tool-help">
-            <b>Insert</b> Ctrl+/
-            <br />
-            Tabs, boxes, questions, everything. On an empty line / does the same.
-          </span>
-        }
-        mouseEnterDelay={0.4}
-      >
-        <button
-          type="button"
-          className="plain-button insert-button"
-          aria-haspopup="dialog"
-          aria-keyshortcuts="Control+/"
-          onClick={onInsert}
-        >
-          <Plus size={16} aria-hidden /> Insert
-        </button>
-      </Tooltip>
+      <InsertButton {...{ onInsert }} />
       <span className="bar-rule" />
       {isFull ? <Tools editor={editor} groups={['block']} isFull /> : <BlockMenu editor={editor} />}
       <span className="bar-rule" />
@@ -66,16 +47,47 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
       </button>
       <span className="bar-end">
         <Tools editor={editor} groups={['history']} isFull={isFull} />
-        <button
-          type="button"
-          className={isSourceOpen ? 'plain-button is-on' : 'plain-button'}
-          aria-pressed={isSourceOpen}
-          onClick={onSource}
-        >
-          <Code size={16} strokeWidth={1.75} aria-hidden /> Source
-        </button>
+        <SourceButton {...{ isSourceOpen, onSource }} />
       </span>
     </div>
+  )
+}
+
+function InsertButton({ onInsert }: { onInsert: () => void }) {
+  return (
+    <Tooltip
+      title={
+        <span className="tool-help">
+          <b>Insert</b> Ctrl+/
+          <br />
+          Tabs, boxes, questions, everything. On an empty line / does the same.
+        </span>
+      }
+      mouseEnterDelay={0.4}
+    >
+      <button
+        type="button"
+        className="plain-button insert-button"
+        aria-haspopup="dialog"
+        aria-keyshortcuts="Control+/"
+        onClick={onInsert}
+      >
+        <Plus size={16} aria-hidden /> Insert
+      </button>
+    </Tooltip>
+  )
+}
+
+function SourceButton({ isSourceOpen, onSource }: { isSourceOpen: boolean; onSource: () => void }) {
+  return (
+    <button
+      type="button"
+      className={isSourceOpen ? 'plain-button is-on' : 'plain-button'}
+      aria-pressed={isSourceOpen}
+      onClick={onSource}
+    >
+      <Code size={16} strokeWidth={1.75} aria-hidden /> Source
+    </button>
   )
 }
 

@@ -1,11 +1,11 @@
 import type { Editor } from '@tiptap/core'
-import { Alert, Button, Form, Input, Modal } from 'antd'
+import { Alert, Button, Modal } from 'antd'
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
-import { NOTE_LENGTH } from '../../core/document/limits.ts'
 import type { action } from '../editions/editions.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { isInSight, isThere } from '../../core/plan/shown.ts'
+import { NoteField } from '../shell/note-field.tsx'
 import { TellStudents } from '../shell/tell-students.tsx'
 import type { ForStudents } from '../shell/shown-words.ts'
 import type { Standing } from '../saving/standing.ts'
@@ -36,13 +36,7 @@ export function PublishDialog(props: Props) {
   const isLocked = !isInSight(after.shown) && after.shown.type !== 'sequence'
   const isTellable = isThere(after.shown)
   const result = fetcher.data
-  useEffect(() => {
-    if (result?.ok) {
-      onPublished()
-      onClose()
-    }
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each result
-  }, [result])
+  useWhenPublished(result, onPublished, onClose)
   const publish = (): void =>
     void fetcher.submit(
       { note, version, ...(isTold && isTellable ? { notice: 'yes' } : {}) },
@@ -64,38 +58,89 @@ export function PublishDialog(props: Props) {
         </>
       }
     >
-      <p className="dialog-words">
-        {isLocked
-          ? `Students will not see this ${name} yet. `
-          : number === 1
-            ? `Students will be able to read this ${name}. `
-            : `Students read edition ${number - 1} until you publish this one. `}
-        {after.reason && `${after.reason} `}
-        What you write afterwards stays with you until the next edition.
-      </p>
+      <WhatFollows {...{ isLocked, name, number, after }} />
       {problem && <Alert type="warning" title={problem} />}
-      <form
-        onSubmit={(event) => {
-          event.preventDefault()
-          if (isKept && hasTitle) publish()
-        }}
-      >
-        <Form.Item
-          layout="vertical"
-          label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'}
-          htmlFor="edition-note"
-        >
-          <Input
-            id="edition-note"
-            autoFocus
-            value={note}
-            maxLength={NOTE_LENGTH}
-            onChange={(event) => setNote(event.target.value)}
-          />
-        </Form.Item>
-        <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
-      </form>
+      <EditionNote {...{ isKept, hasTitle, publish, number, note, setNote, isTold, isTellable, setTold }} />
     </Modal>
+  )
+}
+
+/** Goes on once the edition is there. */
+function useWhenPublished(
+  result: ReturnType<typeof useFetcher<typeof action>>['data'],
+  onPublished: () => void,
+  onClose: () => void,
+): void {
+  useEffect(() => {
+    if (result?.ok) {
+      onPublished()
+      onClose()
+    }
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each result
+  }, [result])
+}
+
+interface WhatFollowsProps {
+  isLocked: boolean
+  name: string
+  number: number
+  after: ForStudents
+}
+
+/** What publishing will do, before it is done. */
+function WhatFollows({ isLocked, name, number, after }: WhatFollowsProps) {
+  return (
+    <p className="dialog-words">
+      {isLocked
+        ? `Students will not see this ${name} yet. `
+        : number === 1
+          ? `Students will be able to read this ${name}. `
+          : `Students read edition ${number - 1} until you publish this one. `}
+      {after.reason && `${after.reason} `}
+      What you write afterwards stays with you until the next edition.
+    </p>
+  )
+}
+
+interface EditionNoteProps {
+  isKept: boolean
+  hasTitle: boolean
+  publish: () => void
+  number: number
+  note: string
+  setNote: (value: string) => void
+  isTold: boolean
+  isTellable: boolean
+  setTold: (value: boolean) => void
+}
+
+/** The note that goes with an edition, and whether students are told. */
+function EditionNote({
+  isKept,
+  hasTitle,
+  publish,
+  number,
+  note,
+  setNote,
+  isTold,
+  isTellable,
+  setTold,
+}: EditionNoteProps) {
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (isKept && hasTitle) publish()
+      }}
+    >
+      <NoteField
+        autoFocus
+        label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'}
+        value={note}
+        onChange={setNote}
+      />
+      <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
+    </form>
   )
 }
 

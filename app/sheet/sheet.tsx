@@ -78,11 +78,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   const [freshTitles, setFreshTitles] = useState<Record<string, string>>({})
   const [freshStates, setFreshStates] = useState<Record<string, ItemState>>({})
-  const [isPlanOpen, setPlanOpen] = useState(true)
-  const [isDeskOpen, setDeskOpen] = useState(true)
-  useEffect(() => {
-    if (window.innerWidth < 1000) setPlanOpen(false)
-  }, [])
+  const { isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen } = usePanes()
   const onTitle = (title: string): void =>
     setFreshTitles((titles) =>
       titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title },
@@ -97,27 +93,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
       <Strip
         person={loaderData.person}
         course={loaderData.course}
-        others={
-          <>
-            <span id="others-here" />
-            <Button
-              size="small"
-              type="text"
-              icon={<PanelLeft size={16} aria-hidden />}
-              aria-label="Plan"
-              aria-pressed={isPlanOpen}
-              onClick={() => setPlanOpen(!isPlanOpen)}
-            />
-            <Button
-              size="small"
-              type="text"
-              icon={<PanelRight size={16} aria-hidden />}
-              aria-label="Side desk"
-              aria-pressed={isDeskOpen}
-              onClick={() => setDeskOpen(!isDeskOpen)}
-            />
-          </>
-        }
+        others={<PaneButtons {...{ isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }} />}
       />
       <div className={`panes ${isPlanOpen ? '' : 'no-plan'} ${isDeskOpen ? '' : 'no-desk'}`}>
         {isPlanOpen && (
@@ -142,6 +118,48 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
         </Suspense>
       </div>
     </div>
+  )
+}
+
+/** Which panes are open beside the sheet; on a narrow screen the plan begins closed. */
+function usePanes() {
+  const [isPlanOpen, setPlanOpen] = useState(true)
+  const [isDeskOpen, setDeskOpen] = useState(true)
+  useEffect(() => {
+    if (window.innerWidth < 1000) setPlanOpen(false)
+  }, [])
+  return { isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }
+}
+
+interface PaneButtonsProps {
+  isPlanOpen: boolean
+  setPlanOpen: (value: boolean) => void
+  isDeskOpen: boolean
+  setDeskOpen: (value: boolean) => void
+}
+
+/** Opens and closes what stands beside the sheet. */
+function PaneButtons({ isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }: PaneButtonsProps) {
+  return (
+    <>
+      <span id="others-here" />
+      <Button
+        size="small"
+        type="text"
+        icon={<PanelLeft size={16} aria-hidden />}
+        aria-label="Plan"
+        aria-pressed={isPlanOpen}
+        onClick={() => setPlanOpen(!isPlanOpen)}
+      />
+      <Button
+        size="small"
+        type="text"
+        icon={<PanelRight size={16} aria-hidden />}
+        aria-label="Side desk"
+        aria-pressed={isDeskOpen}
+        onClick={() => setDeskOpen(!isDeskOpen)}
+      />
+    </>
   )
 }
 

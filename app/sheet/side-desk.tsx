@@ -8,7 +8,7 @@ import { insertParts, meantHeadings } from '../editor/insert-commands.ts'
 import { pieceOf } from '../pieces/registry.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
 import type { Findings } from '../proof/use-findings.ts'
-import { pieceAt, removeAt } from '../editor/commands.ts'
+import { pieceAt, type Place, removeAt } from '../editor/commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
 import { SetAsideDesk } from './set-aside-desk.tsx'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
@@ -85,22 +85,7 @@ export function SideDesk({
 }
 
 function PieceDesk({ editor }: { editor: Editor }) {
-  const { piece, parent, canTakeApart } = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => {
-      const found = pieceAt(state)
-      return {
-        piece: found,
-        parent: found && outerPiece(state, found.position),
-        canTakeApart:
-          found !== null &&
-          pieceOf(found.name)?.entry !== 'tab' &&
-          found.name !== 'accordion' &&
-          takeApart(state.doc, found.position) !== null,
-      }
-    },
-    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
-  })
+  const { piece, parent, canTakeApart } = usePiece(editor)
   const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
     editor.view.focus()
@@ -127,28 +112,63 @@ function PieceDesk({ editor }: { editor: Editor }) {
         {Settings && <Settings key={`${piece.name}-${piece.position}`} editor={editor} position={piece.position} />}
       </section>
       <HeadingsDesk editor={editor} run={run} />
-      <section className="desk-actions">
-        {canTakeApart && (
-          <button
-            type="button"
-            className="desk-button"
-            onClick={() =>
-              run(
-                changing(
-                  ({ doc }) => takeApart(doc, piece.position),
-                  () => piece.position + 1,
-                ),
-              )
-            }
-          >
-            Take the {name} away, keep what is in {name.endsWith('s') ? 'them' : 'it'}
-          </button>
-        )}
-        <button type="button" className="desk-button is-danger" onClick={() => run(removeAt(piece.position))}>
-          Delete the {name}
-        </button>
-      </section>
+      <PieceActions {...{ canTakeApart, run, piece, name }} />
     </>
+  )
+}
+
+/** The piece at the cursor. */
+function usePiece(editor: Editor) {
+  const { piece, parent, canTakeApart } = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      const found = pieceAt(state)
+      return {
+        piece: found,
+        parent: found && outerPiece(state, found.position),
+        canTakeApart:
+          found !== null &&
+          pieceOf(found.name)?.entry !== 'tab' &&
+          found.name !== 'accordion' &&
+          takeApart(state.doc, found.position) !== null,
+      }
+    },
+    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  })
+  return { piece, parent, canTakeApart }
+}
+
+interface PieceActionsProps {
+  canTakeApart: boolean
+  run: (command: Command) => void
+  piece: Place
+  name: string
+}
+
+/** What can be done with the whole piece. */
+function PieceActions({ canTakeApart, run, piece, name }: PieceActionsProps) {
+  return (
+    <section className="desk-actions">
+      {canTakeApart && (
+        <button
+          type="button"
+          className="desk-button"
+          onClick={() =>
+            run(
+              changing(
+                ({ doc }) => takeApart(doc, piece.position),
+                () => piece.position + 1,
+              ),
+            )
+          }
+        >
+          Take the {name} away, keep what is in {name.endsWith('s') ? 'them' : 'it'}
+        </button>
+      )}
+      <button type="button" className="desk-button is-danger" onClick={() => run(removeAt(piece.position))}>
+        Delete the {name}
+      </button>
+    </section>
   )
 }
 

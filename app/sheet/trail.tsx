@@ -28,10 +28,6 @@ export function Trail({ editor }: { editor: Editor }) {
     view.dispatch(state.tr.setSelection(selection))
     view.focus()
   }
-  const write = (side: 'above' | 'below'): void => {
-    writeBeside(side)(editor.state, editor.view.dispatch, editor.view)
-    editor.view.focus()
-  }
   return (
     <div className="trail">
       <nav aria-label="Trail: where the cursor stands">
@@ -53,30 +49,29 @@ export function Trail({ editor }: { editor: Editor }) {
       </nav>
       {piece && (
         <span className="trail-beside soft">
-          Write{' '}
-          <button
-            type="button"
-            className="link-button"
-            title="Ctrl+Shift+Enter"
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => write('above')}
-          >
-            above
-          </button>{' '}
-          ·{' '}
-          <button
-            type="button"
-            className="link-button"
-            title="Ctrl+Enter"
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => write('below')}
-          >
-            below
-          </button>{' '}
-          the {kindLabel(piece.name).toLowerCase()}
+          Write <Beside editor={editor} side="above" keys="Ctrl+Shift+Enter" /> ·{' '}
+          <Beside editor={editor} side="below" keys="Ctrl+Enter" /> the {kindLabel(piece.name).toLowerCase()}
         </span>
       )}
     </div>
+  )
+}
+
+/** Begins a paragraph beside the piece; the marked words stay marked while it is pressed. */
+function Beside({ editor, side, keys }: { editor: Editor; side: 'above' | 'below'; keys: string }) {
+  return (
+    <button
+      type="button"
+      className="link-button"
+      title={keys}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => {
+        writeBeside(side)(editor.state, editor.view.dispatch, editor.view)
+        editor.view.focus()
+      }}
+    >
+      {side}
+    </button>
   )
 }
 

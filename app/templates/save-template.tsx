@@ -60,35 +60,66 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
       <p className="dialog-words">
         A copy is kept as it stands now. The page itself stays as it is, and changes to it do not change the template.
       </p>
-      <Form layout="vertical" component={false}>
-        <Form.Item label="Name" htmlFor="template-name">
-          <Input
-            id="template-name"
-            value={name}
-            maxLength={PLAN_TITLE_LENGTH}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </Form.Item>
-        <Form.Item label="What it is for" htmlFor="template-for">
-          <Input
-            id="template-for"
-            value={description}
-            maxLength={1000}
-            onChange={(event) => setDescription(event.target.value)}
-          />
-        </Form.Item>
-        <fieldset className="template-visibility">
-          <legend>Who may use it</legend>
-          <Radio.Group
-            value={visibility}
-            onChange={(event) => setVisibility(event.target.value as Visibility)}
-            options={Object.entries(VISIBILITY_WORDS).map(([value, label]) => ({ value, label }))}
-          />
-        </fieldset>
-        {found && <BlankNames blanks={found.blanks} {...{ names, setNames }} />}
-      </Form>
+      <TemplateFields
+        {...{ name, setName, description, setDescription, visibility, setVisibility, found, names, setNames }}
+      />
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
+  )
+}
+
+interface TemplateFieldsProps {
+  name: string
+  setName: (value: string) => void
+  description: string
+  setDescription: (value: string) => void
+  visibility: Visibility
+  setVisibility: (value: Visibility) => void
+  /** What is kept; null until it is known. */
+  found: ToSave | null
+  names: Record<string, string>
+  setNames: (value: Record<string, string>) => void
+}
+
+function TemplateFields({
+  name,
+  setName,
+  description,
+  setDescription,
+  visibility,
+  setVisibility,
+  found,
+  names,
+  setNames,
+}: TemplateFieldsProps) {
+  return (
+    <Form layout="vertical" component={false}>
+      <Form.Item label="Name" htmlFor="template-name">
+        <Input
+          id="template-name"
+          value={name}
+          maxLength={PLAN_TITLE_LENGTH}
+          onChange={(event) => setName(event.target.value)}
+        />
+      </Form.Item>
+      <Form.Item label="What it is for" htmlFor="template-for">
+        <Input
+          id="template-for"
+          value={description}
+          maxLength={1000}
+          onChange={(event) => setDescription(event.target.value)}
+        />
+      </Form.Item>
+      <fieldset className="template-visibility">
+        <legend>Who may use it</legend>
+        <Radio.Group
+          value={visibility}
+          onChange={(event) => setVisibility(event.target.value as Visibility)}
+          options={Object.entries(VISIBILITY_WORDS).map(([value, label]) => ({ value, label }))}
+        />
+      </fieldset>
+      {found && <BlankNames blanks={found.blanks} {...{ names, setNames }} />}
+    </Form>
   )
 }
 

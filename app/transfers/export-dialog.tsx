@@ -44,35 +44,59 @@ export function ExportDialog({
         </>
       }
     >
-      <fieldset className="transfer-choice">
-        <legend>As</legend>
-        <Radio.Group value={format} onChange={(event) => setFormat(event.target.value as ExportFormat)}>
-          {EXPORT_FORMATS.map((each) => (
-            <Radio key={each} value={each}>
-              {exportFormats[each].label}
-              <span className="soft small">{exportFormats[each].help}</span>
-            </Radio>
-          ))}
-        </Radio.Group>
-      </fieldset>
-      <fieldset className="transfer-choice">
-        <legend>Which state</legend>
-        <Radio.Group value={variant} onChange={(event) => setVariant(event.target.value as ExportVariant)}>
-          <Radio value="published" disabled={!isPublished}>
-            What students read now
-            <span className="soft small">
-              {isPublished
-                ? `Edition ${entry.edition}${entry.kind === 'book' ? ', with the chapters that are published' : ''}.`
-                : `This ${kindOfEntry(entry.kind).label.toLowerCase()} is not published yet.`}
-            </span>
-          </Radio>
-          <Radio value="written">
-            What is being written
-            <span className="soft small">With all that nobody else has seen yet.</span>
-          </Radio>
-        </Radio.Group>
-      </fieldset>
+      <WhichFormat {...{ format, setFormat }} />
+      <WhichState {...{ variant, setVariant, isPublished, entry }} />
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
+  )
+}
+
+interface WhichFormatProps {
+  format: 'epub' | 'pdf' | 'web' | 'markdown'
+  setFormat: (value: 'epub' | 'pdf' | 'web' | 'markdown') => void
+}
+
+function WhichFormat({ format, setFormat }: WhichFormatProps) {
+  return (
+    <fieldset className="transfer-choice">
+      <legend>As</legend>
+      <Radio.Group value={format} onChange={(event) => setFormat(event.target.value as ExportFormat)}>
+        {EXPORT_FORMATS.map((each) => (
+          <Radio key={each} value={each}>
+            {exportFormats[each].label}
+            <span className="soft small">{exportFormats[each].help}</span>
+          </Radio>
+        ))}
+      </Radio.Group>
+    </fieldset>
+  )
+}
+
+interface WhichStateProps {
+  variant: 'published' | 'written'
+  setVariant: (value: 'published' | 'written') => void
+  isPublished: boolean
+  entry: PlanRow
+}
+
+function WhichState({ variant, setVariant, isPublished, entry }: WhichStateProps) {
+  return (
+    <fieldset className="transfer-choice">
+      <legend>Which state</legend>
+      <Radio.Group value={variant} onChange={(event) => setVariant(event.target.value as ExportVariant)}>
+        <Radio value="published" disabled={!isPublished}>
+          What students read now
+          <span className="soft small">
+            {isPublished
+              ? `Edition ${entry.edition}${entry.kind === 'book' ? ', with the chapters that are published' : ''}.`
+              : `This ${kindOfEntry(entry.kind).label.toLowerCase()} is not published yet.`}
+          </span>
+        </Radio>
+        <Radio value="written">
+          What is being written
+          <span className="soft small">With all that nobody else has seen yet.</span>
+        </Radio>
+      </Radio.Group>
+    </fieldset>
   )
 }

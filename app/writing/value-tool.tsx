@@ -19,7 +19,32 @@ export function ValueTool({
     setFormula('')
     onInsert(text.trim(), decimals === '' ? null : Number(decimals))
   }
-  const form = (
+  const form = <ValueForm {...{ insert, formula, variables, setFormula, decimals, setDecimals }} />
+  return (
+    <Popover open={isOpen} onOpenChange={setOpen} trigger="click" placement="bottomLeft" content={form}>
+      <button
+        type="button"
+        className="plain-button tool"
+        title="Value: a number that is another for each student"
+        aria-haspopup="dialog"
+      >
+        <Variable size={15} strokeWidth={1.75} aria-hidden /> Value
+      </button>
+    </Popover>
+  )
+}
+
+interface ValueFormProps {
+  insert: (text: string) => void
+  formula: string
+  variables: readonly string[]
+  setFormula: (value: string) => void
+  decimals: string
+  setDecimals: (value: string) => void
+}
+
+function ValueForm({ insert, formula, variables, setFormula, decimals, setDecimals }: ValueFormProps) {
+  return (
     <form
       className="value-form"
       onSubmit={(event) => {
@@ -52,17 +77,5 @@ export function ValueTool({
         Insert the value
       </Button>
     </form>
-  )
-  return (
-    <Popover open={isOpen} onOpenChange={setOpen} trigger="click" placement="bottomLeft" content={form}>
-      <button
-        type="button"
-        className="plain-button tool"
-        title="Value: a number that is another for each student"
-        aria-haspopup="dialog"
-      >
-        <Variable size={15} strokeWidth={1.75} aria-hidden /> Value
-      </button>
-    </Popover>
   )
 }

@@ -3,6 +3,7 @@ import { parseFragment } from 'parse5'
 import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { readNodes } from '../html/read.ts'
+import type { ReadNote } from '../html/report.ts'
 import { readArchive } from './archive.ts'
 import { type ImportAs, type ImportNote, type ImportResult, importedText, countNotes } from './imported.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
@@ -19,6 +20,8 @@ const STYLES = [
 
 /** Names that word processors give to plain text (common practice): that it stays plain is no news. */
 const PLAIN_STYLES = new Set(['First Paragraph', 'Compact', 'Body Text', 'Normal (Web)', 'No Spacing', 'Default'])
+
+type Converted = Awaited<ReturnType<typeof mammoth.convertToHtml>>
 
 /** Where a picture stands until its bytes are known by their id. */
 const INCOMING = 'incoming:'
@@ -40,17 +43,7 @@ export async function readWord(
         'This is no Word document (.docx): there is no text in it. Documents of older Word (.doc) have to be saved as .docx first.',
     }
   const pictures = new IncomingPictures(freshId)
-  const converted = await mammoth
-    .convertToHtml(
-      { arrayBuffer: bytes.slice().buffer, buffer: bytes } as Parameters<typeof mammoth.convertToHtml>[0],
-      {
-        styleMap: STYLES,
-        includeEmbeddedStyleMap: false,
-        externalFileAccess: false,
-        convertImage: mammoth.images.imgElement(async (image) => ({ src: await taken(image, pictures) })),
-      },
-    )
-    .catch(() => null)
+  const converted = await htmlOf(bytes, pictures)
   if (!converted)
     return {
       ok: false,
@@ -66,18 +59,7 @@ export async function readWord(
   )
   const { page, notes } = readNodes(nodes)
   const lost = inXml(new TextDecoder().decode(document), archive.files)
-  const styles = converted.messages.flatMap(
-    ({ message }) => /^Unrecognised (paragraph|run) style: '?(.*?)'? \(Style ID/.exec(message)?.slice(1, 3) ?? [],
-  )
-  const styleNotes = pairs(styles)
-    .filter(([, style]) => !PLAIN_STYLES.has(style))
-    .map(([type, style]) => ({
-      type: 'changed' as const,
-      message:
-        type === 'run'
-          ? `The style “${style}” of some words was left out; the words were kept.`
-          : `Paragraphs of the style “${style}” became plain paragraphs.`,
-    }))
+  const styleNotes = notesOnStyles(converted)
   return {
     ok: true,
     imported: importedText(
@@ -91,6 +73,37 @@ export async function readWord(
       freshId,
     ),
   }
+}
+
+/** The document as HTML; null when it is damaged. */
+function htmlOf(bytes: Uint8Array, pictures: IncomingPictures): Promise<Converted | null> {
+  return mammoth
+    .convertToHtml(
+      { arrayBuffer: bytes.slice().buffer, buffer: bytes } as Parameters<typeof mammoth.convertToHtml>[0],
+      {
+        styleMap: STYLES,
+        includeEmbeddedStyleMap: false,
+        externalFileAccess: false,
+        convertImage: mammoth.images.imgElement(async (image) => ({ src: await taken(image, pictures) })),
+      },
+    )
+    .catch(() => null)
+}
+
+/** What became of styles that have no meaning in a page. */
+function notesOnStyles(converted: Converted): Pick<ReadNote, 'type' | 'message'>[] {
+  const styles = converted.messages.flatMap(
+    ({ message }) => /^Unrecognised (paragraph|run) style: '?(.*?)'? \(Style ID/.exec(message)?.slice(1, 3) ?? [],
+  )
+  return pairs(styles)
+    .filter(([, style]) => !PLAIN_STYLES.has(style))
+    .map(([type, style]) => ({
+      type: 'changed' as const,
+      message:
+        type === 'run'
+          ? `The style “${style}” of some words was left out; the words were kept.`
+          : `Paragraphs of the style “${style}” became plain paragraphs.`,
+    }))
 }
 
 function pairs(list: readonly string[]): [string, string][] {

@@ -35,7 +35,6 @@ export async function receive(
 ): Promise<Received | { readonly refused: string } | 'too large'> {
   const hash = createHash('sha256')
   let size = 0
-  let number = 0
   let head = 0
   const kept: Uint8Array[] = []
   let keptLength = 0
@@ -48,18 +47,7 @@ export async function receive(
     head = begun.head
     return null
   }
-  let waiting: Uint8Array[] = []
-  let length = 0
-  const write = async (): Promise<void> => {
-    const bytes = Buffer.concat(waiting)
-    waiting = []
-    length = 0
-    await pool.query('insert into blob_chunks (upload_id, number, bytes) values ($1::text, $2::int, $3::bytea)', [
-      uploadId,
-      number++,
-      bytes,
-    ])
-  }
+  const chunks = new Chunks(uploadId)
   for await (const part of stream) {
     size += part.byteLength
     if (size > most) {
@@ -74,21 +62,50 @@ export async function receive(
     if (!isLookedAt && size >= SIGNATURE) refused = await lookNow()
     // Heard to its end all the same: a browser that still sends does not listen to what is wrong.
     if (refused !== null) continue
-    for (let from = 0; from < part.byteLength;) {
-      const take = Math.min(CHUNK - length, part.byteLength - from)
-      waiting.push(part.subarray(from, from + take))
-      length += take
-      from += take
-      if (length === CHUNK) await write()
-    }
+    await chunks.add(part)
   }
   if (!isLookedAt) refused = await lookNow()
   if (refused !== null) {
     await discard(uploadId)
     return { refused }
   }
-  if (length > 0) await write()
+  await chunks.end()
   return { uploadId, hash: hash.digest(), size, head: Buffer.concat(kept).subarray(0, head) }
+}
+
+/** What comes in, cut into rows of one length. */
+class Chunks {
+  readonly #uploadId: string
+  #waiting: Uint8Array[] = []
+  #length = 0
+  #number = 0
+
+  constructor(uploadId: string) {
+    this.#uploadId = uploadId
+  }
+
+  async add(part: Uint8Array): Promise<void> {
+    for (let from = 0; from < part.byteLength;) {
+      const take = Math.min(CHUNK - this.#length, part.byteLength - from)
+      this.#waiting.push(part.subarray(from, from + take))
+      this.#length += take
+      from += take
+      if (this.#length === CHUNK) await this.end()
+    }
+  }
+
+  /** Writes down what waits. */
+  async end(): Promise<void> {
+    if (this.#length === 0) return
+    const bytes = Buffer.concat(this.#waiting)
+    this.#waiting = []
+    this.#length = 0
+    await pool.query('insert into blob_chunks (upload_id, number, bytes) values ($1::text, $2::int, $3::bytea)', [
+      this.#uploadId,
+      this.#number++,
+      bytes,
+    ])
+  }
 }
 
 /** Forgets what came under an upload. */

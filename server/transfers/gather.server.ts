@@ -40,21 +40,8 @@ export async function gather(
       ok: false,
       reason: `“${entry.title}” is not published. Publish it first, or take it as it is being written.`,
     }
-  const found: (Text & { row: PlanRow })[] = []
-  for (const [at, row] of rows.entries()) {
-    await tell('Gathering the chapters', at, rows.length)
-    const text = await textOf(row, variant)
-    if (text) found.push({ ...text, row })
-  }
-  const numbers = numbersOf(
-    plan.filter((row) => row.kind !== 'chapter' || found.some((each) => each.row.id === row.id)),
-  )
-  const chapters = new Map(
-    found.map(({ row, page }): [string, BookChapter] => [
-      row.id,
-      { id: row.id, number: numbers.get(row.id) ?? '', page },
-    ]),
-  )
+  const found = await textsOf(rows, tell, variant)
+  const chapters = numbered(plan, found)
   const pages = [opening.page, ...found.map(({ page }) => page)]
   const { pictures, missing } = await picturesOf(
     course.id,
@@ -84,6 +71,35 @@ export async function gather(
     notes:
       drafts > 0 ? [{ type: 'left out', message: 'A chapter is not published; it was left out.', count: drafts }] : [],
   }
+}
+
+/** What is written in each chapter; those that have nothing to give stay out. */
+async function textsOf(
+  rows: PlanRow[],
+  tell: (step: string, done: number, total: number) => Promise<void>,
+  variant: 'published' | 'written',
+) {
+  const found: (Text & { row: PlanRow })[] = []
+  for (const [at, row] of rows.entries()) {
+    await tell('Gathering the chapters', at, rows.length)
+    const text = await textOf(row, variant)
+    if (text) found.push({ ...text, row })
+  }
+  return found
+}
+
+/** The chapters with the numbers that they have among those that are taken along. */
+function numbered(plan: PlanRow[], found: (Text & { row: PlanRow })[]) {
+  const numbers = numbersOf(
+    plan.filter((row) => row.kind !== 'chapter' || found.some((each) => each.row.id === row.id)),
+  )
+  const chapters = new Map(
+    found.map(({ row, page }): [string, BookChapter] => [
+      row.id,
+      { id: row.id, number: numbers.get(row.id) ?? '', page },
+    ]),
+  )
+  return chapters
 }
 
 interface Text {

@@ -37,6 +37,7 @@ import {
 } from './queries.server.ts'
 import { inWorkshop, type Worked } from './workshop.server.ts'
 import { MOST_FILE } from '../../core/media/pictures.ts'
+import type { SentImported } from './orders.ts'
 
 /** Begins to take something out; a job makes the file. */
 export async function beginOut(
@@ -216,22 +217,7 @@ async function importFile(
   if (!read.ok) return read
   const { items, notes } = await keepPictures(course.id, transfer.personId, read.value.pictures, tell)
   await tell('Writing the pages', 0, 0)
-  const page = (sent: { readonly id: string; readonly page: unknown }): Imported['opening'] => {
-    const made = mapShelfItems(pageFromJson(sent.page), (item) => items.get(item) ?? null)
-    const problem = problemOfPage(made)
-    if (problem) throw new Error(`A page that was brought in is none: ${problem}`)
-    return { id: sent.id, page: made }
-  }
-  const opening = page(read.value.opening)
-  const parts = read.value.parts.map((part) => ({ title: part.title, chapters: part.chapters.map(page) }))
-  // What was no picture stayed outside.
-  const kept = {
-    ...read.value.kept,
-    pictures: [opening, ...parts.flatMap(({ chapters }) => chapters)].reduce(
-      (sum, each) => sum + shelfItemsOf(each.page).length,
-      0,
-    ),
-  }
+  const { opening, parts, kept } = withPictures(read.value, items)
   return transaction(async (db) => {
     const plan = await lockPlan(db, course.id)
     const afterId = plan.some(({ id }) => id === transfer.entryId) ? transfer.entryId : null
@@ -257,6 +243,27 @@ async function importFile(
     })
     return { ok: true, value: null }
   })
+}
+
+/** The pages with the pictures of the shelf in place of those that came along. */
+function withPictures(sent: SentImported, items: ReadonlyMap<string, OtherItem>) {
+  const page = (one: SentImported['opening']): Imported['opening'] => {
+    const made = mapShelfItems(pageFromJson(one.page), (item) => items.get(item) ?? null)
+    const problem = problemOfPage(made)
+    if (problem) throw new Error(`A page that was brought in is none: ${problem}`)
+    return { id: one.id, page: made }
+  }
+  const opening = page(sent.opening)
+  const parts = sent.parts.map((part) => ({ title: part.title, chapters: part.chapters.map(page) }))
+  // What was no picture stayed outside.
+  const kept = {
+    ...sent.kept,
+    pictures: [opening, ...parts.flatMap(({ chapters }) => chapters)].reduce(
+      (sum, each) => sum + shelfItemsOf(each.page).length,
+      0,
+    ),
+  }
+  return { opening, parts, kept }
 }
 
 /** Puts what pictures came onto the shelf; what is no picture is left to its alternative text, and said so. */

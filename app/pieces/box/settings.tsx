@@ -1,9 +1,9 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
-import { Segmented } from 'antd'
 import { Contrast } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { contrast, inkOn, safeColour } from '../../../core/tree/colours.ts'
+import { ChoiceSetting } from '../choice-setting.tsx'
 
 const GROUNDS: readonly (readonly [name: string, colour: string])[] = [
   ['Sandstone', '#efe6d3'],
@@ -31,21 +31,7 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
   return (
     <>
       <h3 id="box-ground">Ground</h3>
-      <div className="swatches" role="group" aria-labelledby="box-ground">
-        {GROUNDS.map(([name, colour]) => (
-          <button
-            key={colour}
-            type="button"
-            className="swatch"
-            style={{ backgroundColor: colour }}
-            aria-label={name}
-            title={name}
-            aria-pressed={attrs.ground === colour}
-            onClick={() => set('ground', colour)}
-          />
-        ))}
-        <ColourField value={attrs.ground} onChange={(colour) => set('ground', colour)} />
-      </div>
+      <Swatches {...{ attrs, set }} />
       <p className="contrast-line" role="status">
         <Contrast size={15} aria-hidden />
         <span>
@@ -54,31 +40,52 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
           needed).
         </span>
       </p>
-      <h3 id="box-edge">Edge</h3>
-      <Segmented
-        block
-        aria-labelledby="box-edge"
+      <ChoiceSetting
+        label="Edge"
         value={attrs.edge}
         onChange={(value) => set('edge', value)}
         options={[
-          { value: 'none', label: 'None' },
-          { value: 'start', label: 'Start' },
-          { value: 'around', label: 'Around' },
+          ['none', 'None'],
+          ['start', 'Start'],
+          ['around', 'Around'],
         ]}
       />
-      <h3 id="box-space">Space inside</h3>
-      <Segmented
-        block
-        aria-labelledby="box-space"
+      <ChoiceSetting
+        label="Space inside"
         value={attrs.space}
         onChange={(value) => set('space', value)}
         options={[
-          { value: 'tight', label: 'Tight' },
-          { value: 'normal', label: 'Normal' },
-          { value: 'wide', label: 'Wide' },
+          ['tight', 'Tight'],
+          ['normal', 'Normal'],
+          ['wide', 'Wide'],
         ]}
       />
     </>
+  )
+}
+
+interface SwatchesProps {
+  attrs: { ground: string }
+  set: (name: string, value: string) => void
+}
+
+function Swatches({ attrs, set }: SwatchesProps) {
+  return (
+    <div className="swatches" role="group" aria-labelledby="box-ground">
+      {GROUNDS.map(([name, colour]) => (
+        <button
+          key={colour}
+          type="button"
+          className="swatch"
+          style={{ backgroundColor: colour }}
+          aria-label={name}
+          title={name}
+          aria-pressed={attrs.ground === colour}
+          onClick={() => set('ground', colour)}
+        />
+      ))}
+      <ColourField value={attrs.ground} onChange={(colour) => set('ground', colour)} />
+    </div>
   )
 }
 

@@ -1,8 +1,8 @@
 import { useEditorState } from '@tiptap/react'
-import { Segmented } from 'antd'
 import { aroundOutcome, newColumns } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 import { RowList } from '../rows/rows.ts'
+import { ChoiceSetting } from '../choice-setting.tsx'
 
 function ColumnSettings({ editor, position }: SettingsProps) {
   const split = useEditorState({
@@ -13,16 +13,14 @@ function ColumnSettings({ editor, position }: SettingsProps) {
   return (
     <>
       <RowList editor={editor} position={position} entry="column" />
-      <h3 id="column-split">Widths</h3>
-      <Segmented
-        block
-        aria-labelledby="column-split"
+      <ChoiceSetting
+        label="Widths"
         value={split}
         onChange={set}
         options={[
-          { value: 'even', label: 'Even' },
-          { value: 'wide-start', label: 'First wide' },
-          { value: 'wide-end', label: 'Last wide' },
+          ['even', 'Even'],
+          ['wide-start', 'First wide'],
+          ['wide-end', 'Last wide'],
         ]}
       />
     </>

@@ -2,8 +2,8 @@ import { headingLevel } from '../../../core/kinds/facts.ts'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
-import { Segmented } from 'antd'
 import { newContents } from '../../editor/insert-commands.ts'
+import { ChoiceSetting } from '../choice-setting.tsx'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 function ContentsSettings({ editor, position }: SettingsProps) {
@@ -16,13 +16,11 @@ function ContentsSettings({ editor, position }: SettingsProps) {
   return (
     <>
       <p className="soft">Made from the headings of the page and the titles of its tabs; it follows them by itself.</p>
-      <h3 id="contents-deepest">Down to heading</h3>
-      <Segmented
-        block
-        aria-labelledby="contents-deepest"
+      <ChoiceSetting
+        label="Down to heading"
         value={deepest}
         onChange={set}
-        options={[2, 3, 4].map((level) => ({ value: level, label: String(level) }))}
+        options={[2, 3, 4].map((level) => [level, String(level)])}
       />
     </>
   )

@@ -1,11 +1,12 @@
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { startSealedFrame } from '../../sealed/sealed-frame.ts'
 import { onDemand } from '../../shell/on-demand.tsx'
 import { newHtmlPiece } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { WordsSetting } from '../words-setting.tsx'
 
 const CodeDialog = onDemand(() => import('./code-dialog.tsx').then((module) => module.default))
 
@@ -17,8 +18,6 @@ function HtmlPieceSettings({ editor, position }: SettingsProps) {
     equalityFn: (a, b) => a === b,
   })
   const [isOpen, setOpen] = useState(false)
-  const [title, setTitle] = useState(attrs?.title ?? '')
-  useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
   if (attrs?.code === undefined) return null
   const keep = (changes: Record<string, unknown>): void => {
     const transaction = editor.state.tr
@@ -32,16 +31,13 @@ function HtmlPieceSettings({ editor, position }: SettingsProps) {
         HTML, style and script of your own, in a sealed frame: it can’t reach the page, the network or anybody’s
         session.
       </p>
-      <label className="desk-field">
-        <span>Title, for whoever can’t see it</span>
-        <input
-          value={title}
-          maxLength={300}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() => keep({ title: title.trim() })}
-          placeholder="What the frame shows"
-        />
-      </label>
+      <WordsSetting
+        label="Title, for whoever can’t see it"
+        most={300}
+        value={attrs.title}
+        placeholder="What the frame shows"
+        onKeep={(title) => keep({ title })}
+      />
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         Edit the code
       </button>

@@ -1,9 +1,10 @@
 import { useEditorState } from '@tiptap/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Examined } from '../../../server/embeds/examine.server.ts'
 import { askEmbed, placeEmbed } from '../../embeds/place-embed.ts'
 import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { WordsSetting } from '../words-setting.tsx'
 
 function LinkCardSettings({ editor, position }: SettingsProps) {
   const attrs = useEditorState({
@@ -12,9 +13,7 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
       state.doc.nodeAt(position)?.attrs as { address: string; title: string } | undefined,
     equalityFn: (a, b) => a === b,
   })
-  const [title, setTitle] = useState(attrs?.title ?? '')
   const [tried, setTried] = useState<Examined | 'asking' | null>(null)
-  useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
   if (attrs?.address === undefined) return null
   const ask = (): void => {
     setTried('asking')
@@ -28,18 +27,12 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
   }
   return (
     <>
-      <label className="desk-field">
-        <span>Title</span>
-        <input
-          value={title}
-          maxLength={300}
-          onChange={(event) => setTitle(event.target.value)}
-          onBlur={() =>
-            title.trim() !== attrs.title &&
-            editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))
-          }
-        />
-      </label>
+      <WordsSetting
+        label="Title"
+        most={300}
+        value={attrs.title}
+        onKeep={(title) => editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title))}
+      />
       <p className="soft" style={{ overflowWrap: 'anywhere' }}>
         {attrs.address}
       </p>

@@ -14,18 +14,7 @@ interface Props {
 
 /** Asks what a picture shows, as soon as it stands on the sheet. */
 export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
-  const [alt, setAlt] = useState(item.alt)
-  const [isDecorative, setDecorative] = useState(false)
-  const [problem, setProblem] = useState('')
-  const field = useRef<HTMLTextAreaElement>(null)
-  const answer = (event?: FormEvent): void => {
-    event?.preventDefault()
-    const words = alt.trim()
-    if (isDecorative) onAnswer('')
-    else if (words === '') setProblem('Say in a sentence what the picture shows, or mark it as decorative.')
-    else if (nameSaysNothing(words)) setProblem(`“${words}” names a file; it says nothing about the picture.`)
-    else onAnswer(words)
-  }
+  const { field, answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative } = useAlt(item, onAnswer)
   return (
     <Modal
       open
@@ -61,20 +50,49 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
             />
           </label>
           <p className="soft small">What somebody would need to be told on the telephone. The caption is apart.</p>
-          <label className="desk-check">
-            <input
-              type="checkbox"
-              checked={isDecorative}
-              onChange={(event) => (setDecorative(event.target.checked), setProblem(''))}
-            />{' '}
-            Decorative: readers lose nothing without it
-          </label>
+          <DecorativeBox {...{ isDecorative, setDecorative, setProblem }} />
           <p id="alt-problem" className="field-problem" role="alert">
             {problem}
           </p>
         </div>
       </form>
     </Modal>
+  )
+}
+
+/** The alternative text while it is typed. */
+function useAlt(item: ShelfThing, onAnswer: Props['onAnswer']) {
+  const [alt, setAlt] = useState(item.alt)
+  const [isDecorative, setDecorative] = useState(false)
+  const [problem, setProblem] = useState('')
+  const field = useRef<HTMLTextAreaElement>(null)
+  const answer = (event?: FormEvent): void => {
+    event?.preventDefault()
+    const words = alt.trim()
+    if (isDecorative) onAnswer('')
+    else if (words === '') setProblem('Say in a sentence what the picture shows, or mark it as decorative.')
+    else if (nameSaysNothing(words)) setProblem(`“${words}” names a file; it says nothing about the picture.`)
+    else onAnswer(words)
+  }
+  return { field, answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative }
+}
+
+interface DecorativeBoxProps {
+  isDecorative: boolean
+  setDecorative: (value: boolean) => void
+  setProblem: (value: string) => void
+}
+
+function DecorativeBox({ isDecorative, setDecorative, setProblem }: DecorativeBoxProps) {
+  return (
+    <label className="desk-check">
+      <input
+        type="checkbox"
+        checked={isDecorative}
+        onChange={(event) => (setDecorative(event.target.checked), setProblem(''))}
+      />{' '}
+      Decorative: readers lose nothing without it
+    </label>
   )
 }
 

@@ -3,13 +3,13 @@ import type { Node } from '@tiptap/pm/model'
 import { NodeSelection } from '@tiptap/pm/state'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
-import { Segmented } from 'antd'
-import { useEffect, useState } from 'react'
 import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
 import { pictureAddress, widthsFor } from '../../../core/media/pictures.ts'
 import { rememberAlt } from '../../media/upload.ts'
 import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { WordsSetting } from '../words-setting.tsx'
+import { ChoiceSetting } from '../choice-setting.tsx'
 
 interface Attrs {
   item: string
@@ -38,14 +38,14 @@ function PictureSettings({ editor, position }: SettingsProps) {
   }
   return (
     <>
-      <Words
+      <WordsSetting
         label="Alternative text"
         rows={3}
         most={MOST_ALT}
         value={attrs.alt ?? ''}
-        disabled={attrs.alt === ''}
+        isDisabled={attrs.alt === ''}
         onKeep={(words) => setAlt(words === '' ? null : words)}
-        hint={attrs.alt === null ? 'Nobody who can’t see the picture knows what it shows.' : ''}
+        problem={attrs.alt === null ? 'Nobody who can’t see the picture knows what it shows.' : ''}
       />
       <label className="desk-check">
         <input
@@ -55,39 +55,48 @@ function PictureSettings({ editor, position }: SettingsProps) {
         />{' '}
         Decorative
       </label>
-      <Words
+      <WordsSetting
         label="Long description, shown beneath"
         rows={3}
         most={20_000}
         value={attrs.description}
         onKeep={(words) => set('description', words)}
       />
-      <label className="desk-field">
-        <span>Width in percent of its column</span>
-        <input
-          type="number"
-          min={5}
-          max={100}
-          step={5}
-          value={attrs.widthPercent}
-          onChange={({ target: { valueAsNumber } }) =>
-            valueAsNumber >= 5 && valueAsNumber <= 100 && set('widthPercent', Math.round(valueAsNumber))
-          }
-        />
-      </label>
-      <h3 id="picture-align">Stands</h3>
-      <Segmented
-        block
-        aria-labelledby="picture-align"
+      <WidthField {...{ attrs, set }} />
+      <ChoiceSetting
+        label="Stands"
         value={attrs.align}
         onChange={(value) => set('align', value)}
         options={[
-          { value: 'start', label: 'Start' },
-          { value: 'center', label: 'Centre' },
-          { value: 'end', label: 'End' },
+          ['start', 'Start'],
+          ['center', 'Centre'],
+          ['end', 'End'],
         ]}
       />
     </>
+  )
+}
+
+interface WidthFieldProps {
+  attrs: Attrs
+  set: (name: keyof Attrs, value: unknown) => void
+}
+
+function WidthField({ attrs, set }: WidthFieldProps) {
+  return (
+    <label className="desk-field">
+      <span>Width in percent of its column</span>
+      <input
+        type="number"
+        min={5}
+        max={100}
+        step={5}
+        value={attrs.widthPercent}
+        onChange={({ target: { valueAsNumber } }) =>
+          valueAsNumber >= 5 && valueAsNumber <= 100 && set('widthPercent', Math.round(valueAsNumber))
+        }
+      />
+    </label>
   )
 }
 
@@ -96,42 +105,6 @@ function keepSelected({ state }: Editor, position: number, name: string, value: 
   return state.selection instanceof NodeSelection && state.selection.from === position
     ? transaction.setSelection(NodeSelection.create(transaction.doc, position))
     : transaction
-}
-
-/** A text that is kept when its field is left. */
-function Words({
-  label,
-  value,
-  rows,
-  most,
-  disabled,
-  hint,
-  onKeep,
-}: {
-  label: string
-  value: string
-  rows: number
-  most: number
-  disabled?: boolean
-  hint?: string
-  onKeep: (words: string) => void
-}) {
-  const [typed, setTyped] = useState(value)
-  useEffect(() => setTyped(value), [value])
-  return (
-    <label className="desk-field">
-      <span>{label}</span>
-      <textarea
-        rows={rows}
-        maxLength={most}
-        disabled={disabled}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => typed.trim() !== value && onKeep(typed.trim().replaceAll('\r\n', '\n'))}
-      />
-      {hint && <small className="field-problem">{hint}</small>}
-    </label>
-  )
 }
 
 /** The picture with its caption, and a corner to draw it larger or smaller by. */

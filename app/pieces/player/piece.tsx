@@ -1,12 +1,13 @@
 import type { Node } from '@tiptap/pm/model'
 import type { NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { PLAYER_SANDBOX } from '../../../core/kinds/player/kind.ts'
 import type { Examined } from '../../../server/embeds/examine.server.ts'
 import { askEmbed, embedWords } from '../../embeds/place-embed.ts'
 import { courseHere } from '../../shell/course-here.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { WordsSetting } from '../words-setting.tsx'
 
 interface Attrs {
   address: string
@@ -22,14 +23,8 @@ function PlayerSettings({ editor, position }: SettingsProps) {
     selector: ({ editor: { state } }) => state.doc.nodeAt(position)?.attrs as Attrs | undefined,
     equalityFn: (a, b) => a === b,
   })
-  const [title, setTitle] = useState(attrs?.title ?? '')
   const [tried, setTried] = useState<Examined | 'asking' | null>(null)
-  useEffect(() => setTitle(attrs?.title ?? ''), [attrs?.title])
   if (attrs?.address === undefined) return null
-  const keep = (): void => {
-    if (title.trim() !== attrs.title)
-      editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title.trim()))
-  }
   const tryIt = (): void => {
     setTried('asking')
     void askEmbed(
@@ -39,10 +34,12 @@ function PlayerSettings({ editor, position }: SettingsProps) {
   }
   return (
     <>
-      <label className="desk-field">
-        <span>Title, for whoever can’t see it</span>
-        <input value={title} maxLength={300} onChange={(event) => setTitle(event.target.value)} onBlur={keep} />
-      </label>
+      <WordsSetting
+        label="Title, for whoever can’t see it"
+        most={300}
+        value={attrs.title}
+        onKeep={(title) => editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'title', title))}
+      />
       {attrs.title === '' && (
         <p className="field-problem">Without a title nobody knows what the frame holds before going in.</p>
       )}

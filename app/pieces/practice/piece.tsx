@@ -1,9 +1,9 @@
 import { useEditorState } from '@tiptap/react'
-import { Segmented } from 'antd'
 import { entriesOf } from '../../../core/structure/parts.ts'
 import { aroundOutcome, newPractice } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 import { RowList } from '../rows/rows.ts'
+import { ChoiceSetting } from '../choice-setting.tsx'
 
 function PracticeSettings({ editor, position }: SettingsProps) {
   const { mode, right } = useEditorState({
@@ -24,15 +24,13 @@ function PracticeSettings({ editor, position }: SettingsProps) {
         : ''
   return (
     <>
-      <h3 id="practice-mode">Students choose</h3>
-      <Segmented
-        block
-        aria-labelledby="practice-mode"
+      <ChoiceSetting
+        label="Students choose"
         value={mode}
         onChange={(value) => set(position, 'mode', value)}
         options={[
-          { value: 'one', label: 'One answer' },
-          { value: 'several', label: 'Several' },
+          ['one', 'One answer'],
+          ['several', 'Several'],
         ]}
       />
       <h3>Answers, the right ones ticked</h3>

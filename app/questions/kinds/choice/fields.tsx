@@ -5,10 +5,12 @@ import { RichField } from '../../../writing/rich-field.tsx'
 import { blankOr, Field } from '../../field.tsx'
 import type { AnswerFieldsProps } from '../fields-props.ts'
 
+type Choice = ChoiceAnswer['choices'][number]
+
 /** Choices, each with what is said to it. */
 export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<ChoiceAnswer>) {
   const { mode, choices } = answer
-  const set = (id: string, part: Partial<(typeof choices)[number]>): void =>
+  const set = (id: string, part: Partial<Choice>): void =>
     onChange({
       ...answer,
       choices: choices.map((each) =>
@@ -19,40 +21,7 @@ export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<Choi
     <Field label="Choices" note={mode === 'one' ? 'Mark the one that is right.' : 'Mark all that are right.'}>
       <ol className="choice-list">
         {choices.map((choice, at) => (
-          <li key={choice.id} className={choice.isRight ? 'is-right' : ''}>
-            <label className="choice-right">
-              <input
-                type={mode === 'one' ? 'radio' : 'checkbox'}
-                name="right"
-                checked={choice.isRight}
-                onChange={(event) => set(choice.id, { isRight: event.target.checked })}
-              />
-              <span className="visually-hidden">Choice {at + 1} is right</span>
-            </label>
-            <div className="choice-texts">
-              <RichField
-                label={`Choice ${at + 1}`}
-                placeholder={`Choice ${at + 1}`}
-                start={blankOr(choice.text)}
-                {...field}
-                onChange={(text) => set(choice.id, { text })}
-              />
-              <RichField
-                label={`Feedback for choice ${at + 1}`}
-                placeholder="Feedback for students who choose it"
-                start={blankOr(choice.feedback)}
-                {...field}
-                onChange={(feedback) => set(choice.id, { feedback })}
-              />
-            </div>
-            <button
-              type="button"
-              className="link-button"
-              onClick={() => onChange({ ...answer, choices: choices.filter(({ id }) => id !== choice.id) })}
-            >
-              Take out<span className="visually-hidden"> choice {at + 1}</span>
-            </button>
-          </li>
+          <ChoiceRow key={choice.id} {...{ choice, mode, set, at, field, onChange, answer, choices }} />
         ))}
       </ol>
       <button
@@ -68,5 +37,56 @@ export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<Choi
         Add a choice
       </button>
     </Field>
+  )
+}
+
+interface ChoiceRowProps {
+  choice: Choice
+  mode: 'one' | 'several'
+  set: (id: string, part: Partial<Choice>) => void
+  at: number
+  field: AnswerFieldsProps<ChoiceAnswer>['field']
+  onChange: (answer: ChoiceAnswer) => void
+  answer: ChoiceAnswer
+  choices: readonly Choice[]
+}
+
+/** A choice: whether it is right, its text, what is said to it. */
+function ChoiceRow({ choice, mode, set, at, field, onChange, answer, choices }: ChoiceRowProps) {
+  return (
+    <li className={choice.isRight ? 'is-right' : ''}>
+      <label className="choice-right">
+        <input
+          type={mode === 'one' ? 'radio' : 'checkbox'}
+          name="right"
+          checked={choice.isRight}
+          onChange={(event) => set(choice.id, { isRight: event.target.checked })}
+        />
+        <span className="visually-hidden">Choice {at + 1} is right</span>
+      </label>
+      <div className="choice-texts">
+        <RichField
+          label={`Choice ${at + 1}`}
+          placeholder={`Choice ${at + 1}`}
+          start={blankOr(choice.text)}
+          {...field}
+          onChange={(text) => set(choice.id, { text })}
+        />
+        <RichField
+          label={`Feedback for choice ${at + 1}`}
+          placeholder="Feedback for students who choose it"
+          start={blankOr(choice.feedback)}
+          {...field}
+          onChange={(feedback) => set(choice.id, { feedback })}
+        />
+      </div>
+      <button
+        type="button"
+        className="link-button"
+        onClick={() => onChange({ ...answer, choices: choices.filter(({ id }) => id !== choice.id) })}
+      >
+        Take out<span className="visually-hidden"> choice {at + 1}</span>
+      </button>
+    </li>
   )
 }
