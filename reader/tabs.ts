@@ -43,6 +43,18 @@ export function makeTabs(piece: HTMLElement): void {
     part.addEventListener('beforematch', () => select(index))
     part.addEventListener(SHOW, () => select(index))
   }
+  takeKeys(row, buttons, select)
+  piece.prepend(row)
+  piece.classList.add('is-live')
+  select(0)
+}
+
+/** The keys of the row of tabs. */
+function takeKeys(
+  row: HTMLDivElement,
+  buttons: HTMLButtonElement[],
+  select: (index: number, takesFocus?: boolean) => void,
+): void {
   row.addEventListener('keydown', (event) => {
     const at = buttons.indexOf(document.activeElement as HTMLButtonElement)
     const isRtl = getComputedStyle(row).direction === 'rtl'
@@ -58,9 +70,6 @@ export function makeTabs(piece: HTMLElement): void {
     event.preventDefault()
     select(next, true)
   })
-  piece.prepend(row)
-  piece.classList.add('is-live')
-  select(0)
 }
 
 /** The heading under which a piece stands, to name its row of tabs. */

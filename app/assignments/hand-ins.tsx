@@ -1,11 +1,11 @@
 import { Button } from 'antd'
 import { useState } from 'react'
-import { data, Link, useFetcher, useRouteLoaderData } from 'react-router'
+import { data, Link, useFetcher, useRouteLoaderData, type FetcherWithComponents } from 'react-router'
 import { z } from 'zod'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import { identifier } from '../../core/document/wire.ts'
 import { initials } from '../../core/people/initials.ts'
-import { giveBack } from '../../server/assignments/assignment.server.ts'
+import { giveBack, type Handed } from '../../server/assignments/assignment.server.ts'
 import {
   type HandInStanding,
   listStandings,
@@ -86,31 +86,7 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
     <div className="screen">
       <Strip person={person} course={course} />
       <div className="panes hand-ins">
-        <nav className="hand-in-list" aria-label="Students">
-          <p className="hand-in-count">
-            <b>{handed}</b> of {standings.length} handed in, <b>{waiting}</b> {waiting === 1 ? 'waits' : 'wait'} for an
-            answer
-          </p>
-          <ul>
-            {standings.map((each) => (
-              <li key={each.personId}>
-                <Link
-                  to={`?of=${each.personId}`}
-                  aria-current={each.personId === chosen?.personId || undefined}
-                  preventScrollReset
-                >
-                  <span className="face" style={{ backgroundColor: each.colour }} aria-hidden>
-                    {initials(each.name)}
-                  </span>
-                  <span className="hand-in-name">
-                    {each.name}
-                    <small className="soft">{standingWords(each, course.timeZone)}</small>
-                  </span>
-                </Link>
-              </li>
-            ))}
-          </ul>
-        </nav>
+        <HandInList {...{ handed, standings, waiting, chosen }} timeZone={course.timeZone} />
         <main className="hand-in-work">
           <h1>
             <Link to={`/courses/${course.id}/items/${entry.id}`}>{entry.title}</Link>
@@ -135,6 +111,46 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
   )
 }
 
+interface HandInListProps {
+  standings: readonly HandInStanding[]
+  chosen: HandInStanding | null
+  /** How many have handed in, and how many of them have no answer yet. */
+  handed: number
+  waiting: number
+  timeZone: string
+}
+
+/** The students, and how it stands with each. */
+function HandInList({ handed, standings, waiting, chosen, timeZone }: HandInListProps) {
+  return (
+    <nav className="hand-in-list" aria-label="Students">
+      <p className="hand-in-count">
+        <b>{handed}</b> of {standings.length} handed in, <b>{waiting}</b> {waiting === 1 ? 'waits' : 'wait'} for an
+        answer
+      </p>
+      <ul>
+        {standings.map((each) => (
+          <li key={each.personId}>
+            <Link
+              to={`?of=${each.personId}`}
+              aria-current={each.personId === chosen?.personId || undefined}
+              preventScrollReset
+            >
+              <span className="face" style={{ backgroundColor: each.colour }} aria-hidden>
+                {initials(each.name)}
+              </span>
+              <span className="hand-in-name">
+                {each.name}
+                <small className="soft">{standingWords(each, timeZone)}</small>
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  )
+}
+
 function standingWords({ handedInAt, isLate, returnedAt }: HandInStanding, timeZone: string): string {
   if (!handedInAt) return 'nothing yet'
   return returnedAt
@@ -142,17 +158,14 @@ function standingWords({ handedInAt, isLate, returnedAt }: HandInStanding, timeZ
     : `handed in ${shortDateTime(handedInAt, timeZone)}${isLate ? ', late' : ''}`
 }
 
-function OneStudent({
-  chosen,
-  submissions,
-  timeZone,
-  courseId,
-}: {
+interface OneStudentProps {
   chosen: HandInStanding
   submissions: readonly Submission[]
   timeZone: string
   courseId: string
-}) {
+}
+
+function OneStudent({ chosen, submissions, timeZone, courseId }: OneStudentProps) {
   const fetcher = useFetcher<typeof action>()
   const [comment, setComment] = useState<object>(emptyPassage)
   const newest = submissions[0]
@@ -189,15 +202,29 @@ function OneStudent({
             {result.reason}
           </p>
         )}
-        <div className="post-actions">
-          <Button type="primary" loading={fetcher.state !== 'idle'} onClick={giveIt}>
-            {newest.returnedAt ? 'Replace the comment' : 'Give back with this comment'}
-          </Button>
-          <span className="soft small" role="status">
-            {result?.ok ? `${chosen.name} was told.` : `${chosen.name.split(' ')[0]} is told when you give it back.`}
-          </span>
-        </div>
+        <GiveBack {...{ fetcher, giveIt, newest, result, chosen }} />
       </section>
     </>
+  )
+}
+
+interface GiveBackProps {
+  fetcher: FetcherWithComponents<Handed>
+  giveIt: () => void
+  newest: Submission
+  result: Handed | undefined
+  chosen: HandInStanding
+}
+
+function GiveBack({ fetcher, giveIt, newest, result, chosen }: GiveBackProps) {
+  return (
+    <div className="post-actions">
+      <Button type="primary" loading={fetcher.state !== 'idle'} onClick={giveIt}>
+        {newest.returnedAt ? 'Replace the comment' : 'Give back with this comment'}
+      </Button>
+      <span className="soft small" role="status">
+        {result?.ok ? `${chosen.name} was told.` : `${chosen.name.split(' ')[0]} is told when you give it back.`}
+      </span>
+    </div>
   )
 }

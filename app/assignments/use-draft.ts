@@ -5,6 +5,7 @@ import type { HandedFiles } from '../../server/assignments/queries.server.ts'
 import { upload } from '../media/upload.ts'
 import { askWork, isAway, type WorkAnswer } from './ask-work.ts'
 import type { WorkRequest } from './work.ts'
+import { useOrdered } from '../shell/use-ordered.ts'
 
 /** A draft is kept when nothing was written for so long; tried again after so long. In milliseconds. */
 const PAUSE = 900
@@ -81,16 +82,6 @@ function useWork(start: Work | null) {
     setWork(now)
   }
   return { work, latest, show }
-}
-
-/** Asks one after the other, so that a draft on its way never comes after the hand-in. */
-function useOrdered<Request, Answer>(ask: (request: Request) => Promise<Answer>) {
-  const order = useRef<Promise<unknown>>(Promise.resolve())
-  return (request: Request): Promise<Answer> => {
-    const next = order.current.then(() => ask(request))
-    order.current = next
-    return next
-  }
 }
 
 const TIME = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' })

@@ -4,6 +4,8 @@ import { useRef, useState } from 'react'
 import { RichField } from '../writing/rich-field.tsx'
 import { FileList } from './handed-in.tsx'
 import { type Kept, useDraft, type Work } from './use-draft.ts'
+import { Preview } from '../writing/preview.tsx'
+import { FileChooser } from '../writing/file-chooser.tsx'
 
 interface Props {
   courseId: string
@@ -33,12 +35,7 @@ export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
         onRemove={(id) => keep({ ...work, files: work.files.filter((file) => file.id !== id) })}
         removeIcon={<X size={13} aria-hidden />}
       />
-      {shown !== null && (
-        <section className="post-preview" aria-label="As your teacher will see it">
-          <p className="soft small">As your teacher will see it</p>
-          <div className="page-content" dangerouslySetInnerHTML={{ __html: shown }} />
-        </section>
-      )}
+      {shown !== null && <Preview label="As your teacher will see it" html={shown} />}
       <div className="post-actions">
         <Button type="primary" loading={isSending} onClick={() => void handIn()}>
           Hand in
@@ -54,17 +51,7 @@ export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
           {keptWords(kept)}
         </span>
       </div>
-      <input
-        ref={chooser}
-        type="file"
-        hidden
-        multiple
-        aria-label="Files to hand in"
-        onChange={({ target }) => {
-          void addFiles([...(target.files ?? [])])
-          target.value = ''
-        }}
-      />
+      <FileChooser chooser={chooser} label="Files to hand in" onFiles={(files) => void addFiles(files)} />
     </div>
   )
 }

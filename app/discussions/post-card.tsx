@@ -44,14 +44,7 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
       <PostHead {...{ post, timeZone, answering }} />
       <PostNotes post={post} />
       {typeof mode === 'object' ? (
-        <OwnComposer
-          {...{ context, setMode }}
-          parentId={post.parentId}
-          label="Your post"
-          placeholder=""
-          send="Keep the change"
-          change={{ id: post.id, content: mode.change }}
-        />
+        <Change {...{ context, setMode, post, mode }} />
       ) : (
         post.html !== '' && <div className="page-content" dir="auto" dangerouslySetInnerHTML={{ __html: post.html }} />
       )}
@@ -74,16 +67,46 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
           onCancel={() => setMode('read')}
         />
       )}
-      {mode === 'answer' && (
-        <OwnComposer
-          {...{ context, setMode }}
-          parentId={post.id}
-          label={`Your answer to ${post.person}`}
-          placeholder={`Answer ${post.person.split(' ')[0]}…`}
-          send="Send the answer"
-        />
-      )}
+      {mode === 'answer' && <Answer {...{ context, setMode, post }} />}
     </article>
+  )
+}
+
+interface ChangeProps {
+  context: PostContext
+  setMode: (mode: Mode) => void
+  post: SeenPost
+  mode: { readonly change: object }
+}
+
+function Change({ context, setMode, post, mode }: ChangeProps) {
+  return (
+    <OwnComposer
+      {...{ context, setMode }}
+      parentId={post.parentId}
+      label="Your post"
+      placeholder=""
+      send="Keep the change"
+      change={{ id: post.id, content: mode.change }}
+    />
+  )
+}
+
+interface AnswerProps {
+  context: PostContext
+  setMode: (mode: Mode) => void
+  post: SeenPost
+}
+
+function Answer({ context, setMode, post }: AnswerProps) {
+  return (
+    <OwnComposer
+      {...{ context, setMode }}
+      parentId={post.id}
+      label={`Your answer to ${post.person}`}
+      placeholder={`Answer ${post.person.split(' ')[0]}…`}
+      send="Send the answer"
+    />
   )
 }
 

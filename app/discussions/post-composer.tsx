@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
 import { RichField } from '../writing/rich-field.tsx'
 import { type PostPlace, usePost } from './use-post.ts'
+import { Preview } from '../writing/preview.tsx'
 
 interface Props extends PostPlace {
   courseId: string
@@ -14,16 +15,8 @@ interface Props extends PostPlace {
 }
 
 /** Writes a post: looked at before it is sent, kept in this browser until it is. */
-export function PostComposer({
-  courseId,
-  label,
-  placeholder,
-  send,
-  isOpen = false,
-  onSent,
-  onCancel,
-  ...place
-}: Props) {
+export function PostComposer(props: Props) {
+  const { courseId, label, placeholder, send, isOpen = false, onSent, onCancel, ...place } = props
   const { draft, begun, round, preview, problem, isSending, write, send: post, look } = usePost(place, onSent)
   return (
     <div className="post-composer needs-script">
@@ -38,12 +31,7 @@ export function PostComposer({
         onChange={write}
         onSend={() => void post()}
       />
-      {preview !== null && (
-        <section className="post-preview" aria-label="As others will see it">
-          <p className="soft small">As others will see it</p>
-          <div className="page-content" dangerouslySetInnerHTML={{ __html: preview }} />
-        </section>
-      )}
+      {preview !== null && <Preview label="As others will see it" html={preview} />}
       {problem && (
         <p className="post-problem" role="alert">
           {problem}

@@ -49,12 +49,7 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
     setPreview(null)
     setRound((count) => count + 1)
   }
-  useEffect(() => {
-    // Known in the browser alone, so after the server's form of the page stands.
-    const kept = change ? undefined : keptDraft(key)
-    if (kept) begin(kept)
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the field appears
-  }, [])
+  useKeptDraft(change, key, begin)
   return {
     ...{ draft, begun, round, preview, problem, isSending },
     write: (content: object): void => {
@@ -85,4 +80,18 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
       else setProblem(answer.reason)
     },
   }
+}
+
+/** Begins with what was kept in this browser. */
+function useKeptDraft(
+  change: { readonly id: string; readonly content: object } | undefined,
+  key: string,
+  begin: (content: object | undefined) => void,
+): void {
+  useEffect(() => {
+    // Known in the browser alone, so after the server's form of the page stands.
+    const kept = change ? undefined : keptDraft(key)
+    if (kept) begin(kept)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the field appears
+  }, [])
 }

@@ -40,21 +40,7 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
           apply()
         }}
       >
-        <Form.Item
-          layout="vertical"
-          label="Address"
-          htmlFor="link-address"
-          validateStatus={problem ? 'error' : ''}
-          help={problem}
-        >
-          <Input
-            id="link-address"
-            autoFocus
-            value={address}
-            placeholder="https://… or #place"
-            onChange={(event) => setAddress(event.target.value)}
-          />
-        </Form.Item>
+        <AddressField {...{ problem, address, setAddress }} />
         {needsWords && (
           <Form.Item layout="vertical" label="Words to show" htmlFor="link-words">
             <Input id="link-words" value={words} onChange={(event) => setWords(event.target.value)} />
@@ -63,6 +49,32 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
         <button type="submit" hidden />
       </form>
     </Modal>
+  )
+}
+
+interface AddressFieldProps {
+  problem: string
+  address: string
+  setAddress: (value: string) => void
+}
+
+function AddressField({ problem, address, setAddress }: AddressFieldProps) {
+  return (
+    <Form.Item
+      layout="vertical"
+      label="Address"
+      htmlFor="link-address"
+      validateStatus={problem ? 'error' : ''}
+      help={problem}
+    >
+      <Input
+        id="link-address"
+        autoFocus
+        value={address}
+        placeholder="https://… or #place"
+        onChange={(event) => setAddress(event.target.value)}
+      />
+    </Form.Item>
   )
 }
 

@@ -32,12 +32,7 @@ export function ExerciseQuestions({ courseId, entryId, language, start, onChange
   }
   return (
     <section className="exercise-questions" aria-label="Questions of the exercise">
-      <h2>
-        Questions{' '}
-        <span className="soft">
-          {lines.length === 0 ? 'none yet' : `${lines.length}, ${points} ${points === 1 ? 'point' : 'points'} together`}
-        </span>
-      </h2>
+      <QuestionsHead {...{ lines, points }} />
       <ol ref={list}>
         {lines.map((line, at) => (
           <Line
@@ -67,6 +62,18 @@ export function ExerciseQuestions({ courseId, entryId, language, start, onChange
         />
       )}
     </section>
+  )
+}
+
+/** How many questions, and for how many points. */
+function QuestionsHead({ lines, points }: { lines: readonly ExerciseLine[]; points: number }) {
+  return (
+    <h2>
+      Questions{' '}
+      <span className="soft">
+        {lines.length === 0 ? 'none yet' : `${lines.length}, ${points} ${points === 1 ? 'point' : 'points'} together`}
+      </span>
+    </h2>
   )
 }
 

@@ -60,19 +60,32 @@ export function InsertDialog(props: Props) {
           <Shortcuts {...{ offer, choose }} onPicture={() => leave(onPicture)} onShelf={() => leave(onShelf)} />
         )}
         <OfferCards {...{ found, offer, possible }} onChoose={choose} onInsert={insert} isBare={isEmbed} ref={cards} />
-        <div className="insert-foot">
-          <span className="soft" role="status">
-            {outcome}
-          </span>
-          <button type="button" className="plain-button" onClick={props.onClose}>
-            Cancel
-          </button>
-          <button type="button" className="primary-button" aria-disabled={!action.can} onClick={action.run}>
-            {action.name}
-          </button>
-        </div>
+        <InsertFoot {...{ outcome, action }} onClose={props.onClose} />
       </div>
     </Modal>
+  )
+}
+
+interface InsertFootProps {
+  outcome: string
+  onClose: () => void
+  action: ReturnType<typeof useInserting>['action']
+}
+
+/** What Enter would do, and the buttons for it. */
+function InsertFoot({ outcome, action, onClose }: InsertFootProps) {
+  return (
+    <div className="insert-foot">
+      <span className="soft" role="status">
+        {outcome}
+      </span>
+      <button type="button" className="plain-button" onClick={onClose}>
+        Cancel
+      </button>
+      <button type="button" className="primary-button" aria-disabled={!action.can} onClick={action.run}>
+        {action.name}
+      </button>
+    </div>
   )
 }
 

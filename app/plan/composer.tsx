@@ -40,16 +40,8 @@ const TROUBLE = {
 export function Composer(props: Props) {
   const { trouble, onClose } = props
   const { typed, setTyped, depth, kind, usual, kinds, setChosen, onKeyDown, onPaste } = useOutlineLine(props)
-  const field = useRef<HTMLInputElement>(null)
-  const isIn = useRef(true)
+  const { field, isIn } = useHeldFocus()
   const becomes = kind === 'aim' ? 'Aim' : kindOfEntry(kind).label
-  // Put elsewhere by a button or key of the plan: the cursor comes along.
-  useEffect(() => field.current?.focus(), [])
-  // Rows that come or go around it may move the field; the cursor stays in it.
-  useLayoutEffect(() => {
-    if (isIn.current && document.activeElement === document.body) field.current?.focus()
-  })
-
   return (
     <li role="treeitem" aria-level={depth + 1} className="composer-holder">
       <div className={`composer depth-${depth}`}>
@@ -93,6 +85,19 @@ export function Composer(props: Props) {
       </p>
     </li>
   )
+}
+
+/** The field in which the cursor stays, whatever comes and goes around it, until it is left. */
+function useHeldFocus() {
+  const field = useRef<HTMLInputElement>(null)
+  const isIn = useRef(true)
+  // Put elsewhere by a button or key of the plan: the cursor comes along.
+  useEffect(() => field.current?.focus(), [])
+  // Rows that come or go around it may move the field; the cursor stays in it.
+  useLayoutEffect(() => {
+    if (isIn.current && document.activeElement === document.body) field.current?.focus()
+  })
+  return { field, isIn }
 }
 
 /** The line that is being typed: what it becomes, how deep it stands, what its keys do. */
@@ -139,7 +144,13 @@ function useOutlineLine({ place, plan, onAdd, onPlace, onClose }: Props) {
     else return
     event.preventDefault()
   }
-  const onPaste = (event: React.ClipboardEvent): void => {
+  const onPaste = outlinePaste(depth, add)
+  return { typed, setTyped, depth, kind, usual, kinds, setChosen, onKeyDown, onPaste }
+}
+
+/** Takes an outline that is pasted; what has no line break is pasted like any words. */
+function outlinePaste(depth: number, add: (lines: readonly NamedLine[], notes?: readonly string[]) => void) {
+  return (event: React.ClipboardEvent): void => {
     const text = event.clipboardData.getData('text/plain')
     if (!/[\r\n]/.test(text.trim())) return
     event.preventDefault()
@@ -150,5 +161,4 @@ function useOutlineLine({ place, plan, onAdd, onPlace, onClose }: Props) {
         notes,
       )
   }
-  return { typed, setTyped, depth, kind, usual, kinds, setChosen, onKeyDown, onPaste }
 }

@@ -105,20 +105,9 @@ function PlanComposer({ composing, plan, trouble, focus, changes, onCompose }: P
 }
 
 /** What each row is given: what it shows, and what is done from it. */
-function useRowProps({
-  plan,
-  rows,
-  shown,
-  shownOf,
-  focus,
-  changes,
-  timeZone,
-  onCompose,
-  onOpen,
-  onSettings,
-  onPublish,
-  onDialog,
-}: Props) {
+function useRowProps(props: Props) {
+  const { plan, rows, shown, shownOf, focus, changes, timeZone, onCompose, onOpen, onSettings, onPublish, onDialog } =
+    props
   const [renaming, setRenaming] = useState<string | null>(null)
   const act = (row: Row, action: RowAction): void => {
     if (action.type === 'go') focus.go(action.id)

@@ -82,18 +82,24 @@ export function PlanRowView(props: Props) {
       <KindIcon kind={row.kind} />
       {isRenaming ? <TitleField title={row.title} onDone={onRenamed} /> : <RowTitle {...{ row, onOpen }} />}
       <RowNotes {...{ row, timeZone }} />
-      <span className="row-state">
-        {row.state && (
-          <>
-            <Stone state={row.state} isNamed={false} /> {stateWords(row.state)}
-          </>
-        )}
-      </span>
+      <StateCell {...{ row }} />
       <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
       <ShownCell {...{ forStudents, shown, row, plan, dateTime }} />
       <RowMenu {...props} />
       {drop && <span className="drop-line">{drop}</span>}
     </li>
+  )
+}
+
+function StateCell({ row }: { row: PlanRow & { depth: number } }) {
+  return (
+    <span className="row-state">
+      {row.state && (
+        <>
+          <Stone state={row.state} isNamed={false} /> {stateWords(row.state)}
+        </>
+      )}
+    </span>
   )
 }
 

@@ -34,6 +34,7 @@ export default function Plan() {
 
 type Frame = NonNullable<ReturnType<typeof useRouteLoaderData<typeof courseLoader>>>
 
+// eslint-disable-next-line max-lines-per-function -- what its parts tell each other is in one place
 function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { frame: Frame }) {
   const navigate = useNavigate()
   const revalidator = useRevalidator()

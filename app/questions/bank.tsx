@@ -40,6 +40,8 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
 
 export const meta = () => [{ title: 'Questions – Fieldstone' }]
 
+type Loaded = Route.ComponentProps['loaderData']
+
 /** The question bank: folders and questions at the left, the one that is open at the right. */
 export default function BankScreen({
   loaderData: { folders, questions, open, asked, language },
@@ -60,31 +62,7 @@ export default function BankScreen({
               Choose a question at the left, or make a new one. Each can be used in exercises and in pages.
             </p>
           )}
-          {shown && shown.version !== null && open && (
-            <div className="bank-actions">
-              <label>
-                Folder{' '}
-                <select
-                  value={open.folderId ?? ''}
-                  onChange={(event) => void bank.move(open.id, event.target.value || null)}
-                >
-                  <option value="">none</option>
-                  {folders.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-              </label>
-              <button
-                type="button"
-                className="link-button"
-                onClick={() => void bank.remove(open.id, open.title || 'The question')}
-              >
-                Delete
-              </button>
-            </div>
-          )}
+          {shown && shown.version !== null && open && <OpenActions {...{ open, bank, folders }} />}
           {shown && (
             <QuestionEditor
               key={shown.id}
@@ -97,6 +75,38 @@ export default function BankScreen({
           )}
         </main>
       </div>
+    </div>
+  )
+}
+
+interface OpenActionsProps {
+  open: NonNullable<Loaded['open']>
+  bank: ReturnType<typeof useBank>
+  folders: Loaded['folders']
+}
+
+/** What can be done with the question that is open, besides writing it. */
+function OpenActions({ open, bank, folders }: OpenActionsProps) {
+  return (
+    <div className="bank-actions">
+      <label>
+        Folder{' '}
+        <select value={open.folderId ?? ''} onChange={(event) => void bank.move(open.id, event.target.value || null)}>
+          <option value="">none</option>
+          {folders.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button
+        type="button"
+        className="link-button"
+        onClick={() => void bank.remove(open.id, open.title || 'The question')}
+      >
+        Delete
+      </button>
     </div>
   )
 }

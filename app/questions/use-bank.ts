@@ -38,12 +38,12 @@ export function useBank(courseId: string, open: Question | null, folder: string 
   const navigate = useNavigate()
   const { revalidate } = useRevalidator()
   const [fresh, setFresh] = useState<EditedQuestion | null>(null)
-  const [deleted, setDeleted] = useState<Deleted | null>(null)
   useEffect(() => {
     if (open && fresh && open.id === fresh.id) setFresh(null)
   }, [open, fresh])
   const set = (change: Readonly<Record<string, string | null>>): void =>
     setSearch((search) => changed(search, change), { replace: true, preventScrollReset: true })
+  const { deleted, remove, restore } = useDeletion(courseId, () => set({ question: null }))
   return {
     fresh,
     deleted,
@@ -61,21 +61,11 @@ export function useBank(courseId: string, open: Question | null, folder: string 
       await revalidate()
       set({ folder: id })
     },
-    remove: async (id, title) => {
-      const answer = await askBank(courseId, { intent: 'delete', ids: [id] })
-      if (!answer.ok) return void message.error(answer.reason, 6)
-      setDeleted({ id, title, uses: (answer.uses ?? []).map((words) => `${words} `).join('') })
-      set({ question: null })
-      await revalidate()
-    },
-    restore: async () => {
-      if (!deleted) return
-      await askBank(courseId, { intent: 'restore', ids: [deleted.id] })
-      setDeleted(null)
-      await revalidate()
-    },
+    remove,
+    restore,
     move: async (id, folderId) => {
-      await askBank(courseId, { intent: 'move', ids: [id], folderId })
+      const answer = await askBank(courseId, { intent: 'move', ids: [id], folderId })
+      if (!answer.ok) return void message.error(answer.reason, 6)
       await revalidate()
     },
     kept: (id) => {
@@ -86,6 +76,31 @@ export function useBank(courseId: string, open: Question | null, folder: string 
           replace: true,
           preventScrollReset: true,
         })
+    },
+  }
+}
+
+/** Deletes a question, says what it meant for others, and has it back. */
+function useDeletion(courseId: string, onDeleted: () => void): Pick<Bank, 'deleted' | 'remove' | 'restore'> {
+  const { message } = App.useApp()
+  const { revalidate } = useRevalidator()
+  const [deleted, setDeleted] = useState<Deleted | null>(null)
+  return {
+    deleted,
+    remove: async (id, title) => {
+      const answer = await askBank(courseId, { intent: 'delete', ids: [id] })
+      if (!answer.ok) return void message.error(answer.reason, 6)
+      setDeleted({ id, title, uses: (answer.uses ?? []).map((words) => `${words} `).join('') })
+      onDeleted()
+      await revalidate()
+    },
+    restore: async () => {
+      if (!deleted) return
+      const answer = await askBank(courseId, { intent: 'restore', ids: [deleted.id] })
+      // What could not be brought back can still be: the way to it stays.
+      if (!answer.ok) return void message.error(answer.reason, 6)
+      setDeleted(null)
+      await revalidate()
     },
   }
 }

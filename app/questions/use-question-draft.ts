@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { QuestionContent } from '../../core/questions/question.ts'
 import { askBank } from '../bank/ask-bank.ts'
 import type { EditedQuestion } from './question-editor.tsx'
+import { useOrdered } from '../shell/use-ordered.ts'
 
 /** A change is kept when nothing was written for so long; tried again after so long. In milliseconds. */
 const PAUSE = 800
@@ -40,8 +41,7 @@ export function useQuestionDraft(
   const version = useRef(question.version)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const latest = useRef(draft)
-  const order = useRef<Promise<unknown>>(Promise.resolve())
-  const send = async (): Promise<void> => {
+  const send = useOrdered(async (): Promise<void> => {
     const now = latest.current
     const answer = await askBank(
       courseId,
@@ -57,8 +57,8 @@ export function useQuestionDraft(
     version.current = answer.version ?? 1
     if (latest.current === now) setStanding(KEPT)
     onKept({ id: question.id, ...now, version: version.current })
-  }
-  const keep = (): void => void (order.current = order.current.then(send))
+  })
+  const keep = (): void => void send()
   const change = (next: Partial<Draft>): void => {
     latest.current = { ...latest.current, ...next }
     setDraft(latest.current)
@@ -66,16 +66,7 @@ export function useQuestionDraft(
     clearTimeout(timer.current)
     timer.current = setTimeout(keep, PAUSE)
   }
-  const isWaiting = useRef(false)
-  isWaiting.current = standing.type === 'keeping'
-  useEffect(
-    () => () => {
-      clearTimeout(timer.current)
-      if (isWaiting.current) keep()
-    },
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- when it closes
-    [],
-  )
+  useKeptOnClose(standing, timer, keep)
   return {
     ...draft,
     standing,
@@ -86,4 +77,22 @@ export function useQuestionDraft(
       keep()
     },
   }
+}
+
+/** What still waits when the editor closes is kept all the same. */
+function useKeptOnClose(
+  standing: QuestionStanding,
+  timer: RefObject<ReturnType<typeof setTimeout> | undefined>,
+  keep: () => void,
+): void {
+  const isWaiting = useRef(false)
+  isWaiting.current = standing.type === 'keeping'
+  useEffect(
+    () => () => {
+      clearTimeout(timer.current)
+      if (isWaiting.current) keep()
+    },
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- when it closes
+    [],
+  )
 }

@@ -243,6 +243,17 @@ async function solve(
       : back('')
   if (!isFromScript(request)) return back(`#q-${shown.question.id}`)
   if (number === 0) return Response.json({ html: inPage(found, shown).text })
+  return withAnswer(place, shown, form, who, number)
+}
+
+/** The question with what is said to its answer, for the script that asked. */
+function withAnswer(
+  place: PlaceVisit['place'],
+  shown: NonNullable<Awaited<ReturnType<typeof answerBank>>>,
+  form: FormData,
+  who: Solver,
+  number: number,
+): Response {
   const { settings } = place
   const isTold = settings.feedback === 'at once' && isAnswered(shown.answer)
   const name = z.string().max(40).catch('').parse(form.get('name'))

@@ -109,17 +109,7 @@ function Branch(props: BranchProps) {
           </button>
         </div>
       ) : (
-        <button
-          type="button"
-          className="tree-lesson"
-          style={indent(depth)}
-          aria-expanded={open}
-          onClick={() => setOpen(!isOpen)}
-        >
-          {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
-          <span dir="auto">{name}</span>
-          <span className="soft">{minutesOf(plan, entry) || ''}</span>
-        </button>
+        <LessonButton {...{ depth, open, setOpen, isOpen, name, plan, entry }} />
       )}
       {open && (
         <ul>
@@ -131,6 +121,33 @@ function Branch(props: BranchProps) {
         </ul>
       )}
     </li>
+  )
+}
+
+interface LessonButtonProps {
+  depth: number
+  open: boolean
+  setOpen: (value: boolean) => void
+  isOpen: boolean
+  name: string
+  plan: readonly PlanRow[]
+  entry: PlanRow
+}
+
+/** Folds a lesson; its name, and the minutes that it takes to read. */
+function LessonButton({ depth, open, setOpen, isOpen, name, plan, entry }: LessonButtonProps) {
+  return (
+    <button
+      type="button"
+      className="tree-lesson"
+      style={indent(depth)}
+      aria-expanded={open}
+      onClick={() => setOpen(!isOpen)}
+    >
+      {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
+      <span dir="auto">{name}</span>
+      <span className="soft">{minutesOf(plan, entry) || ''}</span>
+    </button>
   )
 }
 

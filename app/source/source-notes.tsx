@@ -35,35 +35,60 @@ export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }:
       </p>
       <ul>
         {diagnostics.map((found, at) => (
-          <li key={`d${at}`} className={found.severity === 'error' ? 'is-fault' : ''}>
-            <Line line={found.line} onShow={onShow} />
-            <span>
-              <span className="visually-hidden">{found.severity === 'error' ? 'Fault: ' : 'Hint: '}</span>
-              {found.message}{' '}
-              {found.repairs.map((repair) => (
-                <button
-                  key={repair.label}
-                  type="button"
-                  className="link-button"
-                  onMouseDown={(event) => event.preventDefault()}
-                  onClick={() => onRepair(repair)}
-                >
-                  {repair.label}
-                </button>
-              ))}
-            </span>
-          </li>
+          <Found key={`d${at}`} {...{ found, onShow, onRepair }} />
         ))}
         {told.map(({ line, message, type }, at) => (
-          <li key={`n${at}`}>
-            <Line line={line} onShow={onShow} />
-            <span>
-              <span className={type === 'recognised' ? 'note-type is-good' : 'note-type'}>{TYPES[type]}</span> {message}
-            </span>
-          </li>
+          <Note key={`n${at}`} {...{ line, onShow, type, message }} />
         ))}
       </ul>
     </div>
+  )
+}
+
+interface FoundProps {
+  found: Diagnostic
+  onShow: (line: number) => void
+  onRepair: (repair: SourceRepair) => void
+}
+
+function Found({ found, onShow, onRepair }: FoundProps) {
+  return (
+    <li className={found.severity === 'error' ? 'is-fault' : ''}>
+      <Line line={found.line} onShow={onShow} />
+      <span>
+        <span className="visually-hidden">{found.severity === 'error' ? 'Fault: ' : 'Hint: '}</span>
+        {found.message}{' '}
+        {found.repairs.map((repair) => (
+          <button
+            key={repair.label}
+            type="button"
+            className="link-button"
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => onRepair(repair)}
+          >
+            {repair.label}
+          </button>
+        ))}
+      </span>
+    </li>
+  )
+}
+
+interface NoteProps {
+  line: number | null
+  onShow: (line: number) => void
+  type: keyof typeof TYPES
+  message: string
+}
+
+function Note({ line, onShow, type, message }: NoteProps) {
+  return (
+    <li>
+      <Line line={line} onShow={onShow} />
+      <span>
+        <span className={type === 'recognised' ? 'note-type is-good' : 'note-type'}>{TYPES[type]}</span> {message}
+      </span>
+    </li>
   )
 }
 

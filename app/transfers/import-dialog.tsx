@@ -50,25 +50,31 @@ export function ImportDialog({ courseId, after, onClose, onBegun }: Props) {
       }
     >
       <DocumentField file={file} onFile={take} />
-      <fieldset className="transfer-choice">
-        <legend>As</legend>
-        <Radio.Group value={as} onChange={(event) => setAs(event.target.value as ImportAs)}>
-          <Radio value="book">
-            A book
-            <span className="soft small">A chapter for each main heading; without headings it becomes a page.</span>
-          </Radio>
-          <Radio value="page">
-            One page
-            <span className="soft small">An EPUB, and a folder of several texts, always becomes a book.</span>
-          </Radio>
-        </Radio.Group>
-      </fieldset>
+      <AsChoice {...{ as, setAs }} />
       <p className="soft small import-place">
         {after ? `It goes after “${after.title}”.` : 'It goes to the end of the plan.'} Students see nothing of it until
         you publish it.
       </p>
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Modal>
+  )
+}
+
+function AsChoice({ as, setAs }: { as: ImportAs; setAs: (value: ImportAs) => void }) {
+  return (
+    <fieldset className="transfer-choice">
+      <legend>As</legend>
+      <Radio.Group value={as} onChange={(event) => setAs(event.target.value as ImportAs)}>
+        <Radio value="book">
+          A book
+          <span className="soft small">A chapter for each main heading; without headings it becomes a page.</span>
+        </Radio>
+        <Radio value="page">
+          One page
+          <span className="soft small">An EPUB, and a folder of several texts, always becomes a book.</span>
+        </Radio>
+      </Radio.Group>
+    </fieldset>
   )
 }
 

@@ -12,6 +12,7 @@ import { ValueTool } from './value-tool.tsx'
 import '../../reader/content.css'
 import '../editor/pieces.css'
 import { isA } from '../../core/kinds/facts.ts'
+import { FileChooser } from './file-chooser.tsx'
 
 /** What a passage is written with; the page has more. */
 const OFFERED = TOOLS.filter(({ id }) => ['bold', 'italic', 'bullets', 'numbers', 'quotation'].includes(id))
@@ -55,17 +56,11 @@ export default function PassageEditor(props: PassageEditorProps) {
           onLater={() => answerAlt(editor, null)}
         />
       )}
-      <input
-        ref={chooser}
-        type="file"
-        hidden
-        multiple
+      <FileChooser
+        chooser={chooser}
+        label={`Pictures: ${label}`}
         accept="image/*"
-        aria-label={`Pictures: ${label}`}
-        onChange={({ target }) => {
-          if (editor) placeFiles(editor, [...(target.files ?? [])])
-          target.value = ''
-        }}
+        onFiles={(files) => editor && placeFiles(editor, files)}
       />
     </div>
   )

@@ -29,17 +29,9 @@ export interface PassageEditorProps extends RichFieldProps {
 }
 let loaded: ComponentType<PassageEditorProps> | null = null
 
-/**
- * A field for a passage. It is a plain field until somebody begins to write; its editor is fetched then and takes over
- * what was typed meanwhile. Should it not come, the plain field does.
- */
-export function RichField(props: RichFieldProps) {
-  const { label, placeholder, isOpen = false, onChange, onSend } = props
-  // What it began with, whatever is made of it meanwhile.
-  const [start] = useState(props.start)
+/** The editor, once it is there, and the way to have it fetched. */
+function useFetchedEditor(): [ComponentType<PassageEditorProps> | null, () => void] {
   const [Editor, setEditor] = useState<ComponentType<PassageEditorProps> | null>(null)
-  const [isTaken, setTaken] = useState(false)
-  const field = useRef<HTMLTextAreaElement>(null)
   const fetchEditor = (): void => {
     if (loaded) return setEditor(() => loaded)
     import('./passage-editor.tsx').then(
@@ -51,6 +43,20 @@ export function RichField(props: RichFieldProps) {
       () => undefined,
     )
   }
+  return [Editor, fetchEditor]
+}
+
+/**
+ * A field for a passage. It is a plain field until somebody begins to write; its editor is fetched then and takes over
+ * what was typed meanwhile. Should it not come, the plain field does.
+ */
+export function RichField(props: RichFieldProps) {
+  const { label, placeholder, isOpen = false, onChange, onSend } = props
+  // What it began with, whatever is made of it meanwhile.
+  const [start] = useState(props.start)
+  const [isTaken, setTaken] = useState(false)
+  const field = useRef<HTMLTextAreaElement>(null)
+  const [Editor, fetchEditor] = useFetchedEditor()
   useEffect(() => {
     if (isOpen) field.current?.focus()
     // Somebody may have begun before the script came.

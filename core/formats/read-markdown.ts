@@ -54,19 +54,7 @@ export function readMarkdownArchive(
     : { parts: [{ title: null, files: texts.slice(1) }], first: texts[0]! }
   const listed = [order.first, ...order.parts.flatMap((part) => part.files)]
   const ids = new Map(listed.map((path) => [path, freshId()]))
-  const pictures = new IncomingPictures(freshId)
-  const notes: ReadNote[] = []
-  const read = (path: string): ReadResult => {
-    const nodes = pictures.place(parseFragment(htmlOfMarkdown(decode(files.get(path)))).childNodes, (src) => {
-      const found = pathFrom(path, src)
-      const content = found === null ? undefined : files.get(found)
-      return found !== null && content ? pictures.take(found, found.split('/').at(-1)!, content) : null
-    })
-    relink(nodes, path, ids)
-    const result = readNodes(nodes)
-    notes.push(...result.notes)
-    return result
-  }
+  const { read, notes, pictures } = archiveReader(freshId, files, ids)
   if (listed.length === 1) {
     const { page } = read(order.first)
     return {
@@ -85,6 +73,42 @@ export function readMarkdownArchive(
   }
   const opening = page(order.first)
   const parts = order.parts.map((part) => ({ title: part.title, chapters: part.files.map(page) }))
+  const unlisted = unlistedNotes(texts, contents, listed)
+  return {
+    ok: true,
+    imported: {
+      opening,
+      parts,
+      pictures: pictures.pictures,
+      notes: [...countNotes(notes), ...pictures.notes(), ...unlisted],
+    },
+  }
+}
+
+/** Reads the files of an archive one by one, and gathers their pictures and what has to be told. */
+function archiveReader(
+  freshId: () => string,
+  files: ReadonlyMap<string, Uint8Array<ArrayBufferLike>>,
+  ids: ReadonlyMap<string, string>,
+) {
+  const pictures = new IncomingPictures(freshId)
+  const notes: ReadNote[] = []
+  const read = (path: string): ReadResult => {
+    const nodes = pictures.place(parseFragment(htmlOfMarkdown(decode(files.get(path)))).childNodes, (src) => {
+      const found = pathFrom(path, src)
+      const content = found === null ? undefined : files.get(found)
+      return found !== null && content ? pictures.take(found, found.split('/').at(-1)!, content) : null
+    })
+    relink(nodes, path, ids)
+    const result = readNodes(nodes)
+    notes.push(...result.notes)
+    return result
+  }
+  return { read, notes, pictures }
+}
+
+/** Says how many of the files the contents do not name. */
+function unlistedNotes(texts: readonly string[], contents: string | undefined, listed: readonly string[]) {
   const left = texts.filter((path) => path !== contents && !listed.includes(path)).length
   const unlisted =
     left > 0
@@ -96,15 +120,7 @@ export function readMarkdownArchive(
           },
         ]
       : []
-  return {
-    ok: true,
-    imported: {
-      opening,
-      parts,
-      pictures: pictures.pictures,
-      notes: [...countNotes(notes), ...pictures.notes(), ...unlisted],
-    },
-  }
+  return unlisted
 }
 
 const decode = (bytes: Uint8Array | undefined): string => new TextDecoder().decode(bytes)

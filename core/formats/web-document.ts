@@ -37,12 +37,7 @@ export function webDocument(book: Book, { style, script }: WebOptions): string {
   })
   const body = (page: Node, chapter: BookChapter | null): string =>
     inOneDocument(ebookPage(page, places(chapter?.id ?? null), chapter?.number ?? ''), isForScreen)
-  const contents = book.parts.map((part) => {
-    const lines = part.chapters
-      .map((chapter) => `<li><a href="#${placeIn(chapter.id, '')}">${escapeText(numbered(chapter))}</a></li>`)
-      .join('\n')
-    return part.title === null ? lines : `<li>${escapeText(part.title)}\n<ol>\n${lines}\n</ol></li>`
-  })
+  const contents = listOfContents(book)
   const sections = chapters.map(
     (chapter) =>
       `<section class="chapter page-content" id="${placeIn(chapter.id, '')}" aria-labelledby="${placeIn(chapter.id, 'title')}">\n<h1 id="${placeIn(chapter.id, 'title')}">${numberedHeading(chapter)}</h1>\n${body(chapter.page, chapter)}\n</section>`,
@@ -71,6 +66,16 @@ ${chapters.length > 0 ? `<nav class="page-content contents" aria-labelledby="_co
 ${script === null ? '' : `<script type="module">${script.replaceAll('</', '<\\/')}</script>\n`}</body>
 </html>
 `
+}
+
+/** The contents, with the parts as lists of their chapters. */
+function listOfContents(book: Book): string[] {
+  return book.parts.map((part) => {
+    const lines = part.chapters
+      .map((chapter) => `<li><a href="#${placeIn(chapter.id, '')}">${escapeText(numbered(chapter))}</a></li>`)
+      .join('\n')
+    return part.title === null ? lines : `<li>${escapeText(part.title)}\n<ol>\n${lines}\n</ol></li>`
+  })
 }
 
 /** Names of places stay apart from chapter to chapter. */

@@ -304,19 +304,8 @@ class Reader {
     }
     if (reading && !isPart(reading.type)) {
       flush()
-      this.#notes(element, reading.understands, null)
-      if (reading.type.isTextblock) found.push(...this.#textblock(element, reading.type, reading.attrs, marks, depth))
-      else if (depth + (reading.inside ? 2 : 0) >= MOST_DEPTH - 4) {
-        this.report.add(
-          'changed',
-          `A ${tag} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`,
-          element.sourceCodeLocation,
-        )
-        this.#flat(element.childNodes, run)
-        flush()
-      } else if (reading.inside)
-        found.push(this.#structure(reading.type, reading.attrs, reading.inside(element), depth, marks))
-      else found.push(...this.#container(element, reading.type, reading.attrs, marks, depth))
+      found.push(...this.#block(element, reading, marks, run, depth))
+      flush()
       return
     }
     const mark = markReading(element)
@@ -336,6 +325,31 @@ class Reader {
     if (breaks) flush()
     this.#walk(element.childNodes, marks, run, found, flush, depth)
     if (breaks) flush()
+  }
+
+  /** What becomes of an element that is a block of the page; where it stands too deep, its words go to the run. */
+  #block(
+    element: HtmlElement,
+    reading: NonNullable<ReturnType<typeof nodeReading>>,
+    marks: readonly Mark[],
+    run: InlineRun,
+    depth: number,
+  ): readonly Node[] {
+    const { type, attrs, inside } = reading
+    this.#notes(element, reading.understands, null)
+    if (type.isTextblock) return this.#textblock(element, type, attrs, marks, depth)
+    if (depth + (inside ? 2 : 0) >= MOST_DEPTH - 4) {
+      this.report.add(
+        'changed',
+        `A ${element.tagName} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`,
+        element.sourceCodeLocation,
+      )
+      this.#flat(element.childNodes, run)
+      return []
+    }
+    return inside
+      ? [this.#structure(type, attrs, inside(element), depth, marks)]
+      : this.#container(element, type, attrs, marks, depth)
   }
 
   #textblock(

@@ -195,7 +195,13 @@ export function plant(
     all.push(entry)
     path = pathTo(all, entry.id)
   }
-  const notes = [
+  const notes = plantNotes(raised, lostAims)
+  return { entries, orders, aims, notes }
+}
+
+/** What could not be put where the outline had it. */
+function plantNotes(raised: number, lostAims: number) {
+  return [
     ...(raised > 0
       ? [
           `${raised} ${raised === 1 ? 'line' : 'lines'} had no unit above and became ${raised === 1 ? 'a unit' : 'units'}.`,
@@ -207,7 +213,6 @@ export function plant(
         ]
       : []),
   ]
-  return { entries, orders, aims, notes }
 }
 
 /** What a line becomes and what holds it, seen from the path of entries above it. */

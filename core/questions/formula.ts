@@ -82,6 +82,27 @@ export function readFormula(text: string): FormulaRead {
     const at = /char (\d+)/.exec(String(error))?.[1]
     return refuse(`The formula “${text}” can’t be read${at ? ` from its ${at}. character on` : ''}.`)
   }
+  const { problem, names } = inspected(root, text)
+  if (problem) return refuse(problem)
+  const compiled = root.compile()
+  return {
+    ok: true,
+    formula: {
+      names: [...names],
+      valueOf: (values) => {
+        try {
+          const result: unknown = compiled.evaluate({ ...values })
+          return typeof result === 'boolean' ? Number(result) : typeof result === 'number' ? result : NaN
+        } catch {
+          return NaN
+        }
+      },
+    },
+  }
+}
+
+/** Looks at every part of a formula: its variables, and what is wrong with it first. */
+function inspected(root: MathNode, text: string) {
   const names = new Set<string>()
   let problem = ''
   const called = new Set<MathNode>()
@@ -104,20 +125,5 @@ export function readFormula(text: string): FormulaRead {
     } else if (part.type !== 'ParenthesisNode' && part.type !== 'RelationalNode' && part.type !== 'ConditionalNode')
       problem ||= `The formula “${text}” holds something that is no formula.`
   })
-  if (problem) return refuse(problem)
-  const compiled = root.compile()
-  return {
-    ok: true,
-    formula: {
-      names: [...names],
-      valueOf: (values) => {
-        try {
-          const result: unknown = compiled.evaluate({ ...values })
-          return typeof result === 'boolean' ? Number(result) : typeof result === 'number' ? result : NaN
-        } catch {
-          return NaN
-        }
-      },
-    },
-  }
+  return { problem, names }
 }

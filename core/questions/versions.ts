@@ -58,16 +58,7 @@ export function readVariables({ variables, conditions }: Pick<QuestionContent, '
     } else if (!problem) drawn.push(drawnFrom(variable))
     known.add(name)
   }
-  const must = conditions.flatMap((condition, at) => {
-    const read = readFormula(condition)
-    const unknown = read.ok ? read.formula.names.find((each) => !known.has(each)) : undefined
-    if (read.ok && unknown === undefined) return [read.formula]
-    problems.push({
-      name: `condition ${at + 1}`,
-      words: read.ok ? `“${unknown}” is not a variable of this question.` : read.reason,
-    })
-    return []
-  })
+  const must = readConditions(conditions, known, problems)
   const combinations = drawn.reduce((product, { count }) => product * count, 1)
   const complete = (indexes: readonly number[]): Values | null => {
     const values: Record<string, number> = {}
@@ -97,6 +88,20 @@ export function readVariables({ variables, conditions }: Pick<QuestionContent, '
       return null
     },
   }
+}
+
+/** The conditions that can be read; what is wrong with others is put to the problems. */
+function readConditions(conditions: string[], known: ReadonlySet<string>, problems: VariableProblem[]) {
+  return conditions.flatMap((condition, at) => {
+    const read = readFormula(condition)
+    const unknown = read.ok ? read.formula.names.find((each) => !known.has(each)) : undefined
+    if (read.ok && unknown === undefined) return [read.formula]
+    problems.push({
+      name: `condition ${at + 1}`,
+      words: read.ok ? `“${unknown}” is not a variable of this question.` : read.reason,
+    })
+    return []
+  })
 }
 
 function shapeProblem(variable: Variable): string | null {

@@ -1,5 +1,5 @@
 import { lookup } from 'node:dns/promises'
-import { request as httpRequest } from 'node:http'
+import { type IncomingMessage, request as httpRequest } from 'node:http'
 import { request as httpsRequest } from 'node:https'
 import { isPublicAddress } from '../../core/embeds/public-address.ts'
 import { config } from '../config.server.ts'
@@ -59,37 +59,42 @@ async function askOnce(address: string): Promise<Outside | { location: string }>
         timeout: TIME,
         headers: { accept: 'text/html, application/json;q=0.9', 'user-agent': 'Fieldstone' },
       },
-      (response) => {
-        const status = response.statusCode ?? 0
-        if (status >= 300 && status < 400 && response.headers.location) {
-          response.destroy()
-          return done({ location: response.headers.location })
-        }
-        const parts: Buffer[] = []
-        let size = 0
-        response.on('data', (part: Buffer) => {
-          size += part.length
-          if (size <= MOST_BYTES) return void parts.push(part)
-          response.destroy()
-          done({ ok: false, reason: 'too much' })
-        })
-        response.on('end', () =>
-          done({
-            ok: true,
-            status,
-            body: Buffer.concat(parts).toString('utf8'),
-            type: response.headers['content-type'] ?? '',
-            address: url.href,
-          }),
-        )
-        response.on('error', () => done({ ok: false, reason: 'unreachable' }))
-      },
+      (response) => void read(response, url).then(done),
     )
     const limit = setTimeout(() => request.destroy(), TIME)
     request.on('close', () => clearTimeout(limit))
     request.on('timeout', () => request.destroy())
     request.on('error', () => done({ ok: false, reason: 'unreachable' }))
     request.end()
+  })
+}
+
+/** What was answered: where to ask next, or the answer itself. */
+function read(response: IncomingMessage, url: URL): Promise<Outside | { location: string }> {
+  const status = response.statusCode ?? 0
+  if (status >= 300 && status < 400 && response.headers.location) {
+    response.destroy()
+    return Promise.resolve({ location: response.headers.location })
+  }
+  return new Promise((done) => {
+    const parts: Buffer[] = []
+    let size = 0
+    response.on('data', (part: Buffer) => {
+      size += part.length
+      if (size <= MOST_BYTES) return void parts.push(part)
+      response.destroy()
+      done({ ok: false, reason: 'too much' })
+    })
+    response.on('end', () =>
+      done({
+        ok: true,
+        status,
+        body: Buffer.concat(parts).toString('utf8'),
+        type: response.headers['content-type'] ?? '',
+        address: url.href,
+      }),
+    )
+    response.on('error', () => done({ ok: false, reason: 'unreachable' }))
   })
 }
 

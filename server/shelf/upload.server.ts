@@ -1,10 +1,17 @@
 import { nanoid } from 'nanoid'
 import sharp from 'sharp'
 import { MOST_FILE, MOST_PIXELS } from '../../core/media/pictures.ts'
-import { pool, transaction } from '../database/pool.server.ts'
+import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { type Begun, claim, discard, receive, type Received } from './bytes.server.ts'
-import { countUploaded, findItemByHash, insertShelfItem, keepKnown, type ShelfItem } from './queries.server.ts'
+import {
+  countUploaded,
+  findItemByHash,
+  insertShelfItem,
+  keepKnown,
+  type NewShelfItem,
+  type ShelfItem,
+} from './queries.server.ts'
 import { tooOften } from '../web/rate.server.ts'
 import { sniff } from './sniff.server.ts'
 
@@ -45,11 +52,7 @@ export async function takeUpload(
   const begin = async (start: Buffer): Promise<Begun> => {
     if (start.length === 0) return { ok: false, reason: `“${name}” is empty.` }
     if (tooMany) return { ok: false, reason: tooMany }
-    if (isOver)
-      return {
-        ok: false,
-        reason: `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.`,
-      }
+    if (isOver) return { ok: false, reason: dayIsFull(name, most) }
     const found = await sniff(start)
     if (found.kind === 'other' && !isAnyFile)
       return {
@@ -65,7 +68,7 @@ export async function takeUpload(
     if (!looked.ok) return refuse(looked.reason)
     return transaction(async (db) => {
       await claim(db, received)
-      const item = {
+      return shelved(db, {
         id: nanoid(12),
         courseId,
         hash: received.hash,
@@ -76,16 +79,23 @@ export async function takeUpload(
         isReady: looked.width === null || type === 'image/svg+xml',
         isContribution,
         personId,
-      }
-      const isNew = await insertShelfItem(db, item)
-      if (isNew && !item.isReady) await addJob(db, 'renditions', { itemId: item.id }, `renditions-${item.id}`)
-      else if (!isNew) await keepKnown(db, courseId, received.hash, isContribution)
-      const kept = await findItemByHash(db, courseId, received.hash)
-      if (!kept) throw new Error('What was just put on the shelf is not there.')
-      return { ok: true, item: kept, isKnown: !isNew }
+      })
     })
   })
 }
+
+/** Puts it on the shelf, or finds that it is there already. */
+async function shelved(db: Database, item: NewShelfItem): Promise<Uploaded> {
+  const isNew = await insertShelfItem(db, item)
+  if (isNew && !item.isReady) await addJob(db, 'renditions', { itemId: item.id }, `renditions-${item.id}`)
+  else if (!isNew) await keepKnown(db, item.courseId, item.hash, item.isContribution ?? false)
+  const kept = await findItemByHash(db, item.courseId, item.hash)
+  if (!kept) throw new Error('What was just put on the shelf is not there.')
+  return { ok: true, item: kept, isKnown: !isNew }
+}
+
+const dayIsFull = (name: string, most: number): string =>
+  `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.`
 
 /**
  * Writes a file down as it comes and hands it to `work`, which claims it. What is not claimed leaves nothing behind;

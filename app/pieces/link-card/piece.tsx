@@ -39,23 +39,29 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
       <button type="button" className="desk-button" onClick={ask} disabled={tried === 'asking'}>
         Why is it no player?
       </button>
-      <p className="desk-advice" role="status">
-        <span>
-          {tried === 'asking'
-            ? 'Asking…'
-            : !tried
-              ? ''
-              : tried.type === 'player'
-                ? 'It can be a player now.'
-                : tried.reason}
-        </span>
-      </p>
+      <Verdict {...{ tried }} />
       {tried && tried !== 'asking' && tried.type === 'player' && (
         <button type="button" className="desk-button" onClick={asPlayer}>
           Make it a player
         </button>
       )}
     </>
+  )
+}
+
+function Verdict({ tried }: { tried: Examined | 'asking' | null }) {
+  return (
+    <p className="desk-advice" role="status">
+      <span>
+        {tried === 'asking'
+          ? 'Asking…'
+          : !tried
+            ? ''
+            : tried.type === 'player'
+              ? 'It can be a player now.'
+              : tried.reason}
+      </span>
+    </p>
   )
 }
 

@@ -47,14 +47,7 @@ function PictureSettings({ editor, position }: SettingsProps) {
         onKeep={(words) => setAlt(words === '' ? null : words)}
         problem={attrs.alt === null ? 'Nobody who can’t see the picture knows what it shows.' : ''}
       />
-      <label className="desk-check">
-        <input
-          type="checkbox"
-          checked={attrs.alt === ''}
-          onChange={(event) => setAlt(event.target.checked ? '' : null)}
-        />{' '}
-        Decorative
-      </label>
+      <DecorativeBox isOn={attrs.alt === ''} onChange={(isOn) => setAlt(isOn ? '' : null)} />
       <WordsSetting
         label="Long description, shown beneath"
         rows={3}
@@ -74,6 +67,14 @@ function PictureSettings({ editor, position }: SettingsProps) {
         ]}
       />
     </>
+  )
+}
+
+function DecorativeBox({ isOn, onChange }: { isOn: boolean; onChange: (isOn: boolean) => void }) {
+  return (
+    <label className="desk-check">
+      <input type="checkbox" checked={isOn} onChange={(event) => onChange(event.target.checked)} /> Decorative
+    </label>
   )
 }
 

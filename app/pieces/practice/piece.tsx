@@ -16,12 +16,7 @@ function PracticeSettings({ editor, position }: SettingsProps) {
   })
   const set = (at: number, name: string, value: unknown): void =>
     editor.view.dispatch(editor.state.tr.setNodeAttribute(at, name, value))
-  const problem =
-    right === 0
-      ? 'No answer is marked as right yet.'
-      : mode === 'one' && right > 1
-        ? `${right} answers are marked as right, but only one can be chosen.`
-        : ''
+  const problem = problemOf(right, mode)
   return (
     <>
       <ChoiceSetting
@@ -57,6 +52,15 @@ function PracticeSettings({ editor, position }: SettingsProps) {
       </p>
     </>
   )
+}
+
+/** What is amiss with the answers that are marked as right; empty when nothing is. */
+function problemOf(right: number, mode: string): string {
+  return right === 0
+    ? 'No answer is marked as right yet.'
+    : mode === 'one' && right > 1
+      ? `${right} answers are marked as right, but only one can be chosen.`
+      : ''
 }
 
 export const practice: Piece = {

@@ -60,21 +60,7 @@ export function scan(text: string): Scan {
   const tags: Tag[] = []
   const words: Words[] = []
   const push = (token: Token.TagToken, isEnd: boolean): void => {
-    const at = token.location
-    if (!at) return
-    const attributes = token.attrs.map(({ name, value }) => {
-      const place = at.attrs?.[name]
-      return { name, value, from: place?.startOffset ?? at.startOffset, to: place?.endOffset ?? at.startOffset }
-    })
-    tags.push({
-      name: token.tagName,
-      isEnd,
-      attributes,
-      from: at.startOffset,
-      to: at.endOffset,
-      line: at.startLine,
-      column: at.startCol,
-    })
+    if (token.location) tags.push(tagOf(token, token.location, isEnd))
   }
   const tokenizer = new Tokenizer(
     { sourceCodeLocationInfo: true },
@@ -108,6 +94,23 @@ export function scan(text: string): Scan {
   )
   tokenizer.write(text, true)
   return { text, tags, words }
+}
+
+/** A tag with its attributes, each where it stands. */
+function tagOf(token: Token.TagToken, at: NonNullable<Token.TagToken['location']>, isEnd: boolean): Tag {
+  const attributes = token.attrs.map(({ name, value }) => {
+    const place = at.attrs?.[name]
+    return { name, value, from: place?.startOffset ?? at.startOffset, to: place?.endOffset ?? at.startOffset }
+  })
+  return {
+    name: token.tagName,
+    isEnd,
+    attributes,
+    from: at.startOffset,
+    to: at.endOffset,
+    line: at.startLine,
+    column: at.startCol,
+  }
 }
 
 export const attributeOf = (tag: Tag, name: string): Attribute | undefined =>

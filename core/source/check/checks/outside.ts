@@ -1,6 +1,6 @@
 import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic } from '../diagnostic.ts'
-import { at, type Scan, type Tag, VOID } from '../scan.ts'
+import { at, type Scan, type Tag, VOID, type Words } from '../scan.ts'
 
 function look({ text, tags, words }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
@@ -11,24 +11,7 @@ function look({ text, tags, words }: Scan): Diagnostic[] {
       const holder = open.at(-1)
       const piece = words[nextWords]!
       if (!holder || !(holder.name in HOLDS) || text.slice(piece.from, piece.to).trim() === '') continue
-      const shown = text.slice(piece.from, piece.to).trim().slice(0, 30)
-      found.push(
-        isList(holder.name)
-          ? at(piece, 'outside', 'error', `“${shown}” stands in the list, but in no item of it.`, [
-              {
-                label: 'Make it an item',
-                edits: [
-                  { from: piece.from, to: piece.to, insert: `<li>${text.slice(piece.from, piece.to).trim()}</li>` },
-                ],
-              },
-            ])
-          : at(
-              piece,
-              'outside',
-              'error',
-              `“${shown}” stands in the table, but in no cell. Browsers put it before the table.`,
-            ),
-      )
+      found.push(looseWords(text, piece, holder))
     }
     const tag = tags[index]
     if (!tag) break
@@ -42,19 +25,29 @@ function look({ text, tags, words }: Scan): Diagnostic[] {
     const holder = open.at(-1)
     const allowed = holder && HOLDS[holder.name]
     if (allowed && !allowed.includes(tag.name) && !(isList(holder.name) && isList(tag.name)))
-      found.push(
-        at(
-          tag,
-          'outside',
-          'error',
-          isList(holder.name)
-            ? `“${tag.name}” stands in the list, but in no item of it.`
-            : `“${tag.name}” stands in the table, but in no cell. Browsers put it before the table.`,
-        ),
-      )
+      found.push(at(tag, 'outside', 'error', misplaced(tag.name, holder)))
     if (!VOID.has(tag.name)) open.push(tag)
   }
   return found
+}
+
+const misplaced = (what: string, holder: Tag): string =>
+  isList(holder.name)
+    ? `“${what}” stands in the list, but in no item of it.`
+    : `“${what}” stands in the table, but in no cell. Browsers put it before the table.`
+
+/** Words that stand in a list or table, but in nothing that it may hold. */
+function looseWords(text: string, piece: Words, holder: Tag): Diagnostic {
+  const shown = text.slice(piece.from, piece.to).trim().slice(0, 30)
+  const repairs = isList(holder.name)
+    ? [
+        {
+          label: 'Make it an item',
+          edits: [{ from: piece.from, to: piece.to, insert: `<li>${text.slice(piece.from, piece.to).trim()}</li>` }],
+        },
+      ]
+    : []
+  return at(piece, 'outside', 'error', misplaced(shown, holder), repairs)
 }
 
 const CELLS = ['td', 'th']

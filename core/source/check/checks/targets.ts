@@ -28,6 +28,12 @@ function look(scan: Scan): Diagnostic[] {
       ),
     )
   }
+  return [...found, ...deadTargets(ids, scan)]
+}
+
+/** Links into this page that lead nowhere. */
+function deadTargets(ids: ReadonlyMap<string, Tag>, scan: Scan): Diagnostic[] {
+  const found: Diagnostic[] = []
   const places = new Set([...ids.keys(), ...headingPlaces(scan)])
   const nearest = nearestOf(places)
   const nextLink = nextLinks(scan)
