@@ -14,6 +14,10 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], exclude, testTimeout: 120_000 } },
+      // Hooks and parts of screens, drawn into a document without a browser.
+      {
+        test: { name: 'interface', include: ['app/**/*.test.tsx'], environment: 'happy-dom', testTimeout: 30_000 },
+      },
       // Each file has a database of its own.
       {
         test: {

@@ -186,7 +186,10 @@ if (wants('static')) {
     'scripts',
   )
 }
-if (wants('core')) vitest('core')
+if (wants('core')) {
+  vitest('core')
+  vitest('interface')
+}
 if (wants('server') || wants('browser') || wants('faults')) buildWhenNeeded()
 if (wants('server')) vitest('server')
 if (wants('server') && !isQuick) vitest('alone')

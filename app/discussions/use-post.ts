@@ -67,7 +67,8 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
         change ? { intent: 'rewrite', id: change.id, content } : { intent: 'write', id: id.current, parentId, content },
       )
       setSending(false)
-      if (!answer.ok) return setProblem(answer.reason)
+      setProblem(answer.ok ? '' : answer.reason)
+      if (!answer.ok) return
       keepDraft(key, null)
       id.current = nanoid(14)
       begin(undefined)
@@ -76,8 +77,8 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
     look: async (): Promise<void> => {
       if (!draft) return setProblem('There is nothing written yet.')
       const answer = await askPosts(address, { intent: 'preview', content: draft })
+      setProblem(answer.ok ? '' : answer.reason)
       if (answer.ok) setPreview(answer.html || '<p>There is nothing written yet.</p>')
-      else setProblem(answer.reason)
     },
   }
 }

@@ -1,7 +1,8 @@
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { kindOfQuestion } from '../../core/questions/question.ts'
 import type { ExerciseLine } from '../../server/exercises/queries.server.ts'
 import { askBank, fetchQuestion } from '../bank/ask-bank.ts'
+import { useOrdered } from '../shell/use-ordered.ts'
 
 export interface ExerciseLines {
   readonly lines: readonly ExerciseLine[]
@@ -25,38 +26,52 @@ export function useExerciseLines(
 ): ExerciseLines {
   const [lines, setLines] = useState(start)
   const [problem, setProblem] = useState('')
+  // What stands here now, and what the server has: quick changes are made before the answer to the one before.
+  const now = useRef(start)
+  const kept = useRef(start)
+  const changes = useRef(0)
+  const show = (next: readonly ExerciseLine[]): void => setLines((now.current = next))
+  const send = useOrdered((next: readonly ExerciseLine[]) =>
+    askBank(courseId, {
+      intent: 'exercise',
+      entryId,
+      lines: next.map(({ questionId, points }) => ({ questionId, points })),
+    }),
+  )
   const keep = async (next: readonly ExerciseLine[]): Promise<void> => {
-    const before = lines
-    setLines(next)
-    const asked = next.map(({ questionId, points }) => ({ questionId, points }))
-    const answer = await askBank(courseId, { intent: 'exercise', entryId, lines: asked })
+    const change = ++changes.current
+    show(next)
+    const answer = await send(next)
     setProblem(answer.ok ? '' : (answer.reason ?? ''))
-    if (answer.ok) onChanged()
-    else setLines(before)
+    if (answer.ok) {
+      kept.current = next
+      onChanged()
+    } else if (changes.current === change) show(kept.current)
   }
   const fetched = async (id: string): Promise<ExerciseLine | null> => {
     const question = await fetchQuestion(courseId, id)
     if (!question) return null
-    const points = lines.find(({ questionId }) => questionId === id)?.points ?? 1
+    const points = now.current.find(({ questionId }) => questionId === id)?.points ?? 1
     return { questionId: id, points, title: question.title, kind: kindOfQuestion(question.content), words: '' }
   }
   return {
     lines,
     problem,
-    setPoints: (line, points) => void keep(lines.map((each) => (each === line ? { ...each, points } : each))),
+    setPoints: (line, points) =>
+      void keep(now.current.map((each) => (each.questionId === line.questionId ? { ...each, points } : each))),
     move: (at, by) => {
-      const next = [...lines]
+      const next = [...now.current]
       const [line] = next.splice(at, 1)
       if (line) void keep(next.toSpliced(at + by, 0, line))
     },
-    remove: (line) => void keep(lines.filter((each) => each !== line)),
+    remove: (line) => void keep(now.current.filter(({ questionId }) => questionId !== line.questionId)),
     add: async (id) => {
-      const line = lines.some(({ questionId }) => questionId === id) ? null : await fetched(id)
-      if (line) await keep([...lines, line])
+      const line = await fetched(id)
+      if (line && !now.current.some(({ questionId }) => questionId === id)) await keep([...now.current, line])
     },
     refresh: async (id) => {
       const line = await fetched(id)
-      if (line) setLines((now) => now.map((each) => (each.questionId === id ? { ...line, words: each.words } : each)))
+      if (line) show(now.current.map((each) => (each.questionId === id ? { ...line, words: each.words } : each)))
       onChanged()
     },
   }

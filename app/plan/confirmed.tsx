@@ -23,7 +23,7 @@ export function confirmed(
       okText: 'Delete',
       okButtonProps: { danger: true },
       cancelText: 'Keep it',
-      autoFocusButton: 'cancel',
+      focusable: { autoFocusButton: 'cancel' },
       onOk: () => done(true),
       onCancel: () => done(false),
     })

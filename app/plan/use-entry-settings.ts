@@ -3,6 +3,7 @@ import { useRevalidator } from 'react-router'
 import type { ChangedSettings, EntrySettings } from '../../core/plan/settings.ts'
 import { askPlan } from './ask-plan.ts'
 import type { PlanRequest } from './plan-requests.ts'
+import { useOrdered } from '../shell/use-ordered.ts'
 
 export interface SettingsInHand {
   /** What was just set is shown at once; what the server refuses goes back to what it has. */
@@ -19,8 +20,9 @@ export function useEntrySettings(courseId: string, id: string, kept: EntrySettin
   const [mine, setMine] = useState<ChangedSettings>({})
   const [said, setSaid] = useState<SettingsInHand['said']>(null)
   const revalidator = useRevalidator()
+  const send = useOrdered(askPlan)
   const ask = async (request: PlanRequest): Promise<boolean> => {
-    const { ok, reason } = await askPlan(courseId, request)
+    const { ok, reason } = await send(courseId, request)
     setSaid({ isProblem: !ok, words: ok ? 'Kept.' : (reason ?? 'That did not work.') })
     if (ok) void revalidator.revalidate()
     return ok

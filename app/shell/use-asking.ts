@@ -21,8 +21,7 @@ export function useAsking(): Asking {
   const [problem, setProblem] = useState('')
   const ask = async <T extends Said>(question: () => Promise<T>): Promise<T | null> => {
     setAsking(true)
-    const said = await question()
-    setAsking(false)
+    const said = await question().finally(() => setAsking(false))
     setProblem(said.ok ? '' : (said.reason ?? 'That did not work.'))
     return said.ok ? said : null
   }

@@ -1,0 +1,102 @@
+import { fireEvent, screen } from '@testing-library/react'
+import { useState } from 'react'
+import { expect, test } from 'vitest'
+import { draw, serverSaying } from '../../test/shared/drawn.tsx'
+import { editorWith, positionOf } from '../../test/shared/editor-on.ts'
+import { ChoiceSetting } from './choice-setting.tsx'
+import { pieceOf } from './registry.ts'
+import { WordsSetting } from './words-setting.tsx'
+
+const words = (text: string): object[] => [{ type: 'text', text }]
+const paragraph = (text: string): object => ({ type: 'paragraph', content: words(text) })
+const answer = (text: string): object => ({
+  type: 'answer',
+  content: [
+    { type: 'answerText', content: words(text) },
+    { type: 'feedback', content: [{ type: 'paragraph' }] },
+  ],
+})
+
+/** The settings of a piece that stands on a page, and what they have set. */
+function settingsOf(kind: string, attrs: object, content: readonly object[]) {
+  const editor = editorWith({ type: kind, attrs, content })
+  const Settings = pieceOf(kind)?.Settings
+  if (!Settings) throw new Error(`${kind} has no settings.`)
+  draw(<Settings editor={editor} position={positionOf(editor, kind)} />)
+  return { attrs: () => editor.state.doc.nodeAt(positionOf(editor, kind))!.attrs }
+}
+
+const leave = (label: RegExp | string, value: string): void => {
+  const field = screen.getByLabelText(label)
+  fireEvent.change(field, { target: { value } })
+  fireEvent.blur(field)
+}
+
+test('words are kept when their field is left, once, and follow what others set', () => {
+  const kept: string[] = []
+  function Setting() {
+    const [value, setValue] = useState('A wall')
+    return (
+      <>
+        <WordsSetting label="Title" most={300} value={value} onKeep={(words) => (kept.push(words), setValue(words))} />
+        <button onClick={() => setValue('By somebody else')}>others</button>
+      </>
+    )
+  }
+  draw(<Setting />)
+  fireEvent.change(screen.getByLabelText('Title'), { target: { value: ' A dry wall ' } })
+  expect(kept, 'not with each key').toEqual([])
+  fireEvent.blur(screen.getByLabelText('Title'))
+  fireEvent.blur(screen.getByLabelText('Title'))
+  expect(kept).toEqual(['A dry wall'])
+  fireEvent.click(screen.getByText('others'))
+  expect((screen.getByLabelText('Title') as HTMLInputElement).value).toBe('By somebody else')
+})
+
+test('a choice has the name of its setting, and tells what is chosen', () => {
+  let chosen = 'even'
+  const options = [['even', 'Even'] as const, ['wide', 'First wide'] as const]
+  draw(<ChoiceSetting label="Widths" value={chosen} options={options} onChange={(value) => (chosen = value)} />)
+  expect(screen.getByRole('radiogroup', { name: 'Widths' })).toBeTruthy()
+  fireEvent.click(screen.getByText('First wide'))
+  expect(chosen).toBe('wide')
+})
+
+test('a box takes a ground from the swatches or as a colour, and says how its text reads on it', () => {
+  const { attrs } = settingsOf('box', {}, [paragraph('Mind the frost.')])
+  fireEvent.click(screen.getByRole('button', { name: 'Night' }))
+  expect(attrs().ground).toBe('#23302f')
+  fireEvent.click(screen.getByText('Around'))
+  fireEvent.click(screen.getByText('Tight'))
+  expect([attrs().edge, attrs().space]).toEqual(['around', 'tight'])
+  expect(screen.getByRole('status').textContent).toMatch(/Text on ground \d+\.\d : 1\. Readable/)
+})
+
+test('a picture that is decorative has no words; without words, and not decorative, that is said', () => {
+  serverSaying(() => ({ ok: true }))
+  const { attrs } = settingsOf('picture', { item: 'abcdefghijkl', width: 40, height: 30, alt: '' }, [{ type: 'caption' }])
+  expect(attrs().alt).toBe('')
+  fireEvent.click(screen.getByRole('checkbox'))
+  expect(attrs().alt).toBeNull()
+  expect(screen.getByText('Nobody who can’t see the picture knows what it shows.')).toBeTruthy()
+  leave(/^Alternative text/, 'A dry stone wall with a gap')
+  expect(attrs().alt).toBe('A dry stone wall with a gap')
+  fireEvent.change(screen.getByLabelText(/Width/), { target: { value: '55' } })
+  expect(attrs().widthPercent).toBe(55)
+})
+
+test('a practice question says when no answer, or more than one, is marked as right', async () => {
+  const { attrs } = settingsOf('practice', { id: 'ties', mode: 'one' }, [
+    { type: 'prompt', content: [paragraph('Which?')] },
+    answer('Lime'),
+    answer('Clay'),
+  ])
+  const said = (): string => screen.getAllByRole('status').at(-1)!.textContent
+  expect(said()).toBe('No answer is marked as right yet.')
+  fireEvent.click(await screen.findByLabelText('Right: Lime'))
+  fireEvent.click(screen.getByLabelText('Right: Clay'))
+  expect(said()).toContain('2 answers are marked as right, but only one can be chosen.')
+  fireEvent.click(screen.getByText('Several'))
+  expect(attrs().mode).toBe('several')
+  expect(said()).toContain('Beneath each answer is the feedback')
+})
