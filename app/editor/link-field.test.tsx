@@ -49,7 +49,7 @@ test.each([
 test('a link that is there is changed, or taken off with its words kept', () => {
   const html = '<h1>Walls</h1><p><a href="https://walls.example">the lea‸flet</a></p>'
   const first = linking(html)
-  expect((screen.getByLabelText('Address') as HTMLInputElement).value).toBe('https://walls.example')
+  expect(screen.getByLabelText<HTMLInputElement>('Address').value).toBe('https://walls.example')
   first.press('Remove the link')
   expect(first.source()).toContain('<p>the leaflet</p>')
 })

@@ -24,30 +24,7 @@ export function useExerciseLines(
   start: readonly ExerciseLine[],
   onChanged: () => void,
 ): ExerciseLines {
-  const [lines, setLines] = useState(start)
-  const [problem, setProblem] = useState('')
-  // What stands here now, and what the server has: quick changes are made before the answer to the one before.
-  const now = useRef(start)
-  const kept = useRef(start)
-  const changes = useRef(0)
-  const show = (next: readonly ExerciseLine[]): void => setLines((now.current = next))
-  const send = useOrdered((next: readonly ExerciseLine[]) =>
-    askBank(courseId, {
-      intent: 'exercise',
-      entryId,
-      lines: next.map(({ questionId, points }) => ({ questionId, points })),
-    }),
-  )
-  const keep = async (next: readonly ExerciseLine[]): Promise<void> => {
-    const change = ++changes.current
-    show(next)
-    const answer = await send(next)
-    setProblem(answer.ok ? '' : (answer.reason ?? ''))
-    if (answer.ok) {
-      kept.current = next
-      onChanged()
-    } else if (changes.current === change) show(kept.current)
-  }
+  const { lines, problem, now, show, keep } = useKeptLines(courseId, entryId, start, onChanged)
   const fetched = async (id: string): Promise<ExerciseLine | null> => {
     const question = await fetchQuestion(courseId, id)
     if (!question) return null
@@ -75,4 +52,33 @@ export function useExerciseLines(
       onChanged()
     },
   }
+}
+
+/** The lines as they stand here, sent one change after the other. */
+function useKeptLines(courseId: string, entryId: string, start: readonly ExerciseLine[], onKept: () => void) {
+  const [lines, setLines] = useState(start)
+  const [problem, setProblem] = useState('')
+  // What stands here now, and what the server has: quick changes are made before the answer to the one before.
+  const now = useRef(start)
+  const kept = useRef(start)
+  const changes = useRef(0)
+  const show = (next: readonly ExerciseLine[]): void => setLines((now.current = next))
+  const send = useOrdered((next: readonly ExerciseLine[]) =>
+    askBank(courseId, {
+      intent: 'exercise',
+      entryId,
+      lines: next.map(({ questionId, points }) => ({ questionId, points })),
+    }),
+  )
+  const keep = async (next: readonly ExerciseLine[]): Promise<void> => {
+    const change = ++changes.current
+    show(next)
+    const answer = await send(next)
+    setProblem(answer.ok ? '' : (answer.reason ?? ''))
+    if (answer.ok) {
+      kept.current = next
+      onKept()
+    } else if (changes.current === change) show(kept.current)
+  }
+  return { lines, problem, now, show, keep }
 }

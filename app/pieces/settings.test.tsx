@@ -50,7 +50,7 @@ test('words are kept when their field is left, once, and follow what others set'
   fireEvent.blur(screen.getByLabelText('Title'))
   expect(kept).toEqual(['A dry wall'])
   fireEvent.click(screen.getByText('others'))
-  expect((screen.getByLabelText('Title') as HTMLInputElement).value).toBe('By somebody else')
+  expect(screen.getByLabelText<HTMLInputElement>('Title').value).toBe('By somebody else')
 })
 
 test('a choice has the name of its setting, and tells what is chosen', () => {
@@ -74,7 +74,9 @@ test('a box takes a ground from the swatches or as a colour, and says how its te
 
 test('a picture that is decorative has no words; without words, and not decorative, that is said', () => {
   serverSaying(() => ({ ok: true }))
-  const { attrs } = settingsOf('picture', { item: 'abcdefghijkl', width: 40, height: 30, alt: '' }, [{ type: 'caption' }])
+  const { attrs } = settingsOf('picture', { item: 'abcdefghijkl', width: 40, height: 30, alt: '' }, [
+    { type: 'caption' },
+  ])
   expect(attrs().alt).toBe('')
   fireEvent.click(screen.getByRole('checkbox'))
   expect(attrs().alt).toBeNull()

@@ -6,7 +6,8 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { draw } from '../../test/shared/drawn.tsx'
 import { Composer, type ComposerPlace } from './composer.tsx'
 
-const row = (id: string, parentId: string | null, kind: string): PlanRow => ({ id, parentId, kind, title: id }) as PlanRow
+const row = (id: string, parentId: string | null, kind: string): PlanRow =>
+  ({ id, parentId, kind, title: id }) as PlanRow
 const plan = [row('unit', null, 'unit'), row('lesson', 'unit', 'lesson'), row('page', 'lesson', 'page')]
 
 /** A composer after the page; what it adds, each line with its depth and kind, and whether it was left. */

@@ -8,9 +8,7 @@ import { ProofDesk } from './proof-desk.tsx'
 import { useFindings } from './use-findings.ts'
 
 // The worker's own work, without a worker.
-vi.mock('../checks/ask.ts', () => ({
-  askChecks: async ({ page }: { page: object }) => proof(pageFromJson(page)),
-}))
+vi.mock('../checks/ask.ts', () => ({ askChecks: async ({ page }: { page: object }) => proof(pageFromJson(page)) }))
 
 function Proof({ editor }: { editor: ReturnType<typeof editorOn> }) {
   const findings = useFindings(editor, 'page')
@@ -27,7 +25,7 @@ test('findings stand by how much they matter, each with why, and follow the writ
   const before = document.querySelectorAll('.finding-message').length
   expect(before).toBeGreaterThan(0)
   expect(words.closest('li')!.querySelector('details')!.textContent).toContain('Why it matters')
-  act(() => editor.commands.setContent(editorOn('<h1>Walls</h1><p>Stones.</p>').getJSON()))
+  act(() => void editor.commands.setContent(editorOn('<h1>Walls</h1><p>Stones.</p>').getJSON()))
   await waitFor(() => expect(screen.getByRole('status').textContent).toContain('Nothing to find'), { timeout: 3000 })
 })
 
@@ -58,7 +56,10 @@ test('a finding is set aside with its reason, and taken back', async () => {
   expect((await screen.findByRole('region', { name: 'Set aside' })).textContent).toContain('“A lesson about links”')
   fireEvent.click(screen.getByText('Take back'))
   await waitFor(() => expect(screen.queryByRole('region', { name: 'Set aside' })).toBeNull())
-  expect(heard.flatMap(({ body }) => (body ? [(body as { intent: string }).intent] : []))).toEqual(['dismiss', 'restore'])
+  expect(heard.flatMap(({ body }) => (body ? [(body as { intent: string }).intent] : []))).toEqual([
+    'dismiss',
+    'restore',
+  ])
 })
 
 test('what could not be set aside says so', async () => {

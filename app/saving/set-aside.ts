@@ -5,7 +5,13 @@ import { plainText } from '../../core/document/plain-text.ts'
 import { schema } from '../../core/document/schema.ts'
 import { identifier, MOST_SET_ASIDE, MOST_SET_ASIDE_LENGTH, sentSetAside } from '../../core/document/wire.ts'
 import { pool } from '../../server/database/pool.server.ts'
-import { insertSetAside, listSetAside, notify, settleSetAside } from '../../server/documents/queries.server.ts'
+import {
+  insertSetAside,
+  listSetAside,
+  notify,
+  settleSetAside,
+  unsettleSetAside,
+} from '../../server/documents/queries.server.ts'
 import { setAside } from '../../server/metrics/metrics.server.ts'
 import { requireDocument } from '../../server/web/guard.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
@@ -15,6 +21,7 @@ import { cleanText } from '../../core/tree/characters.ts'
 const asked = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('keep'), entries: z.array(sentSetAside).max(MOST_SET_ASIDE) }),
   z.object({ intent: z.literal('settle'), id: identifier }),
+  z.object({ intent: z.literal('bring back'), id: identifier }),
 ])
 
 /** The longest words of one passage that are shown and searched; the passage itself is kept whole. */
@@ -26,7 +33,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   return Response.json(await listSetAside(pool, params.documentId))
 }
 
-/** Keeps passages without a place, or settles one. */
+/** Keeps passages without a place, settles one, or has one back that was settled. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const { person } = await requireDocument(context, request, params.documentId)
   const unsafeBody = await readJson(request, MOST_SET_ASIDE_LENGTH)
@@ -34,6 +41,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   if (!parsed.success)
     return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
   if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.id, person.id)
+  else if (parsed.data.intent === 'bring back') await unsettleSetAside(pool, params.documentId, parsed.data.id)
   else
     for (const entry of parsed.data.entries) {
       const { content, words } = passageOf(entry.content)

@@ -1,8 +1,9 @@
 import type { Editor } from '@tiptap/core'
-import { Slice } from '@tiptap/pm/model'
 import { Button } from 'antd'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import { shortDateTime } from '../shell/date-times.ts'
+import { putBack } from './put-back.ts'
+import type { SetAsideInHand } from './use-set-aside.ts'
 
 const WHY: Record<SetAsideEntry['reason'], string> = {
   mine: 'was written where somebody else deleted at the same time.',
@@ -13,48 +14,60 @@ const WHY: Record<SetAsideEntry['reason'], string> = {
 
 interface Props {
   editor: Editor
-  documentId: string
   setAside: readonly SetAsideEntry[]
   timeZone: string
-  refresh: () => void
+  held: SetAsideInHand
 }
 
 /** What two people's changes left without a place: nothing is lost, the author decides. */
-export function SetAsideDesk({ editor, documentId, setAside, timeZone, refresh }: Props) {
-  const settle = async (id: string): Promise<void> => {
-    await fetch(`/documents/${documentId}/set-aside`, {
-      method: 'POST',
-      body: JSON.stringify({ intent: 'settle', id }),
-      headers: { 'Content-Type': 'application/json' },
-    }).catch(() => null)
-    refresh()
-  }
-  const putBack = (entry: SetAsideEntry): void => {
-    const { state, view } = editor
-    const slice = Slice.fromJSON(state.schema, entry.content)
-    view.dispatch(state.tr.replaceSelection(slice).scrollIntoView())
-    view.focus()
-    void settle(entry.id)
+export function SetAsideDesk({ editor, setAside, timeZone, held }: Props) {
+  const { gone, problem, say, settle, letGo, bringBack } = held
+  const place = (entry: SetAsideEntry): void => {
+    const before = editor.state
+    const transaction = putBack(before, entry.content)
+    if (transaction) editor.view.dispatch(transaction.scrollIntoView())
+    // A page that is full, or a place that can't hold it, takes nothing: then it stays here.
+    if (editor.state.doc.eq(before.doc))
+      return say('It has no place there. Put the cursor on an empty line of the page, then put it back once more.')
+    editor.view.focus()
+    void settle(entry)
   }
   return (
     <>
       <p className="soft small desk-words">
         These passages have no place in the page any more. Put them back where the cursor stands, or let them go.
       </p>
+      {problem && (
+        <p className="desk-words field-problem" role="alert">
+          {problem}
+        </p>
+      )}
       {setAside.map((entry) => (
         <section key={entry.id} className="aside-entry">
           <blockquote>{entry.words || '(no words)'}</blockquote>
           <p className="soft small">
             {entry.person}, {shortDateTime(entry.at, timeZone)}: {WHY[entry.reason]}
           </p>
-          <Button size="small" onClick={() => putBack(entry)}>
+          <Button size="small" onClick={() => place(entry)}>
             Put back at the cursor
           </Button>{' '}
-          <Button size="small" type="text" onClick={() => void settle(entry.id)}>
+          <Button size="small" type="text" onClick={() => void letGo(entry)}>
             Let go
           </Button>
         </section>
       ))}
+      <p className="desk-words" role="status">
+        {gone && (
+          <>
+            “{shortened(gone.words)}” was let go.{' '}
+            <button type="button" className="link-button" onClick={() => void bringBack()}>
+              Bring back
+            </button>
+          </>
+        )}
+      </p>
     </>
   )
 }
+
+const shortened = (words: string): string => (words.length > 60 ? `${words.slice(0, 58).trimEnd()}…` : words)

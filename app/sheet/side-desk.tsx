@@ -11,6 +11,7 @@ import type { Findings } from '../proof/use-findings.ts'
 import { pieceAt, type Place, removeAt } from '../editor/commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
 import { SetAsideDesk } from './set-aside-desk.tsx'
+import { useSetAside } from './use-set-aside.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
@@ -57,6 +58,7 @@ export function SideDesk({
   refresh,
 }: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
+  const held = useSetAside(documentId, refresh)
   useEffect(() => {
     const timer = setTimeout(() => [PastDesk, ProofDesk, EntryDesk, RowList].forEach((part) => part.preload()), 800)
     return () => clearTimeout(timer)
@@ -67,7 +69,7 @@ export function SideDesk({
     { id: 'outline', name: 'Outline' },
     { id: 'past', name: 'Past' },
     { id: 'entry', name: kindOfEntry(entry.kind).label },
-    ...(setAside.length > 0 ? [{ id: 'aside' as const, name: 'Set aside', count: setAside.length }] : []),
+    ...(setAside.length > 0 || held.gone ? [{ id: 'aside' as const, name: 'Set aside', count: setAside.length }] : []),
   ]
   const tab = tabs.some(({ id }) => id === chosen) ? chosen : 'piece'
   return (
@@ -78,7 +80,7 @@ export function SideDesk({
         {tab === 'outline' && <OutlineDesk editor={editor} />}
         {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
         {tab === 'entry' && <EntryDesk {...{ courseId, timeZone }} entry={{ ...entry, documentId }} />}
-        {tab === 'aside' && <SetAsideDesk {...{ editor, documentId, setAside, timeZone, refresh }} />}
+        {tab === 'aside' && <SetAsideDesk {...{ editor, setAside, timeZone, held }} />}
       </DeskTabs>
     </aside>
   )

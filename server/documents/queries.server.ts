@@ -215,6 +215,15 @@ export async function settleSetAside(db: Database, documentId: string, id: strin
   return rowCount === 1
 }
 
+/** Has a passage back that was let go. */
+export async function unsettleSetAside(db: Database, documentId: string, id: string): Promise<void> {
+  await db.query(
+    `update set_aside set settled_at = null, settled_by = null
+      where document_id = $1::text and id = $2::text and settled_at is not null`,
+    [documentId, id],
+  )
+}
+
 /** Tells every process something short that is never stored, such as where a cursor stands. */
 export async function notify(
   db: Database,

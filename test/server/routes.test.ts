@@ -278,6 +278,13 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       type: JSON_TYPE,
       status: [401, 404, 403, 403, 400, 400],
     },
+    {
+      method: 'POST',
+      path: '/documents/page/set-aside',
+      body: '{"intent":"bring back","id":"a"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 200, 200],
+    },
   ],
   '/documents/:documentId/dismissed-findings': [
     { path: '/documents/page/dismissed-findings', status: AUTHORS_DATA },
