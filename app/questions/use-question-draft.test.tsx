@@ -20,7 +20,10 @@ const drafting = (version: number | null) =>
   runHook(() => useQuestionDraft('course', null, { id: 'q', title: '', content, version }, () => undefined))
 
 test('a new question is put into the bank at the first pause, and kept from then on', async () => {
-  const heard = serverSaying(({ body }) => ({ ok: true, version: (body as { intent: string }).intent === 'add' ? 1 : 2 }))
+  const heard = serverSaying(({ body }) => ({
+    ok: true,
+    version: (body as { intent: string }).intent === 'add' ? 1 : 2,
+  }))
   const { result } = drafting(null)
   expect(result.current.standing.words).toBe('New')
   act(() => result.current.change({ title: 'F' }))
@@ -39,7 +42,9 @@ test('a new question is put into the bank at the first pause, and kept from then
 test('who is behind is told, and can keep their own over what somebody else has kept', async () => {
   let isBehind = true
   const heard = serverSaying(() =>
-    isBehind ? { ok: false, isBehind, reason: 'Somebody else changed this question meanwhile.' } : { ok: true, version: 5 },
+    isBehind
+      ? { ok: false, isBehind, reason: 'Somebody else changed this question meanwhile.' }
+      : { ok: true, version: 5 },
   )
   const { result } = drafting(3)
   act(() => result.current.change({ title: 'Mine' }))
