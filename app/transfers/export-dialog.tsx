@@ -52,8 +52,8 @@ export function ExportDialog({
 }
 
 interface WhichFormatProps {
-  format: 'epub' | 'pdf' | 'web' | 'markdown'
-  setFormat: (value: 'epub' | 'pdf' | 'web' | 'markdown') => void
+  format: ExportFormat
+  setFormat: (value: ExportFormat) => void
 }
 
 function WhichFormat({ format, setFormat }: WhichFormatProps) {
@@ -73,8 +73,8 @@ function WhichFormat({ format, setFormat }: WhichFormatProps) {
 }
 
 interface WhichStateProps {
-  variant: 'published' | 'written'
-  setVariant: (value: 'published' | 'written') => void
+  variant: ExportVariant
+  setVariant: (value: ExportVariant) => void
   isPublished: boolean
   entry: PlanRow
 }

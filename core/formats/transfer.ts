@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { EXPORT_FORMATS, type ExportFormat } from '../kinds/export-formats.ts'
+import { EXPORT_FORMATS, type ExportFormat, exportFormats, factsOfFormat } from '../kinds/export-formats.ts'
 import type { EntryKind } from '../plan/kinds.ts'
 
-export { EXPORT_FORMATS, type ExportFormat }
+export { EXPORT_FORMATS, type ExportFormat, exportFormats, factsOfFormat }
 /** What can come in, as the first bytes of a file tell it. */
 export const IMPORT_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
 export type ImportFormat = (typeof IMPORT_FORMATS)[number]
@@ -10,21 +10,6 @@ export type ImportFormat = (typeof IMPORT_FORMATS)[number]
 /** Which state of a text leaves: what students read, or what is being written. */
 export const EXPORT_VARIANTS = ['published', 'written'] as const
 export type ExportVariant = (typeof EXPORT_VARIANTS)[number]
-
-interface KindOfFormat {
-  readonly label: string
-  readonly help: string
-}
-
-export const exportFormats = {
-  epub: { label: 'E-book (EPUB)', help: 'For readers and phones, with contents. What only a browser runs is named.' },
-  pdf: { label: 'PDF', help: 'For printing, tagged so that it can be read aloud.' },
-  web: {
-    label: 'Web page (HTML)',
-    help: 'One file that works from disk, its pieces too. Answers to practice questions are in it.',
-  },
-  markdown: { label: 'Markdown', help: 'Plain text for other programs. It comes back as it was.' },
-} satisfies Record<ExportFormat, KindOfFormat>
 
 export const importFormats = { word: 'Word', epub: 'EPUB', markdown: 'Markdown', html: 'HTML' } satisfies Record<
   ImportFormat,

@@ -77,7 +77,7 @@ export async function gather(
 async function textsOf(
   rows: PlanRow[],
   tell: (step: string, done: number, total: number) => Promise<void>,
-  variant: 'published' | 'written',
+  variant: ExportVariant,
 ) {
   const found: (Text & { row: PlanRow })[] = []
   for (const [at, row] of rows.entries()) {

@@ -12,6 +12,7 @@ import {
   EXPORT_FORMATS,
   EXPORT_VARIANTS,
   type ExportFormat,
+  factsOfFormat,
   type ExportVariant,
 } from '../../core/formats/transfer.ts'
 import type { Course } from '../courses/queries.server.ts'
@@ -163,7 +164,7 @@ async function exportEntry(transfer: Transfer, course: Course, tell: Tell): Prom
   const variant = EXPORT_VARIANTS.find((each) => each === transfer.variant)
   if (!format || !variant || transfer.entryId === null)
     throw new Error(`Transfer ${transfer.id} asks for what there is not.`)
-  const gathered = await gather(course, transfer.entryId, variant, format === 'markdown', tell)
+  const gathered = await gather(course, transfer.entryId, variant, factsOfFormat(format).takesOriginals === true, tell)
   if (!gathered.ok) return gathered
   const { book, missing } = gathered
   await tell('Writing the file', 0, 0)
@@ -179,7 +180,7 @@ async function exportEntry(transfer: Transfer, course: Course, tell: Tell): Prom
   if (!made.ok) return made
   const { kept } = made.value
   let { bytes, ending, mediaType } = made.value
-  if (format === 'pdf') {
+  if (factsOfFormat(format).isPrinted) {
     await tell('Laying out the pages', 0, 0)
     const printed = await printPdf(Buffer.from(bytes).toString('utf8'), titleOf(book.opening), book.direction)
     if (!printed.ok) return printed

@@ -11,11 +11,13 @@ import { afterAll, expect, test } from 'vitest'
 const tree = mkdtempSync(join(tmpdir(), 'growth-'))
 afterAll(() => rmSync(tree, { recursive: true, force: true }))
 
-/** A line of a registry: its import, and where its name goes. */
+/** A line of a registry: its import, if it needs one, and where its name goes. */
 interface Line {
   readonly registry: string
-  readonly from: string
+  readonly from?: string
   readonly name: string
+  /** How it is entered; by its name when left out. */
+  readonly entry?: string
   /** What stands before the new entry. */
   readonly after: string
 }
@@ -163,6 +165,7 @@ export function WordsFields({ answer, onChange }: AnswerFieldsProps<WordsAnswer>
         registry: 'app/questions/kinds/registry.tsx',
         from: './words/fields.tsx',
         name: 'WordsFields',
+        entry: 'words: WordsFields',
         after: '} = { ',
       },
     ],
@@ -237,18 +240,46 @@ export const shortcuts: SourceCheck = {
       },
     ],
   },
+  'format out': {
+    files: {
+      'core/formats/plain-book.ts': `import { strToU8 } from 'fflate'
+import { plainText } from '../document/plain-text.ts'
+import { type Book, chaptersOf } from './book.ts'
+
+/** A book as plain text, its chapters apart. */
+export function plainBook(book: Book): { bytes: Uint8Array; ending: string; mediaType: string } {
+  const pages = [book.opening, ...chaptersOf(book).map(({ page }) => page)]
+  const text = pages.map((page) => plainText(page.content)).join('\\n\\n')
+  return { bytes: strToU8(text), ending: 'txt', mediaType: 'text/plain' }
+}
+`,
+    },
+    lines: [
+      {
+        registry: 'core/kinds/export-formats.ts',
+        name: 'plain',
+        entry: "plain: { label: 'Plain text', help: 'Words alone.' }",
+        after: 'exportFormats = {\n',
+      },
+      {
+        registry: 'server/transfers/workshop.ts',
+        from: '../../core/formats/plain-book.ts',
+        name: 'plainBook',
+        entry: 'plain: plainBook',
+        after: 'Promise<Written>> = {\n',
+      },
+    ],
+  },
 }
 
 /** Puts a name into a registry, by an import and an entry. */
-function enter({ registry, from, name, after }: Line): void {
+function enter({ registry, from, name, entry = name, after }: Line): void {
   const path = join(tree, registry)
   const text = readFileSync(path, 'utf8')
   expect(text.split(after), `${registry}: “${after}”`).toHaveLength(2)
-  // A form is entered under the name of its way of answering.
-  const entry = name === 'WordsFields' ? `words: ${name}` : name
   const isList = after.endsWith('\n')
   const entered = text.replace(after, isList ? `${after}  ${entry},\n` : `${after}${entry}, `)
-  writeFileSync(path, `import { ${name} } from '${from}'\n${entered}`)
+  writeFileSync(path, from === undefined ? entered : `import { ${name} } from '${from}'\n${entered}`)
 }
 
 const run = (file: string, ...args: string[]): { status: number | null; output: string } => {
@@ -276,7 +307,16 @@ test('one of each, added to a copy of the tree in two folders and two lines at m
   }
   const types = run('typescript/bin/tsc', '--noEmit')
   expect(types.status, types.output).toBe(0)
-  const tests = ['core/kinds', 'core/html', 'core/questions', 'core/proof', 'core/source', 'core/history', 'app']
+  const tests = [
+    'core/kinds',
+    'core/html',
+    'core/questions',
+    'core/proof',
+    'core/source',
+    'core/history',
+    'core/formats/losses',
+    'app',
+  ]
   const vitest = run('vitest/vitest.mjs', 'run', '--project', 'core', ...tests)
   expect(vitest.status, vitest.output).toBe(0)
 })

@@ -42,7 +42,7 @@ export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<Choi
 
 interface ChoiceRowProps {
   choice: Choice
-  mode: 'one' | 'several'
+  mode: ChoiceAnswer['mode']
   set: (id: string, part: Partial<Choice>) => void
   at: number
   field: AnswerFieldsProps<ChoiceAnswer>['field']
