@@ -1,4 +1,45 @@
-import { type MathNode, parse } from 'mathjs/number'
+import {
+  create,
+  type FactoryFunctionMap,
+  type MathNode,
+  absDependencies,
+  acosDependencies,
+  addDependencies,
+  andDependencies,
+  asinDependencies,
+  atanDependencies,
+  cbrtDependencies,
+  ceilDependencies,
+  cosDependencies,
+  divideDependencies,
+  eDependencies,
+  equalDependencies,
+  expDependencies,
+  floorDependencies,
+  largerDependencies,
+  largerEqDependencies,
+  logDependencies,
+  log10Dependencies,
+  maxDependencies,
+  minDependencies,
+  modDependencies,
+  multiplyDependencies,
+  notDependencies,
+  orDependencies,
+  parseDependencies,
+  piDependencies,
+  powDependencies,
+  roundDependencies,
+  sinDependencies,
+  smallerDependencies,
+  smallerEqDependencies,
+  sqrtDependencies,
+  subtractDependencies,
+  tanDependencies,
+  unaryMinusDependencies,
+  unaryPlusDependencies,
+  unequalDependencies,
+} from 'mathjs/number'
 
 /** A formula that was understood: what it needs, and its value for given variables. */
 export interface Formula {
@@ -53,6 +94,51 @@ const OPERATORS = new Set([
   'or',
   'not',
 ])
+/** What formulas are made of, and no more. Made when the first is read: a server that reads none starts without it. */
+function makeMathematics() {
+  const parts = [
+    absDependencies,
+    acosDependencies,
+    addDependencies,
+    andDependencies,
+    asinDependencies,
+    atanDependencies,
+    cbrtDependencies,
+    ceilDependencies,
+    cosDependencies,
+    divideDependencies,
+    eDependencies,
+    equalDependencies,
+    expDependencies,
+    floorDependencies,
+    largerDependencies,
+    largerEqDependencies,
+    logDependencies,
+    log10Dependencies,
+    maxDependencies,
+    minDependencies,
+    modDependencies,
+    multiplyDependencies,
+    notDependencies,
+    orDependencies,
+    parseDependencies,
+    piDependencies,
+    powDependencies,
+    roundDependencies,
+    sinDependencies,
+    smallerDependencies,
+    smallerEqDependencies,
+    sqrtDependencies,
+    subtractDependencies,
+    tanDependencies,
+    unaryMinusDependencies,
+    unaryPlusDependencies,
+    unequalDependencies,
+  ]
+  return create(Object.assign({}, ...parts) as FactoryFunctionMap)
+}
+let mathematics: ReturnType<typeof makeMathematics> | null = null
+
 /** A name of a variable: letters, then letters, digits, `_`. */
 export const VARIABLE = /^[A-Za-z][A-Za-z0-9_]{0,30}$/
 
@@ -75,7 +161,7 @@ export function readFormula(text: string): FormulaRead {
   if (text.length > MOST_FORMULA) return refuse(`A formula holds at most ${MOST_FORMULA} characters.`)
   let root: MathNode
   try {
-    root = parse(
+    root = (mathematics ??= makeMathematics()).parse(
       text.replaceAll('−', '-').replaceAll('×', '*').replaceAll('·', '*').replaceAll('÷', '/').replaceAll('π', 'pi'),
     )
   } catch (error) {

@@ -1,4 +1,9 @@
-import { unit } from 'mathjs'
+import { create, type MathNumericType, type Unit, unitDependencies } from 'mathjs'
+
+// Made when the first unit is read: a server that reads none starts without it.
+const makeUnits = () => create(unitDependencies!)
+let units: ReturnType<typeof makeUnits> | null = null
+const unit = (amount: MathNumericType, sign: string): Unit => (units ??= makeUnits()).unit(amount, sign)
 
 const SIGNS: readonly (readonly [RegExp, string])[] = [
   [/²/g, '^2'],
