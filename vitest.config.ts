@@ -15,9 +15,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', include: ['core/**/*.test.ts', 'app/**/*.test.ts'], exclude, testTimeout: 120_000 } },
       // Hooks and parts of screens, drawn into a document without a browser.
-      {
-        test: { name: 'interface', include: ['app/**/*.test.tsx'], environment: 'happy-dom', testTimeout: 30_000 },
-      },
+      { test: { name: 'interface', include: ['app/**/*.test.tsx'], environment: 'happy-dom', testTimeout: 30_000 } },
       // Each file has a database of its own.
       {
         test: {

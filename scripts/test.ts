@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { relative } from 'node:path'
 import { z } from 'zod'
@@ -33,10 +33,30 @@ function run(...command: string[]): boolean {
 }
 
 /** A check that is right or wrong as a whole. */
-function check(name: string, ...command: string[]): void {
-  console.log(`\n== ${name}`)
-  if (run(...command)) passed++
-  else failures.push(name)
+type Check = readonly [name: string, ...command: string[]]
+
+/** Two checks at a time, each of which works on one core; what one says is said in one piece. */
+async function check(checks: readonly Check[]): Promise<void> {
+  const waiting = [...checks]
+  const lane = async (): Promise<void> => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [name, ...command] = next
+      const { isFine, said } = await quietly(command)
+      console.log(`\n== ${name}\n${said}`)
+      if (isFine) passed++
+      else failures.push(name)
+    }
+  }
+  await Promise.all([lane(), lane()])
+}
+
+function quietly(command: readonly string[]): Promise<{ isFine: boolean; said: string }> {
+  return new Promise((done) => {
+    const child = spawn(process.execPath, command, { env: { ...process.env, FORCE_COLOR: '0' } })
+    let said = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (words: Buffer) => (said += words.toString()))
+    child.on('close', (status) => done({ isFine: status === 0, said }))
+  })
 }
 
 interface Outcome {
@@ -153,38 +173,41 @@ if (!isQuick && (wants('core') || wants('server'))) {
   requireJudges()
 }
 if (wants('static')) {
-  check('theme', '--import', 'tsx', 'scripts/theme-css.tsx')
-  check('types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen')
-  // Every day only what has changed is looked at again.
-  check(
-    'type check',
-    'node_modules/typescript/bin/tsc',
-    '--noEmit',
-    ...(isQuick ? ['--incremental', '--tsBuildInfoFile', '.data/typescript.json'] : []),
-  )
-  check('licences', '--import', 'tsx', 'scripts/licences.ts', '--check')
-  check('format', 'node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn')
-  check(
-    'lint',
-    'node_modules/eslint/bin/eslint.js',
-    '.',
-    '--max-warnings',
-    '0',
-    ...(isQuick ? ['--cache', '--cache-location', '.data/eslint.json'] : []),
-  )
-  check(
-    'layers',
-    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-    '--config',
-    '.dependency-cruiser.cjs',
-    'core',
-    'server',
-    'app',
-    'reader',
-    'standins',
-    'demo',
-    'scripts',
-  )
+  // What the others read comes first.
+  await check([['theme', '--import', 'tsx', 'scripts/theme-css.tsx']])
+  await check([['types of routes', 'node_modules/@react-router/dev/bin.js', 'typegen']])
+  // The longest first. Every day only what has changed is looked at again.
+  await check([
+    [
+      'lint',
+      'node_modules/eslint/bin/eslint.js',
+      '.',
+      '--max-warnings',
+      '0',
+      ...(isQuick ? ['--cache', '--cache-location', '.data/eslint.json'] : []),
+    ],
+    [
+      'type check',
+      'node_modules/typescript/bin/tsc',
+      '--noEmit',
+      ...(isQuick ? ['--incremental', '--tsBuildInfoFile', '.data/typescript.json'] : []),
+    ],
+    ['format', 'node_modules/prettier/bin/prettier.cjs', '--check', '.', '--log-level', 'warn'],
+    [
+      'layers',
+      'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+      '--config',
+      '.dependency-cruiser.cjs',
+      'core',
+      'server',
+      'app',
+      'reader',
+      'standins',
+      'demo',
+      'scripts',
+    ],
+    ['licences', '--import', 'tsx', 'scripts/licences.ts', '--check'],
+  ])
 }
 if (wants('core')) {
   vitest('core')
