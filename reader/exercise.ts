@@ -10,9 +10,14 @@ export function makeExercise(root: ParentNode): void {
   }
 }
 
+/** Questions about which the server is being asked. */
+const asked = new WeakSet<HTMLElement>()
+
 async function send(form: HTMLFormElement, button: HTMLButtonElement | null): Promise<void> {
   const section = form.closest<HTMLElement>('.question')
-  if (!section) return
+  // Pressed again before the answer is there, a button would take a second hint, or another attempt.
+  if (!section || asked.has(section)) return
+  asked.add(section)
   const body = new URLSearchParams()
   for (const [name, value] of new FormData(form)) if (typeof value === 'string') body.append(name, value)
   body.set('intent', button?.value ?? 'answer')
@@ -40,6 +45,8 @@ async function send(form: HTMLFormElement, button: HTMLButtonElement | null): Pr
     countMissing()
   } catch {
     say(result, 'The answer did not get through. Look whether there is a connection, then try again.')
+  } finally {
+    asked.delete(section)
   }
 }
 

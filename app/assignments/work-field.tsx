@@ -6,6 +6,7 @@ import { FileList } from './handed-in.tsx'
 import { type Kept, useDraft, type Work } from './use-draft.ts'
 import { Preview } from '../writing/preview.tsx'
 import { FileChooser } from '../writing/file-chooser.tsx'
+import { useNewest } from '../shell/use-newest.ts'
 
 interface Props {
   courseId: string
@@ -18,6 +19,7 @@ interface Props {
 export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
   const { work, kept, isSending, keep, addFiles, handIn, preview } = useDraft(courseId, entryId, start, onHandedIn)
   const [shown, setShown] = useState<string | null>(null)
+  const newest = useNewest()
   const chooser = useRef<HTMLInputElement>(null)
   return (
     <div className="assignment-work needs-script">
@@ -28,7 +30,7 @@ export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
         start={start?.content}
         courseId={courseId}
         uploadTo="contributions"
-        onChange={(content) => (setShown(null), keep({ ...work, content }))}
+        onChange={(content) => (newest.forget(), setShown(null), keep({ ...work, content }))}
       />
       <FileList
         files={work.files}
@@ -40,7 +42,7 @@ export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
         <Button type="primary" loading={isSending} onClick={() => void handIn()}>
           Hand in
         </Button>
-        <Button onClick={() => void preview().then((html) => html !== null && setShown(html))}>Preview</Button>
+        <Button onClick={() => newest.hear(preview(), setShown)}>Preview</Button>
         <Button icon={<Paperclip size={14} aria-hidden />} onClick={() => chooser.current?.click()}>
           Add a file
         </Button>

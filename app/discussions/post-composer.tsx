@@ -42,7 +42,7 @@ export function PostComposer(props: Props) {
           <Button type="primary" size="small" loading={isSending} onClick={() => void post()}>
             {send}
           </Button>
-          <Button size="small" onClick={() => void look()}>
+          <Button size="small" onClick={look}>
             Preview
           </Button>
           {onCancel && (

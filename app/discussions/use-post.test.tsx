@@ -62,4 +62,10 @@ test('a preview shows what others will see; what is written afterwards takes it 
   expect(result.current.preview).toBe('<p>Lime</p>')
   act(() => result.current.write(plainPassage('More')))
   expect(result.current.preview).toBeNull()
+  await act(async () => {
+    result.current.look()
+    // Written on before the preview has come: it would show what is no longer there.
+    result.current.write(plainPassage('More and more'))
+  })
+  expect(result.current.preview).toBeNull()
 })

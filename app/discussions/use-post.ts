@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
 import { askPosts } from './ask-posts.ts'
+import { useNewest } from '../shell/use-newest.ts'
 
 const STORE = 'fieldstone-unsent'
 
@@ -35,19 +36,15 @@ export interface PostPlace {
 /** A post being written: kept in this browser until it is sent. */
 export function usePost({ address, parentId, change }: PostPlace, onSent: (post: SeenPost) => void) {
   const key = `${address} ${change?.id ?? parentId ?? 'thread'}`
-  const [draft, setDraft] = useState<object | undefined>(change?.content)
-  // What the field begins with; the field itself keeps what is written in it.
-  const [begun, setBegun] = useState<object | undefined>(change?.content)
-  const [round, setRound] = useState(0)
+  const { draft, setDraft, begun, round, beginWith } = useField(change?.content)
   const [preview, setPreview] = useState<string | null>(null)
   const [problem, setProblem] = useState('')
   const [isSending, setSending] = useState(false)
   const id = useRef(nanoid(14))
+  const newest = useNewest()
   const begin = (content: object | undefined): void => {
-    setBegun(content)
-    setDraft(content)
+    beginWith(content)
     setPreview(null)
-    setRound((count) => count + 1)
   }
   useKeptDraft(change, key, begin)
   return {
@@ -56,6 +53,7 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
       setDraft(content)
       setProblem('')
       setPreview(null)
+      newest.forget()
       if (!change) keepDraft(key, content)
     },
     send: async (): Promise<void> => {
@@ -74,13 +72,27 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
       begin(undefined)
       if (answer.post) onSent(answer.post)
     },
-    look: async (): Promise<void> => {
+    look: (): void => {
       if (!draft) return setProblem('There is nothing written yet.')
-      const answer = await askPosts(address, { intent: 'preview', content: draft })
-      setProblem(answer.ok ? '' : answer.reason)
-      if (answer.ok) setPreview(answer.html || '<p>There is nothing written yet.</p>')
+      newest.hear(askPosts(address, { intent: 'preview', content: draft }), (answer) => {
+        setProblem(answer.ok ? '' : answer.reason)
+        if (answer.ok) setPreview(answer.html || '<p>There is nothing written yet.</p>')
+      })
     },
   }
+}
+
+/** What a field begins with, and what is in it now; with another beginning it is another field. */
+function useField(start: object | undefined) {
+  const [draft, setDraft] = useState(start)
+  const [begun, setBegun] = useState(start)
+  const [round, setRound] = useState(0)
+  const beginWith = (content: object | undefined): void => {
+    setBegun(content)
+    setDraft(content)
+    setRound((count) => count + 1)
+  }
+  return { draft, setDraft, begun, round, beginWith }
 }
 
 /** Begins with what was kept in this browser. */

@@ -1,6 +1,7 @@
 import { Modal } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { pictureAddress } from '../../core/media/pictures.ts'
+import { useNewest } from '../shell/use-newest.ts'
 import { askShelf, type ShelfThing } from './upload.ts'
 import './shelf-picker.css'
 
@@ -17,19 +18,15 @@ const PAUSE = 200
 function useShelf(courseId: string, words: string): { found: readonly ShelfThing[] | null; isDown: boolean } {
   const [found, setFound] = useState<readonly ShelfThing[] | null>(null)
   const [isDown, setDown] = useState(false)
+  const newest = useNewest()
   useEffect(() => {
-    let isOver = false
-    const ask = async (): Promise<void> => {
-      const things = await askShelf(courseId, words)
-      if (isOver) return
+    const take = (things: ShelfThing[] | null): void => {
       setDown(things === null)
       if (things) setFound(things)
     }
-    const timer = setTimeout(() => void ask(), words === '' ? 0 : PAUSE)
-    return () => {
-      isOver = true
-      clearTimeout(timer)
-    }
+    const timer = setTimeout(() => newest.hear(askShelf(courseId, words), take), words === '' ? 0 : PAUSE)
+    return () => clearTimeout(timer)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked when the words change
   }, [courseId, words])
   return { found, isDown }
 }

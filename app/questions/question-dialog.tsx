@@ -6,6 +6,7 @@ import { blankQuestion } from '../../core/questions/question.ts'
 import type { QuestionSummary } from '../../server/questions/queries.server.ts'
 import type { AskProps } from '../pieces/bank-question/asking.ts'
 import { fetchQuestion, fetchQuestions } from '../bank/ask-bank.ts'
+import { useNewest } from '../shell/use-newest.ts'
 import { type EditedQuestion, QuestionEditor } from './question-editor.tsx'
 import './question-dialog.css'
 
@@ -71,13 +72,21 @@ interface ChoiceProps {
   onMake: (kind: QuestionKind) => void
 }
 
+/** The questions with some words; null when they can’t be had now. */
+function useFound(courseId: string, words: string): QuestionSummary[] | null {
+  const [found, setFound] = useState<QuestionSummary[] | null>([])
+  const newest = useNewest()
+  useEffect(() => {
+    const timer = setTimeout(() => newest.hear(fetchQuestions(courseId, words), setFound), words === '' ? 0 : PAUSE)
+    return () => clearTimeout(timer)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked when the words change
+  }, [courseId, words])
+  return found
+}
+
 /** The questions of the bank, found by words; or a new one of some kind. */
 function BankChoice({ courseId, words, onWords, onChoose, onMake }: ChoiceProps) {
-  const [found, setFound] = useState<QuestionSummary[] | null>([])
-  useEffect(() => {
-    const timer = setTimeout(() => void fetchQuestions(courseId, words).then(setFound), words === '' ? 0 : PAUSE)
-    return () => clearTimeout(timer)
-  }, [courseId, words])
+  const found = useFound(courseId, words)
   return (
     <>
       <div className="question-dialog-bar">

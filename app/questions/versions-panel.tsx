@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { QuestionContent } from '../../core/questions/question.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
 import { askBank } from '../bank/ask-bank.ts'
+import { useNewest } from '../shell/use-newest.ts'
 import { useCheck } from './use-check.ts'
 
 const SHOWN = 100
@@ -94,13 +95,14 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
   const [html, setHtml] = useState('')
   const [problem, setProblem] = useState('')
   const holder = useRef<HTMLDivElement>(null)
-  const ask = async (response: string[] | null): Promise<void> => {
-    const answer = await askBank(courseId, { intent: 'try', content, seed, response })
-    setProblem(answer.ok ? '' : (answer.reason ?? ''))
-    setHtml(answer.ok ? (answer.html ?? '') : '')
-  }
+  const newest = useNewest()
+  const ask = (response: string[] | null): void =>
+    newest.hear(askBank(courseId, { intent: 'try', content, seed, response }), (answer) => {
+      setProblem(answer.ok ? '' : (answer.reason ?? ''))
+      setHtml(answer.ok ? (answer.html ?? '') : '')
+    })
   useEffect(() => {
-    const timer = setTimeout(() => void ask(null), 300)
+    const timer = setTimeout(() => ask(null), 300)
     return () => clearTimeout(timer)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- another version, or another question
   }, [seed, content])
@@ -110,7 +112,7 @@ function TryIt({ courseId, content }: { courseId: string; content: QuestionConte
     const response = [...new FormData(form)].flatMap(([name, value]) =>
       name === 'response' && typeof value === 'string' ? [value] : [],
     )
-    void ask(response)
+    ask(response)
   }
   return (
     <section className="try-it">
