@@ -7,57 +7,65 @@ import { editorOn, sourceOf } from '../../test/shared/editor-on.ts'
 import { SetAsideDesk } from './set-aside-desk.tsx'
 import { useSetAside } from './use-set-aside.ts'
 
-const entry = {
-  id: 'a',
-  reason: 'mine',
-  words: 'Frost lifts the stones.',
-  person: 'Tobias Fenn',
-  at: '2026-01-01T00:00:00Z',
-  content: { content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Frost lifts the stones.' }] }] },
-} as unknown as SetAsideEntry
+const passage = (id: string, words: string): SetAsideEntry =>
+  ({
+    ...{ id, words, reason: 'mine', person: 'Tobias Fenn', at: '2026-01-01T00:00:00Z' },
+    content: { content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] },
+  }) as unknown as SetAsideEntry
 
 /** The desk over a page, with a server that remembers what is settled. */
-function deskOver(html: string) {
+function deskOver(html: string, ...entries: SetAsideEntry[]) {
   let isThere = true
-  let isSettled = false
+  const settled = new Set<string>()
   const heard = serverSaying(({ body }) => {
     if (!isThere) return null
-    isSettled = (body as { intent: string }).intent === 'settle'
+    const { intent, id } = body as { intent: string; id: string }
+    if (intent === 'settle') settled.add(id)
+    else settled.delete(id)
     return { ok: true }
   })
   const editor = editorOn(html)
   function Desk() {
-    const [setAside, setSetAside] = useState<readonly SetAsideEntry[]>([entry])
-    const held = useSetAside('page', () => setSetAside(isSettled ? [] : [entry]))
+    const [setAside, setSetAside] = useState<readonly SetAsideEntry[]>(entries)
+    const held = useSetAside('page', () => setSetAside(entries.filter(({ id }) => !settled.has(id))))
     return <SetAsideDesk {...{ editor, setAside, held }} timeZone="UTC" />
   }
   draw(<Desk />)
-  const press = (name: string): boolean => fireEvent.click(screen.getByRole('button', { name }))
-  return { editor, heard, press, goAway: () => (isThere = false) }
+  const press = (name: string): boolean => fireEvent.click(screen.getAllByRole('button', { name })[0]!)
+  const left = (): number => screen.queryAllByRole('button', { name: 'Let go' }).length
+  return { editor, heard, press, left, goAway: () => (isThere = false) }
 }
+const frost = passage('a', 'Frost lifts the stones.')
+const lime = passage('b', 'Lime keeps the water out.')
 
 test('with the cursor in the title, where a page begins, what is put back begins the body', async () => {
-  const { editor, heard, press } = deskOver('<h1>Wa‸lls</h1><p>Stones.</p>')
+  const { editor, heard, press, left } = deskOver('<h1>Wa‸lls</h1><p>Stones.</p>', frost)
   press('Put back at the cursor')
   expect(sourceOf(editor)).toBe('<h1>Walls</h1>\n<p>Frost lifts the stones.</p>\n<p>Stones.</p>')
-  await waitFor(() => expect(screen.queryByRole('button', { name: 'Let go' })).toBeNull())
+  await waitFor(() => expect(left()).toBe(0))
   expect(heard.map(({ body }) => body)).toEqual([{ intent: 'settle', id: 'a' }])
 })
 
-test('what was let go can be brought back', async () => {
-  const { press, heard } = deskOver('<h1>Walls</h1><p>‸</p>')
+test('what was let go can be brought back, also after another was put back', async () => {
+  const { press, heard, left } = deskOver('<h1>Walls</h1><p>‸</p>', frost, lime)
   press('Let go')
-  await screen.findByText(/was let go/)
+  await screen.findByText(/“Frost lifts the stones.” was let go/)
+  press('Put back at the cursor')
+  await waitFor(() => expect(left()).toBe(0))
   press('Bring back')
-  await screen.findByRole('button', { name: 'Let go' })
-  expect(heard.map(({ body }) => (body as { intent: string }).intent)).toEqual(['settle', 'bring back'])
+  await waitFor(() => expect(left()).toBe(1))
+  expect(heard.map(({ body }) => Object.values(body as object).join(' '))).toEqual([
+    'settle a',
+    'settle b',
+    'bring back a',
+  ])
   expect(screen.queryByText(/was let go/)).toBeNull()
 })
 
 test('without a server it is said, and it stays', async () => {
-  const { press, goAway } = deskOver('<h1>Walls</h1><p>‸</p>')
+  const { press, goAway, left } = deskOver('<h1>Walls</h1><p>‸</p>', frost)
   goAway()
   press('Let go')
   expect((await screen.findByRole('alert')).textContent).toContain('The server does not answer.')
-  expect(screen.getByRole('button', { name: 'Let go' })).toBeTruthy()
+  expect(left()).toBe(1)
 })

@@ -31,7 +31,7 @@ export function useSetAside(documentId: string, refresh: () => void): SetAsideIn
   }
   return {
     ...{ gone, problem, say: setProblem },
-    settle: async (entry) => void ((await send('settle', entry)) && setGone(null)),
+    settle: async (entry) => void (await send('settle', entry)),
     letGo: async (entry) => void ((await send('settle', entry)) && setGone(entry)),
     bringBack: async () => {
       if (gone && (await send('bring back', gone))) setGone(null)

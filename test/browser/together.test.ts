@@ -131,6 +131,14 @@ test('a paragraph typed inside a passage that another deleted is offered back', 
   await expect(sheet(writer)).not.toContainText('A thought worth keeping.')
   await offered.click()
   await expect(writer.getByRole('tabpanel')).toContainText('A thought worth keeping.')
+  // One tab more does not push the screen aside.
+  expect(
+    await writer
+      .locator('.screen')
+      .evaluate(({ scrollWidth, clientWidth, scrollLeft }) => [scrollWidth - clientWidth, scrollLeft]),
+  ).toEqual([0, 0])
+  await writer.getByRole('button', { name: 'Let go' }).click()
+  await writer.getByRole('button', { name: 'Bring back' }).click()
   await expect(deleter.getByRole('tab', { name: /Set aside/ })).toBeVisible()
   await sheet(writer).locator('p').last().click()
   await writer.getByRole('button', { name: 'Put back at the cursor' }).click()
