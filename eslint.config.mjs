@@ -65,6 +65,24 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    files: ['app/**/*.tsx'],
+    ignores: ['app/shell/dialog.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: 'antd',
+              importNames: ['Modal'],
+              message: 'Use `Dialog` of app/shell: it begins in its first field.',
+            },
+          ],
+        },
+      ],
+    },
+  },
   // A test reads what came as it came.
   {
     files: ['**/*.test.{ts,tsx}', 'test/**/*.{ts,tsx}'],

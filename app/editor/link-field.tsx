@@ -1,8 +1,9 @@
 import type { Editor } from '@tiptap/core'
-import { Button, Form, Input, Modal } from 'antd'
+import { Button, Form, Input } from 'antd'
 import { useRef, useState } from 'react'
 import { safeAddress } from '../../core/tree/addresses.ts'
 import { linkRange, setLink } from './commands.ts'
+import { Dialog } from '../shell/dialog.tsx'
 
 /** `walls.example` was meant as `https://walls.example`, `a@b.example` as mail. */
 function completed(typed: string): string {
@@ -18,12 +19,11 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
     onClose,
   )
   return (
-    <Modal
+    <Dialog
       open
       title={existing ? 'Change the link' : 'Link'}
       width={460}
       onCancel={onClose}
-      afterClose={() => editor.view.focus()}
       footer={
         <>
           {existing && <Button onClick={() => run(null)}>Remove the link</Button>}
@@ -48,7 +48,7 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
         )}
         <button type="submit" hidden />
       </form>
-    </Modal>
+    </Dialog>
   )
 }
 
@@ -69,7 +69,6 @@ function AddressField({ problem, address, setAddress }: AddressFieldProps) {
     >
       <Input
         id="link-address"
-        autoFocus
         value={address}
         placeholder="https://… or #place"
         onChange={(event) => setAddress(event.target.value)}

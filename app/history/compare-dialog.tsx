@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core'
 import { closeHistory } from '@tiptap/pm/history'
-import { Button, Modal } from 'antd'
+import { Button } from 'antd'
 import type { Node } from 'prosemirror-model'
 import { useEffect, useMemo, useState } from 'react'
 import { pageFromJson } from '../../core/document/schema.ts'
@@ -9,6 +9,7 @@ import { compare, type ComparedBlock } from '../../core/history/compare.ts'
 import { nearChanges } from '../../core/history/near-changes.ts'
 import { nameOf } from '../../core/kinds/facts.ts'
 import { changeSteps } from '../../core/source/changes.ts'
+import { Dialog } from '../shell/dialog.tsx'
 
 /** A state of the page that can be looked at. */
 export interface Revision {
@@ -66,7 +67,7 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
     <StateChoice {...{ name, value, set, names }} />
   )
   return (
-    <Modal
+    <Dialog
       open
       width={820}
       title="Two moments compared"
@@ -91,7 +92,7 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
       <div className="compare-text" tabIndex={0} role="region" aria-label="The differences">
         <Blocks blocks={blocks} />
       </div>
-    </Modal>
+    </Dialog>
   )
 }
 

@@ -1,5 +1,4 @@
 import type { Editor } from '@tiptap/core'
-import { Modal } from 'antd'
 import { Archive, Image, Plus } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { embedWords, placeEmbed } from '../embeds/place-embed.ts'
@@ -8,6 +7,7 @@ import { matching } from './matching.ts'
 import { cardId, columnsOf, GROUPS, neighbour, OfferCards, OFFERS } from './offer-cards.tsx'
 import { takeTypedAhead } from './typed-ahead.ts'
 import { embedOutcome, placeable, useEmbed } from './use-embed.ts'
+import { Dialog } from '../shell/dialog.tsx'
 import './insert-dialog.css'
 
 interface Props {
@@ -42,7 +42,7 @@ export function InsertDialog(props: Props) {
     document.getElementById(cardId(next.name))?.scrollIntoView({ block: 'nearest' })
   }
   return (
-    <Modal
+    <Dialog
       open
       closable={false}
       title={null}
@@ -62,7 +62,7 @@ export function InsertDialog(props: Props) {
         <OfferCards {...{ found, offer, possible }} onChoose={choose} onInsert={insert} isBare={isEmbed} ref={cards} />
         <InsertFoot {...{ outcome, action }} onClose={props.onClose} />
       </div>
-    </Modal>
+    </Dialog>
   )
 }
 
@@ -150,6 +150,7 @@ function NameField({ typed, offer, onType }: NameProps) {
       <Plus size={18} aria-hidden />
       <span className="visually-hidden">Insert: a name</span>
       <input
+        // At once, before the dialog says that it is open: keys are on their way.
         autoFocus
         value={typed}
         placeholder="Type a name, or paste an address or embed code…"

@@ -1,8 +1,8 @@
-import { Modal } from 'antd'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { pictureAddress } from '../../core/media/pictures.ts'
 import { useNewest } from '../shell/use-newest.ts'
 import { askShelf, type ShelfThing } from './upload.ts'
+import { Dialog } from '../shell/dialog.tsx'
 import './shelf-picker.css'
 
 interface Props {
@@ -42,22 +42,13 @@ function told(found: readonly ShelfThing[] | null, isDown: boolean, words: strin
 
 /** Everything on the shelf of the course, found by name or by what its alternative text says. */
 export function ShelfPicker({ courseId, onPick, onClose }: Props) {
-  const field = useRef<HTMLInputElement>(null)
   const [words, setWords] = useState('')
   const { found, isDown } = useShelf(courseId, words)
   return (
-    <Modal
-      open
-      title="From the shelf"
-      width={760}
-      footer={null}
-      onCancel={onClose}
-      afterOpenChange={(isOpen) => isOpen && field.current?.focus()}
-    >
+    <Dialog open title="From the shelf" width={760} footer={null} onCancel={onClose}>
       <label className="desk-field">
         <span className="visually-hidden">Search the shelf</span>
         <input
-          ref={field}
           placeholder="A word of its name or alternative text"
           value={words}
           onChange={(event) => setWords(event.target.value)}
@@ -79,6 +70,6 @@ export function ShelfPicker({ courseId, onPick, onClose }: Props) {
           </li>
         ))}
       </ul>
-    </Modal>
+    </Dialog>
   )
 }

@@ -1,4 +1,4 @@
-import { Alert, Button, Modal } from 'antd'
+import { Alert, Button } from 'antd'
 import { useMemo, useState } from 'react'
 import { useRevalidator } from 'react-router'
 import { isThere } from '../../core/plan/shown.ts'
@@ -11,6 +11,7 @@ import { TellStudents } from '../shell/tell-students.tsx'
 import { useAsking } from '../shell/use-asking.ts'
 import { Stone } from '../shell/stone.tsx'
 import { askPlan } from './ask-plan.ts'
+import { Dialog } from '../shell/dialog.tsx'
 
 interface Props {
   plan: readonly PlanRow[]
@@ -43,7 +44,7 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
     await revalidator.revalidate()
   }
   return (
-    <Modal
+    <Dialog
       open
       title={`Publish “${entry.title}”`}
       width={520}
@@ -67,7 +68,7 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
       <NoteField label="What is new (shown to students)" value={note} onChange={setNote} />
       {after.reason && <p className="dialog-words">Once published: {after.reason}</p>}
       <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
-    </Modal>
+    </Dialog>
   )
 }
 

@@ -1,4 +1,4 @@
-import { Button, Modal, Segmented } from 'antd'
+import { Button, Segmented } from 'antd'
 import { nanoid } from 'nanoid'
 import { useEffect, useState } from 'react'
 import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/kinds/registry.ts'
@@ -8,6 +8,7 @@ import type { AskProps } from '../pieces/bank-question/asking.ts'
 import { fetchQuestion, fetchQuestions } from '../bank/ask-bank.ts'
 import { useNewest } from '../shell/use-newest.ts'
 import { type EditedQuestion, QuestionEditor } from './question-editor.tsx'
+import { Dialog } from '../shell/dialog.tsx'
 import './question-dialog.css'
 
 /** Chooses a question of the bank, makes a new one, or changes one, without leaving what is being written. */
@@ -29,7 +30,7 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
     setEdited({ id: nanoid(12), title: '', content: blankQuestion(kind, () => nanoid(8)), version: null })
   }
   return (
-    <Modal
+    <Dialog
       open
       width="min(1180px, calc(100vw - 32px))"
       style={{ top: 20 }}
@@ -57,7 +58,7 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
       ) : (
         <p className="soft">Being fetched…</p>
       )}
-    </Modal>
+    </Dialog>
   )
 }
 
@@ -93,7 +94,6 @@ function BankChoice({ courseId, words, onWords, onChoose, onMake }: ChoiceProps)
         <input
           type="search"
           className="plan-filter"
-          autoFocus
           aria-label="Find a question by its words"
           placeholder="Find by words"
           value={words}

@@ -1,8 +1,9 @@
-import { Modal, Segmented } from 'antd'
+import { Segmented } from 'antd'
 import { useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { fromField } from '../shell/zoned-time.ts'
 import type { Standing } from '../saving/standing.ts'
+import { Dialog } from '../shell/dialog.tsx'
 
 const WIDTHS = { phone: 390, tablet: 768, desktop: 1180 }
 type Width = keyof typeof WIDTHS
@@ -30,7 +31,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
   const dateTime = fromField(at, timeZone)
   const source = `/courses/${courseId}/items/${itemId}/preview?of=${of === 'work' || !newest ? 'work' : newest}&done=${done}${dateTime ? `&at=${encodeURIComponent(dateTime)}` : ''}`
   return (
-    <Modal
+    <Dialog
       open
       title="As a student"
       width="min(1240px, calc(100vw - 32px))"
@@ -65,7 +66,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
           style={{ width: WIDTHS[width] }}
         />
       </div>
-    </Modal>
+    </Dialog>
   )
 }
 

@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import { Alert, Button, Modal } from 'antd'
+import { Alert, Button } from 'antd'
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
 import type { action } from '../editions/editions.ts'
@@ -9,6 +9,7 @@ import { NoteField } from '../shell/note-field.tsx'
 import { TellStudents } from '../shell/tell-students.tsx'
 import type { ForStudents } from '../shell/shown-words.ts'
 import type { Standing } from '../saving/standing.ts'
+import { Dialog } from '../shell/dialog.tsx'
 
 interface Props {
   documentId: string
@@ -44,7 +45,7 @@ export function PublishDialog(props: Props) {
     )
   const problem = whyNot(hasTitle, isKept) || (result && !result.ok ? result.reason : '')
   return (
-    <Modal
+    <Dialog
       open
       title={`Publish edition ${number}`}
       width={480}
@@ -61,7 +62,7 @@ export function PublishDialog(props: Props) {
       <WhatFollows {...{ isLocked, name, number, after }} />
       {problem && <Alert type="warning" title={problem} />}
       <EditionNote {...{ isKept, hasTitle, publish, number, note, setNote, isTold, isTellable, setTold }} />
-    </Modal>
+    </Dialog>
   )
 }
 
@@ -134,7 +135,6 @@ function EditionNote({
       }}
     >
       <NoteField
-        autoFocus
         label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'}
         value={note}
         onChange={setNote}

@@ -6,21 +6,14 @@ interface Props {
   label: string
   value: string
   onChange: (note: string) => void
-  autoFocus?: boolean
 }
 
 /** The note that goes with an edition. */
-export function NoteField({ label, value, onChange, autoFocus = false }: Props) {
+export function NoteField({ label, value, onChange }: Props) {
   const id = useId()
   return (
     <Form.Item layout="vertical" label={label} htmlFor={id}>
-      <Input
-        id={id}
-        value={value}
-        maxLength={NOTE_LENGTH}
-        autoFocus={autoFocus}
-        onChange={(event) => onChange(event.target.value)}
-      />
+      <Input id={id} value={value} maxLength={NOTE_LENGTH} onChange={(event) => onChange(event.target.value)} />
     </Form.Item>
   )
 }

@@ -1,4 +1,4 @@
-import { Alert, Button, Form, Input, Modal, Radio } from 'antd'
+import { Alert, Button, Form, Input, Radio } from 'antd'
 import { useEffect, useState } from 'react'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
@@ -8,6 +8,7 @@ import { useAsking } from '../shell/use-asking.ts'
 import { askTemplates, templatesAddress } from './ask-templates.ts'
 import { VISIBILITY_WORDS } from './visibility-words.ts'
 import { toSave, type ToSave } from './template-requests.ts'
+import { Dialog } from '../shell/dialog.tsx'
 import './templates.css'
 
 interface Props {
@@ -43,7 +44,7 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
     onClose()
   }
   return (
-    <Modal
+    <Dialog
       open
       title="Keep this page as a template"
       width={560}
@@ -64,7 +65,7 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
         {...{ name, setName, description, setDescription, visibility, setVisibility, found, names, setNames }}
       />
       {problem && <Alert type="warning" title={problem} role="alert" />}
-    </Modal>
+    </Dialog>
   )
 }
 

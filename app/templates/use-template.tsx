@@ -1,10 +1,11 @@
-import { Alert, Button, Input, Modal } from 'antd'
+import { Alert, Button, Input } from 'antd'
 import { useEffect, useMemo, useRef } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { KindIcon } from '../shell/entry-kinds.tsx'
 import type { Offered, ShownTemplate } from './template-requests.ts'
 import { type TemplatesInHand, useTemplates } from './use-templates.ts'
+import { Dialog } from '../shell/dialog.tsx'
 import '../../reader/content.css'
 import './templates.css'
 
@@ -32,7 +33,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: Props) {
     onClose()
   }
   return (
-    <Modal
+    <Dialog
       open
       title="A page from a template"
       width={880}
@@ -59,7 +60,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: Props) {
         </div>
       )}
       {problem && <Alert type="warning" title={problem} role="alert" />}
-    </Modal>
+    </Dialog>
   )
 }
 

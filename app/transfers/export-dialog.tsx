@@ -1,4 +1,4 @@
-import { Alert, Button, Modal, Radio } from 'antd'
+import { Alert, Button, Radio } from 'antd'
 import { useState } from 'react'
 import { EXPORT_FORMATS, type ExportFormat, exportFormats, type ExportVariant } from '../../core/formats/transfer.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
@@ -6,6 +6,7 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { titleOrKind } from '../shell/entry-kinds.tsx'
 import type { Transfers } from './use-transfers.ts'
+import { Dialog } from '../shell/dialog.tsx'
 import './transfers.css'
 
 /** Asks in which form something is to be had, and whether as students read it or as it is being written. */
@@ -30,7 +31,7 @@ export function ExportDialog({
     onClose()
   }
   return (
-    <Modal
+    <Dialog
       open
       title={`“${titleOrKind(entry)}” as a file`}
       width={520}
@@ -47,7 +48,7 @@ export function ExportDialog({
       <WhichFormat {...{ format, setFormat }} />
       <WhichState {...{ variant, setVariant, isPublished, entry }} />
       {problem && <Alert type="warning" title={problem} role="alert" />}
-    </Modal>
+    </Dialog>
   )
 }
 

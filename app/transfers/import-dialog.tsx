@@ -1,10 +1,11 @@
-import { Alert, Button, Modal, Radio } from 'antd'
+import { Alert, Button, Radio } from 'antd'
 import { FileUp } from 'lucide-react'
 import { type DragEvent, useRef, useState } from 'react'
 import type { ImportAs } from '../../core/formats/imported.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { sendFile } from '../media/send-file.ts'
 import { transferAnswer } from './transfer-requests.ts'
+import { Dialog } from '../shell/dialog.tsx'
 import './transfers.css'
 
 interface Props {
@@ -35,7 +36,7 @@ export function ImportDialog({ courseId, after, onClose, onBegun }: Props) {
     onClose()
   }
   return (
-    <Modal
+    <Dialog
       open
       title="Bring a document in"
       width={520}
@@ -56,7 +57,7 @@ export function ImportDialog({ courseId, after, onClose, onBegun }: Props) {
         you publish it.
       </p>
       {problem && <Alert type="warning" title={problem} role="alert" />}
-    </Modal>
+    </Dialog>
   )
 }
 

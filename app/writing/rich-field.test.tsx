@@ -7,6 +7,8 @@ import { RichField } from './rich-field.tsx'
 import { ValueTool } from './value-tool.tsx'
 
 test('what is typed before the editor has come goes over into it', async () => {
+  // Fetched before, so that how long that takes is no part of the test.
+  await import('./passage-editor.tsx')
   const written: object[] = []
   draw(
     <RichField

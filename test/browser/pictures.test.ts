@@ -110,6 +110,23 @@ test('a picture dropped, pasted and browsed: its alternative text asked for, res
   await expect(student.getByText('Right, the gap.')).toBeVisible()
 })
 
+test('a click selects a picture: its settings are beside it, keys are for it', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('pictures', '<h1>Pictures</h1><p>First.</p>'))
+  await give(page, 'drop', 'wall.png', 'image/png', await wall('#4b6b3c'), 'First.')
+  await expect(page.getByRole('dialog').getByLabel(/Alternative text/)).toBeFocused()
+  await page.keyboard.type('A green wall')
+  await page.keyboard.press('Enter')
+  await sheet(page).locator('h1').click()
+  await expect(page.locator('.trail')).not.toContainText('Picture')
+  await sheet(page).locator('img').click()
+  await expect(page.locator('.trail')).toContainText('Picture')
+  await expect(page.getByRole('tabpanel').getByLabel('Alternative text')).toHaveValue('A green wall')
+  await page.keyboard.press('Delete')
+  await expect(sheet(page).locator('img')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page).locator('img')).toHaveCount(1)
+})
+
 test('what is no picture is refused with a sentence, and the page stays as it was', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('refused', '<h1>Refused</h1><p>First.</p>'))
   await give(page, 'drop', 'notes.png', 'image/png', Buffer.from('only words'), 'First.')

@@ -1,7 +1,8 @@
-import { Button, Modal } from 'antd'
+import { Button } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { MOST_CODE } from '../../../core/kinds/html-piece/kind.ts'
 import { useCodeField, useRunning } from './use-code.ts'
+import { Dialog } from '../../shell/dialog.tsx'
 import './code-dialog.css'
 
 interface Props {
@@ -32,7 +33,7 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
     onClose()
   }
   return (
-    <Modal
+    <Dialog
       open
       width="min(1080px, calc(100vw - 40px))"
       title={title ? `Code: ${title}` : 'Code piece'}
@@ -55,7 +56,7 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
         <div className="code-editor" ref={holder} />
         <Result running={running} onRun={() => running.run(text.current)} />
       </div>
-    </Modal>
+    </Dialog>
   )
 }
 

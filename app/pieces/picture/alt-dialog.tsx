@@ -1,8 +1,9 @@
-import { Button, Modal } from 'antd'
-import { type FormEvent, useEffect, useRef, useState } from 'react'
+import { Button } from 'antd'
+import { type FormEvent, useEffect, useState } from 'react'
 import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
 import { nameSaysNothing, pictureAddress } from '../../../core/media/pictures.ts'
 import { askShelfItem, type ShelfThing } from '../../media/upload.ts'
+import { Dialog } from '../../shell/dialog.tsx'
 import './alt-dialog.css'
 
 interface Props {
@@ -14,14 +15,13 @@ interface Props {
 
 /** Asks what a picture shows, as soon as it stands on the sheet. */
 export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
-  const { field, answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative } = useAlt(item, onAnswer)
+  const { answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative } = useAlt(item, onAnswer)
   return (
-    <Modal
+    <Dialog
       open
       title="What does the picture show?"
       width={620}
       onCancel={onLater}
-      afterOpenChange={(isOpen) => isOpen && field.current?.focus()}
       mask={{ closable: false }}
       footer={
         <>
@@ -38,7 +38,6 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
           <label className="desk-field">
             <span>Alternative text, for whoever can’t see it</span>
             <textarea
-              ref={field}
               rows={4}
               maxLength={MOST_ALT}
               value={alt}
@@ -56,7 +55,7 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
           </p>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   )
 }
 
@@ -65,7 +64,6 @@ function useAlt(item: ShelfThing, onAnswer: Props['onAnswer']) {
   const [alt, setAlt] = useState(item.alt)
   const [isDecorative, setDecorative] = useState(false)
   const [problem, setProblem] = useState('')
-  const field = useRef<HTMLTextAreaElement>(null)
   const answer = (event?: FormEvent): void => {
     event?.preventDefault()
     const words = alt.trim()
@@ -74,7 +72,7 @@ function useAlt(item: ShelfThing, onAnswer: Props['onAnswer']) {
     else if (nameSaysNothing(words)) setProblem(`“${words}” names a file; it says nothing about the picture.`)
     else onAnswer(words)
   }
-  return { field, answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative }
+  return { answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative }
 }
 
 interface DecorativeBoxProps {

@@ -135,6 +135,8 @@ class PictureView implements NodeView {
       ),
     )
     this.#image.draggable = false
+    // ProseMirror selects by a click only what has nothing in it; a picture has its caption.
+    frame.addEventListener('mousedown', (event) => this.#select(event))
     this.#note.className = 'picture-note'
     frame.append(this.#image, corner, this.#note)
     this.dom.append(frame, this.contentDOM)
@@ -152,6 +154,15 @@ class PictureView implements NodeView {
     this.#image.height = height
     this.#image.alt = alt ?? ''
     this.#note.textContent = alt === null ? 'No alternative text' : ''
+  }
+
+  #select(event: MouseEvent): void {
+    const position = this.getPosition()
+    if (event.button !== 0 || position === undefined) return
+    event.preventDefault()
+    const { state } = this.view
+    this.view.dispatch(state.tr.setSelection(NodeSelection.create(state.doc, position)))
+    this.view.focus()
   }
 
   #resize(event: PointerEvent, corner: HTMLElement): void {
@@ -186,7 +197,11 @@ class PictureView implements NodeView {
   }
 
   stopEvent(event: Event): boolean {
-    return event.target instanceof HTMLElement && event.target.classList.contains('picture-corner')
+    return (
+      (event.type === 'mousedown' || event.type.startsWith('pointer')) &&
+      event.target instanceof HTMLElement &&
+      event.target.closest('.picture-frame') !== null
+    )
   }
 
   ignoreMutation(mutation: { target: globalThis.Node; type: string }): boolean {

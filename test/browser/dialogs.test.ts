@@ -1,0 +1,32 @@
+import { cursorAfter, expect, kept, sheet, test } from './setup/fixture.ts'
+
+test('a dialog begins in its field: what is typed after its keys goes there', async ({ fixture }) => {
+  const address = await fixture.addPage('walls', '<h1>Walls</h1><p>See the leaflet</p>')
+  const page = await fixture.open('author', address)
+  await cursorAfter(page, 'the leaflet')
+  for (let letter = 0; letter < 'the leaflet'.length; letter++) await page.keyboard.press('Shift+ArrowLeft')
+  await page.keyboard.press('Control+k')
+  await expect(page.getByLabel('Address')).toBeFocused()
+  await page.keyboard.type('walls.example/leaflet')
+  await page.keyboard.press('Enter')
+  await expect(sheet(page).getByRole('link', { name: 'the leaflet' })).toHaveAttribute('href', /walls\.example/)
+  await expect(sheet(page), 'and back where it came from').toBeFocused()
+  await kept(page)
+  await page.getByRole('button', { name: /^Publish/ }).click()
+  await expect(page.getByLabel(/^Note/)).toBeFocused()
+  await page.keyboard.type('The first leaflet')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Edition 1 is current' })).toBeVisible()
+})
+
+test('of choices the one that is chosen has the focus', async ({ fixture }) => {
+  await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p>', { isPublished: true })
+  const page = await fixture.open('author', '/courses/course/plan')
+  await page.getByRole('button', { name: /What can be done with Walls/ }).click()
+  await page.getByRole('menuitem', { name: 'Get it as a file…' }).click()
+  await expect(page.getByRole('radio', { name: /Web page/ })).toBeFocused()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /What can be done with Walls/ }).click()
+  await page.getByRole('menuitem', { name: 'Keep as a template…' }).click()
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused()
+})
