@@ -8,6 +8,7 @@ import { oncePublished } from '../shell/shown-words.ts'
 import type { SheetData } from './sheet.tsx'
 import type { Arrivals } from './use-arrivals.ts'
 import type { SheetPage } from './use-page.ts'
+import { FileChooser } from '../writing/file-chooser.tsx'
 
 const InsertDialog = onDemand(() => import('../insert/insert-dialog.tsx').then((module) => module.InsertDialog))
 const ShelfPicker = onDemand(() => import('../media/shelf-picker.tsx').then((module) => module.ShelfPicker))
@@ -49,17 +50,11 @@ export function SheetDialogs(props: Props) {
           onLater={() => answerAlt(null)}
         />
       )}
-      <input
-        ref={chooser}
-        type="file"
-        hidden
-        multiple
-        aria-label="Pictures to put on the sheet"
+      <FileChooser
+        chooser={chooser}
+        label="Pictures to put on the sheet"
         accept="image/*"
-        onChange={({ target }) => {
-          takeFiles([...(target.files ?? [])])
-          target.value = ''
-        }}
+        onFiles={(files) => takeFiles(files)}
       />
     </>
   )

@@ -47,9 +47,11 @@ export function changeBetween(before: Node, after: Node): Change {
 export function inWords({ wordsAdded, wordsRemoved, kinds, isRetitled }: Change): string {
   const parts: string[] = []
   if (isRetitled) parts.push('gave the page another title')
-  if (wordsAdded > 0) parts.push(`wrote ${wordsAdded} ${wordsAdded === 1 ? 'word' : 'words'}`)
+  if (wordsAdded > 0) parts.push(`wrote ${wordsAdded.toLocaleString('en')} ${wordsAdded === 1 ? 'word' : 'words'}`)
   if (wordsRemoved > 0)
-    parts.push(`took out ${wordsRemoved}${wordsAdded > 0 ? '' : wordsRemoved === 1 ? ' word' : ' words'}`)
+    parts.push(
+      `took out ${wordsRemoved.toLocaleString('en')}${wordsAdded > 0 ? '' : wordsRemoved === 1 ? ' word' : ' words'}`,
+    )
   const more = Object.entries(kinds).filter(([, number]) => number > 0)
   const fewer = Object.entries(kinds).filter(([, number]) => number < 0)
   if (more.length > 0) parts.push(`added ${more.map(([kind, number]) => named(kind, number)).join(', ')}`)
