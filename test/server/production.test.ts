@@ -1,14 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { builtinModules } from 'node:module'
 import { join } from 'node:path'
+import ts from 'typescript'
 import { expect, test } from 'vitest'
 
-/** The packages that a built file asks for by name, in whatever way. */
+/** The packages that a built file asks for by name, in whatever way; examples in comments ask for nothing. */
 function packagesIn(file: string): string[] {
-  const specifiers = [
-    ...readFileSync(file, 'utf8').matchAll(/(?:^|[\s;}])(?:from|import)\s*\(?\s*["']([^."'/][^"']*)["']/gm),
-  ].map((found) => found[1]!)
-  return specifiers.flatMap((name) =>
+  const { importedFiles } = ts.preProcessFile(readFileSync(file, 'utf8'), true, true)
+  return importedFiles.flatMap(({ fileName: name }) =>
     name.startsWith('node:') || builtinModules.includes(name)
       ? []
       : (/^(@[a-z0-9-]+\/[a-z0-9._-]+|[a-z0-9][a-z0-9._-]*)(?=\/|$)/.exec(name)?.slice(0, 1) ?? []),
