@@ -62,7 +62,7 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
 function AuditSearch({ asked, acts }: { asked: Loaded['asked']; acts: Loaded['acts'] }) {
   return (
     <Form role="search" className="audit-bar">
-      <select name="act" aria-label="What" defaultValue={asked.act ?? ''}>
+      <select name="act" aria-label="What was done" defaultValue={asked.act ?? ''}>
         <option value="">Everything</option>
         {acts.map((act) => (
           <option key={act}>{act}</option>
@@ -87,9 +87,9 @@ function DeedsTable({ deeds, dateTime }: { deeds: Loaded['deeds']; dateTime: Int
         <tr>
           <th scope="col">When</th>
           <th scope="col">Who</th>
-          <th scope="col">What</th>
+          <th scope="col">What was done</th>
           <th scope="col">About</th>
-          <th scope="col">From</th>
+          <th scope="col">From which address</th>
         </tr>
       </thead>
       <tbody>

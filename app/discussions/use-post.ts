@@ -45,6 +45,7 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
   const begin = (content: object | undefined): void => {
     beginWith(content)
     setPreview(null)
+    newest.forget()
   }
   useKeptDraft(change, key, begin)
   return {

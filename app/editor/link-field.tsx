@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core'
 import { Button, Form, Input } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { safeAddress } from '../../core/tree/addresses.ts'
 import { linkRange, setLink } from './commands.ts'
 import { Dialog } from '../shell/dialog.tsx'
@@ -83,10 +83,8 @@ function useLinkDraft(editor: Editor, onClose: () => void) {
   const [address, setAddress] = useState(existing?.href ?? '')
   const [words, setWords] = useState('')
   const [problem, setProblem] = useState('')
-  const done = useRef(false)
   const needsWords = editor.state.selection.empty && !existing
   const run = (href: string | null): void => {
-    done.current = true
     setLink(href, words.trim())(editor.state, editor.view.dispatch)
     onClose()
   }

@@ -99,7 +99,7 @@ function HostsTable({ hosts }: Pick<Route.ComponentProps['loaderData'], 'hosts'>
         <tr>
           <th scope="col">Host</th>
           <th scope="col">Address</th>
-          <th scope="col">Tells titles by itself (oEmbed)</th>
+          <th scope="col">Fills in titles by itself (oEmbed)</th>
           <th scope="col">Allowed in pages</th>
           <th scope="col">
             <span className="visually-hidden">Change</span>

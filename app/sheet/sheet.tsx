@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { Eye, PanelLeft, PanelRight } from 'lucide-react'
+import { type LucideIcon, Eye, PanelLeft, PanelRight } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
 import { pool } from '../../server/database/pool.server.ts'
@@ -131,35 +131,34 @@ function usePanes() {
   return { isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }
 }
 
-interface PaneButtonsProps {
-  isPlanOpen: boolean
-  setPlanOpen: (value: boolean) => void
-  isDeskOpen: boolean
-  setDeskOpen: (value: boolean) => void
-}
-
-/** Opens and closes what stands beside the sheet. */
-function PaneButtons({ isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }: PaneButtonsProps) {
+/** Opens and closes what stands beside the sheet; who else is here comes before. */
+function PaneButtons({ isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }: ReturnType<typeof usePanes>) {
   return (
     <>
       <span id="others-here" />
-      <Button
-        size="small"
-        type="text"
-        icon={<PanelLeft size={16} aria-hidden />}
-        aria-label="Plan"
-        aria-pressed={isPlanOpen}
-        onClick={() => setPlanOpen(!isPlanOpen)}
-      />
-      <Button
-        size="small"
-        type="text"
-        icon={<PanelRight size={16} aria-hidden />}
-        aria-label="Side desk"
-        aria-pressed={isDeskOpen}
-        onClick={() => setDeskOpen(!isDeskOpen)}
-      />
+      <PaneButton name="Plan" Icon={PanelLeft} isOpen={isPlanOpen} onOpen={setPlanOpen} />
+      <PaneButton name="Side desk" Icon={PanelRight} isOpen={isDeskOpen} onOpen={setDeskOpen} />
     </>
+  )
+}
+
+interface PaneButtonProps {
+  name: string
+  Icon: LucideIcon
+  isOpen: boolean
+  onOpen: (isOpen: boolean) => void
+}
+
+function PaneButton({ name, Icon, isOpen, onOpen }: PaneButtonProps) {
+  return (
+    <Button
+      size="small"
+      type="text"
+      icon={<Icon size={16} aria-hidden />}
+      aria-label={name}
+      aria-pressed={isOpen}
+      onClick={() => onOpen(!isOpen)}
+    />
   )
 }
 

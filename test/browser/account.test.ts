@@ -91,7 +91,7 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
   const rows = other.getByRole('table').getByRole('row')
   await expect(rows.filter({ hasText: 'signed in' })).toHaveCount(1)
   await expect(rows.filter({ hasText: 'second step' })).toContainText('begun')
-  await other.getByLabel('What').selectOption('signed in')
+  await other.getByLabel('What was done').selectOption('signed in')
   await other.getByRole('button', { name: 'Find' }).click()
   await expect(rows).toHaveCount(2)
   await other.getByLabel('Find by word or name').fill('nobody of that name')

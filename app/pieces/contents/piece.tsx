@@ -17,7 +17,7 @@ function ContentsSettings({ editor, position }: SettingsProps) {
     <>
       <p className="soft">Made from the headings of the page and the titles of its tabs; it follows them by itself.</p>
       <ChoiceSetting
-        label="Down to heading"
+        label="Headings down to level"
         value={deepest}
         onChange={set}
         options={[2, 3, 4].map((level) => [level, String(level)])}

@@ -57,7 +57,7 @@ function PictureSettings({ editor, position }: SettingsProps) {
       />
       <WidthField {...{ attrs, set }} />
       <ChoiceSetting
-        label="Stands"
+        label="Where it stands"
         value={attrs.align}
         onChange={(value) => set('align', value)}
         options={[
