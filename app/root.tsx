@@ -6,6 +6,7 @@ import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
 import { setClock } from './shell/clock.ts'
 import { NonceContext, pageNonce } from './shell/nonce.ts'
+import { ScreenChange } from './shell/screen-change.tsx'
 import { antLight } from './theme/ant-theme.ts'
 import '../reader/fonts.css'
 import '../.generated/tokens.css'
@@ -43,6 +44,7 @@ export function Layout({ children }: { children: ReactNode }) {
       <body>
         <ConfigProvider theme={antLight} wave={{ disabled: true }} csp={{ nonce: nonce || pageNonce() }}>
           <AntApp component={false}>{children}</AntApp>
+          <ScreenChange />
         </ConfigProvider>
         <ScrollRestoration nonce={nonce} />
         <Scripts nonce={nonce} />

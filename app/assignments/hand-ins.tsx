@@ -87,7 +87,7 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
       <Strip person={person} course={course} />
       <div className="panes hand-ins">
         <HandInList {...{ handed, standings, waiting, chosen }} timeZone={course.timeZone} />
-        <main className="hand-in-work">
+        <main className="hand-in-work" id="work" data-area="work">
           <h1>
             <Link to={`/courses/${course.id}/items/${entry.id}`}>{entry.title}</Link>
           </h1>

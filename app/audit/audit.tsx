@@ -37,7 +37,7 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
   return (
     <div className="screen">
       <Strip person={person} />
-      <main className="audit">
+      <main className="audit" id="work" data-area="work">
         <h1>Audit trail</h1>
         <p className="soft">
           Changes of rights, sign-ins, files taken out, and reading of what students handed in. Kept for a year. Times

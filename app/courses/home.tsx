@@ -40,7 +40,7 @@ export default function Home({ loaderData: { person, courses, words, from, part,
   return (
     <>
       <Strip person={person} />
-      <main className="home">
+      <main className="home" id="work" data-area="work">
         <h1>Courses</h1>
         {(hasMore || from > 0 || words !== '') && (
           <Form role="search" className="home-search">

@@ -1,8 +1,9 @@
 import { type AnyExtension, Mark, Node } from '@tiptap/core'
-import type { DOMOutputSpec } from '@tiptap/pm/model'
+import type { DOMOutputSpec, Node as PageNode } from '@tiptap/pm/model'
 import { attributeSpecs } from '../../core/document/schema.ts'
 import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../core/tree/tree.ts'
 import type { MarkKind, NodeKind } from '../../core/kinds/kind.ts'
+import { kindLabel } from './kind-label.ts'
 import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
 
 /*
@@ -10,6 +11,24 @@ import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
  * `tiptap-kinds.test.ts` holds both schemas equal.
  */
 const HOLE = element('content-hole')
+
+/** Elements that say by themselves what they are. */
+const SPEAKING = new Set(['table', 'blockquote', 'figure', 'nav', 'hr', 'details'])
+
+/** Whether a kind is told to a screen reader by a name: pieces, and what stands in them in a row. */
+const isNamed = ({ isPiece, holdsBlocks, spoken }: NodeKind): boolean => Boolean(isPiece ?? holdsBlocks ?? spoken)
+
+/**
+ * Gives what a node is written as its role and name on the sheet, so that whoever hears it knows in which piece they
+ * are (ATAG 2.0, A.3.4; role `group` of WAI-ARIA 1.2).
+ */
+function named(kind: NodeKind, node: PageNode, written: HtmlElement): HtmlElement {
+  if (!isNamed(kind) || /^(ul|ol|td|th)$/.test(written.tagName)) return written
+  const name = kind.spoken?.(node) ?? kindLabel(kind.name)
+  if (!SPEAKING.has(written.tagName)) written.attrs.push({ name: 'role', value: 'group' })
+  written.attrs.push({ name: 'aria-label', value: name })
+  return written
+}
 
 /** What ProseMirror renders from, made of what the kind writes for the sheet. */
 function outputSpec(written: HtmlNode): DOMOutputSpec {
@@ -53,7 +72,10 @@ function nodeExtension(kind: NodeKind, priority: number, top: TopKind): AnyExten
     parseHTML: () => kind.parseDOM,
     ...(kind.name === 'text' || kind.name === top
       ? {}
-      : { renderHTML: ({ node }) => outputSpec(kind.write(node, spec.content ? [HOLE] : [], 'sheet')) as never }),
+      : {
+          renderHTML: ({ node }) =>
+            outputSpec(named(kind, node, kind.write(node, spec.content ? [HOLE] : [], 'sheet'))) as never,
+        }),
     extendNodeSchema: (extension) => (extension.name === kind.name ? own : {}),
   })
 }

@@ -77,7 +77,7 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
   return (
     <div className="screen">
       <Strip person={person} />
-      <main className="hosts">
+      <main className="hosts" id="work" data-area="work">
         <h1>Hosts</h1>
         <p className="soft">
           Players of allowed hosts stand in pages. What comes from any other host is shown as a link card, which says

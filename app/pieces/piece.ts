@@ -33,6 +33,19 @@ export interface Piece {
   readonly Settings?: (props: SettingsProps) => ReactNode
   /** What the piece's entries are called, in lower case. */
   readonly entry?: string
+  /** The setting that a key changes to make it a step larger or smaller, with its new value; null at its limit. */
+  readonly grow?: (node: Node, by: 1 | -1) => readonly [attribute: string, value: number] | null
   /** How it is shown on the sheet, where its HTML alone does not do. */
   readonly view?: (node: Node, view: EditorView, getPosition: () => number | undefined) => NodeView
+}
+
+/** A number changed by a step within its limits; null where it is at its limit. */
+export function stepped(
+  attribute: string,
+  value: number,
+  step: number,
+  [least, most]: readonly [number, number],
+): readonly [string, number] | null {
+  const next = Math.min(most, Math.max(least, value + step))
+  return next === value ? null : [attribute, next]
 }

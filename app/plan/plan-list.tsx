@@ -3,6 +3,8 @@ import { Button } from 'antd'
 import { useRef, useState } from 'react'
 import type { Shown } from '../../core/plan/shown.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { titleOrKind } from '../shell/entry-kinds.tsx'
+import { typeAhead } from '../shell/type-ahead.ts'
 import { Composer, type ComposerPlace } from './composer.tsx'
 import type { Dialog } from './dialog-address.ts'
 import type { QueueView } from './plan-queue.ts'
@@ -106,20 +108,9 @@ function PlanComposer({ composing, plan, trouble, focus, changes, onCompose }: P
 
 /** What each row is given: what it shows, and what is done from it. */
 function useRowProps(props: Props) {
-  const { plan, rows, shown, shownOf, focus, changes, timeZone, onCompose, onOpen, onSettings, onPublish, onDialog } =
-    props
+  const { plan, shownOf, focus, changes, timeZone, onCompose, onOpen, onSettings, onPublish, onDialog } = props
   const [renaming, setRenaming] = useState<string | null>(null)
-  const act = (row: Row, action: RowAction): void => {
-    if (action.type === 'go') focus.go(action.id)
-    else if (action.type === 'step') changes.step(row.id, action.direction)
-    else if (action.type === 'settings') onSettings(row.id)
-    else if (action.type === 'open') onOpen(row.id)
-    else if (action.type === 'add')
-      onCompose({ afterId: row.id, depth: depthOf(rows, row.id) + (action.isDeeper ? 1 : 0) })
-    else if (action.type === 'rename') setRenaming(row.id)
-    else if (action.type === 'delete') void changes.remove(row)
-    else if (action.type === 'undo') changes.undoDelete()
-  }
+  const onKey = useRowKeys(props, setRenaming)
   return (row: Row, index: number): Omit<React.ComponentProps<typeof PlanRowView>, 'measure' | 'drop'> => ({
     row,
     plan,
@@ -129,12 +120,7 @@ function useRowProps(props: Props) {
     isTabStop: focus.focused ? focus.focused === row.id : index === 0,
     isRenaming: renaming === row.id,
     onFocus: () => focus.note(row.id),
-    onKey: (event) => {
-      const action = event.target === event.currentTarget ? rowAction(event, row, shown) : null
-      if (!action) return
-      event.preventDefault()
-      act(row, action)
-    },
+    onKey: (event) => onKey(event, row, index),
     onOpen: () => onOpen(row.id),
     onRename: () => setRenaming(row.id),
     onRenamed: (title) => {
@@ -151,6 +137,36 @@ function useRowProps(props: Props) {
     onSplit: () => void changes.send({ intent: 'split', id: row.id }),
     onStep: (direction) => changes.step(row.id, direction),
   })
+}
+
+/** What the keys of a row do. */
+function useRowKeys(
+  { rows, shown, focus, changes, onCompose, onOpen, onSettings }: Props,
+  setRenaming: (id: string) => void,
+) {
+  const [letters] = useState(typeAhead)
+  const act = (row: Row, action: RowAction): void => {
+    if (action.type === 'go') focus.go(action.id)
+    else if (action.type === 'step') changes.step(row.id, action.direction)
+    else if (action.type === 'settings') onSettings(row.id)
+    else if (action.type === 'open') onOpen(row.id)
+    else if (action.type === 'add')
+      onCompose({ afterId: row.id, depth: depthOf(rows, row.id) + (action.isDeeper ? 1 : 0) })
+    else if (action.type === 'rename') setRenaming(row.id)
+    else if (action.type === 'delete') void changes.remove(row)
+    else if (action.type === 'menu')
+      focus.list.current?.querySelector<HTMLElement>(`[data-id="${row.id}"] .row-menu`)?.click()
+  }
+  const onKey = (event: React.KeyboardEvent, row: Row, index: number): void => {
+    if (event.target !== event.currentTarget) return
+    const found = rowAction(event, row, shown)
+    const at = found ? -1 : letters.find(event, shown.map(titleOrKind), index)
+    const action = found ?? (at === -1 ? null : { type: 'go' as const, id: shown[at]!.id })
+    if (!action) return
+    event.preventDefault()
+    act(row, action)
+  }
+  return onKey
 }
 
 /** On which level a row stands; what is no longer there counts as an item. */

@@ -1,5 +1,5 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core'
-import { Dropdown } from 'antd'
+import { Menu } from '../shell/menu.tsx'
 import { CalendarClock, Ellipsis, EyeOff, GripVertical, Lock } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
@@ -74,6 +74,7 @@ export function PlanRowView(props: Props) {
       onFocus={onFocus}
       onKeyDown={onKey}
       onDoubleClick={props.onRename}
+      onContextMenu={openMenu}
       style={style}
     >
       <span className="grip" {...drag.listeners} ref={drag.setNodeRef} aria-hidden>
@@ -220,9 +221,19 @@ function menuOf(props: Props) {
   ]
 }
 
+const rowOf = (id: string): HTMLElement | null => document.querySelector<HTMLElement>(`.plan-list [data-id="${id}"]`)
+
+/** The other button of the mouse, and the key for it, show what can be done; in a field they are the browser's. */
+function openMenu(event: React.MouseEvent<HTMLElement>): void {
+  if ((event.target as HTMLElement).matches('input')) return
+  event.preventDefault()
+  const button = event.currentTarget.querySelector<HTMLElement>('.row-menu')
+  if (!button?.classList.contains('ant-dropdown-open')) button?.click()
+}
+
 function RowMenu(props: Props) {
   return (
-    <Dropdown menu={{ items: menuOf(props) }} trigger={['click']} placement="bottomRight">
+    <Menu menu={{ items: menuOf(props) }} placement="bottomRight" backTo={() => rowOf(props.row.id)}>
       <button
         type="button"
         tabIndex={-1}
@@ -231,7 +242,7 @@ function RowMenu(props: Props) {
       >
         <Ellipsis size={16} aria-hidden />
       </button>
-    </Dropdown>
+    </Menu>
   )
 }
 

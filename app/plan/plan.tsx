@@ -7,6 +7,7 @@ import { inOrder } from '../../core/plan/tree.ts'
 import { now } from '../shell/clock.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import { useUndoKeys } from '../shell/undo-keys.ts'
 import { Strip } from '../shell/strip.tsx'
 import { useTransfers, type Transfers } from '../transfers/use-transfers.ts'
 import type { ComposerPlace } from './composer.tsx'
@@ -48,6 +49,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const { rows, shownOf, shown } = useRows(plan, filter)
   const changes = usePlanChanges(course.id, plan, shown, queue, focus)
+  useUndoKeys(changes.undoDelete)
   const made = (id: string): void => (focus.want(id), void revalidator.revalidate())
   const transfers = useTransfers(course.id, ({ madeId }) => madeId !== null && made(madeId))
   const moving = transfers.all?.filter(({ state }) => state === 'waiting' || state === 'running').length ?? 0
@@ -62,7 +64,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
     <div className="screen">
       <Strip person={person} course={course} />
       <div className="panes">
-        <main className="plan">
+        <main className="plan" id="work" data-area="work">
           <PlanBar
             {...{ plan, filter }}
             onFilter={setFilter}

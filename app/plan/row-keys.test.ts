@@ -5,11 +5,17 @@ import { type RowAction, rowAction } from './row-keys.ts'
 const shown = [{ id: 'a' }, { id: 'b' }, { id: 'c' }]
 const press = (
   key: string,
-  held: { alt?: boolean; ctrl?: boolean; meta?: boolean } = {},
+  held: { alt?: boolean; ctrl?: boolean; meta?: boolean; shift?: boolean } = {},
   row: Partial<Pick<PlanRow, 'id' | 'kind' | 'documentId'>> = {},
 ): RowAction | null =>
   rowAction(
-    { key, altKey: held.alt ?? false, ctrlKey: held.ctrl ?? false, metaKey: held.meta ?? false },
+    {
+      key,
+      altKey: held.alt ?? false,
+      ctrlKey: held.ctrl ?? false,
+      metaKey: held.meta ?? false,
+      shiftKey: held.shift ?? false,
+    },
     { id: 'b', kind: 'page', documentId: 'd', ...row },
     shown,
   )
@@ -40,18 +46,20 @@ test('Enter opens what is written, goes deeper into what holds others, and with 
 })
 
 test('the other keys of the plan, and none that are the browser’s', () => {
-  expect([
-    press('F2'),
-    press('Delete'),
-    press('Insert'),
-    press('z', { ctrl: true }),
-    press('Z', { meta: true }),
-  ]).toEqual([
+  expect([press('F2'), press('Delete'), press('Insert')]).toEqual([
     { type: 'rename' },
     { type: 'delete' },
     { type: 'add', isDeeper: false },
-    { type: 'undo' },
-    { type: 'undo' },
   ])
-  for (const key of ['z', 'a', 'Tab', 'Escape', 'PageDown', 'F5']) expect(press(key), key).toBeNull()
+  for (const key of ['z', 'a', 'Tab', 'Escape', 'PageDown', 'F5', 'F10']) expect(press(key), key).toBeNull()
+  expect(press('z', { ctrl: true }), 'bringing back holds for the whole screen').toBeNull()
+})
+
+test('the menu of a row opens by its own key and by two others', () => {
+  const menu = { type: 'menu' }
+  expect([press('ContextMenu'), press('F10', { shift: true }), press('Enter', { shift: true })]).toEqual([
+    menu,
+    menu,
+    menu,
+  ])
 })

@@ -5,22 +5,24 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 export type RowAction =
   | { readonly type: 'go'; readonly id: string }
   | { readonly type: 'step'; readonly direction: 'up' | 'down' }
-  | { readonly type: 'settings' | 'open' | 'rename' | 'delete' | 'undo' }
+  | { readonly type: 'settings' | 'open' | 'rename' | 'delete' | 'menu' }
   /** A line is to be written behind it: on its level, or one deeper. */
   | { readonly type: 'add'; readonly isDeeper: boolean }
   /** It is ours, and does nothing here. */
   | { readonly type: 'nothing' }
 
-type Key = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey' | 'metaKey'>
+type Key = Pick<KeyboardEvent, 'key' | 'altKey' | 'ctrlKey' | 'metaKey' | 'shiftKey'>
 
 /** What a key does on a row, among the rows that are shown; null for a key that is not the plan's. */
 export function rowAction(
-  { key, altKey, ctrlKey, metaKey }: Key,
+  { key, altKey, ctrlKey, metaKey, shiftKey }: Key,
   row: Pick<PlanRow, 'id' | 'kind' | 'documentId'>,
   shown: readonly { readonly id: string }[],
 ): RowAction | null {
   if (altKey && (key === 'ArrowUp' || key === 'ArrowDown'))
     return { type: 'step', direction: key === 'ArrowUp' ? 'up' : 'down' }
+  if (ctrlKey || metaKey) return null
+  if (key === 'ContextMenu' || (shiftKey && (key === 'F10' || key === 'Enter'))) return { type: 'menu' }
   const at = shown.findIndex(({ id }) => id === row.id)
   const ways: Record<string, number> = { ArrowUp: at - 1, ArrowDown: at + 1, Home: 0, End: shown.length - 1 }
   if (key in ways) {
@@ -35,6 +37,5 @@ export function rowAction(
   }
   if (key === 'F2') return { type: 'rename' }
   if (key === 'Delete') return { type: 'delete' }
-  if (key === 'Insert') return { type: 'add', isDeeper: false }
-  return key.toLowerCase() === 'z' && (ctrlKey || metaKey) ? { type: 'undo' } : null
+  return key === 'Insert' ? { type: 'add', isDeeper: false } : null
 }

@@ -1,4 +1,5 @@
-import { Button, Dropdown } from 'antd'
+import { Button } from 'antd'
+import { Menu } from '../shell/menu.tsx'
 import { FolderPlus, Plus } from 'lucide-react'
 import { useState } from 'react'
 import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/kinds/registry.ts'
@@ -35,11 +36,11 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
           defaultValue={asked.words}
           onChange={(event) => bank.set({ words: event.target.value || null })}
         />
-        <Dropdown menu={newMenu} trigger={['click']}>
+        <Menu menu={newMenu}>
           <Button type="primary" icon={<Plus size={15} aria-hidden />}>
             New
           </Button>
-        </Dropdown>
+        </Menu>
       </div>
       <Filters {...{ bank, folders, asked }} />
       <Questions {...{ questions, openId, bank }} />

@@ -56,7 +56,8 @@ export default function BankScreen({
       <Strip person={person} course={course} />
       <div className="panes bank">
         <BankList {...{ bank, folders, questions, asked }} openId={shown?.id} />
-        <main className="bank-open" aria-label="Question">
+        <main className="bank-open" id="work" data-area="work">
+          <h1 className="visually-hidden">{shown ? `Question: ${shown.title || 'new'}` : 'Questions'}</h1>
           {!shown && (
             <p className="bank-empty soft">
               Choose a question at the left, or make a new one. Each can be used in exercises and in pages.

@@ -99,7 +99,7 @@ export default function Readers({
   return (
     <div className="screen">
       <Strip person={person} course={course} />
-      <main className="readers">
+      <main className="readers" id="work" data-area="work">
         <h1>Readers</h1>
         <p className="soft">
           {count.all.toLocaleString('en')} {count.all === 1 ? 'student' : 'students'}, {rows.length} published{' '}

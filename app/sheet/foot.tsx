@@ -36,7 +36,7 @@ export function Foot({
   const newest = editions[0]
   const isNew = !newest || newest.version !== version || waiting !== '' || isChanged
   return (
-    <footer className="foot">
+    <footer className="foot" data-area="foot">
       <Saving {...{ standing, waiting, onHurry, unsentWords }} />
       <span className="soft foot-students" title={students}>
         {students}
@@ -48,8 +48,9 @@ export function Foot({
         <Button
           type="primary"
           size="small"
-          onClick={onPublish}
-          disabled={!isNew}
+          // It keeps the focus that a published edition gives back to it.
+          aria-disabled={!isNew}
+          onClick={isNew ? onPublish : undefined}
           title={isNew ? undefined : `Nothing has changed since edition ${newest?.number}.`}
         >
           {isNew ? `Publish edition ${(newest?.number ?? 0) + 1}` : `Edition ${newest?.number} is current`}

@@ -1,9 +1,11 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
-import { Dropdown, Tooltip } from 'antd'
+import { Tooltip } from 'antd'
 import { ChevronDown, Code, Link2, Plus } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
+import { Menu } from '../shell/menu.tsx'
+import { useRoving } from '../shell/roving.ts'
 import { shownKey, type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
 import { isA } from '../../core/kinds/facts.ts'
 
@@ -19,6 +21,8 @@ const REMEMBERED = 'fieldstone-all-tools'
 
 /** The tools of the sheet: quiet with signs alone, or all of them with their names. */
 export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: Props) {
+  const bar = useRef<HTMLDivElement>(null)
+  const roving = useRoving(bar, 'button')
   const [isFull, setFull] = useState(false)
   useEffect(() => setFull(localStorage.getItem(REMEMBERED) === 'yes'), [])
   const toggleFull = (): void => {
@@ -30,7 +34,9 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
       className={isFull ? 'format-bar is-full' : 'format-bar'}
       role="toolbar"
       aria-label="Format"
-      onKeyDown={moveInBar}
+      data-area="bar"
+      ref={bar}
+      {...roving}
     >
       <InsertButton {...{ onInsert }} />
       <span className="bar-rule" />
@@ -89,17 +95,6 @@ function SourceButton({ isSourceOpen, onSource }: { isSourceOpen: boolean; onSou
       <Code size={16} strokeWidth={1.75} aria-hidden /> Source
     </button>
   )
-}
-
-/** Arrow keys go from tool to tool, as the ARIA Authoring Practices have it for a toolbar. */
-function moveInBar(event: React.KeyboardEvent<HTMLElement>): void {
-  if (event.key !== 'ArrowRight' && event.key !== 'ArrowLeft') return
-  const tools = [...event.currentTarget.querySelectorAll<HTMLElement>('button')]
-  const at = tools.indexOf(document.activeElement as HTMLElement)
-  if (at < 0) return
-  event.preventDefault()
-  const step = event.key === 'ArrowRight' ? 1 : -1
-  tools[(at + step + tools.length) % tools.length]?.focus()
 }
 
 function Tools({ editor, groups, isFull }: { editor: Editor; groups: readonly ToolGroup[]; isFull: boolean }) {
@@ -195,11 +190,11 @@ function BlockMenu({ editor }: { editor: Editor }) {
     editor.view.focus()
   }
   return (
-    <Dropdown menu={{ items, selectedKeys: [current], onClick: ({ key }) => run(key) }} trigger={['click']}>
+    <Menu menu={{ items, selectedKeys: [current], onClick: ({ key }) => run(key) }}>
       <button type="button" className="plain-button block-menu" aria-label={`Kind of block: ${name}`}>
         {name} <ChevronDown size={14} aria-hidden />
       </button>
-    </Dropdown>
+    </Menu>
   )
 }
 

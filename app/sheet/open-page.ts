@@ -86,6 +86,7 @@ function makeEditor(content: object, callbacks: EditorCallbacks): Editor {
       attributes: {
         class: 'page-content',
         'aria-label': 'The page',
+        'aria-describedby': 'sheet-keys',
         role: 'textbox',
         'aria-multiline': 'true',
         spellcheck: 'true',

@@ -4,9 +4,8 @@ import { dropCursor } from '@tiptap/pm/dropcursor'
 import { gapCursor } from '@tiptap/pm/gapcursor'
 import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
-import { liftListItem, sinkListItem, splitListItem } from '@tiptap/pm/schema-list'
+import { splitListItem } from '@tiptap/pm/schema-list'
 import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
-import { goToNextCell } from '@tiptap/pm/tables'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { arriving } from '../media/arriving.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
@@ -14,10 +13,15 @@ import { writeBeside } from '../editor/commands.ts'
 import { othersCursors } from '../editor/cursors.ts'
 import { beginTypingAhead, typeAhead } from '../insert/typed-ahead.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
+import { pageEdges } from '../editor/edges.ts'
+import { growPiece, moveBlock } from '../editor/piece-keys.ts'
+import { leavingByTab, tabKeys } from '../editor/tab-key.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { pieceFrames } from '../editor/piece-frames.ts'
 import { openParts } from '../editor/open-parts.ts'
 import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece, writingBesidePieces } from '../editor/part-keys.ts'
+import { whereWords } from '../editor/where.ts'
+import { announce } from '../shell/announce.ts'
 import { pieceViews } from '../writing/piece-views.ts'
 import { placeholders } from '../editor/placeholders.ts'
 import { deleteBody, selectBody } from '../editor/select-body.ts'
@@ -49,7 +53,7 @@ const onEmptyLine =
   }
 
 /** The keys of the sheet. */
-function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Command> {
+export function sheetKeys({ onLink, onInsert, onSettings, onTabStays }: KeyCallbacks): Record<string, Command> {
   const openInsert: Command = (_state, _dispatch, view) => {
     if (view) beginTypingAhead(view)
     onInsert()
@@ -66,8 +70,13 @@ function sheetKeys({ onLink, onInsert }: EditorCallbacks): Record<string, Comman
     'Mod-Enter': writeBeside('below'),
     'Mod-Shift-Enter': writeBeside('above'),
     Enter: chainCommands(leaveTitle, enterInTitle, leavePiece, inList(splitListItem)),
-    Tab: chainCommands(goToNextCell(1), inList(sinkListItem)),
-    'Shift-Tab': chainCommands(goToNextCell(-1), inList(liftListItem)),
+    ...tabKeys(onTabStays),
+    'Alt-ArrowUp': moveBlock('up'),
+    'Alt-ArrowDown': moveBlock('down'),
+    'Alt-ArrowRight': growPiece(1),
+    'Alt-ArrowLeft': growPiece(-1),
+    'Alt-Enter': () => (onSettings(), true),
+    'Shift-F1': (state) => (announce(whereWords(state)), true),
   }
 }
 
@@ -90,10 +99,18 @@ function titleLength(onTooLong: (length: number) => void): Plugin {
   })
 }
 
-export interface EditorCallbacks {
+/** What keys of the sheet open, or tell. */
+export interface KeyCallbacks {
   onLink: () => void
   /** Opens the insert dialog. */
   onInsert: () => void
+  /** Goes to the settings of the piece at the cursor. */
+  onSettings: () => void
+  /** Tab was pressed where it does nothing: told how one leaves. */
+  onTabStays: () => void
+}
+
+export interface EditorCallbacks extends KeyCallbacks {
   onTitleTooLong: (length: number) => void
   /** Takes files that were pasted or dropped; false when they are none of ours. */
   onFiles: (files: readonly File[], at?: number) => boolean
@@ -113,12 +130,14 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
     priority: 50,
     addProseMirrorPlugins() {
       return [
+        leavingByTab(),
         localSteps(),
         history(),
         new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
         keymap(sheetKeys(callbacks)),
         keymap(baseKeymap),
         tables(),
+        pageEdges(),
         gapCursor(),
         dropCursor({ color: 'var(--lichen)', width: 2 }),
         othersCursors(),

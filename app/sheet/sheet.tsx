@@ -114,6 +114,7 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
             onTitle={onTitle}
             onState={onState}
             isDeskOpen={isDeskOpen}
+            onDesk={() => setDeskOpen(true)}
           />
         </Suspense>
       </div>
@@ -165,7 +166,7 @@ function PaneButton({ name, Icon, isOpen, onOpen }: PaneButtonProps) {
 /** The sheet before its editor has come: the same shape, so that nothing jumps. */
 function Waiting({ title }: { title: string }) {
   return (
-    <main className="work" aria-busy="true">
+    <main className="work" id="work" aria-busy="true">
       <div className="format-bar" />
       <div className="trail" />
       <div className="sheet-scroll">

@@ -37,6 +37,8 @@ interface Props {
   findings: Findings
   version: number
   refresh: () => void
+  /** How often a key has asked for the settings of the piece: each time the focus goes there. */
+  calls: number
 }
 
 type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
@@ -56,9 +58,11 @@ export function SideDesk({
   findings,
   version,
   refresh,
+  calls,
 }: Props) {
   const [chosen, setChosen] = useState<Tab>('piece')
   const held = useSetAside(documentId, refresh)
+  useCalls(calls, () => setChosen('piece'))
   useEffect(() => {
     const timer = setTimeout(() => [PastDesk, ProofDesk, EntryDesk, RowList].forEach((part) => part.preload()), 800)
     return () => clearTimeout(timer)
@@ -73,7 +77,15 @@ export function SideDesk({
   ]
   const tab = tabs.some(({ id }) => id === chosen) ? chosen : 'piece'
   return (
-    <aside className="desk" aria-label="Side desk">
+    <aside
+      className="desk"
+      aria-label="Side desk"
+      data-area="desk"
+      onKeyDown={(event) => {
+        // Back to where one writes; what a field or a menu does with the key comes first.
+        if (event.key === 'Escape' && !event.defaultPrevented) editor.view.focus()
+      }}
+    >
       <DeskTabs<Tab> name="Side desk" tabs={tabs} chosen={tab} onChoose={setChosen}>
         {tab === 'piece' && <PieceDesk editor={editor} />}
         {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
@@ -84,6 +96,22 @@ export function SideDesk({
       </DeskTabs>
     </aside>
   )
+}
+
+/** Each call opens the settings of the piece, and gives them the focus. */
+function useCalls(calls: number, open: () => void): void {
+  useEffect(() => {
+    if (calls === 0) return
+    open()
+    requestAnimationFrame(focusPanel)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each call
+  }, [calls])
+}
+
+/** To the first setting of the panel; where it has none, to its tab. */
+function focusPanel(): void {
+  const first = document.querySelector<HTMLElement>('#desk-panel :is(input, textarea, select, button):not(:disabled)')
+  ;(first ?? document.querySelector<HTMLElement>('.desk-tabs [aria-selected="true"]'))?.focus()
 }
 
 function PieceDesk({ editor }: { editor: Editor }) {

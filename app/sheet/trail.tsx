@@ -1,25 +1,21 @@
 import type { Editor } from '@tiptap/core'
-import type { Node } from '@tiptap/pm/model'
 import { NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
-import { pieceOf } from '../pieces/registry.ts'
+import { useEffect, useRef } from 'react'
 import { pieceAt, writeBeside } from '../editor/commands.ts'
 import { kindLabel } from '../editor/kind-label.ts'
-import { isA, nameOf } from '../../core/kinds/facts.ts'
-
-interface Chip {
-  name: string
-  position: number | null
-}
+import { pieceWords, type Step, wayTo } from '../editor/where.ts'
+import { announce } from '../shell/announce.ts'
 
 /** The path of pieces the cursor stands in; each chip selects its piece. */
 export function Trail({ editor }: { editor: Editor }) {
   const { chips, piece } = useEditorState({
     editor,
-    selector: ({ editor: { state } }) => ({ chips: chipsOf(state), piece: pieceAt(state) }),
+    selector: ({ editor: { state } }) => ({ chips: wayTo(state), piece: pieceAt(state) }),
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  const select = ({ position }: Chip): void => {
+  useSaid(chips, editor.isFocused)
+  const select = ({ position }: Step): void => {
     const { state, view } = editor
     const selection =
       position === null
@@ -57,6 +53,17 @@ export function Trail({ editor }: { editor: Editor }) {
   )
 }
 
+/** Says which piece the cursor is in, when that changes. */
+function useSaid(chips: readonly Step[], isFocused: boolean): void {
+  const path = pieceWords(chips)
+  const last = useRef(path)
+  useEffect(() => {
+    if (last.current === path) return
+    last.current = path
+    if (isFocused) announce(path)
+  }, [path, isFocused])
+}
+
 /** Begins a paragraph beside the piece; the marked words stay marked while it is pressed. */
 function Beside({ editor, side, keys }: { editor: Editor; side: 'above' | 'below'; keys: string }) {
   return (
@@ -73,24 +80,4 @@ function Beside({ editor, side, keys }: { editor: Editor; side: 'above' | 'below
       {side}
     </button>
   )
-}
-
-/** A part by its title, or by what and which it is. */
-function partName(part: Node, index: number, piece: Node): string {
-  const title = part.firstChild?.textContent.trim() ?? ''
-  if (title !== '') return title.length > 22 ? `${title.slice(0, 20)}…` : title
-  return kindLabel(pieceOf(piece.type.name)?.entry ?? 'part') + ` ${index + 1}`
-}
-
-function chipsOf(state: Editor['state']): Chip[] {
-  const { $from } = state.selection
-  const chips: Chip[] = [{ name: 'Page', position: null }]
-  for (let depth = 1; depth <= $from.depth; depth++) {
-    const node = $from.node(depth)
-    const name = isA(node, 'part') ? partName(node, $from.index(depth - 1), $from.node(depth - 1)) : nameOf(node)
-    chips.push({ name, position: $from.before(depth) })
-  }
-  if (state.selection instanceof NodeSelection && !state.selection.node.isInline)
-    chips.push({ name: kindLabel(state.selection.node.type.name), position: state.selection.from })
-  return chips
 }

@@ -6,12 +6,16 @@ import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import type { WritingSession } from '../saving/session.ts'
 import type { Standing } from '../saving/standing.ts'
+import { announce } from '../shell/announce.ts'
 import { tellUnsent } from '../shell/unsent.ts'
 import { openPage } from './open-page.ts'
 import type { EditorCallbacks } from './sheet-extensions.ts'
 import type { SheetData } from './sheet.tsx'
 
-interface Callbacks extends Pick<EditorCallbacks, 'onLink' | 'onInsert' | 'onFiles' | 'onEmbed' | 'players'> {
+interface Callbacks extends Pick<
+  EditorCallbacks,
+  'onLink' | 'onInsert' | 'onSettings' | 'onFiles' | 'onEmbed' | 'players'
+> {
   onTitle: (title: string) => void
   say: (words: string) => void
 }
@@ -90,10 +94,25 @@ export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
   }
 }
 
+/** Says something the first time, and to a screen reader every time. */
+function sayOnce(words: string, latest: { readonly current: Callbacks }): () => void {
+  let isSaid = false
+  return () => {
+    if (isSaid) return announce(words)
+    isSaid = true
+    latest.current.say(words)
+  }
+}
+
 /** What the editor tells, told to whoever listens at that time. */
 const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbacks => ({
   onLink: () => latest.current.onLink(),
   onInsert: () => latest.current.onInsert(),
+  onSettings: () => latest.current.onSettings(),
+  onTabStays: sayOnce(
+    'Tab stays on the page. Esc, then Tab, leaves it; F6 goes to the next part of the screen.',
+    latest,
+  ),
   onTitleTooLong: (length) =>
     latest.current.say(
       `A title holds at most 300 characters; this would make ${length.toLocaleString('en')}. Put the rest into the page.`,

@@ -1,11 +1,15 @@
 import { EditorContent } from '@tiptap/react'
+import { redo, undo } from '@tiptap/pm/history'
+import type { Command } from '@tiptap/pm/state'
 import { App } from 'antd'
 import { type ReactNode, useEffect, useState } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
 import { useFindings } from '../proof/use-findings.ts'
+import { announce } from '../shell/announce.ts'
 import { onDemand } from '../shell/on-demand.tsx'
+import { useUndoKeys } from '../shell/undo-keys.ts'
 import { Foot, savingWords } from './foot.tsx'
 import { FormatBar } from './format-bar.tsx'
 import { OthersHere } from './others-here.tsx'
@@ -15,7 +19,9 @@ import { DIALOGS, type SheetDialog, SheetDialogs } from './sheet-dialogs.tsx'
 import type { SheetData } from './sheet.tsx'
 import { SideDesk } from './side-desk.tsx'
 import { Trail } from './trail.tsx'
+import { pressedBelow } from '../editor/edges.ts'
 import { useArrivals } from './use-arrivals.ts'
+import { useCursorReady } from './use-cursor-ready.ts'
 import { useItemState } from './use-item-state.ts'
 import { type SheetPage, usePage } from './use-page.ts'
 import { useSaveKey } from './use-save-key.ts'
@@ -32,6 +38,8 @@ const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((modu
 interface Props {
   data: SheetData
   isDeskOpen: boolean
+  /** Opens the side desk. */
+  onDesk: () => void
   onTitle: (title: string) => void
   onState: (state: ItemState) => void
   /** What stands here until the browser has made the editor. */
@@ -39,14 +47,16 @@ interface Props {
 }
 
 /** The sheet with everything around it: bar, trail, source, foot, side desk. */
-export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback }: Props) {
+export default function Workbench({ data, isDeskOpen, onDesk, onTitle, onState, fallback }: Props) {
   const { message } = App.useApp()
   const [dialog, setDialog] = useState<SheetDialog>(null)
+  const [deskCalls, setDeskCalls] = useState(0)
   const page = usePage(data, {
     onTitle,
     say: (words) => void message.info(words, 6),
     onLink: () => setDialog('link'),
     onInsert: () => setDialog('insert'),
+    onSettings: () => (onDesk(), setDeskCalls((calls) => calls + 1)),
     onFiles: (files, at) => (arrivals.takeFiles(files, at), true),
     onEmbed: (text) => arrivals.takeEmbed(text),
     players: data.players,
@@ -57,11 +67,11 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
   const { plan, entry, students, isChanged } = useItemState(data, page, questionsChanged, onState)
   const findings = useFindings(editor, data.documentId)
   useDialogsFetched()
-  useSaveWords(page)
+  useSheetKeys(page, data.documentId)
   if (!editor) return fallback
   return (
     <AskQuestion value={QuestionDialog}>
-      <main className="work">
+      <main className="work" id="work">
         <Paper {...{ data, editor }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
         <PasteNotice editor={editor} />
         <Foot
@@ -75,6 +85,7 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       {isDeskOpen && (
         <SideDesk
           {...{ editor, editions, setAside, findings, version, refresh, entry }}
+          calls={deskCalls}
           documentId={data.documentId}
           courseId={data.course.id}
           timeZone={data.course.timeZone}
@@ -84,6 +95,22 @@ export default function Workbench({ data, isDeskOpen, onTitle, onState, fallback
       <OthersHere others={others} />
     </AskQuestion>
   )
+}
+
+/** What holds wherever on the screen one is: the cursor stands ready, undo and save have their keys. */
+function useSheetKeys(page: SheetPage, documentId: string): void {
+  const { editor } = page
+  useCursorReady(editor, documentId)
+  useUndoKeys(
+    () => run(editor, undo, 'Undone.'),
+    () => run(editor, redo, 'Done again.'),
+  )
+  useSaveWords(page)
+}
+
+/** A step back or forth from elsewhere on the screen: the focus stays there, what happened is said. */
+function run(editor: SheetPage['editor'], command: Command, said: string): void {
+  if (editor && command(editor.state, editor.view.dispatch)) announce(said)
 }
 
 /** Fetches what opens on demand a little after the sheet stands. */
@@ -131,8 +158,16 @@ function Paper({ data: { course, entry, itemId, questions }, editor, onDialog, o
       <Trail editor={editor} />
       <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
         {isSourceOpen && <SourcePane editor={editor} />}
-        <div className="sheet-scroll">
-          <article className="sheet-paper" dir={course.direction} lang={course.language}>
+        <div className="sheet-scroll" data-area="sheet">
+          <SheetKeys />
+          <article
+            className="sheet-paper"
+            onMouseDown={(event) => {
+              if (event.button === 0 && pressedBelow(editor.view, event)) event.preventDefault()
+            }}
+            dir={course.direction}
+            lang={course.language}
+          >
             <EditorContent editor={editor} className="page-editor" />
             <PageFacts editor={editor} name={kindOfEntry(entry.kind).label} />
           </article>
@@ -150,3 +185,11 @@ function Paper({ data: { course, entry, itemId, questions }, editor, onDialog, o
     </>
   )
 }
+
+/** How one writes here without a mouse, for whoever hears the sheet described. */
+const SheetKeys = () => (
+  <p id="sheet-keys" className="visually-hidden">
+    Tab stays on the page: it goes through cells and lists. Esc, then Tab leaves the page. F6 goes to the next part of
+    the screen, Shift+F1 says where the cursor is, F1 lists all keys.
+  </p>
+)

@@ -1,8 +1,10 @@
 import { Modal, type ModalProps } from 'antd'
 import { useEffect, useRef, useState } from 'react'
+import { focusNow, giveFocusBack } from './focus-back.ts'
 
 /** Where one writes or chooses; of several choices the one that is chosen. */
 const FIELDS = [
+  '[data-begin]',
   'input:not([type="hidden"], [type="file"], [type="radio"]):not(:disabled)',
   'input[type="radio"]:checked',
   'textarea:not(:disabled)',
@@ -16,16 +18,8 @@ const FIELDS = [
  */
 export function Dialog({ children, ...rest }: ModalProps) {
   const inside = useRef<HTMLDivElement>(null)
-  const [before] = useState(() => document.activeElement)
-  useEffect(
-    () => () => {
-      setTimeout(() => {
-        if (document.activeElement === document.body && before instanceof HTMLElement && before.isConnected)
-          before.focus()
-      })
-    },
-    [before],
-  )
+  const [before] = useState(focusNow)
+  useEffect(() => () => void setTimeout(() => giveFocusBack(before)), [before])
   const begin = (isOpen: boolean): void => {
     if (isOpen && !inside.current?.contains(document.activeElement))
       inside.current?.querySelector<HTMLElement>(FIELDS)?.focus()

@@ -1,12 +1,14 @@
 import { ChevronDown, ChevronRight } from 'lucide-react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { NavLink, useParams } from 'react-router'
 import { readingMinutes } from '../../core/document/statistics.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
-import { branch, childrenOf } from '../../core/plan/tree.ts'
+import { childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { KindIcon, titleOrKind } from './entry-kinds.tsx'
 import { Stone } from './stone.tsx'
+import { type Folds, treeAction, type TreeRow, treeRows } from './tree-rows.ts'
+import { typeAhead } from './type-ahead.ts'
 import './plan-tree.css'
 
 /** Minutes of reading in an entry and all under it. */
@@ -26,14 +28,13 @@ interface Props {
   freshStates: Readonly<Record<string, ItemState>>
 }
 
-/** The course as a tree, at the left of the sheet. */
-export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
+/** The course as a tree, at the left of the sheet: one stop of Tab, then the arrows. */
+export function PlanTree(props: Props) {
+  const { plan } = props
   const [filter, setFilter] = useState('')
-  const wanted = filter.trim().toLowerCase()
-  const matches = (entry: PlanRow): boolean =>
-    entry.title.toLowerCase().includes(wanted) || childrenOf(plan, entry.id).some(matches)
+  const { rows, stop, onFocus, onKeyDown, fold, list } = useTree(props, filter)
   return (
-    <nav className="plan-tree" aria-label="Plan of the course">
+    <nav className="plan-tree" aria-label="Plan of the course" data-area="plan">
       <input
         type="search"
         className="plan-filter"
@@ -42,124 +43,130 @@ export function PlanTree({ courseId, plan, freshTitles, freshStates }: Props) {
         value={filter}
         onChange={(event) => setFilter(event.target.value)}
       />
-      {childrenOf(plan, null)
-        .filter(matches)
-        .map((unit) => (
-          <section key={unit.id} aria-label={unit.title}>
-            <h2>
-              <span dir="auto">{unit.title}</span> <span>{minutesOf(plan, unit)} min</span>
-            </h2>
-            <ul>
-              {childrenOf(plan, unit.id)
-                .filter(matches)
-                .map((entry) => (
-                  <Branch
-                    key={entry.id}
-                    {...{ courseId, plan, freshTitles, freshStates, entry, matches }}
-                    isOpenAnyway={wanted !== ''}
-                    depth={0}
-                  />
-                ))}
-            </ul>
-          </section>
+      <ul role="tree" aria-label="Plan" ref={list} onFocus={onFocus} onKeyDown={onKeyDown}>
+        {rows.map((row) => (
+          <li key={row.entry.id} role="none">
+            <Line {...props} row={row} isStop={row.entry.id === stop} onFold={fold} />
+          </li>
         ))}
-      {plan.length === 0 && <p className="soft small">The plan is empty.</p>}
+      </ul>
+      {plan.length === 0 && <p className="soft small plan-tree-empty">The plan is empty.</p>}
+      {plan.length > 0 && rows.length === 0 && (
+        <p className="soft small plan-tree-empty" role="status">
+          No title holds these words.
+        </p>
+      )}
     </nav>
   )
 }
 
-/** In a plan of more entries lessons are folded, but for the one that is being worked on. */
-const MOST_OPEN = 300
-
-interface BranchProps extends Props {
-  entry: PlanRow
-  matches: (entry: PlanRow) => boolean
-  isOpenAnyway: boolean
-  depth: number
-}
-
-/** An item, or a lesson, book or part with what it holds. */
-function Branch(props: BranchProps) {
-  const { plan, entry, matches, isOpenAnyway, depth } = props
+/** What is shown of the tree, where Tab stops in it, and what its keys do. */
+function useTree({ plan, freshTitles }: Props, filter: string) {
   const { itemId } = useParams()
-  const [isOpen, setOpen] = useState(
-    () => entry.kind !== 'book' && (plan.length <= MOST_OPEN || branch(plan, entry.id).some(({ id }) => id === itemId)),
-  )
-  if (kindOfEntry(entry.kind).holds.length === 0)
-    return (
-      <li>
-        <Item {...props} />
-      </li>
-    )
-  const open = isOpen || isOpenAnyway
-  const name = titleOrKind(entry)
-  return (
-    <li>
-      {entry.kind === 'book' ? (
-        <div className="tree-book">
-          <Item {...props} />
-          <button
-            type="button"
-            className="plain-button"
-            aria-expanded={open}
-            aria-label={`Chapters of ${name}`}
-            onClick={() => setOpen(!isOpen)}
-          >
-            {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
-          </button>
-        </div>
-      ) : (
-        <LessonButton {...{ depth, open, setOpen, isOpen, name, plan, entry }} />
-      )}
-      {open && (
-        <ul>
-          {childrenOf(plan, entry.id)
-            .filter(matches)
-            .map((child) => (
-              <Branch key={child.id} {...props} entry={child} depth={depth + 1} />
-            ))}
-        </ul>
-      )}
-    </li>
-  )
+  const [folds, setFolds] = useState<Folds>({})
+  const [focused, setFocused] = useState<string | null>(null)
+  const [letters] = useState(typeAhead)
+  const list = useRef<HTMLUListElement>(null)
+  const rows = treeRows(plan, folds, filter, itemId)
+  const has = (id: string | null | undefined): boolean => rows.some(({ entry }) => entry.id === id)
+  const stop = has(focused) ? focused : has(itemId) ? itemId : rows[0]?.entry.id
+  const idOf = (target: EventTarget): string | undefined =>
+    (target as HTMLElement).closest<HTMLElement>('[data-entry]')?.dataset.entry
+  const fold = (id: string, isOpen: boolean): void => setFolds((all) => ({ ...all, [id]: isOpen }))
+  const go = (at: number): void =>
+    list.current?.querySelector<HTMLElement>(`[data-entry="${rows[at]?.entry.id}"]`)?.focus()
+  const onKeyDown = (event: React.KeyboardEvent): void => {
+    if (event.altKey || event.ctrlKey || event.metaKey) return
+    const at = rows.findIndex(({ entry }) => entry.id === idOf(event.target))
+    const action = treeAction(event.key, rows, at, getComputedStyle(event.currentTarget).direction === 'rtl')
+    const found = action
+      ? -1
+      : letters.find(
+          event,
+          rows.map(({ entry }) => freshTitles[entry.id] ?? entry.title),
+          at,
+        )
+    if (!action && found === -1) return
+    event.preventDefault()
+    if (action && 'fold' in action) fold(action.fold, action.isOpen)
+    else go(action ? action.go : found)
+  }
+  const onFocus = (event: React.FocusEvent): void => setFocused(idOf(event.target) ?? null)
+  return { rows, stop, onFocus, onKeyDown, fold, list }
 }
 
-interface LessonButtonProps {
-  depth: number
-  open: boolean
-  setOpen: (value: boolean) => void
-  isOpen: boolean
-  name: string
-  plan: readonly PlanRow[]
-  entry: PlanRow
+interface LineProps extends Props {
+  row: TreeRow
+  isStop: boolean
+  onFold: (id: string, isOpen: boolean) => void
 }
 
-/** Folds a lesson; its name, and the minutes that it takes to read. */
-function LessonButton({ depth, open, setOpen, isOpen, name, plan, entry }: LessonButtonProps) {
+/** What a line of the tree is to a screen reader, and whether Tab stops at it. */
+const treeItem = ({ entry, depth, place, siblings, isOpen }: TreeRow, isStop: boolean) => ({
+  role: 'treeitem',
+  'data-entry': entry.id,
+  'aria-level': depth + 1,
+  'aria-setsize': siblings,
+  'aria-posinset': place,
+  'aria-expanded': isOpen ?? undefined,
+  tabIndex: isStop ? 0 : -1,
+  style: { paddingInlineStart: 7 + Math.max(depth - 1, 0) * 20 },
+})
+
+/** A line of the tree: what opens on the sheet is a link, what only holds others folds. */
+const Line = (props: LineProps) =>
+  props.row.isOpen !== null && props.row.entry.kind !== 'book' ? <HolderLine {...props} /> : <ItemLine {...props} />
+
+function HolderLine({ plan, row, isStop, onFold }: LineProps) {
+  const { entry, isOpen } = row
+  const minutes = minutesOf(plan, entry)
   return (
     <button
       type="button"
-      className="tree-lesson"
-      style={indent(depth)}
-      aria-expanded={open}
-      onClick={() => setOpen(!isOpen)}
+      {...treeItem(row, isStop)}
+      className={entry.kind === 'unit' ? 'tree-unit' : 'tree-lesson'}
+      onClick={() => onFold(entry.id, !isOpen)}
     >
-      {open ? <ChevronDown size={14} aria-hidden /> : <ChevronRight size={14} aria-hidden />}
-      <span dir="auto">{name}</span>
-      <span className="soft">{minutesOf(plan, entry) || ''}</span>
+      <FoldSign isOpen={isOpen === true} />
+      <span className="tree-title" dir="auto">
+        {titleOrKind(entry)}
+      </span>
+      <span className="soft tree-minutes">{minutes > 0 ? `${minutes} min` : ''}</span>
     </button>
   )
 }
 
-const indent = (depth: number): { paddingInlineStart: number } => ({ paddingInlineStart: 7 + depth * 20 })
-
-function Item({ courseId, freshTitles, freshStates, entry, depth }: BranchProps) {
+function ItemLine({ courseId, freshTitles, freshStates, row, isStop, onFold }: LineProps) {
+  const { entry, isOpen } = row
   const state = freshStates[entry.id] ?? entry.state
   return (
-    <NavLink to={`/courses/${courseId}/items/${entry.id}`} className="tree-item" style={indent(depth)}>
+    <NavLink to={`/courses/${courseId}/items/${entry.id}`} {...treeItem(row, isStop)} className="tree-item">
       <KindIcon kind={entry.kind} size={15} />
-      <span dir="auto">{titleOrKind({ kind: entry.kind, title: freshTitles[entry.id] ?? entry.title })}</span>
+      {entry.kind !== 'page' && <span className="visually-hidden">{kindOfEntry(entry.kind).label}: </span>}
+      <span className="tree-title" dir="auto">
+        {titleOrKind({ kind: entry.kind, title: freshTitles[entry.id] ?? entry.title })}
+      </span>
       {state && <Stone state={state} />}
+      {isOpen !== null && (
+        // For the mouse; the keys of the tree do the same.
+        <span
+          className="tree-fold"
+          aria-hidden
+          onClick={(event) => {
+            event.preventDefault()
+            onFold(entry.id, !isOpen)
+          }}
+        >
+          <FoldSign isOpen={isOpen} />
+        </span>
+      )}
     </NavLink>
   )
 }
+
+const FoldSign = ({ isOpen }: { isOpen: boolean }) =>
+  isOpen ? (
+    <ChevronDown size={14} aria-hidden className="tree-sign" />
+  ) : (
+    <ChevronRight size={14} aria-hidden className="tree-sign is-shut" />
+  )

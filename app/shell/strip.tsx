@@ -1,10 +1,14 @@
-import { unsentWords } from './unsent.ts'
-import { Dropdown } from 'antd'
-import type { ReactNode } from 'react'
+import { Button } from 'antd'
+import { Keyboard } from 'lucide-react'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { Link, NavLink, useLocation, useSubmit } from 'react-router'
 import { initials } from '../../core/people/initials.ts'
 import type { Person } from '../../server/people/queries.server.ts'
+import { useAreaKeys } from './areas.ts'
 import { Mark } from './mark.tsx'
+import { Menu } from './menu.tsx'
+import { onDemand } from './on-demand.tsx'
+import { unsentWords } from './unsent.ts'
 import './strip.css'
 
 interface Props {
@@ -16,8 +20,14 @@ interface Props {
 
 /** The strip on top: the course, its screens, who is here. */
 export function Strip({ person, course, others }: Props) {
+  useAreaKeys()
+  const [isHelpOpen, setHelpOpen] = useState(false)
+  useHelpKey(() => setHelpOpen(true))
   return (
-    <header className="work-strip">
+    <header className="work-strip" data-area="strip">
+      <a className="skip" href="#work" onClick={skip}>
+        Skip to the work
+      </a>
       <Link to="/" className="strip-mark" aria-label="All courses">
         <Mark />
       </Link>
@@ -36,10 +46,47 @@ export function Strip({ person, course, others }: Props) {
       )}
       <span className="strip-end">
         {others}
+        <Button
+          size="small"
+          type="text"
+          className="strip-help"
+          icon={<Keyboard size={16} strokeWidth={1.75} aria-hidden />}
+          aria-label="Keys and access"
+          aria-keyshortcuts="F1"
+          title="Keys and access (F1)"
+          onClick={() => setHelpOpen(true)}
+        />
         <OwnFace person={person} />
       </span>
+      {isHelpOpen && <KeysDialog onClose={() => setHelpOpen(false)} />}
     </header>
   )
+}
+
+const KeysDialog = onDemand(() => import('./keys-dialog.tsx').then((module) => module.KeysDialog))
+
+/** To the text of the sheet, or to where the screen's work begins. */
+function skip(event: React.MouseEvent): void {
+  const goal = document.querySelector<HTMLElement>('.ProseMirror') ?? document.getElementById('work')
+  if (!goal) return
+  event.preventDefault()
+  if (!goal.isContentEditable) goal.tabIndex = -1
+  goal.focus()
+}
+
+/** F1 shows the keys, as it shows help in every program (common practice). */
+function useHelpKey(show: () => void): void {
+  const latest = useRef(show)
+  latest.current = show
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (event.key !== 'F1' || event.shiftKey || event.ctrlKey || event.altKey || event.metaKey) return
+      event.preventDefault()
+      latest.current()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
 }
 
 function OwnFace({ person }: { person: Person }) {
@@ -67,12 +114,12 @@ function OwnFace({ person }: { person: Person }) {
     { key: 'out', label: 'Sign out', onClick: () => leave(submit) },
   ]
   return (
-    <Dropdown menu={{ items }} trigger={['click']} placement="bottomRight">
+    <Menu menu={{ items }} placement="bottomRight">
       <button type="button" className="face" style={{ backgroundColor: person.colour }}>
         <span aria-hidden>{initials(person.name)}</span>
         <span className="visually-hidden">{person.name}: theme, sign out</span>
       </button>
-    </Dropdown>
+    </Menu>
   )
 }
 

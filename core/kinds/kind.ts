@@ -93,6 +93,8 @@ export interface NodeKind extends KindBase {
   readonly placeholder?: (node: Node, parent: Node | null, index: number) => string | null
   /** What one of its nodes is called, where its kind alone does not tell it from its neighbours. */
   readonly nameOf?: (node: Node) => string | null
+  /** What a screen reader calls it on the sheet, where that says more than its kind; made of its settings alone. */
+  readonly spoken?: (node: Node) => string
   /** The level at which it, or its title, is a heading of the page; null when it is none. */
   readonly headingLevel?: (node: Node, parent: Node | null) => number | null
   /** What formats do not carry of it, and what becomes of it there. */

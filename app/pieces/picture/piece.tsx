@@ -7,7 +7,7 @@ import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
 import { pictureAddress, widthsFor } from '../../../core/media/pictures.ts'
 import { rememberAlt } from '../../media/upload.ts'
 import { courseHere } from '../../shell/course-here.ts'
-import type { Piece, SettingsProps } from '../piece.ts'
+import { type Piece, type SettingsProps, stepped } from '../piece.ts'
 import { WordsSetting } from '../words-setting.tsx'
 import { ChoiceSetting } from '../choice-setting.tsx'
 
@@ -212,5 +212,6 @@ class PictureView implements NodeView {
 export const picture: Piece = {
   kind: 'picture',
   Settings: PictureSettings,
+  grow: ({ attrs }, by) => stepped('widthPercent', (attrs as Attrs).widthPercent, by * 5, [5, 100]),
   view: (node, view, getPosition) => new PictureView(node, view, getPosition),
 }

@@ -153,6 +153,7 @@ export const answer = {
   type: 'node',
   name: 'answer',
   label: 'answer',
+  spoken: (node) => (node.attrs.isRight ? 'Answer, right' : 'Answer, wrong'),
   placeholder: (_node, _parent, index) => `Answer ${index}`,
   attributes: z.object({ isRight: z.boolean().default(false) }),
   spec: { content: 'answerText feedback', isolating: true },

@@ -1,0 +1,29 @@
+import { useEffect, useRef } from 'react'
+import { useLocation } from 'react-router'
+import { announce, ANNOUNCEMENTS } from './announce.ts'
+
+/** Who is given the focus by the screen itself, or has it by being written in. */
+const WRITING = '.ProseMirror, input, textarea, select, [contenteditable="true"]'
+
+/**
+ * A change of screen without a new page: what the new one is called is said, and the focus goes to its heading, so that
+ * Tab goes on from there (a browser does both when it loads a page). A field that has begun to be written in keeps it.
+ */
+export function ScreenChange() {
+  const { pathname } = useLocation()
+  const last = useRef(pathname)
+  useEffect(() => {
+    if (last.current === pathname) return
+    last.current = pathname
+    const frame = requestAnimationFrame(() => {
+      announce(document.title)
+      if (document.activeElement?.matches(WRITING)) return
+      const heading = document.querySelector<HTMLElement>('main h1')
+      if (!heading || heading.closest('.ProseMirror')) return
+      heading.tabIndex = -1
+      heading.focus({ preventScroll: true })
+    })
+    return () => cancelAnimationFrame(frame)
+  }, [pathname])
+  return <div id={ANNOUNCEMENTS} className="visually-hidden" role="status" />
+}
