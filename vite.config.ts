@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url'
 import { reactRouter } from '@react-router/dev/vite'
 import { defineConfig } from 'vite'
 
@@ -21,6 +22,9 @@ const BUILT_IN = [
 // The server's own entry is part of the server build: routes and sockets share one pool, one hub, one set of trees.
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [reactRouter()],
+  resolve: isSsrBuild
+    ? {}
+    : { alias: [{ find: /^zod$/, replacement: fileURLToPath(new URL('app/shell/quiet-zod.ts', import.meta.url)) }] },
   ssr: { noExternal: BUILT_IN },
   build: {
     target: isSsrBuild ? 'node20' : 'es2022',

@@ -5,6 +5,7 @@ import { themeOf } from '../server/web/theme.server.ts'
 import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
 import { setClock } from './shell/clock.ts'
+import { DIALOGS } from './shell/dialog-holder.ts'
 import { NonceContext, pageNonce } from './shell/nonce.ts'
 import { ScreenChange } from './shell/screen-change.tsx'
 import { antLight } from './theme/ant-theme.ts'
@@ -45,6 +46,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <ConfigProvider theme={antLight} wave={{ disabled: true }} csp={{ nonce: nonce || pageNonce() }}>
           <AntApp component={false}>{children}</AntApp>
           <ScreenChange />
+          <div id={DIALOGS} />
         </ConfigProvider>
         <ScrollRestoration nonce={nonce} />
         <Scripts nonce={nonce} />

@@ -8,16 +8,18 @@ export function makePractice(piece: HTMLElement): void {
   if (!form || !result || !button) return
   form.addEventListener('submit', (event) => {
     event.preventDefault()
+    // A button that is switched off under the finger loses the focus: it stays, and is not heard twice.
+    if (piece.ariaBusy === 'true') return
     const body = new URLSearchParams()
     for (const [name, value] of new FormData(form)) if (typeof value === 'string') body.append(name, value)
     body.set('question', button.value)
-    button.disabled = true
+    piece.ariaBusy = 'true'
     void send(body)
       .then((html) => {
         // What the server wrote from a checked page, the same that stands in the page without script.
         result.innerHTML = html
       })
-      .finally(() => (button.disabled = false))
+      .finally(() => (piece.ariaBusy = 'false'))
   })
 }
 

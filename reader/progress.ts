@@ -15,9 +15,26 @@ export function markWhenRead(): void {
   const button = form?.querySelector('button')
   if (!form || !button || button.disabled) return
   const taken = `unread ${location.pathname}`
-  form.addEventListener('submit', () =>
-    button.value === 'undone' ? sessionStorage.setItem(taken, 'yes') : sessionStorage.removeItem(taken),
-  )
+  const show = (isDone: boolean): void => {
+    form.dataset.done = isDone ? 'yes' : 'no'
+    button.value = isDone ? 'undone' : 'done'
+    button.innerHTML = `<span class="tick${isDone ? ' is-done' : ''}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}`
+    const own = document.querySelector('.lesson li:has([aria-current="page"]) > .tick')
+    own?.classList.toggle('is-done', isDone)
+    const word = own?.querySelector('.unseen')
+    if (word) word.textContent = isDone ? 'done: ' : 'to do: '
+  }
+  // The page stays, and the focus on the button; where nothing answers, the form is sent as without script.
+  form.addEventListener('submit', (event) => {
+    const isDone = button.value === 'done'
+    if (isDone) sessionStorage.removeItem(taken)
+    else sessionStorage.setItem(taken, 'yes')
+    event.preventDefault()
+    void post({ intent: button.value }).then(
+      (response) => (response.ok ? show(isDone) : form.submit()),
+      () => form.submit(),
+    )
+  })
   if (form.dataset.done === 'yes' || sessionStorage.getItem(taken)) return
   let timer: ReturnType<typeof setTimeout> | undefined
   const observer = new IntersectionObserver(([entry]) => {
@@ -32,13 +49,7 @@ export function markWhenRead(): void {
     )) as { done?: boolean }
     if (!isDone) return
     observer.disconnect()
-    form.dataset.done = 'yes'
-    button.value = 'undone'
-    button.innerHTML = '<span class="tick is-done"></span>Read. Take that back'
-    const own = document.querySelector('.lesson li:has([aria-current="page"]) > .tick')
-    own?.classList.add('is-done')
-    const word = own?.querySelector('.unseen')
-    if (word) word.textContent = 'done: '
+    show(true)
   }
 }
 

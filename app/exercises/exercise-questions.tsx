@@ -137,7 +137,13 @@ interface LineButtonProps {
 
 function LineButton({ name, className = '', icon: Icon, isOff = false, onClick }: LineButtonProps) {
   return (
-    <button type="button" className={`plain-button ${className}`} aria-label={name} disabled={isOff} onClick={onClick}>
+    <button
+      type="button"
+      className={`plain-button ${className}`}
+      aria-label={name}
+      aria-disabled={isOff}
+      onClick={isOff ? undefined : onClick}
+    >
       <Icon size={15} aria-hidden />
     </button>
   )

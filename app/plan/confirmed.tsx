@@ -1,4 +1,5 @@
 import type { App } from 'antd'
+import { dialogHolder } from '../shell/dialog-holder.ts'
 
 /** Asks whether something is to be deleted that others have to do with, and says in what way. */
 export function confirmed(
@@ -20,6 +21,7 @@ export function confirmed(
         </>
       ),
       icon: null,
+      getContainer: dialogHolder,
       okText: 'Delete',
       okButtonProps: { danger: true },
       cancelText: 'Keep it',

@@ -10,6 +10,7 @@ import type { PlanRequest } from './plan-requests.ts'
 import type { RowFocus } from './use-row-focus.ts'
 
 interface Deleted {
+  readonly id: string
   readonly deletionId: string
   readonly words: string
 }
@@ -46,6 +47,7 @@ export function usePlanChanges(
     tell(outcome.notes ?? [])
     if (outcome.ok && outcome.deletionId && request.intent === 'delete')
       setDeleted({
+        id: request.ids[0] ?? '',
         deletionId: outcome.deletionId,
         words: deletedWords(
           plan.find(({ id }) => id === request.ids[0])?.title,
@@ -69,6 +71,8 @@ export function usePlanChanges(
     deleted: deleted?.words ?? null,
     undoDelete: () => {
       if (!deleted) return
+      // The focus goes to it as soon as it is there again.
+      focus.want(deleted.id)
       void send({ intent: 'restore', deletionId: deleted.deletionId })
       setDeleted(null)
     },

@@ -29,7 +29,7 @@ export function goToArea(direction: 1 | -1): boolean {
 }
 
 /**
- * F6 and Shift+F6 walk the areas of a screen (strip, plan, bar, sheet, desk, foot), as they walk the panes of a window
+ * F6 and Shift+F6 walk the areas of a screen (strip, plan, bar, sheet, foot, desk), as they walk the panes of a window
  * on every desktop (common practice). An area is whatever carries `data-area`.
  */
 export function useAreaKeys(): void {

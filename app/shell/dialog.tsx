@@ -1,5 +1,6 @@
 import { Modal, type ModalProps } from 'antd'
 import { useEffect, useRef, useState } from 'react'
+import { dialogHolder } from './dialog-holder.ts'
 import { focusNow, giveFocusBack } from './focus-back.ts'
 
 /** Where one writes or chooses; of several choices the one that is chosen. */
@@ -25,7 +26,7 @@ export function Dialog({ children, ...rest }: ModalProps) {
       inside.current?.querySelector<HTMLElement>(FIELDS)?.focus()
   }
   return (
-    <Modal {...rest} afterOpenChange={begin}>
+    <Modal {...rest} getContainer={dialogHolder} afterOpenChange={begin}>
       <div ref={inside} className="dialog-inside">
         {children}
       </div>

@@ -19,7 +19,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['F1'], does: 'Shows these keys' },
       {
         keys: ['F6', 'Shift+F6'],
-        does: 'Goes to the next part of the screen, or back: strip, plan, bar, sheet, desk, foot',
+        does: 'Goes to the next part of the screen, or back: strip, plan, bar, sheet, foot, desk',
       },
       { keys: ['Ctrl+S'], does: 'Saves at once. Everything is saved by itself anyway' },
       { keys: ['Esc'], does: 'Closes a dialog or menu; the cursor is back where it was' },

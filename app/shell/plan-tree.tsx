@@ -110,6 +110,7 @@ const treeItem = ({ entry, depth, place, siblings, isOpen }: TreeRow, isStop: bo
   'aria-posinset': place,
   'aria-expanded': isOpen ?? undefined,
   tabIndex: isStop ? 0 : -1,
+  'data-begin': isStop || undefined,
   style: { paddingInlineStart: 7 + Math.max(depth - 1, 0) * 20 },
 })
 

@@ -28,7 +28,7 @@ export function Strip({ person, course, others }: Props) {
       <a className="skip" href="#work" onClick={skip}>
         Skip to the work
       </a>
-      <Link to="/" className="strip-mark" aria-label="All courses">
+      <Link to="/" className="strip-mark" data-begin aria-label="All courses">
         <Mark />
       </Link>
       {course ? (

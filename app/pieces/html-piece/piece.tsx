@@ -74,14 +74,13 @@ class HtmlPieceView implements NodeView {
       code === ''
         ? 'A code piece without code yet: “Edit the code” in the side desk.'
         : `${title || 'Code piece'} · ${code.length.toLocaleString('en')} characters of code`
-    this.dom.replaceChildren(words)
-    if (code === '') return
+    if (code === '') return this.dom.replaceChildren(words)
     const run = document.createElement('button')
     run.type = 'button'
     run.className = 'desk-button'
     run.textContent = 'Run'
     run.addEventListener('click', () => this.#run())
-    this.dom.append(run)
+    this.#replace([words, run], run)
   }
 
   #run(): void {
@@ -96,7 +95,14 @@ class HtmlPieceView implements NodeView {
     end.textContent = 'Stop'
     end.addEventListener('click', () => this.#rest())
     this.#stop = stop
-    this.dom.replaceChildren(end, frame)
+    this.#replace([end, frame], end)
+  }
+
+  /** Shows something else; a button that was pressed hands the focus to the one that stands in its place. */
+  #replace(children: readonly globalThis.Node[], next: HTMLElement): void {
+    const hadFocus = this.dom.contains(document.activeElement)
+    this.dom.replaceChildren(...children)
+    if (hadFocus) next.focus()
   }
 
   update(node: Node): boolean {

@@ -36,7 +36,12 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
       <p className="soft" style={{ overflowWrap: 'anywhere' }}>
         {attrs.address}
       </p>
-      <button type="button" className="desk-button" onClick={ask} disabled={tried === 'asking'}>
+      <button
+        type="button"
+        className="desk-button"
+        onClick={tried === 'asking' ? undefined : ask}
+        aria-disabled={tried === 'asking'}
+      >
         Why is it no player?
       </button>
       <Verdict {...{ tried }} />

@@ -46,7 +46,12 @@ function PlayerSettings({ editor, position }: SettingsProps) {
       <p className="soft">
         {new URL(attrs.address).host} · {attrs.width} × {attrs.height}
       </p>
-      <button type="button" className="desk-button" onClick={tryIt} disabled={tried === 'asking'}>
+      <button
+        type="button"
+        className="desk-button"
+        onClick={tried === 'asking' ? undefined : tryIt}
+        aria-disabled={tried === 'asking'}
+      >
         Try as students see it
       </button>
       <p
@@ -73,6 +78,8 @@ class PlayerView implements NodeView {
     this.dom.className = 'player'
     this.dom.contentEditable = 'false'
     this.#frame.setAttribute('sandbox', PLAYER_SANDBOX)
+    // Tab stays with the text; it is played by the mouse here, by keys where students see it.
+    this.#frame.tabIndex = -1
     this.#frame.allow = 'fullscreen; picture-in-picture'
     this.#frame.referrerPolicy = 'strict-origin-when-cross-origin'
     this.dom.append(this.#frame, this.#words)

@@ -20,9 +20,10 @@ import { Selection } from '@tiptap/pm/state'
 import type { Transform } from '@tiptap/pm/transform'
 import { useEditorState } from '@tiptap/react'
 import { GripVertical, Plus, X } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useRef } from 'react'
 import { countWords } from '../../../core/document/statistics.ts'
 import { addEntry, entriesOf, moveEntry, removeEntry } from '../../../core/structure/parts.ts'
+import { announce } from '../../shell/announce.ts'
 import { transactionOf } from '../../editor/transforms.ts'
 import './row-list.css'
 
@@ -43,7 +44,8 @@ interface Row {
 }
 
 /** The rows of a piece as they stand, and what can be done with them. */
-function useRows(editor: Editor, position: number) {
+function useRows(editor: Editor, position: number, entry: string) {
+  const list = useRef<HTMLUListElement>(null)
   const rows = useEditorState({
     editor,
     selector: ({ editor: { state } }) =>
@@ -66,13 +68,22 @@ function useRows(editor: Editor, position: number) {
     view.focus()
   }
   return {
+    list,
     rows,
     go,
     add: (): void => {
       change(addEntry(editor.state.doc, position))
       go(entriesOf(editor.state.doc, position).length - 1)
     },
-    remove: (index: number): void => change(removeEntry(editor.state.doc, position, index)),
+    remove: (index: number): void => {
+      change(removeEntry(editor.state.doc, position, index))
+      announce(`${nameOfRow(rows[index], entry, index)} removed. Ctrl+Z brings it back.`)
+      // To the name of what stands there now: pressed again, the key must not remove the next one.
+      requestAnimationFrame(() => {
+        const names = list.current?.querySelectorAll<HTMLElement>('.row-name') ?? []
+        names[Math.min(index, names.length - 1)]?.focus()
+      })
+    },
     dropped: ({ active, over }: DragEndEvent): void => {
       if (over) change(moveEntry(editor.state.doc, position, Number(active.id), Number(over.id)))
     },
@@ -100,7 +111,7 @@ function announcements(entry: string) {
 
 /** The parts of a piece in their order: go to one, move it, take it out, add one. */
 export function RowList({ editor, position, entry, mark }: Props) {
-  const { rows, go, add, remove, dropped } = useRows(editor, position)
+  const { list, rows, go, add, remove, dropped } = useRows(editor, position, entry)
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -115,7 +126,7 @@ export function RowList({ editor, position, entry, mark }: Props) {
         accessibility={{ announcements: announcements(entry) }}
       >
         <SortableContext items={rows.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-          <ul className="rows">
+          <ul className="rows" ref={list}>
             {rows.map((row, index) => (
               <RowLine
                 key={row.id}
@@ -151,6 +162,10 @@ function nameOf(node: Node): string {
   return first.trim()
 }
 
+/** What a row is called: by its words, else by what and which it is. */
+const nameOfRow = (row: Row | undefined, entry: string, index: number): string =>
+  row?.name || `${entry.charAt(0).toUpperCase()}${entry.slice(1)} ${index + 1}`
+
 interface LineProps {
   row: Row
   index: number
@@ -163,7 +178,7 @@ interface LineProps {
 
 function RowLine({ row, index, entry, onGo, onRemove, children }: LineProps) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: row.id })
-  const name = row.name || `${entry.charAt(0).toUpperCase()}${entry.slice(1)} ${index + 1}`
+  const name = nameOfRow(row, entry, index)
   return (
     <li
       ref={setNodeRef}
