@@ -18,7 +18,7 @@ export function markWhenRead(): void {
   const show = (isDone: boolean): void => {
     form.dataset.done = isDone ? 'yes' : 'no'
     button.value = isDone ? 'undone' : 'done'
-    button.innerHTML = `<span class="tick${isDone ? ' is-done' : ''}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}`
+    button.innerHTML = `<span class="tick${isDone ? ' is-done' : ''}"></span>${isDone ? 'Read. Mark as unread' : 'Mark as read'}`
     const own = document.querySelector('.lesson li:has([aria-current="page"]) > .tick')
     own?.classList.toggle('is-done', isDone)
     const word = own?.querySelector('.unseen')

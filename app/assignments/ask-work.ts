@@ -7,7 +7,7 @@ export interface WorkAnswer {
 }
 
 const SIGNED_OUT = 'You are no longer signed in. Sign in in another tab; what you wrote is still here.'
-const NO_ANSWER = 'The server does not answer. What you wrote is still here; it is kept as soon as the server is back.'
+const NO_ANSWER = 'The server does not answer. What you wrote is still here; it is saved as soon as the server is back.'
 
 /** True when it is worth asking again by itself. */
 export const isAway = ({ reason }: WorkAnswer): boolean => reason === NO_ANSWER

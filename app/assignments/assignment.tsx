@@ -63,7 +63,7 @@ export default function Assignment({ loaderData }: Route.ComponentProps) {
         ))}
         {mayHandIn && !isWriting && (
           <Button className="needs-script" onClick={() => setWriting(true)}>
-            {newest?.returnedAt ? 'Work on it again' : 'Hand in anew'}
+            Change and hand in again
           </Button>
         )}
         {mayHandIn && (

@@ -125,8 +125,8 @@ function HandInList({ handed, standings, waiting, chosen, timeZone }: HandInList
   return (
     <nav className="hand-in-list" aria-label="Students">
       <p className="hand-in-count">
-        <b>{handed}</b> of {standings.length} handed in, <b>{waiting}</b> {waiting === 1 ? 'waits' : 'wait'} for an
-        answer
+        <b>{handed}</b> of {standings.length} handed in, <b>{waiting}</b> {waiting === 1 ? 'waits' : 'wait'} for a
+        comment
       </p>
       <ul>
         {standings.map((each) => (
@@ -154,7 +154,7 @@ function HandInList({ handed, standings, waiting, chosen, timeZone }: HandInList
 function standingWords({ handedInAt, isLate, returnedAt }: HandInStanding, timeZone: string): string {
   if (!handedInAt) return 'nothing yet'
   return returnedAt
-    ? `given back ${shortDateTime(returnedAt, timeZone)}`
+    ? `returned ${shortDateTime(returnedAt, timeZone)}`
     : `handed in ${shortDateTime(handedInAt, timeZone)}${isLate ? ', late' : ''}`
 }
 
@@ -191,7 +191,7 @@ function OneStudent({ chosen, submissions, timeZone, courseId }: OneStudentProps
         <RichField
           key={newest.returnedAt ?? ''}
           label="Your comment"
-          placeholder={newest.returnedAt ? 'Say it again, better…' : `What do you say to ${chosen.name.split(' ')[0]}?`}
+          placeholder={newest.returnedAt ? 'Change your comment…' : `Your comment for ${chosen.name.split(' ')[0]}…`}
           courseId={courseId}
           uploadTo="contributions"
           onChange={setComment}
@@ -220,10 +220,10 @@ function GiveBack({ fetcher, giveIt, newest, result, chosen }: GiveBackProps) {
   return (
     <div className="post-actions">
       <Button type="primary" loading={fetcher.state !== 'idle'} onClick={giveIt}>
-        {newest.returnedAt ? 'Replace the comment' : 'Give back with this comment'}
+        {newest.returnedAt ? 'Replace the comment' : 'Return with this comment'}
       </Button>
       <span className="soft small" role="status">
-        {result?.ok ? `${chosen.name} was told.` : `${chosen.name.split(' ')[0]} is told when you give it back.`}
+        {result?.ok ? `${chosen.name} was notified.` : `${chosen.name.split(' ')[0]} is notified when you return it.`}
       </span>
     </div>
   )

@@ -20,7 +20,7 @@ export function FileList({
         <li key={id}>
           <FileText size={15} strokeWidth={1.75} aria-hidden /> <a href={`/files/${id}/1`}>{name}</a>
           {onRemove && (
-            <button type="button" className="plain-button" aria-label={`Take out ${name}`} onClick={() => onRemove(id)}>
+            <button type="button" className="plain-button" aria-label={`Remove ${name}`} onClick={() => onRemove(id)}>
               {removeIcon}
             </button>
           )}
@@ -47,7 +47,7 @@ export function HandedIn({
         Handed in {shortDateTime(handedInAt, timeZone)}
         {number > 1 && `, the ${number}. time`}
         {isLate && <span className="late">late</span>}
-        {returnedAt && <span className="soft">, given back {shortDateTime(returnedAt, timeZone)}</span>}
+        {returnedAt && <span className="soft">, returned {shortDateTime(returnedAt, timeZone)}</span>}
       </summary>
       <div className="page-content" dir="auto" dangerouslySetInnerHTML={{ __html: html }} />
       <FileList files={files} />

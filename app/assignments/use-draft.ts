@@ -21,7 +21,7 @@ export type Kept =
   | { readonly type: 'kept'; readonly at: string }
   | { readonly type: 'problem'; readonly words: string }
 
-/** What is being written for an assignment: kept as a draft by itself, handed in when asked. */
+/** The answer to an assignment while it is written: kept as a draft by itself, handed in when asked. */
 export function useDraft(courseId: string, entryId: string, start: Work | null, onHandedIn: () => void) {
   const revalidator = useRevalidator()
   const { work, latest, show } = useWork(start)

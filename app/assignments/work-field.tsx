@@ -26,7 +26,7 @@ export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
       <h2>Your answer</h2>
       <RichField
         label="Your answer"
-        placeholder="Write here. It is kept as a draft by itself; nobody else sees it until you hand it in."
+        placeholder="Write here. It is saved as a draft by itself; nobody else sees it until you hand it in."
         start={start?.content}
         courseId={courseId}
         uploadTo="contributions"
@@ -63,9 +63,9 @@ function keptWords(kept: Kept): string {
     case 'nothing':
       return ''
     case 'keeping':
-      return 'Keeping…'
+      return 'Saving…'
     case 'kept':
-      return `Draft kept, ${kept.at}`
+      return `Draft saved ${kept.at}`
     case 'problem':
       return kept.words
   }

@@ -15,7 +15,7 @@ export async function askBank(courseId: string, request: BankRequest): Promise<B
   } catch {
     return {
       ok: false,
-      reason: 'The server does not answer. What you wrote is still here; it is kept as soon as the server is back.',
+      reason: 'The server does not answer. What you wrote is still here; it is saved as soon as the server is back.',
     }
   }
 }

@@ -34,7 +34,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   }
 }
 
-const ROLE = { author: 'You write here', student: 'You learn here', guest: 'You read here' } as const
+const ROLE = { author: 'Author', student: 'Student', guest: 'Guest reader' } as const
 
 export default function Home({ loaderData: { person, courses, words, from, part, hasMore } }: Route.ComponentProps) {
   return (
@@ -63,7 +63,7 @@ export default function Home({ loaderData: { person, courses, words, from, part,
           {courses.map(({ id, title, role, mayWrite }) => (
             <li key={id}>
               {mayWrite ? <Link to={`/courses/${id}/plan`}>{title}</Link> : <a href={`/read/${id}`}>{title}</a>}
-              <span className="soft">{role ? ROLE[role] : 'You manage the school'}</span>
+              <span className="soft">{role ? ROLE[role] : 'Manager'}</span>
               {mayWrite && <a href={`/read/${id}`}>Reading room</a>}
             </li>
           ))}

@@ -123,13 +123,7 @@ interface DiscussionBarProps {
 function DiscussionBar({ mustFirst, count, isComments, address, follows }: DiscussionBarProps) {
   return (
     <div className="discussion-bar">
-      <h2>
-        {mustFirst
-          ? `${count} ${count === 1 ? 'post' : 'posts'} so far`
-          : isComments
-            ? 'Comments'
-            : 'What people wrote'}
-      </h2>
+      <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : isComments ? 'Comments' : 'Posts'}</h2>
       <FollowButton address={address} isOn={follows} />
     </div>
   )
@@ -162,7 +156,7 @@ function FirstPost({ address, courseId, isComments, threads, mustFirst, setMustF
       {...{ address, courseId }}
       parentId={null}
       label="Your post"
-      placeholder={isComments ? 'Say something about this page…' : 'Write to everybody in the course…'}
+      placeholder={isComments ? 'Write a comment about this page…' : 'Write to everybody in the course…'}
       send="Send"
       onSent={(post) => {
         threads.put(post)
@@ -200,9 +194,9 @@ function TakenBack({ address, threads, id, onDone }: TakenBackProps) {
     <div className="discussion-undo" role="status">
       {id !== null && (
         <p>
-          {problem || 'Your post was taken back.'}{' '}
+          {problem || 'Your post was deleted.'}{' '}
           <button type="button" ref={undo} className="link-button" onClick={() => void restore(id)}>
-            Bring it back
+            Restore it
           </button>{' '}
           <button type="button" className="plain-button" aria-label="Close" onClick={() => onDone(null)}>
             ×
@@ -221,13 +215,14 @@ function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
   }
   return (
     <Button
-      className="needs-script"
       size="small"
       icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />}
-      aria-pressed={follows}
+      role="switch"
+      aria-checked={follows}
+      className="follow-switch needs-script"
       onClick={() => void toggle()}
     >
-      {follows ? 'You are told of replies' : 'Tell me of replies'}
+      Notify me of replies
     </Button>
   )
 }

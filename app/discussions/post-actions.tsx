@@ -19,13 +19,13 @@ export function PostActions({ post, mayAnswer, mayWrite, isAuthor, onAnswer, onC
     <footer className="needs-script">
       {mayAnswer && (
         <button type="button" className="link-button" onClick={onAnswer}>
-          Answer<span className="visually-hidden"> {post.person}</span>
+          Reply<span className="visually-hidden"> to {post.person}</span>
         </button>
       )}
       {post.isMine && !post.isDeleted && mayWrite && post.hiddenReason === null && (
         <>
-          <Action name="Change" onClick={onChange} />
-          <Action name="Take back" onClick={() => act({ intent: 'take back', id: post.id })} />
+          <Action name="Edit" onClick={onChange} />
+          <Action name="Delete my post" onClick={() => act({ intent: 'take back', id: post.id })} />
         </>
       )}
       {isAuthor && !post.isDeleted && <AuthorActions {...{ post, onHide, act }} />}
@@ -49,7 +49,7 @@ function AuthorActions({ post, onHide, act }: Pick<Props, 'post' | 'onHide' | 'a
       )}
       {post.parentId === null && (
         <Action
-          name={isLocked ? 'Open the thread again' : 'Lock the thread'}
+          name={isLocked ? 'Unlock the thread' : 'Lock the thread'}
           onClick={() => act({ intent: isLocked ? 'unlock' : 'lock', id })}
         />
       )}

@@ -86,7 +86,7 @@ function Change({ context, setMode, post, mode }: ChangeProps) {
       parentId={post.parentId}
       label="Your post"
       placeholder=""
-      send="Keep the change"
+      send="Save the change"
       change={{ id: post.id, content: mode.change }}
     />
   )
@@ -103,8 +103,8 @@ function Answer({ context, setMode, post }: AnswerProps) {
     <OwnComposer
       {...{ context, setMode }}
       parentId={post.id}
-      label={`Your answer to ${post.person}`}
-      placeholder={`Answer ${post.person.split(' ')[0]}…`}
+      label={`Your reply to ${post.person}`}
+      placeholder={`Reply to ${post.person.split(' ')[0]}…`}
       send="Send the answer"
     />
   )

@@ -22,8 +22,8 @@ export function PostHead({ post, timeZone, answering }: Props) {
       <time className="soft" dateTime={post.at}>
         {shortDateTime(post.at, timeZone)}
       </time>
-      {post.editedAt && <span className="soft">changed</span>}
-      {answering && <span className="soft">answers {answering}</span>}
+      {post.editedAt && <span className="soft">edited</span>}
+      {answering && <span className="soft">replies to {answering}</span>}
       {post.isHelpful && (
         <span className="post-helpful">
           <BadgeCheck size={15} aria-hidden /> helpful
@@ -47,7 +47,7 @@ export function PostNotes({ post }: { post: SeenPost }) {
           <EyeOff size={14} aria-hidden /> Hidden by {post.hiddenBy}: {post.hiddenReason}
         </p>
       )}
-      {post.isDeleted && <p className="post-note">Taken back by whoever wrote it.</p>}
+      {post.isDeleted && <p className="post-note">Deleted by the person who wrote it.</p>}
     </>
   )
 }

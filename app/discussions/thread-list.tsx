@@ -50,19 +50,19 @@ function OneThread({
               Show{' '}
               {missing <= PART_REPLIES
                 ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}`
-                : `earlier answers (${missing})`}
+                : `earlier replies (${missing})`}
             </button>
           )}
           {missing > 0 && (
             <noscript>
-              <a href={`?post=${post.id}#post-${post.id}`}>Earlier answers</a>
+              <a href={`?post=${post.id}#post-${post.id}`}>Earlier replies</a>
             </noscript>
           )}
           {replies.map((reply) => (
             <PostCard
               key={reply.id}
               post={reply}
-              answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier answer')}
+              answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier reply')}
               isThreadLocked={post.isLocked}
               {...context}
             />

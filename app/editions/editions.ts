@@ -9,7 +9,7 @@ export async function action({ request, context, params }: Route.ActionArgs) {
   const parsed = publishRequest.safeParse(Object.fromEntries(await request.formData()))
   if (!parsed.success)
     return data(
-      { ok: false as const, reason: parsed.error.issues[0]?.message ?? 'The note can’t be kept.' },
+      { ok: false as const, reason: parsed.error.issues[0]?.message ?? 'The note can’t be saved.' },
       { status: 400 },
     )
   const result = await publish(params.documentId, person.id, parsed.data)

@@ -152,7 +152,7 @@ function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): vo
   if (problem && last.reading === 'clean')
     return wordsOnly(view, content, {
       ...last,
-      report: `Pasted as words alone, for here there is no room for more: ${problem}`,
+      report: `Pasted as text only, because nothing else fits here: ${problem}`,
     })
   view.dispatch(transaction.scrollIntoView())
 }

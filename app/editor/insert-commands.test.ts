@@ -32,7 +32,7 @@ test('without headings there are two empty parts; what is marked goes into the f
   const made = after(page('<p>a‸b</p><p>c‸d</p>'), insertParts('tabs'))!
   expect(made.replaceAll('‸', '')).toMatch(/<section>\s*<h3><\/h3>\s*<p>ab<\/p>\s*<p>cd<\/p>\s*<\/section>/)
   expect(partsOutcome(stateAt(page('<p>a‸b‸</p>')), 'tabs')).toBe(
-    'The marked paragraphs go into the first part of the tabs.',
+    'The selected paragraphs go into the first part of the tabs.',
   )
   expect(partsOutcome(stateAt(page('<p>‸</p>')), 'tabs')).toBe('Begins with two empty parts.')
 })

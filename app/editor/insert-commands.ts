@@ -122,7 +122,7 @@ export function partsOutcome(state: EditorState, name: string): string {
 }
 
 export function aroundOutcome(state: EditorState, marked: string, none: string): string {
-  return markedBlocks(state) ? `The marked paragraphs ${marked}` : none
+  return markedBlocks(state) ? `The selected paragraphs ${marked}` : none
 }
 
 function list(titles: readonly string[]): string {

@@ -49,7 +49,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!person.isManager) failure('no right', 403)
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
   if (!parsed.success)
-    return data({ problem: parsed.error.issues[0]?.message ?? 'That can’t be kept.' }, { status: 400 })
+    return data({ problem: parsed.error.issues[0]?.message ?? 'That can’t be saved.' }, { status: 400 })
   const trouble = parsed.data.intent === 'forbid' ? null : hostProblem(parsed.data.origin)
   if (trouble) return data({ problem: trouble }, { status: 400 })
   if (parsed.data.intent === 'add')

@@ -122,7 +122,7 @@ function Line({ line, at, held: { lines, setPoints, remove }, move, onChange }: 
         isOff={at === lines.length - 1}
         onClick={() => move(at, 1)}
       />
-      <LineButton name={`Take ${name} out`} icon={X} onClick={() => remove(line)} />
+      <LineButton name={`Remove ${name}`} icon={X} onClick={() => remove(line)} />
     </li>
   )
 }

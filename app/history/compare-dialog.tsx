@@ -70,14 +70,14 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
     <Dialog
       open
       width={820}
-      title="Two moments compared"
+      title="Compare two versions"
       onCancel={onClose}
       footer={
         <>
           <Outcome {...{ old, fresh, isReady, different }} />
           <Button onClick={onClose}>Close</Button>
           <Button type="primary" disabled={!isReady || left === NOW || old.eq(now)} onClick={restore}>
-            Bring the first back
+            Restore the first version
           </Button>
         </>
       }
@@ -87,7 +87,7 @@ export function CompareDialog({ editor, documentId, revisions, start, onClose }:
         {choice('Second', right, setRight)}
       </div>
       <p className="soft small">
-        Bringing one back is a change like any other: what stands now stays in the past, and Ctrl+Z takes it back.
+        Restoring is a change like any other: what stands now stays in the history, and Ctrl+Z undoes it.
       </p>
       <div className="compare-text" tabIndex={0} role="region" aria-label="The differences">
         <Blocks blocks={blocks} />
@@ -103,7 +103,7 @@ interface StateChoiceProps {
   names: Map<string, string>
 }
 
-/** Which state of the page is compared. */
+/** Which version of the page is compared. */
 function StateChoice({ name, value, set, names }: StateChoiceProps) {
   return (
     <label className="desk-field">
@@ -131,9 +131,9 @@ function Outcome({ old, fresh, isReady, different }: OutcomeProps) {
   return (
     <span className="compare-told soft" role="status">
       {old === 'failed' || fresh === 'failed'
-        ? 'One of the two can’t be shown just now. It is kept; try again in a moment.'
+        ? 'One of the two can’t be shown just now. It is not lost; try again in a moment.'
         : !isReady
-          ? 'Fetching…'
+          ? 'Loading…'
           : different === 0
             ? 'No word differs.'
             : `${different} ${different === 1 ? 'place differs' : 'places differ'}.`}

@@ -60,7 +60,9 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
   if (!past)
     return (
       <p className="desk-empty soft">
-        {isDown ? 'The past can’t be asked for just now. It is kept; try again in a moment.' : 'Asking for the past…'}
+        {isDown
+          ? 'The history can’t be loaded just now. It is not lost; try again in a moment.'
+          : 'Loading the history…'}
       </p>
     )
   const { entries, revisionOf, revisions } = entriesOf(timeZone, past, editions)
@@ -68,7 +70,8 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
     <>
       {entries.length === 0 && (
         <p className="desk-empty soft">
-          Nothing has been written yet. Every sitting at this page is listed here, with who it was and what was done.
+          Nothing has been written yet. Each time someone works on this page is listed here, with who it was and what
+          was done.
         </p>
       )}
       <ol className="past-list">
@@ -93,7 +96,7 @@ export function PastDesk({ editor, documentId, editions, timeZone, version }: Pr
       {past.older !== null && (
         <p className="desk-words">
           <button type="button" className="desk-button" onClick={() => void more()}>
-            Older sittings
+            Older entries
           </button>
         </p>
       )}
@@ -163,7 +166,7 @@ function SessionEntry({ session, timeZone, onCompare }: SessionProps) {
       <p className="soft small">
         {shortDateTime(session.at, timeZone)} ·{' '}
         <button type="button" className="link-button" onClick={onCompare}>
-          Compare or bring back
+          Compare or restore
         </button>
       </p>
     </li>

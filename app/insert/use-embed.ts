@@ -35,7 +35,7 @@ export const placeable = (embed: Embed): Exclude<Examined, { type: 'problem' }> 
 
 /** What it is, and what becomes of it, as a sentence. */
 export function embedOutcome(embed: Embed): string {
-  if (!embed || embed === 'asking') return 'Looking what this is, as students would see it…'
+  if (!embed || embed === 'asking') return 'Checking how students would see it…'
   if (embed.type === 'player')
     return `${embed.title || 'A player without a title'}, ${embed.width} × ${embed.height}. ${embedWords(embed)}`
   return embed.type === 'card' ? `${embed.title || embed.address}: a link card. ${embed.reason}` : embed.reason

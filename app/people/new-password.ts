@@ -7,7 +7,7 @@ import { tooOften } from '../../server/web/rate.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
 import type { Route } from './+types/new-password'
 
-const SENT = 'If that address is known here, a mail is on its way to it. What it leads to is good for an hour.'
+const SENT = 'If that address is known here, a message is on its way to it. Its link works for an hour.'
 
 /** Asks for a way to a new password, or sets one by a way that was sent. */
 export async function loader({ request, context }: Route.LoaderArgs): Promise<Response> {
@@ -27,7 +27,7 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
   if (!parsed.success)
     return readingAnswer(
       request,
-      newPasswordPage(theme, null, null, { ok: false, reason: 'Type the address you sign in with.' }),
+      newPasswordPage(theme, null, null, { ok: false, reason: 'Type the e-mail address you sign in with.' }),
       { status: 422 },
     )
   const tooMany = tooOften(context.address, 'reset')

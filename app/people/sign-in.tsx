@@ -46,7 +46,7 @@ export async function loader({ context }: Route.LoaderArgs) {
 }
 
 const asked = z.object({
-  email: z.string().trim().min(1, 'Type the address you sign in with.').max(200),
+  email: z.string().trim().min(1, 'Type the e-mail address you sign in with.').max(200),
   password: z.string().min(1, 'Type your password.').max(500),
 })
 const askedCode = z.object({ token: z.string().regex(/^[\w-]{43}$/), code: z.string().trim().max(20) })
@@ -84,7 +84,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const message =
     result.reason === 'wrong'
       ? token === undefined
-        ? 'That name and password don’t belong together. Try again.'
+        ? 'This e-mail address and password don’t match. Try again.'
         : 'That took too long. Sign in again from the beginning.'
       : `That was tried too often. Wait ${waitWords(result.wait)}, then try again.`
   return data(
@@ -166,7 +166,7 @@ function NameFields({ errors }: { errors: Partial<Record<'email' | 'password', s
 function DemoPeople({ people }: { people: Route.ComponentProps['loaderData']['people'] }) {
   return (
     <section className="demo-people" aria-labelledby="demo-people">
-      <h2 id="demo-people">Look round as</h2>
+      <h2 id="demo-people">Look around as</h2>
       <p className="soft small">
         Skerrow Field School is made up, and so are its people. Each signs in with one click.
       </p>

@@ -23,7 +23,7 @@ export function partsSettings(piece: PartsPiece, entry: string) {
     return (
       <>
         <RowList editor={editor} position={position} entry={entry} />
-        <h3>Re-form as</h3>
+        <h3>Turn into</h3>
         <div className="desk-choices">
           <button
             type="button"

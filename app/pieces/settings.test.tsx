@@ -69,7 +69,7 @@ test('a box takes a ground from the swatches or as a colour, and says how its te
   fireEvent.click(screen.getByText('Around'))
   fireEvent.click(screen.getByText('Tight'))
   expect([attrs().edge, attrs().space]).toEqual(['around', 'tight'])
-  expect(screen.getByRole('status').textContent).toMatch(/Text on ground \d+\.\d : 1\. Readable/)
+  expect(screen.getByRole('status').textContent).toMatch(/Text on background \d+\.\d : 1\. Readable/)
 })
 
 test('a picture that is decorative has no words; without words, and not decorative, that is said', () => {

@@ -32,7 +32,7 @@ export async function tryPlan(courseId: string, request: PlanRequest): Promise<P
   const parsed = outcome.safeParse(await response?.json().catch(() => null))
   if (parsed.success) return parsed.data
   if (response?.status === 403 || response?.status === 404)
-    return { ok: false, reason: 'This course is no longer yours to change.' }
+    return { ok: false, reason: 'You can no longer edit this course.' }
   return { isSignedOut: response?.status === 401 }
 }
 

@@ -17,7 +17,7 @@ export function confirmed(
               <li key={words}>{words}</li>
             ))}
           </ul>
-          <p>Students lose sight of it at once. Nothing is destroyed: it can be brought back, with all of this.</p>
+          <p>Students lose sight of it at once. Nothing is destroyed: it can be restored, with all of this.</p>
         </>
       ),
       icon: null,

@@ -42,7 +42,7 @@ export function EntryDesk({ entry, courseId, timeZone, onIntroduced }: Props) {
       />
       {(kind === 'unit' || kind === 'lesson') && (
         <section>
-          <h2>What for</h2>
+          <h2>Aims</h2>
           <AimsField {...section} />
           <button type="button" className="desk-button" onClick={() => void introduce()} hidden={!onIntroduced}>
             {entry.documentId === null ? 'Write its introduction' : 'Open its introduction'}
@@ -69,12 +69,12 @@ function FileActions({ courseId, id, kind }: { courseId: string; id: string; kin
     <section className="desk-actions">
       {EXPORTABLE.includes(kind) && (
         <Link className="desk-button" to={dialogAddress(courseId, { type: 'export', id })}>
-          Get it as a file…
+          Export…
         </Link>
       )}
       {TEMPLATE_KINDS.some((each) => each === kind) && (
         <Link className="desk-button" to={dialogAddress(courseId, { type: 'save template', id })}>
-          Keep as a template…
+          Save as a template…
         </Link>
       )}
     </section>

@@ -13,10 +13,10 @@ export interface SectionProps {
 }
 
 const DONE_WORDS: Record<DoneRule, string> = {
-  read: 'read to its end',
-  posted: 'written in',
-  answered: 'answered to its end',
-  'handed in': 'handed in',
+  read: 'read it to the end',
+  posted: 'written a post',
+  answered: 'answered everything',
+  'handed in': 'handed it in',
 }
 
 interface WhenProps extends SectionProps {
@@ -69,7 +69,7 @@ export function DoneSection({ kind, settings, set }: SectionProps) {
   if (holds.length === 0 && done.length === 0) return null
   return (
     <section>
-      <h2>{holds.length > 0 ? 'In what order' : 'When it is done'}</h2>
+      <h2>{holds.length > 0 ? 'Order' : 'When it counts as done'}</h2>
       {holds.length > 0 && (
         <CheckField
           words="One after the other: each opens when what stands before it is done"
@@ -77,10 +77,12 @@ export function DoneSection({ kind, settings, set }: SectionProps) {
           keep={(inSequence) => set({ inSequence })}
         />
       )}
-      {holds.length === 0 && done.length === 1 && <p>Done when a student has {done[0] && DONE_WORDS[done[0]]}.</p>}
+      {holds.length === 0 && done.length === 1 && (
+        <p>Counts as done when the student has {done[0] && DONE_WORDS[done[0]]}.</p>
+      )}
       {done.length > 1 && (
         <SelectField
-          words="Done when it is"
+          words="Counts as done when the student has"
           value={settings.done ?? done[0]!}
           options={done.map((rule) => [rule, DONE_WORDS[rule]])}
           keep={(rule) => set({ done: rule })}
@@ -94,7 +96,7 @@ export function DoneSection({ kind, settings, set }: SectionProps) {
 function LinkSection({ settings, set }: SectionProps) {
   return (
     <section>
-      <h2>Where to</h2>
+      <h2>Link</h2>
       <TextField words="Address" value={settings.address} keep={(address) => set({ address })} />
     </section>
   )
@@ -105,7 +107,7 @@ function DiscussionSection({ id, courseId, settings, set }: SectionProps) {
   return (
     <section>
       <h2>
-        Who writes when <a href={`/discuss/${courseId}/${id}`}>Open it</a>
+        Taking part <a href={`/discuss/${courseId}/${id}`}>Open it</a>
       </h2>
       <CheckField
         words="Students see what others wrote once they have written themselves"
@@ -125,7 +127,7 @@ function DiscussionSection({ id, courseId, settings, set }: SectionProps) {
 function AssignmentSection({ id, courseId }: SectionProps) {
   return (
     <section>
-      <h2>What comes in</h2>
+      <h2>Hand-ins</h2>
       <p>
         <a href={`/courses/${courseId}/hand-ins/${id}`}>What students handed in</a>
       </p>
@@ -134,25 +136,25 @@ function AssignmentSection({ id, courseId }: SectionProps) {
 }
 
 const MODES = [
-  ['practice', 'practice: tried as often as one likes'],
-  ['counted', 'counted: its points are kept'],
+  ['practice', 'for practice: nothing is counted'],
+  ['counted', 'counted: the points are saved'],
 ] as const
 const ATTEMPTS = [
-  ['any', 'as many as one likes'],
+  ['any', 'no limit'],
   ...[1, 2, 3, 5, 10].map((count) => [String(count), String(count)] as const),
 ] as const
 const FEEDBACK = [
   ['at once', 'after each answer'],
-  ['at the end', 'when the attempt is finished'],
-  ['never', 'never, only the points'],
+  ['at the end', 'at the end'],
+  ['never', 'never'],
 ] as const
 
 /** How often an exercise is done, and what is told. */
 function ExerciseSection({ settings, set }: SectionProps) {
   return (
     <section>
-      <h2>How it is done</h2>
-      <SelectField words="It is" value={settings.mode} options={MODES} keep={(mode) => set({ mode })} />
+      <h2>Attempts and answers</h2>
+      <SelectField words="It is done" value={settings.mode} options={MODES} keep={(mode) => set({ mode })} />
       <SelectField<string>
         words="Attempts"
         value={String(settings.attempts ?? 'any')}
@@ -160,13 +162,13 @@ function ExerciseSection({ settings, set }: SectionProps) {
         keep={(count) => set({ attempts: count === 'any' ? null : Number(count) })}
       />
       <SelectField
-        words="What was right is told"
+        words="Show right answers"
         value={settings.feedback}
         options={FEEDBACK}
         keep={(feedback) => set({ feedback })}
       />
       <CheckField
-        words="Questions in another order for each student"
+        words="A different order of questions for each student"
         isOn={settings.isShuffled}
         keep={(isShuffled) => set({ isShuffled })}
       />

@@ -31,7 +31,7 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
             icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />}
             onClick={() => onDialog({ type: 'import' })}
           >
-            Bring in
+            Import
           </Button>
           <Button
             icon={<LayoutTemplate size={16} strokeWidth={1.75} aria-hidden />}

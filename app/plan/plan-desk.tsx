@@ -18,7 +18,7 @@ interface Props {
   entry: PlanRow | null
   desk: PlanDeskTab
   onDesk: (desk: PlanDeskTab) => void
-  /** What went out and came in. */
+  /** Imports and exports. */
   transfers: ReactNode
   /** How many of those are on their way. */
   moving: number
@@ -31,7 +31,7 @@ export function PlanDesk({ plan, shownOf, course, entry, desk, onDesk, onOpen, t
   const tabs = [
     { id: 'course' as const, name: 'Course' },
     ...(entry ? [{ id: 'entry' as const, name: kindOfEntry(entry.kind).label }] : []),
-    { id: 'transfers' as const, name: 'Out and in', count: moving },
+    { id: 'transfers' as const, name: 'Import and export', count: moving },
   ]
   return (
     <aside className="desk plan-desk" aria-label="Beside the plan">

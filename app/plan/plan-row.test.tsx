@@ -57,9 +57,9 @@ async function menu(): Promise<string[]> {
 }
 
 test.each<[PlanRow['kind'], string[], string[]]>([
-  ['page', ['Open (Enter)', 'Make a book of its headings', 'Keep as a template…'], ['Publish this page…']],
+  ['page', ['Open (Enter)', 'Make a book of its headings', 'Save as a template…'], ['Publish this page…']],
   ['book', ['Add a chapter in it', 'Publish this book…'], ['Make a book of its headings']],
-  ['link', ['Rename (F2)', 'Delete (Del)'], ['Keep as a template…', 'Publish this link…']],
+  ['link', ['Rename (F2)', 'Delete (Del)'], ['Save as a template…', 'Publish this link…']],
 ])('the menu of a %s offers what can be done with it, and nothing else', async (kind, offered, not) => {
   rowOf(entry(kind))
   const names = await menu()

@@ -207,12 +207,12 @@ function menuOf(props: Props) {
       : []),
     ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
     ...(TEMPLATE_KINDS.some((kind) => kind === row.kind)
-      ? [{ key: 'template', label: 'Keep as a template…', onClick: onTemplate }]
+      ? [{ key: 'template', label: 'Save as a template…', onClick: onTemplate }]
       : []),
     ...(holds.length > 0
       ? [{ key: 'publish', label: `Publish this ${label.toLowerCase()}…`, onClick: onPublish }]
       : []),
-    ...(EXPORTABLE.includes(row.kind) ? [{ key: 'out', label: 'Get it as a file…', onClick: onExport }] : []),
+    ...(EXPORTABLE.includes(row.kind) ? [{ key: 'out', label: 'Export…', onClick: onExport }] : []),
     { key: 'settings', label: 'Dates and settings (Alt+Enter)', onClick: onSettings },
     { key: 'rename', label: 'Rename (F2)', onClick: onRename },
     { key: 'up', label: 'Move up (Alt+↑)', onClick: () => onStep('up') },

@@ -95,7 +95,7 @@ function Keys() {
         <dt>Alt+↑ ↓</dt>
         <dd>move</dd>
         <dt>Del</dt>
-        <dd>delete; Ctrl+Z brings back</dd>
+        <dd>delete; Ctrl+Z restores it</dd>
       </dl>
     </section>
   )

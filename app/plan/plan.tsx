@@ -192,7 +192,7 @@ function DeletedNotice({ words, onUndo, onClose }: { words: string | null; onUnd
         <>
           {words}{' '}
           <button type="button" className="link-button" onClick={onUndo}>
-            Bring back
+            Restore
           </button>
           <button type="button" className="plain-button" aria-label="Close" onClick={onClose}>
             ×

@@ -65,7 +65,7 @@ export function PublishLesson({ plan, entry, courseId, timeZone, onClose, onPubl
       )}
       <Waiting {...{ waiting, afterOf }} />
       {problem && <Alert type="warning" title={problem} />}
-      <NoteField label="What is new (shown to students)" value={note} onChange={setNote} />
+      <NoteField label="What is new (optional, students see it)" value={note} onChange={setNote} />
       {after.reason && <p className="dialog-words">Once published: {after.reason}</p>}
       <TellStudents isOn={isTold} isPossible={isTellable} onChange={setTold} />
     </Dialog>

@@ -22,15 +22,15 @@ test('a setting shows at once and is kept; quick ones arrive in their order', as
     { mode: 'counted' },
     { mode: 'practice' },
   ])
-  expect(result.current.said).toEqual({ isProblem: false, words: 'Kept.' })
+  expect(result.current.said).toEqual({ isProblem: false, words: 'Saved.' })
 })
 
 test('what is refused goes back to what was kept, and says why', async () => {
-  serverSaying(() => ({ ok: false, reason: 'This course is no longer yours to change.' }))
+  serverSaying(() => ({ ok: false, reason: 'You can no longer edit this course.' }))
   const { result } = runHook(() => useEntrySettings('course', 'page', kept))
   await act(async () => result.current.set({ mode: 'counted' }))
   expect(result.current.settings.mode).toBe(kept.mode)
-  expect(result.current.said).toEqual({ isProblem: true, words: 'This course is no longer yours to change.' })
+  expect(result.current.said).toEqual({ isProblem: true, words: 'You can no longer edit this course.' })
 })
 
 test('without an answer it says that nothing was changed', async () => {

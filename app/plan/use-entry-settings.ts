@@ -23,7 +23,7 @@ export function useEntrySettings(courseId: string, id: string, kept: EntrySettin
   const send = useOrdered(askPlan)
   const ask = async (request: PlanRequest): Promise<boolean> => {
     const { ok, reason } = await send(courseId, request)
-    setSaid({ isProblem: !ok, words: ok ? 'Kept.' : (reason ?? 'That did not work.') })
+    setSaid({ isProblem: !ok, words: ok ? 'Saved.' : (reason ?? 'That did not work.') })
     if (ok) void revalidator.revalidate()
     return ok
   }

@@ -19,14 +19,14 @@ interface Props {
 /** What the proof has found in the page, what it matters, and what can be done about it. */
 export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } }: Props) {
   const [problem, setProblem] = useState('')
-  if (!open) return <p className="desk-empty soft">The page is being looked over…</p>
+  if (!open) return <p className="desk-empty soft">Checking the page…</p>
   const said = (result: string | null): void => setProblem(result ?? '')
   return (
     <>
       <p className="desk-words soft" role="status">
         {open.length === 0
-          ? 'Nothing to find on this page: alternative text, headings, lists, tables, links, contrast and frames are in order.'
-          : `${open.length} ${open.length === 1 ? 'finding' : 'findings'}, looked over while you write.`}
+          ? 'No findings on this page: alternative text, headings, lists, tables, links, contrast and frames are in order.'
+          : `${open.length} ${open.length === 1 ? 'finding' : 'findings'}, checked while you write.`}
       </p>
       {problem && (
         <p className="desk-words field-problem" role="alert">

@@ -43,7 +43,7 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
       }).catch(() => null)
       if (!response) return 'That did not get through. Look whether there is a connection, then try again.'
       const answer = (await response.json().catch(() => ({}))) as DismissedFinding[] | { reason?: string }
-      if (!Array.isArray(answer)) return answer.reason ?? 'That could not be kept. Try again in a moment.'
+      if (!Array.isArray(answer)) return answer.reason ?? 'That could not be saved. Try again in a moment.'
       setDismissed(answer)
       return null
     },

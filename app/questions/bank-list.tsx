@@ -47,7 +47,7 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
       {questions.length === 0 && !bank.fresh && (
         <p className="bank-empty soft">
           {isFiltered
-            ? 'No question fits. Take a filter away, or make a new one here.'
+            ? 'No question fits. Remove a filter, or make a new one here.'
             : 'The bank is empty. “New” makes the first question.'}
         </p>
       )}
@@ -92,7 +92,7 @@ function DeletedQuestion({ bank }: { bank: Props['bank'] }) {
         <>
           “{bank.deleted.title}” deleted. {bank.deleted.uses}
           <button type="button" className="link-button" onClick={() => void bank.restore()}>
-            Bring back
+            Restore
           </button>
         </>
       )}

@@ -9,7 +9,7 @@ self.onmessage = ({ data }: MessageEvent<{ number: number; content: QuestionCont
     self.postMessage({
       number: data.number,
       check: {
-        problems: [`The question can’t be looked through: ${String(error)}`],
+        problems: [`The question can’t be checked: ${String(error)}`],
         versions: [],
         combinations: 0,
         isSample: false,

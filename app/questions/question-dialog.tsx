@@ -56,7 +56,7 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
       ) : isNew ? (
         <BankChoice {...{ courseId, words }} onWords={setWords} onChoose={choose} onMake={make} />
       ) : (
-        <p className="soft">Being fetched…</p>
+        <p className="soft">Loading…</p>
       )}
     </Dialog>
   )

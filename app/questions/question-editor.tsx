@@ -64,9 +64,9 @@ export function QuestionEditor({ courseId, language, question, folderId, onKept 
           field={field}
           onChange={(change) => set(({ hints }) => ({ hints: change(hints) }))}
         />
-        <Field label="How it is done" note="Shown with the student’s own numbers, once right and wrong is told.">
+        <Field label="Worked solution" note="Shown with the student’s own numbers, together with right or wrong.">
           <RichField
-            label="How it is done"
+            label="Worked solution"
             placeholder="The worked solution…"
             start={blankOr(content.solution)}
             {...field}
@@ -128,7 +128,7 @@ function Hints({ hints, field, onChange }: HintsProps) {
             onChange={(text) => onChange((all) => all.with(at, text))}
           />
           <button type="button" className="link-button" onClick={() => onChange((all) => all.toSpliced(at, 1))}>
-            Take out<span className="visually-hidden"> hint {at + 1}</span>
+            Remove<span className="visually-hidden"> hint {at + 1}</span>
           </button>
         </div>
       ))}

@@ -28,7 +28,7 @@ test('a new question is put into the bank at the first pause, and kept from then
   expect(result.current.standing.words).toBe('New')
   act(() => result.current.change({ title: 'F' }))
   act(() => result.current.change({ title: 'Frost' }))
-  expect(result.current.standing.words).toBe('Keeping…')
+  expect(result.current.standing.words).toBe('Saving…')
   await pause()
   act(() => result.current.set(() => ({ solution: plainPassage('Because of the frost.') })))
   await pause()

@@ -62,7 +62,7 @@ export function useQuestionDraft(
   const change = (next: Partial<Draft>): void => {
     latest.current = { ...latest.current, ...next }
     setDraft(latest.current)
-    setStanding({ type: 'keeping', words: 'Keeping…' })
+    setStanding({ type: 'keeping', words: 'Saving…' })
     clearTimeout(timer.current)
     timer.current = setTimeout(keep, PAUSE)
   }

@@ -1,3 +1,4 @@
+import { FORMULA_FUNCTIONS } from '../../core/questions/formula.ts'
 import type { QuestionContent, Variable } from '../../core/questions/question.ts'
 import { Field } from './field.tsx'
 
@@ -21,7 +22,7 @@ export function VariablesField({ variables, conditions, onChange }: Props) {
     onChange({ variables: variables.flatMap((each, index) => (index === at ? (variable ?? []) : each)) })
   const free = [...LETTERS].find((letter) => !variables.some(({ name }) => name === letter)) ?? 'x'
   return (
-    <Field label="Variables" note="Each student gets other numbers. Put them into the text with the tool “Value”.">
+    <Field label="Variables" note="Each student gets different numbers. Put them into the text with the tool “Value”.">
       {variables.length > 0 && (
         <ul className="variable-list">
           {variables.map((variable, at) => (
@@ -55,6 +56,14 @@ export function VariablesField({ variables, conditions, onChange }: Props) {
           </button>
         )}
       </div>
+      <details className="formula-help">
+        <summary>What formulas can say</summary>
+        <p>
+          Numbers, names of variables, + − × / ^ ( ), comparisons such as a &gt; b, the numbers pi and e, and{' '}
+          {FORMULA_FUNCTIONS.join(', ')}. <b>Angles are in radians</b>; for degrees write the sign: sin(a°) takes
+          degrees, asin(x) / 1° gives them. log is the natural logarithm.
+        </p>
+      </details>
     </Field>
   )
 }
@@ -111,7 +120,7 @@ function VariableLine({ variable, at, onChange }: VariableLineProps) {
         />
       )}
       <button type="button" className="link-button" onClick={() => onChange(null)}>
-        Take out<span className="visually-hidden"> {variable.name}</span>
+        Remove<span className="visually-hidden"> {variable.name}</span>
       </button>
     </li>
   )
@@ -149,7 +158,7 @@ function ConditionLine({ condition, at, onChange, onRemove }: ConditionProps) {
         onChange={(event) => onChange(event.target.value)}
       />
       <button type="button" className="link-button" onClick={onRemove}>
-        Take out<span className="visually-hidden"> condition {at + 1}</span>
+        Remove<span className="visually-hidden"> condition {at + 1}</span>
       </button>
     </li>
   )

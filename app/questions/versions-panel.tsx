@@ -23,9 +23,9 @@ export function VersionsPanel({
   const check = useCheck(content, language)
   const bad = check?.versions.filter(({ problem }) => problem !== null) ?? []
   return (
-    <aside className="desk versions-panel" aria-label="The question looked through">
+    <aside className="desk versions-panel" aria-label="The question checked">
       <DeskTabs<'versions' | 'try'>
-        name="The question looked through"
+        name="The question checked"
         tabs={[
           { id: 'versions', name: 'Versions', count: check?.versions.length },
           { id: 'try', name: 'Try it' },
@@ -37,7 +37,7 @@ export function VersionsPanel({
           <TryIt courseId={courseId} content={content} />
         ) : (
           <section>
-            {!check && <p className="soft">Being looked through…</p>}
+            {!check && <p className="soft">Checking…</p>}
             {check?.problems.map((problem) => (
               <p key={problem} className="desk-advice is-trouble">
                 <TriangleAlert size={15} aria-hidden /> {problem}
@@ -75,7 +75,9 @@ function AllVersions({ bad, check }: AllVersionsProps) {
             {Object.keys(version.values).length > 0 && (
               <code>
                 {Object.entries(version.values)
-                  .map(([name, value]) => `${name} = ${Number(value.toPrecision(6))}`)
+                  .map(([name, value]) =>
+                    Number.isFinite(value) ? `${name} = ${Number(value.toPrecision(6))}` : `${name} has no value`,
+                  )
                   .join(', ')}
               </code>
             )}
@@ -89,7 +91,7 @@ function AllVersions({ bad, check }: AllVersionsProps) {
   )
 }
 
-/** One version as a student meets it; answers are judged by the server, as in earnest. */
+/** One version as a student meets it; answers are checked by the server, as in earnest. */
 function TryIt({ courseId, content }: { courseId: string; content: QuestionContent }) {
   const [seed, setSeed] = useState(1)
   const [html, setHtml] = useState('')

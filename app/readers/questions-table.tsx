@@ -31,7 +31,7 @@ export function QuestionsTable({ questions, mostAttempts }: Props) {
           />
           <ReaderTable
             labelledBy="questions-head"
-            columns={['Question', 'Answers', 'Facility', 'Discrimination', 'Wrong choice taken most']}
+            columns={['Question', 'Answers', 'Facility', 'Discrimination', 'Most common wrong choice']}
           >
             {questions.map(({ questionId, title, answers, facility, discrimination, wrong }) => (
               <tr key={questionId}>

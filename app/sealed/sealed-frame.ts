@@ -26,7 +26,7 @@ export function startSealedFrame(
 ): { frame: HTMLIFrameElement; stop: () => void } {
   const frame = document.createElement('iframe')
   frame.setAttribute('sandbox', 'allow-scripts')
-  frame.title = title || 'Code piece'
+  frame.title = title || 'HTML piece'
   frame.src = `${sealedAddress()}/shell`
   const listen = (event: MessageEvent): void => {
     if (event.source !== frame.contentWindow) return

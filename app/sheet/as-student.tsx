@@ -46,7 +46,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
           value={of}
           onChange={setOf}
           options={[
-            { value: 'work' as const, label: 'Work in hand' },
+            { value: 'work' as const, label: 'Working version' },
             { value: 'edition' as const, label: newest ? `Edition ${newest}` : 'No edition yet', disabled: !newest },
           ]}
         />
@@ -55,7 +55,7 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
         <DoneField {...{ done, setDone }} />
         <span className="soft">Now: {students}.</span>
         {of === 'work' && standing.type !== 'kept' && (
-          <span className="soft">The last changes are not kept yet and don’t show here.</span>
+          <span className="soft">The last changes are not saved yet and don’t show here.</span>
         )}
       </div>
       <div className="as-student-ground">

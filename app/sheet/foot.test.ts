@@ -5,9 +5,9 @@ import { savingWords } from './foot.tsx'
 const HALTED: readonly Standing[] = [{ type: 'signed out' }, { type: 'forbidden' }, { type: 'deleted' }]
 
 test('what is kept says when; what is on its way, that it is', () => {
-  expect(savingWords({ type: 'kept' }, '')).toBe('Everything kept')
-  expect(savingWords({ type: 'kept' }, '', '10:05')).toBe('Everything kept, 10:05')
-  expect(savingWords({ type: 'sending' }, '“words”')).toBe('Keeping…')
+  expect(savingWords({ type: 'kept' }, '')).toBe('Saved')
+  expect(savingWords({ type: 'kept' }, '', '10:05')).toBe('Saved 10:05')
+  expect(savingWords({ type: 'sending' }, '“words”')).toBe('Saving…')
 })
 
 test('what could not be sent is named, says why, and that it is not lost', () => {

@@ -53,7 +53,7 @@ export function Foot({
           onClick={isNew ? onPublish : undefined}
           title={isNew ? undefined : `Nothing has changed since edition ${newest?.number}.`}
         >
-          {isNew ? `Publish edition ${(newest?.number ?? 0) + 1}` : `Edition ${newest?.number} is current`}
+          {isNew ? `Publish edition ${(newest?.number ?? 0) + 1}` : 'Nothing new to publish'}
         </Button>
       </span>
     </footer>
@@ -65,21 +65,21 @@ export function savingWords(standing: Standing, waiting: string, keptAt = ''): s
   const unsent = waiting === '' ? '' : ended(` What you wrote since is kept in this browser: ${waiting}`)
   switch (standing.type) {
     case 'kept':
-      return `Everything kept${keptAt ? `, ${keptAt}` : ''}`
+      return `Saved${keptAt ? ` ${keptAt}` : ''}`
     case 'sending':
-      return 'Keeping…'
+      return 'Saving…'
     case 'waiting':
       return `${ended(`Not sent: ${waiting}`)} ${standing.isFull ? 'There is no room left on the server' : 'The server does not answer'}; it is kept in this browser and sent by itself.`
     case 'signed out':
       return `You have been signed out.${unsent}`
     case 'forbidden':
-      return `This page is no longer yours to write on.${unsent}`
+      return `You can no longer edit this page.${unsent}`
     case 'deleted':
-      return `Somebody deleted this page.${unsent} When it is brought back in the plan, what waits is sent by itself.`
+      return `Somebody deleted this page.${unsent} When it is restored in the plan, what waits is sent by itself.`
     case 'refused':
       return `A change could not be taken: ${standing.reason} What you wrote in it is under Set aside.`
     case 'outdated':
-      return 'Fieldstone was renewed; the page is being opened again. Nothing is lost.'
+      return 'Fieldstone was updated; the page is being opened again. Nothing is lost.'
   }
 }
 
@@ -133,7 +133,7 @@ function CopyWords({ words }: { words: () => string }) {
         )
       }
     >
-      {said || 'Copy what waits'}
+      {said || 'Copy unsaved text'}
     </button>
   )
 }

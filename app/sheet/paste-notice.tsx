@@ -19,7 +19,7 @@ export function PasteNotice({ editor }: { editor: Editor }) {
               onMouseDown={(event) => event.preventDefault()}
               onClick={() => pasteWordsAlone(editor.view)}
             >
-              Words alone
+              Keep text only
             </button>
           )}
           <button

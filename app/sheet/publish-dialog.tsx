@@ -135,7 +135,7 @@ function EditionNote({
       }}
     >
       <NoteField
-        label={number === 1 ? 'Note (may be empty)' : 'What changed (shown to students)'}
+        label={number === 1 ? 'Note for students (optional)' : 'What changed (optional, students see it)'}
         value={note}
         onChange={setNote}
       />
@@ -147,5 +147,5 @@ function EditionNote({
 /** Why nothing can be published just now; empty when it can. */
 function whyNot(hasTitle: boolean, isKept: boolean): string {
   if (!hasTitle) return 'Give the page a title first: students find it by its title.'
-  return isKept ? '' : 'The last changes are still on their way. Publishing waits until they are kept.'
+  return isKept ? '' : 'The last changes are still on their way. Publishing waits until they are saved.'
 }

@@ -32,7 +32,7 @@ function deskOver(html: string, ...entries: SetAsideEntry[]) {
   }
   draw(<Desk />)
   const press = (name: string): boolean => fireEvent.click(screen.getAllByRole('button', { name })[0]!)
-  const left = (): number => screen.queryAllByRole('button', { name: 'Let go' }).length
+  const left = (): number => screen.queryAllByRole('button', { name: 'Discard' }).length
   return { editor, heard, press, left, goAway: () => (isThere = false) }
 }
 const frost = passage('a', 'Frost lifts the stones.')
@@ -48,24 +48,24 @@ test('with the cursor in the title, where a page begins, what is put back begins
 
 test('what was let go can be brought back, also after another was put back', async () => {
   const { press, heard, left } = deskOver('<h1>Walls</h1><p>‸</p>', frost, lime)
-  press('Let go')
-  await screen.findByText(/“Frost lifts the stones.” was let go/)
+  press('Discard')
+  await screen.findByText(/“Frost lifts the stones.” was discarded/)
   press('Put back at the cursor')
   await waitFor(() => expect(left()).toBe(0))
-  press('Bring back')
+  press('Restore')
   await waitFor(() => expect(left()).toBe(1))
   expect(heard.map(({ body }) => Object.values(body as object).join(' '))).toEqual([
     'settle a',
     'settle b',
     'bring back a',
   ])
-  expect(screen.queryByText(/was let go/)).toBeNull()
+  expect(screen.queryByText(/was discarded/)).toBeNull()
 })
 
 test('without a server it is said, and it stays', async () => {
   const { press, goAway, left } = deskOver('<h1>Walls</h1><p>‸</p>', frost)
   goAway()
-  press('Let go')
+  press('Discard')
   expect((await screen.findByRole('alert')).textContent).toContain('The server does not answer.')
   expect(left()).toBe(1)
 })

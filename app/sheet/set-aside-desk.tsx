@@ -35,7 +35,7 @@ export function SetAsideDesk({ editor, setAside, timeZone, held }: Props) {
   return (
     <>
       <p className="soft small desk-words">
-        These passages have no place in the page any more. Put them back where the cursor stands, or let them go.
+        These passages have no place in the page any more. Put them back where the cursor stands, or discard them.
       </p>
       {problem && (
         <p className="desk-words field-problem" role="alert">
@@ -52,16 +52,16 @@ export function SetAsideDesk({ editor, setAside, timeZone, held }: Props) {
             Put back at the cursor
           </Button>{' '}
           <Button size="small" type="text" onClick={() => void letGo(entry)}>
-            Let go
+            Discard
           </Button>
         </section>
       ))}
       <p className="desk-words" role="status">
         {gone && (
           <>
-            “{shortened(gone.words)}” was let go.{' '}
+            “{shortened(gone.words)}” was discarded.{' '}
             <button type="button" className="link-button" onClick={() => void bringBack()}>
-              Bring back
+              Restore
             </button>
           </>
         )}

@@ -71,7 +71,7 @@ export function SideDesk({
     { id: 'piece', name: 'Piece' },
     { id: 'proof', name: 'Proof', count: findings.open?.length },
     { id: 'outline', name: 'Outline' },
-    { id: 'past', name: 'Past' },
+    { id: 'past', name: 'History' },
     { id: 'entry', name: kindOfEntry(entry.kind).label },
     ...(setAside.length > 0 || held.gone ? [{ id: 'aside' as const, name: 'Set aside', count: setAside.length }] : []),
   ]
@@ -192,7 +192,7 @@ function PieceActions({ canTakeApart, run, piece, name }: PieceActionsProps) {
             )
           }
         >
-          Take the {name} away, keep what is in {name.endsWith('s') ? 'them' : 'it'}
+          Remove the {name}, keep the content
         </button>
       )}
       <button type="button" className="desk-button is-danger" onClick={() => run(removeAt(piece.position))}>
@@ -229,7 +229,7 @@ function HeadingsDesk({ editor, run }: { editor: Editor; run: (command: Command)
           <li key={at}>{title || 'No words'}</li>
         ))}
       </ol>
-      <h3>Re-form, with what stands under them, as</h3>
+      <h3>Turn these headings into</h3>
       <div className="desk-choices">
         <button type="button" className="desk-button" onClick={() => run(insertParts('tabs'))}>
           Tabs

@@ -103,7 +103,7 @@ function useSheetKeys(page: SheetPage, documentId: string): void {
   useCursorReady(editor, documentId)
   useUndoKeys(
     () => run(editor, undo, 'Undone.'),
-    () => run(editor, redo, 'Done again.'),
+    () => run(editor, redo, 'Redone.'),
   )
   useSaveWords(page)
 }

@@ -26,7 +26,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const body = await readJson(request, 10_000)
   const parsed = body.ok ? change.safeParse(body.value) : null
   if (!parsed?.success)
-    return Response.json({ ok: false, reason: 'The alternative text can’t be kept.' }, { status: 400 })
+    return Response.json({ ok: false, reason: 'The alternative text can’t be saved.' }, { status: 400 })
   const isThere =
     identifier.safeParse(params.shelfId).success && (await updateAlt(pool, course.id, params.shelfId, parsed.data.alt))
   if (!isThere) failure('no such place', 404)

@@ -40,7 +40,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['F2'], does: 'Renames it' },
       { keys: ['Alt+↑', 'Alt+↓'], does: 'Move it' },
       { keys: ['Del'], does: 'Deletes it' },
-      { keys: ['Ctrl+Z'], does: 'Brings back what was deleted last' },
+      { keys: ['Ctrl+Z'], does: 'Restores what was deleted last' },
     ],
   },
   {
@@ -66,8 +66,8 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['Alt+Enter'], does: 'Goes to the settings of the piece; Esc comes back' },
       { keys: ['Ctrl+A'], does: 'Selects the text, or the title when the cursor is in it' },
       { keys: ['Shift+Enter'], does: 'Begins a new line in the same paragraph' },
-      { keys: ['Ctrl+Shift+V'], does: 'Pastes the words alone' },
-      { keys: ['Ctrl+Shift+Z'], does: 'Does again what was undone' },
+      { keys: ['Ctrl+Shift+V'], does: 'Pastes the text only' },
+      { keys: ['Ctrl+Shift+Z'], does: 'Redoes what was undone' },
     ],
   },
   {

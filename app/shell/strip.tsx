@@ -102,7 +102,7 @@ function OwnFace({ person }: { person: Person }) {
     { type: 'divider' as const },
     { key: 'light', label: 'Light', onClick: () => choose('light') },
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },
-    { key: 'system', label: 'Light or dark as the system has it', onClick: () => choose('system') },
+    { key: 'system', label: 'Same as the system', onClick: () => choose('system') },
     { type: 'divider' as const },
     ...(person.isManager
       ? [

@@ -12,7 +12,7 @@ export function TellStudents({
 }) {
   return (
     <Checkbox checked={isOn && isPossible} disabled={!isPossible} onChange={(event) => onChange(event.target.checked)}>
-      {isPossible ? 'Tell students, here and by mail' : 'Tell students (not possible yet: they can’t open it)'}
+      {isPossible ? 'Notify students (here and by e-mail)' : 'Notify students (not possible yet: they can’t open it)'}
     </Checkbox>
   )
 }

@@ -4,7 +4,7 @@ import { runHook } from '../../test/shared/drawn.tsx'
 import { useAsking } from './use-asking.ts'
 import { useOrdered } from './use-ordered.ts'
 
-test('a question is under way until it is answered; what is refused is said, what is good is given back', async () => {
+test('a question is under way until it is answered; what is refused is said, what is good is returned', async () => {
   const { result } = runHook(() => useAsking())
   let answer: (said: { ok: boolean; reason?: string }) => void = () => undefined
   const question = () => new Promise<{ ok: boolean; reason?: string }>((done) => (answer = done))

@@ -46,20 +46,20 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
   return (
     <Dialog
       open
-      title="Keep this page as a template"
+      title="Save this page as a template"
       width={560}
       onCancel={onClose}
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="primary" loading={isAsking} disabled={!found} onClick={() => void save()}>
-            Keep the template
+            Save the template
           </Button>
         </>
       }
     >
       <p className="dialog-words">
-        A copy is kept as it stands now. The page itself stays as it is, and changes to it do not change the template.
+        A copy is saved as it stands now. The page itself stays as it is, and changes to it do not change the template.
       </p>
       <TemplateFields
         {...{ name, setName, description, setDescription, visibility, setVisibility, found, names, setNames }}

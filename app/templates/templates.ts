@@ -52,5 +52,5 @@ async function run(asked: TemplateRequest, courseId: string, personId: string): 
     return made.ok ? { ...made, notes: [...made.notes] } : made
   }
   const isDone = await updateTemplateDeleted(pool, personId, asked.id, asked.intent === 'delete')
-  return isDone ? { ok: true } : { ok: false, reason: 'Only whoever made a template can take it away.' }
+  return isDone ? { ok: true } : { ok: false, reason: 'Only the person who made a template can delete it.' }
 }

@@ -51,7 +51,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: Props) {
     >
       {all?.length === 0 ? (
         <p className="template-none">
-          There is no template yet. To make one, open the menu of a page in the plan and choose “Keep as a template”.
+          There is no template yet. To make one, open the menu of a page in the plan and choose “Save as a template”.
         </p>
       ) : (
         <div className="template-panes">
@@ -70,9 +70,9 @@ function Standing({ gone, open, take }: TemplatesInHand) {
     <span className="soft template-foot" role="status">
       {gone ? (
         <>
-          “{gone.name}” was taken away.{' '}
+          “{gone.name}” was deleted.{' '}
           <button type="button" className="link-button" onClick={() => void take(gone, 'restore')}>
-            Bring back
+            Restore
           </button>
         </>
       ) : (
@@ -96,7 +96,7 @@ function TemplateList({ all, typed, setTyped, shown, chosen, choose, problem }: 
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
       />
-      {all === null && !problem && <p className="soft">Looking what there is…</p>}
+      {all === null && !problem && <p className="soft">Loading…</p>}
       {all !== null && shown.length === 0 && <p className="soft">None has these words.</p>}
       {GROUPS.map(([visibility, name]) => {
         const own = shown.filter((each) => each.visibility === visibility)
@@ -131,7 +131,7 @@ function Chosen({ chosen, held }: { chosen: Offered; held: TemplatesInHand }) {
         {kindOfEntry(chosen.kind).label}, by {chosen.isOwn ? 'you' : chosen.person}.{' '}
         {chosen.isOwn && (
           <button type="button" className="link-button" onClick={() => void take(chosen, 'delete')}>
-            Take it away
+            Delete it
           </button>
         )}
       </p>

@@ -50,7 +50,7 @@ export const dark: Palette = {
   focus: '#8fc1f2',
 }
 
-/** Text on ground: each pair is read at 4.5 to 1 or better, in both themes. */
+/** Text on background: each pair is read at 4.5 to 1 or better, in both themes. */
 export const TEXT_PAIRS: readonly (readonly [text: keyof Palette, ground: keyof Palette])[] = [
   ['ink', 'ground'],
   ['ink', 'pane'],

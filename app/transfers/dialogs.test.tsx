@@ -21,11 +21,7 @@ function exporting(entry: PlanRow, reason?: string) {
     ask: async (request: TransferRequest) => (asked.push(request), reason ? { ok: false, reason } : { ok: true }),
   }
   draw(<ExportDialog entry={entry} transfers={transfers} onClose={() => (isOpen = false)} onBegun={() => undefined} />)
-  return {
-    asked,
-    isOpen: () => isOpen,
-    make: () => fireEvent.click(screen.getByRole('button', { name: 'Make the file' })),
-  }
+  return { asked, isOpen: () => isOpen, make: () => fireEvent.click(screen.getByRole('button', { name: 'Export' })) }
 }
 
 test('a book that is published is offered as an e-book of what students read', async () => {
@@ -55,7 +51,7 @@ test('a document has to be chosen before it can be brought in, and it is said wh
     />,
   )
   expect(document.body.textContent).toContain('It goes after “Frost”.')
-  fireEvent.click(screen.getByRole('button', { name: 'Bring it in' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Import it' }))
   expect((await screen.findByRole('alert')).textContent).toContain('Choose a document first.')
 })
 

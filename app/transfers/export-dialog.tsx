@@ -33,14 +33,14 @@ export function ExportDialog({
   return (
     <Dialog
       open
-      title={`“${titleOrKind(entry)}” as a file`}
+      title={`Export “${titleOrKind(entry)}”`}
       width={520}
       onCancel={onClose}
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="primary" loading={isAsking} onClick={() => void begin()}>
-            Make the file
+            Export
           </Button>
         </>
       }
@@ -83,7 +83,7 @@ interface WhichStateProps {
 function WhichState({ variant, setVariant, isPublished, entry }: WhichStateProps) {
   return (
     <fieldset className="transfer-choice">
-      <legend>Which state</legend>
+      <legend>Which version</legend>
       <Radio.Group value={variant} onChange={(event) => setVariant(event.target.value as ExportVariant)}>
         <Radio value="published" disabled={!isPublished}>
           What students read now
@@ -94,7 +94,7 @@ function WhichState({ variant, setVariant, isPublished, entry }: WhichStateProps
           </span>
         </Radio>
         <Radio value="written">
-          What is being written
+          The working version
           <span className="soft small">With all that nobody else has seen yet.</span>
         </Radio>
       </Radio.Group>

@@ -38,14 +38,14 @@ export function ImportDialog({ courseId, after, onClose, onBegun }: Props) {
   return (
     <Dialog
       open
-      title="Bring a document in"
+      title="Import a document"
       width={520}
       onCancel={onClose}
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="primary" loading={isAsking} onClick={() => void begin()}>
-            {isAsking ? `Sending, ${Math.round(sent * 100)} %` : 'Bring it in'}
+            {isAsking ? `Sending, ${Math.round(sent * 100)} %` : 'Import it'}
           </Button>
         </>
       }

@@ -36,12 +36,12 @@ export function TransfersDesk({
   return (
     <>
       <section>
-        <h2 className="visually-hidden">Out and in</h2>
+        <h2 className="visually-hidden">Import and export</h2>
         <p className="soft small transfer-help">
-          To take something out, choose “Get it as a file” in its menu. Files stay here for two weeks.
+          To export something, choose “Export” in its menu. Files stay here for two weeks.
         </p>
         <button type="button" className="desk-button" onClick={onImport}>
-          Bring a document in…
+          Import a document…
         </button>
         {(problem || failed) && (
           <p className="field-problem" role="alert">
@@ -49,8 +49,8 @@ export function TransfersDesk({
           </p>
         )}
       </section>
-      {all?.length === 0 && <p className="desk-empty soft">Nothing has gone out or come in lately.</p>}
-      <ul className="transfer-list" aria-label="What went out and came in">
+      {all?.length === 0 && <p className="desk-empty soft">Nothing was imported or exported lately.</p>}
+      <ul className="transfer-list" aria-label="Imports and exports">
         {all?.map((transfer) => (
           <TransferLine
             key={transfer.id}
@@ -73,9 +73,9 @@ function TransferLine({ transfer, plan, courseId, timeZone, onShow, onUndo, onAg
     <li>
       <p className="transfer-name">
         {transfer.direction === 'out' ? (
-          <ArrowUpFromLine size={15} strokeWidth={1.75} aria-label="Out:" />
+          <ArrowUpFromLine size={15} strokeWidth={1.75} aria-label="Exported:" />
         ) : (
-          <ArrowDownToLine size={15} strokeWidth={1.75} aria-label="In:" />
+          <ArrowDownToLine size={15} strokeWidth={1.75} aria-label="Imported:" />
         )}
         <span dir="auto">{transfer.name}</span>
       </p>
@@ -108,7 +108,7 @@ function DoneActions({ transfer, plan, courseId, onShow, onUndo }: Omit<LineProp
     <p className="transfer-actions">
       {transfer.direction === 'out' && (
         <a className="desk-button" href={`/courses/${courseId}/transfers/${transfer.id}/file`} download>
-          Save the file
+          Download the file
         </a>
       )}
       {transfer.direction === 'in' && isThere && (
@@ -117,7 +117,7 @@ function DoneActions({ transfer, plan, courseId, onShow, onUndo }: Omit<LineProp
             Show it
           </button>
           <button type="button" className="desk-button is-danger" onClick={() => onUndo(transfer.madeId!)}>
-            Take it out again
+            Remove it again
           </button>
         </>
       )}
@@ -129,7 +129,7 @@ function DoneActions({ transfer, plan, courseId, onShow, onUndo }: Omit<LineProp
 }
 
 function Moving({ transfer: { step, done, total, state } }: { transfer: ShownTransfer }) {
-  const words = state === 'waiting' ? 'Waits for its turn' : `${step}${total > 0 ? `, ${done} of ${total}` : '…'}`
+  const words = state === 'waiting' ? 'Waiting for its turn' : `${step}${total > 0 ? `, ${done} of ${total}` : '…'}`
   return (
     <div className="transfer-moving">
       <span className="small">{words}</span>

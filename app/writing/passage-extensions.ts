@@ -43,7 +43,7 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble }: Callba
             onFiles,
             onEmbed: () =>
               onTrouble(
-                'Players stand in pages of authors. Paste the address as a link instead: write a few words, mark them, press Ctrl+K.',
+                'Players stand in pages of authors. Paste the address as a link instead: write a few words, select them, press Ctrl+K.',
               ),
             onTrouble,
             players: [],

@@ -1,4 +1,4 @@
-/** What is being written, as others will see it; the server has made it of allowed HTML. */
+/** The working version, as others will see it; the server has made it of allowed HTML. */
 export function Preview({ label, html }: { label: string; html: string }) {
   return (
     <section className="post-preview" aria-label={label}>

@@ -25,7 +25,7 @@ export function ValueTool({
       <button
         type="button"
         className="plain-button tool"
-        title="Value: a number that is another for each student"
+        title="Value: a number that differs for each student"
         aria-haspopup="dialog"
       >
         <Variable size={15} strokeWidth={1.75} aria-hidden /> Value

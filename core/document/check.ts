@@ -1,3 +1,4 @@
+import { withCapitalArticle } from '../kinds/article.ts'
 import { type Attrs, Mark, type Node } from 'prosemirror-model'
 import {
   AddMarkStep,
@@ -167,7 +168,8 @@ export function problemOfPage(page: Node): string | null {
 
 function nodeProblem(node: Node, depth: number): string | null {
   if (depth > MOST_DEPTH) return `A page nests at most ${MOST_DEPTH} levels deep.`
-  if (!node.type.validContent(node.content)) return `A ${labelOf(node.type.name)} can't hold what was put into it.`
+  if (!node.type.validContent(node.content))
+    return `${withCapitalArticle(labelOf(node.type.name))} can't hold what was put into it.`
   const wrong = attributesProblem(node)
   if (wrong) return wrong
   let set = Mark.none
@@ -195,7 +197,7 @@ export function attributesProblem(thing: Node | Mark): string | null {
   if (right.has(thing.attrs)) return null
   const result = strictAttributes.get(thing.type.name)?.safeParse(thing.attrs)
   if (!result?.success)
-    return `A ${labelOf(thing.type.name)} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
+    return `${withCapitalArticle(labelOf(thing.type.name))} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
   right.add(thing.attrs)
   return null
 }

@@ -35,7 +35,11 @@ test.each([
     }),
     'can’t be read',
   ],
-  ['a code piece', passage({ type: 'htmlPiece', attrs: { title: 'x', code: '<script>', height: 100 } }), 'pages alone'],
+  [
+    'an HTML piece',
+    passage({ type: 'htmlPiece', attrs: { title: 'x', code: '<script>', height: 100 } }),
+    'pages alone',
+  ],
   ['too much', passage(words('x'.repeat(MOST_PASSAGE + 1))), 'at most 40,000'],
   ['half a character', passage(words('\ud800')), 'can’t be shown'],
   ['what hides in a control character', passage(words('a\u0000b')), 'can’t be shown'],

@@ -30,7 +30,7 @@ export function keepsPositions(version: number, all = upgrades): boolean {
 /**
  * Stored content as it would be written now: a page, passage or node, a slice, a list of nodes, or an object that holds
  * any of these, such as a question. The door through which everything that was stored comes in; content of the newest
- * version is given back as it is.
+ * version is returned as it is.
  */
 export function upgraded<T>(content: T, version: number, to = SCHEMA_VERSION, all = upgrades): T {
   return upgradesFrom(version, to, all).reduce<unknown>((json, upgrade) => walk(json, upgrade), content) as T

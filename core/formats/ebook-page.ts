@@ -27,7 +27,7 @@ export interface EbookPlaces {
   chapter: (entryId: string, place: string) => string | null
   /** What a place of this page is called where it goes; its own name when left out. */
   place?: (id: string) => string
-  /** What stands for a code piece, which only a browser runs; words that name it when left out. */
+  /** What stands for an HTML piece, which only a browser runs; words that name it when left out. */
   run?: (piece: Node) => HtmlElement
   /** Practice questions can be tried by oneself: fields to choose, and the answers folded beneath. */
   readonly hasAnswers?: boolean

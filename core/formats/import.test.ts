@@ -178,10 +178,10 @@ const drawing = (relation: string, alt: string): string =>
 
 test('what a page can’t hold of a Word document is counted in words', async () => {
   const made = word(
-    `<w:p><w:pPr><w:pStyle w:val="Odd"/></w:pPr>${run('Kept.')}</w:p><w:p><m:oMath><m:r><m:t>x</m:t></m:r></m:oMath><w:ins w:id="1">${run('put in')}</w:ins><w:del w:id="2"><w:r><w:delText>struck</w:delText></w:r></w:del></w:p>`,
+    `<w:p><w:pPr><w:pStyle w:val="Odd"/></w:pPr>${run('Saved.')}</w:p><w:p><m:oMath><m:r><m:t>x</m:t></m:r></m:oMath><w:ins w:id="1">${run('put in')}</w:ins><w:del w:id="2"><w:r><w:delText>struck</w:delText></w:r></w:del></w:p>`,
   )
   const { opening, notes } = imported(await readWord(made, 'page', 'Hand-made', freshId))
-  expect(plainText(opening.page)).toBe('Hand-made\nKept.\nput in')
+  expect(plainText(opening.page)).toBe('Hand-made\nSaved.\nput in')
   expect(notes.map(({ message }) => message)).toEqual(
     expect.arrayContaining([
       'Formulas can’t be held yet; they were left out.',

@@ -26,8 +26,8 @@ test('each format says what of a book it does not carry, and how often; what is 
     ]),
   )
   expect(said).toEqual({
-    epub: ['Questions of the bank 2', 'A practice question shows 2', 'A code piece runs 2', 'A player of another 2'],
-    pdf: ['Questions of the bank 2', 'A practice question shows 2', 'A code piece runs 2', 'A player of another 2'],
+    epub: ['Questions of the bank 2', 'A practice question shows 2', 'An HTML piece runs 2', 'A player of another 2'],
+    pdf: ['Questions of the bank 2', 'A practice question shows 2', 'An HTML piece runs 2', 'A player of another 2'],
     web: ['Questions of the bank 2', 'A practice question has 2', 'A player of another 2'],
     markdown: [],
   })

@@ -7,7 +7,7 @@ export { EXPORT_FORMATS, type ExportFormat, exportFormats, factsOfFormat }
 export const IMPORT_FORMATS = ['word', 'epub', 'markdown', 'html'] as const
 export type ImportFormat = (typeof IMPORT_FORMATS)[number]
 
-/** Which state of a text leaves: what students read, or what is being written. */
+/** Which version of a text leaves: what students read, or what is being written. */
 export const EXPORT_VARIANTS = ['published', 'written'] as const
 export type ExportVariant = (typeof EXPORT_VARIANTS)[number]
 

@@ -16,7 +16,7 @@ export interface WebOptions {
 
 /**
  * A page or a book as one HTML document that needs nothing else, from disk as well: complete without script. Pictures
- * are in it, code pieces run in sealed frames, players of other hosts are links. Answers to practice questions stand
+ * are in it, HTML pieces run in sealed frames, players of other hosts are links. Answers to practice questions stand
  * folded beneath.
  */
 export function webDocument(book: Book, { style, script }: WebOptions): string {
@@ -96,7 +96,7 @@ function forPaper(node: HtmlElement): void {
   if (shown) rename(node, shown)
 }
 
-/** A code piece with nothing but itself: no way out of the frame, no way to the network. */
+/** An HTML piece with nothing but itself: no way out of the frame, no way to the network. */
 function sealedFrame(piece: Node): HtmlElement {
   const { title, height, code } = piece.attrs as { title: string; height: number; code: string }
   return element('iframe', {

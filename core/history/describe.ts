@@ -46,11 +46,11 @@ export function changeBetween(before: Node, after: Node): Change {
 /** The change as a sentence without its subject: “wrote 34 words, added a table”. */
 export function inWords({ wordsAdded, wordsRemoved, kinds, isRetitled }: Change): string {
   const parts: string[] = []
-  if (isRetitled) parts.push('gave the page another title')
+  if (isRetitled) parts.push('changed the title')
   if (wordsAdded > 0) parts.push(`wrote ${wordsAdded.toLocaleString('en')} ${wordsAdded === 1 ? 'word' : 'words'}`)
   if (wordsRemoved > 0)
     parts.push(
-      `took out ${wordsRemoved.toLocaleString('en')}${wordsAdded > 0 ? '' : wordsRemoved === 1 ? ' word' : ' words'}`,
+      `removed ${wordsRemoved.toLocaleString('en')}${wordsAdded > 0 ? '' : wordsRemoved === 1 ? ' word' : ' words'}`,
     )
   const more = Object.entries(kinds).filter(([, number]) => number > 0)
   const fewer = Object.entries(kinds).filter(([, number]) => number < 0)

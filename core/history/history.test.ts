@@ -11,13 +11,13 @@ const page = (html: string): Node => readPage(html).page
 
 test.each([
   ['<h1>T</h1><p>one</p>', '<h1>T</h1><p>one two three</p>', 'wrote 2 words'],
-  ['<h1>T</h1><p>one two</p>', '<h1>T</h1><p>one</p>', 'took out 1 word'],
-  ['<h1>T</h1><p>one two</p>', '<h1>T</h1><p>one three four</p>', 'wrote 2 words, took out 1'],
+  ['<h1>T</h1><p>one two</p>', '<h1>T</h1><p>one</p>', 'removed 1 word'],
+  ['<h1>T</h1><p>one two</p>', '<h1>T</h1><p>one three four</p>', 'wrote 2 words, removed 1'],
   ['<h1>T</h1><p>one</p>', `<h1>T</h1><p>one ${'wall '.repeat(1025)}</p>`, 'wrote 1,025 words'],
   [
     '<h1>T</h1><p>a</p>',
     '<h1>U</h1><p>a</p><table><tr><td>x</table><hr><hr>',
-    'gave the page another title, wrote 2 words, took out 1, added a table, 2 rules',
+    'changed the title, wrote 2 words, removed 1, added a table, 2 rules',
   ],
   [
     '<h1>T</h1><h2>a</h2><p>b</p>',

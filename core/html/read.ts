@@ -320,6 +320,7 @@ class Reader {
         'changed',
         `“${tag}” has no counterpart in a page yet; its words were kept.`,
         element.sourceCodeLocation,
+        tag,
       )
     const breaks = BLOCK.has(tag)
     if (breaks) flush()
@@ -535,7 +536,7 @@ class Reader {
     const source = attribute(element, 'src') ?? attribute(element, 'data')
     const name = source ? ` (${source.slice(0, 80)})` : ''
     const why = element.tagName === 'script' ? 'A page holds no script' : `A page can't hold “${element.tagName}” yet`
-    this.report.add('left out', `${why}; it was left out${name}.`, element.sourceCodeLocation)
+    this.report.add('left out', `${why}; it was left out${name}.`, element.sourceCodeLocation, element.tagName)
   }
 
   #notes(element: HtmlElement, understands: readonly string[], reason: string | null): void {

@@ -37,7 +37,7 @@ export interface Rendered {
 /**
  * The body of a page as students receive it; the title is apart. Headings without a place of their own get one
  * from their words, so that each can be linked to; lists of contents are filled from them. Slots: `sealed-N` is the
- * address of the N-th code piece of the page (from 0), `result-NAME` what is said to an answer of a practice question,
+ * address of the N-th HTML piece of the page (from 0), `result-NAME` what is said to an answer of a practice question,
  * `question-ID` a question of the bank as one reader has it.
  */
 export function renderPage(page: Node): Rendered {
@@ -85,7 +85,7 @@ export function renderBlocks(
   return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings }
 }
 
-/** The code pieces of a page in order, as slots and addresses number them. */
+/** The HTML pieces of a page in order, as slots and addresses number them. */
 export function sealedPieces(page: Node): { node: Node; position: number }[] {
   const found: { node: Node; position: number }[] = []
   page.descendants((node, position) => {

@@ -7,6 +7,8 @@ export interface ReadNote {
   readonly message: string
   readonly line: number | null
   readonly column: number | null
+  /** The element that a page has no place for, where it is one. */
+  readonly tag?: string
 }
 
 /** At most this many notes are kept: a megabyte of junk has the same few lessons many times. */
@@ -17,11 +19,16 @@ export class ReadReport {
   readonly notes: ReadNote[] = []
   readonly #seen = new Set<string>()
 
-  add(type: ReadNote['type'], message: string, at?: { startLine: number; startCol: number } | null): void {
+  add(
+    type: ReadNote['type'],
+    message: string,
+    at?: { startLine: number; startCol: number } | null,
+    tag?: string,
+  ): void {
     const line = at?.startLine ?? null
     const key = `${line} ${message}`
     if (this.notes.length >= MOST_NOTES || this.#seen.has(key)) return
     this.#seen.add(key)
-    this.notes.push({ type, message, line, column: at?.startCol ?? null })
+    this.notes.push({ type, message, line, column: at?.startCol ?? null, ...(tag === undefined ? {} : { tag }) })
   }
 }

@@ -4,6 +4,7 @@ import { schema } from '../document/schema.ts'
 import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
+import { tagWords } from './looks.ts'
 import { type Tidied, tidy } from './tidy.ts'
 import { cleanText as cleanCharacters } from '../tree/characters.ts'
 import { isA, markOn } from '../kinds/facts.ts'
@@ -17,9 +18,12 @@ export interface Cleaned {
   readonly notes: readonly ReadNote[]
 }
 
+/** So many things that were left behind are named; a line that nobody reads to its end says nothing. */
+const MOST_NAMED = 6
+
 /** The blocks of HTML from a clipboard: what the words are is kept, how they looked goes. Never throws. */
 export function cleanHtml(unsafeHtml: string): Cleaned {
-  const tidied: Tidied = { formatting: 0, spacers: 0, pictures: 0 }
+  const tidied: Tidied = { looks: new Set(), spacers: 0, pictures: 0 }
   const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), { isPassage: true })
   const blocks = withoutEdges(page.children.slice(1))
   return { blocks, report: reportOf(blocks, tidied, notes), notes }
@@ -33,7 +37,7 @@ export function cleanText(unsafeText: string): Cleaned {
     .filter((line) => line.trim() !== '')
   const { paragraph } = schema.nodes
   const blocks = lines.map((line) => paragraph.create(null, schema.text(line)))
-  return { blocks, report: `Pasted as words alone: ${count(blocks.length, 'paragraph', 'paragraphs')}.`, notes: [] }
+  return { blocks, report: `Pasted as text only: ${count(blocks.length, 'paragraph', 'paragraphs')}.`, notes: [] }
 }
 
 /**
@@ -70,11 +74,7 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['columns', 'set of columns', 'sets of columns'],
 ]
 
-function reportOf(
-  blocks: readonly Node[],
-  { formatting, spacers, pictures }: Tidied,
-  notes: readonly ReadNote[],
-): string {
+function reportOf(blocks: readonly Node[], { looks, spacers, pictures }: Tidied, notes: readonly ReadNote[]): string {
   const counts = new Map<string, number>()
   const add = (name: string): void => void counts.set(name, (counts.get(name) ?? 0) + 1)
   for (const block of blocks) {
@@ -84,12 +84,17 @@ function reportOf(
   const came = NAMED.filter(([kind]) => counts.has(kind)).map(([kind, one, many]) =>
     count(counts.get(kind)!, one, many),
   )
-  const leftOut = notes.filter(({ type }) => type === 'left out').length
+  // What something was is more than how it looked. A link without its address is told with the addresses.
+  const named = new Set([...notes.flatMap(({ tag }) => (tag && tag !== 'a' ? [tagWords(tag)] : [])), ...looks])
+  const leftOut = notes.filter(({ type, tag }) => type === 'left out' && !tag).length
   const gone = [
-    formatting > 0 ? `${formatting.toLocaleString('en')} ${formatting === 1 ? 'bit' : 'bits'} of formatting` : '',
+    ...[...named].slice(0, MOST_NAMED),
+    named.size > MOST_NAMED ? 'other formatting' : '',
     spacers > 0 ? count(spacers, 'empty line', 'empty lines') : '',
     pictures > 0 ? `${count(pictures, 'picture', 'pictures')} that the clipboard did not hold` : '',
-    leftOut > 0 ? `${count(leftOut, 'thing', 'things')} that a page can’t hold` : '',
+    leftOut > 0
+      ? count(leftOut, 'address or setting that a page may not hold', 'addresses or settings that a page may not hold')
+      : '',
   ].filter(Boolean)
   const kept = came.length > 0 ? came.join(', ') : 'words'
   return `Pasted: ${kept}.${gone.length > 0 ? ` Left behind: ${gone.join(', ')}.` : ''}`

@@ -1,10 +1,11 @@
 import { attribute, declarations, element, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
+import { looksOf } from './looks.ts'
 import { officeLists } from './office-lists.ts'
 
 /** What was found and taken away, for the report. */
 export interface Tidied {
-  /** Styles, classes and tags that only said how the words looked. */
-  formatting: number
+  /** Names of what only said how the words looked, as they were found. */
+  looks: Set<string>
   /** Empty paragraphs that were only there for their height. */
   spacers: number
   /** Pictures that the clipboard names but does not hold. */
@@ -143,7 +144,7 @@ function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs']
     // Ids that programs give for their own ends lead nowhere; those of places stay.
     if (name === 'id' && /^(docs-internal|_|x_|isPasted)/.test(value)) return false
     const stays = MEANING.has(name) || (name === 'style' && (isPiece || keepsStyle(node)))
-    if (!stays) tidied.formatting++
+    if (!stays && name === 'style') for (const look of looksOf(declarations(node))) tidied.looks.add(look)
     return stays
   })
 }

@@ -39,7 +39,7 @@ export function checkQuestion(content: QuestionContent, language: string): Quest
   const look = new QuestionLook(content, language)
   const versions = [...lookThrough(variables, isSample)].map((values) => look.versionOf(values))
   if (versions.length === 0)
-    problems.push('No version is possible: the conditions never hold together. Widen a range, or take a condition out.')
+    problems.push('No version is possible: the conditions never hold together. Widen a range, or remove a condition.')
   return { problems, versions, combinations: variables.combinations, isSample }
 }
 
@@ -70,7 +70,7 @@ export function tooFewUsable(content: QuestionContent, language: string): string
   const problems = found.flatMap((problem) => problem ?? [])
   const usable = found.length - problems.length
   if (found.length === 0)
-    return 'No version is possible: the conditions never hold together. Widen a range, or take a condition out.'
+    return 'No version is possible: the conditions never hold together. Widen a range, or remove a condition.'
   if (usable / found.length >= LEAST_USABLE) return null
   const counts = new Map<string, number>()
   for (const problem of problems) counts.set(problem, (counts.get(problem) ?? 0) + 1)

@@ -15,7 +15,8 @@ export type FormulaRead =
 
 /** The longest formula, in characters. */
 export const MOST_FORMULA = 500
-const FUNCTIONS = new Set([
+/** The functions that formulas know, by name. */
+export const FORMULA_FUNCTIONS = [
   'abs',
   'sqrt',
   'cbrt',
@@ -34,7 +35,8 @@ const FUNCTIONS = new Set([
   'min',
   'max',
   'mod',
-])
+] as const
+const FUNCTIONS: ReadonlySet<string> = new Set(FORMULA_FUNCTIONS)
 const CONSTANTS = new Set(['pi', 'e'])
 const OPERATORS = new Set([
   'add',
@@ -114,7 +116,7 @@ interface Part extends MathNode {
 
 /**
  * Reads a formula in usual notation: + − * / ^, parentheses, comparisons, and the functions of `FUNCTIONS`
- * (trigonometry in radians, `log` natural). Nothing else of the parser's language passes: every part is looked at
+ * (trigonometry in radians, degrees by their sign, `log` natural). Nothing else of the parser's language passes: every part is looked at
  * before anything is computed.
  */
 export function readFormula(text: string): FormulaRead {
@@ -122,12 +124,9 @@ export function readFormula(text: string): FormulaRead {
   if (text.length > MOST_FORMULA) return refuse(`A formula holds at most ${MOST_FORMULA} characters.`)
   let root: MathNode
   try {
-    root = (mathematics ??= makeMathematics()).parse(
-      text.replaceAll('−', '-').replaceAll('×', '*').replaceAll('·', '*').replaceAll('÷', '/').replaceAll('π', 'pi'),
-    )
+    root = (mathematics ??= makeMathematics()).parse(inDegrees(asTyped(text)))
   } catch (error) {
-    const at = /char (\d+)/.exec(String(error))?.[1]
-    return refuse(`The formula “${text}” can’t be read${at ? ` from its ${at}. character on` : ''}.`)
+    return refuse(whereItStops(text, error))
   }
   const { problem, names } = inspected(root, text)
   if (problem) return refuse(problem)
@@ -146,6 +145,50 @@ export function readFormula(text: string): FormulaRead {
       },
     },
   }
+}
+
+/** Signs of mathematics as the parser knows them, one for one, so that its places are those of the text. */
+const SIGNS: Readonly<Record<string, string>> = { '−': '-', '×': '*', '·': '*', '÷': '/' }
+const asTyped = (text: string): string => text.replace(/[−×·÷]/g, (sign) => SIGNS[sign]!)
+
+/** A number, a name, or what ends in `)` with what stands before it. */
+const BEFORE_DEGREES = /([0-9.]+|[A-Za-z][A-Za-z0-9_]*)$/
+
+/**
+ * Degrees: `30°` is 30 × π/180, as the SI has it (SI brochure, 9th edition, table 8), so `sin(a°)` takes degrees and
+ * `asin(x) / 1°` gives them. The sign binds closer than any other.
+ */
+function inDegrees(text: string): string {
+  let done = ''
+  for (const sign of text.replaceAll('π', '(pi)')) {
+    if (sign !== '°') {
+      done += sign
+      continue
+    }
+    const start = done.endsWith(')') ? openingOf(done) : (BEFORE_DEGREES.exec(done)?.index ?? done.length)
+    done = `${done.slice(0, start)}(${done.slice(start)}*pi/180)`
+  }
+  return done
+}
+
+/** Where the parenthesis begins that ends a text, with the function's name before it. */
+function openingOf(text: string): number {
+  let depth = 0
+  for (let at = text.length - 1; at >= 0; at--) {
+    if (text[at] === ')') depth++
+    if (text[at] === '(' && --depth === 0) return BEFORE_DEGREES.exec(text.slice(0, at))?.index ?? at
+  }
+  return 0
+}
+
+/** What the parser could not read, with its place where that is the place in the text. */
+function whereItStops(text: string, error: unknown): string {
+  const at = /char (\d+)/.exec(String(error))?.[1]
+  if (!at || /[°π]/.test(text)) return `The formula “${text}” can’t be read.`
+  const sign = text.charAt(Number(at) - 1)
+  return sign.trim() === ''
+    ? `The formula “${text}” ends too early.`
+    : `Error at character ${at} of “${text}”: “${sign}”.`
 }
 
 /** Looks at every part of a formula: its variables, and what is wrong with it first. */

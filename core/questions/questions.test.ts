@@ -66,6 +66,12 @@ describe('formulas', () => {
     ['sin(pi / 2)', 1],
     ['w × 2 ÷ 4 − 1', 0.5],
     ['1 / (w - 3)', Infinity],
+    ['sin(30°)', 0.5],
+    ['cos(w°)', 0.998629534754574],
+    ['tan((w * 15)°)', 1],
+    ['asin(0.5) / 1°', 30],
+    ['180° - π', 0],
+    ['2 * asin(1)° ', (2 * Math.PI * Math.PI) / 360],
   ])('%s', (formula, value) => {
     const read = readFormula(formula)
     expect(read.ok && read.formula.valueOf({ w: 3 })).toBeCloseTo(value, 12)
@@ -92,6 +98,13 @@ describe('formulas', () => {
     const read = readFormula(formula)
     if (read.ok) expect(read.formula.names).toEqual(['constructor'])
     else expect(read.reason).toMatch(/\.$/)
+  })
+  test.each([
+    ['2 * ^ 3', 'Error at character 5 of “2 * ^ 3”: “^”.'],
+    ['3 × (2 + ', 'The formula “3 × (2 + ” ends too early.'],
+    ['sin(30°', 'The formula “sin(30°” can’t be read.'],
+  ])('where “%s” goes wrong is said', (formula, reason) => {
+    expect(readFormula(formula)).toEqual({ ok: false, reason })
   })
   test('an inherited name is a variable without a value, never a function of the machine', () => {
     const read = readFormula('constructor + 1')

@@ -22,7 +22,7 @@ const PRELUDE = `(() => {
 })()`
 
 /**
- * The document that shows a code piece in its sealed frame. The code is put in as it is: the frame is what holds it.
+ * The document that shows an HTML piece in its sealed frame. The code is put in as it is: the frame is what holds it.
  */
 export function sealedDocument(code: string): string {
   return `<!doctype html><meta charset="utf-8"><style>html{height:auto}body{margin:0;font:16px/1.5 system-ui,sans-serif}</style><script>${PRELUDE}</script>${code}`
@@ -45,7 +45,7 @@ export function sealedPolicy(ancestors: readonly string[]): string {
   return [...OWN_ALONE, 'sandbox allow-scripts', `frame-ancestors ${ancestors.join(' ')}`].join('; ')
 }
 
-/** The document of a code piece inside a file: nothing is sent with it, so it says itself what it may. */
+/** The document of an HTML piece inside a file: nothing is sent with it, so it says itself what it may. */
 export function sealedDocumentInFile(code: string): string {
   return sealedDocument(code).replace(
     '<meta charset="utf-8">',

@@ -94,8 +94,7 @@ export async function giveBack(
 ): Promise<Handed> {
   const read = await readPassage(unsafeComment)
   if (!read.ok) return read
-  if (isBlank(read.passage))
-    return refuse('Say something to it before you give it back: the student reads your comment.')
+  if (isBlank(read.passage)) return refuse('Write a comment before you return it: the student reads your comment.')
   return transaction(async (db) => {
     const isThere = await updateReturned(
       db,
@@ -105,12 +104,12 @@ export async function giveBack(
       { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage) },
       author.personId,
     )
-    if (!isThere) return refuse('This was not handed in, or the student has handed in anew. Load the page again.')
+    if (!isThere) return refuse('This was not handed in, or the student has handed in again. Load the page again.')
     await tell(db, {
       courseId: place.courseId,
       entryId: place.entryId,
       type: 'returned',
-      words: `${author.name} gave back your “${place.title}” with a comment.`,
+      words: `${author.name} returned your “${place.title}” with a comment.`,
       address: `/assignments/${place.courseId}/${place.entryId}`,
       roles: [],
       isToFollowers: false,

@@ -169,7 +169,7 @@ const standing = z.object({
 /** How a student stands with an assignment: their newest submission, if there is one. */
 export type HandInStanding = z.infer<typeof standing>
 
-/** Every student of the course; those whose work waits for an answer first. */
+/** Every student of the course; those whose work waits for a comment first. */
 export async function listStandings(db: Database, courseId: string, entryId: string): Promise<HandInStanding[]> {
   const { rows } = await db.query(
     `select p.id as "personId", p.name, p.colour, s.number, s.handed_in_at as "handedInAt", s.is_late as "isLate",

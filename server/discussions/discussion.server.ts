@@ -173,7 +173,7 @@ export async function writePost(
     // An id that somebody else's post has already, here or elsewhere, is nobody's to send.
     if (!isNew && post?.personId !== who.personId)
       return refuse('This could not be sent. Load the page again; what you wrote is still in the field.')
-    return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse('This was taken back meanwhile.')
+    return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse('This was deleted meanwhile.')
   })
 }
 
@@ -184,14 +184,14 @@ async function whyNotShown(who: Participant, passage: Node): Promise<string | nu
   const shown = await listPostable(pool, who.courseId, who.personId, who.isAuthor, items)
   return shown.length === items.length
     ? null
-    : 'A picture in it can’t be shown here: it is not yours, and readers of this course do not see it yet. Take it out, or add it from your own device.'
+    : 'A picture in it can’t be shown here: it is not yours, and readers of this course do not see it yet. Remove it, or add it from your own device.'
 }
 
 async function whyNotAnswer(db: Database, who: Participant, parent: PostRow | null): Promise<string | null> {
   if (!parent || parent.isDeleted)
-    return 'What you answer is no longer there. What you wrote is still in the field; send it as a post of its own.'
+    return 'The post you reply to is no longer there. What you wrote is still in the field; send it as a post of its own.'
   if (who.isAuthor) return null
-  if (parent.hiddenReason !== null) return 'What you answer was hidden, so it can’t be answered.'
+  if (parent.hiddenReason !== null) return 'The post you reply to was hidden, so nobody can reply to it.'
   const root = parent.parentId === null ? parent : await findPost(db, who.place.id, parent.rootId)
   if (!root || root.hiddenReason !== null) return 'This thread was hidden, so nobody writes in it.'
   return root.isLocked
@@ -229,7 +229,7 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
   if (why) return refuse(why)
   const read = await readPassage(unsafeContent)
   if (!read.ok) return read
-  if (isBlank(read.passage)) return refuse('There is nothing left. Take the post back instead.')
+  if (isBlank(read.passage)) return refuse('There is nothing left. Delete the post instead.')
   const foreign = await whyNotShown(who, read.passage)
   if (foreign) return refuse(foreign)
   return transaction(async (db) => {
@@ -242,7 +242,7 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
         words: plainText(read.passage),
       },
     )
-    if (!isDone) return refuse('This post can’t be changed: it was hidden or taken back, or somebody else wrote it.')
+    if (!isDone) return refuse('This post can’t be changed: it was hidden or deleted, or somebody else wrote it.')
     await replacePostItems(db, id, shelfItemsOf(read.passage))
     await announce(db, who.place.id)
     const post = await findPost(db, who.place.id, id)
@@ -263,9 +263,10 @@ export async function actOnPost(who: Participant, id: string, asked: PostAct): P
     if (asked.act === 'bring back') {
       const why = whyNotWrite(who)
       if (why) return refuse(why)
-      if (!(await updateRestored(db, id, who.personId))) return refuse('Only whoever wrote a post brings it back.')
+      if (!(await updateRestored(db, id, who.personId)))
+        return refuse('Only the person who wrote a post can restore it.')
     } else if (asked.act === 'take back') {
-      if (!(await updateDeleted(db, id, who.personId))) return refuse('Only whoever wrote a post takes it back.')
+      if (!(await updateDeleted(db, id, who.personId))) return refuse('Only the person who wrote a post can delete it.')
     } else if (!who.isAuthor) return refuse('Only authors of the course do that.')
     else if (asked.act === 'hide') await updateHidden(db, id, who.personId, asked.reason)
     else if (asked.act === 'show') await updateHidden(db, id, who.personId, null)

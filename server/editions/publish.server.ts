@@ -41,7 +41,7 @@ export async function publish(
     if (tree.version < version)
       return {
         ok: false,
-        reason: 'The last changes have not arrived yet. Wait until everything is kept, then publish.',
+        reason: 'The last changes have not arrived yet. Wait until everything is saved, then publish.',
       }
     const last = (await listEditions(db, documentId))[0]
     const touched = await findQuestionsChanged(db, documentId)

@@ -38,7 +38,7 @@ export async function freezeQuestions(
     return {
       ok: false,
       reason:
-        'A question that stands on this page is no longer in the bank. Take it out of the page, or put another in its place.',
+        'A question that stands on this page is no longer in the bank. Remove it from the page, or put another in its place.',
     }
   for (const { title, content } of questions) {
     // Thousands of versions each: others are answered between two questions.

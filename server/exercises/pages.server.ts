@@ -42,7 +42,7 @@ async function beginPart(visit: Visit, place: Place, who: Solver, attempts: read
   const done = await listResults(pool, place.id, who.personId)
   const day = longDate(visit.course.language, visit.course.time_zone)
   return html`<section class="attempts" aria-label="Attempts">
-<p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are kept.'} ${most === null ? 'As many attempts as you like; the numbers are others each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
+<p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are saved.'} ${most === null ? 'As many attempts as you like; the numbers change each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
 ${done.length > 0 && html`<ul>${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}</ul>`}
 ${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
 </section>`

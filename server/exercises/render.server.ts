@@ -36,7 +36,7 @@ ${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1
 <div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
 <form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}">
 ${kind.fields(content.answer, { id, response: answer?.response ?? null, isOff: !show.mayAnswer, say })}
-<p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Keep the answer' : 'Keep the change'}</button>`}
+<p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Save the answer' : 'Save the change'}</button>`}
 ${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? 'Hint' : `Hint ${hints + 1} of ${content.hints.length}`}</button>`}</p>
 </form>
 ${content.hints.slice(0, hints).map((hint, at) => html`<div class="hint"><b>Hint${content.hints.length > 1 && ` ${at + 1}`}.</b> ${say(hint)}</div>`)}
@@ -51,7 +51,7 @@ function verdict(
   show: Showing,
   say: (json: object) => SafeHtml,
 ): SafeHtml {
-  if (!show.isTold) return html`<p class="verdict">Kept. What is right is told later.</p>`
+  if (!show.isTold) return html`<p class="verdict">Saved. You will see later what is right.</p>`
   if (!graded.ok) return html`<p class="verdict">${graded.reason}</p>`
   const { answer } = content
   const head = graded.score === 1 ? 'Right.' : graded.score > 0 ? 'Partly right.' : 'Not right.'
@@ -70,7 +70,7 @@ function solution(
   const isWritten = plainText(filledPassage(content.solution, values, show.language)) !== ''
   const right = kindOfAnswer(content.answer).solution(content.answer, values, show.language)
   if (!isWritten && right === '') return null
-  return html`<details class="solution"><summary>How it is done</summary>${isWritten && say(content.solution)}${right && html`<p>The answer is ${right}.</p>`}</details>`
+  return html`<details class="solution"><summary>Worked solution</summary>${isWritten && say(content.solution)}${right && html`<p>The answer is ${right}.</p>`}</details>`
 }
 
 /** An attempt with all its questions, and what ends it. */

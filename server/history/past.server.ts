@@ -41,7 +41,7 @@ export async function listPast(
     if (!old || !fresh) continue
     const words =
       end.personId === null
-        ? 'put right what two people’s changes had left uneven'
+        ? 'repaired what two people’s changes had left uneven'
         : inWords(changeBetween(old.page, fresh.page))
     found.push({ from: first.base, to: end.version, person: end.person, at: new Date(end.at).toISOString(), words })
   }

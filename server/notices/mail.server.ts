@@ -78,7 +78,7 @@ function mailOf(notices: readonly NoticeToMail[]): {
   return {
     to: { name: first.name, address: first.email },
     subject,
-    text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get mail.\n`,
+    text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get e-mail.\n`,
   }
 }
 

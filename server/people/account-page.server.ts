@@ -28,7 +28,7 @@ export function accountPage(
 ): SafeHtml {
   return frame(
     { title: 'Your account', course: COURSE, theme },
-    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/">To your courses</a> · <a href="/notices">Notices and mail</a></p><h1>Your account</h1>
+    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/">To your courses</a> · <a href="/notices">Notices and e-mail</a></p><h1>Your account</h1>
 <p>${person.name}, ${person.email}</p>
 ${said(result)}
 <section><h2>Password</h2><form method="post"><input type="hidden" name="intent" value="password">${field('Your current password', 'current', 'password', 'current-password')}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Change the password</button></form></section>
@@ -54,12 +54,12 @@ export function newPasswordPage(
 ): SafeHtml {
   const body =
     way === null || (!person && !result)
-      ? html`${way !== null && html`<p class="account-said" role="alert">This link was already used, or is older than an hour. Ask for a new one.</p>`}<p>Type the address you sign in with. If it is known here, a mail is sent to it that leads to a new password.</p>
+      ? html`${way !== null && html`<p class="account-said" role="alert">This link was already used, or is older than an hour. Ask for a new one.</p>`}<p>Type the e-mail address you sign in with. If it is known here, a message is sent to it that leads to a new password.</p>
 <form method="post" action="/new-password"><label>Address<input name="email" type="email" autocomplete="username" maxlength="200" required></label><button>Send the mail</button></form>`
       : person &&
-        html`<p>For ${person.name}.</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Keep it</button></form>`
+        html`<p>For ${person.name}.</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Save the password</button></form>`
   return frame(
     { title: 'A new password', course: COURSE, theme },
-    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/sign-in">To signing in</a></p><h1>A new password</h1>${said(result)}${body}</main>`,
+    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/sign-in">Back to sign in</a></p><h1>A new password</h1>${said(result)}${body}</main>`,
   )
 }

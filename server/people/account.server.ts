@@ -27,7 +27,7 @@ export function whyNotPassword(password: string, email: string): string | null {
   if (password.length < SHORTEST)
     return `A password has ${SHORTEST} characters at least. Several words are easier to keep in mind than signs.`
   if (password.length > LONGEST) return `A password holds at most ${LONGEST} characters.`
-  if (password.trim().toLowerCase() === email) return 'Your address is no password: others know it.'
+  if (password.trim().toLowerCase() === email) return 'Your e-mail address can’t be your password: others know it.'
   return new Set(password).size < 4 ? 'A password of so few different characters is guessed at once.' : null
 }
 
@@ -148,5 +148,5 @@ export async function resetPassword(token: string, fresh: string, address: strin
   const why = whyNotPassword(fresh, person.email)
   if (why) return refuse(why)
   await keepPassword(person, address, fresh, null)
-  return { ok: true, words: 'Your new password is kept. Sign in with it.' }
+  return { ok: true, words: 'Your new password is saved. Sign in with it.' }
 }

@@ -130,7 +130,7 @@ export async function weigh(courseId: string, ids: readonly string[]): Promise<U
   return gone.length === 0 ? NO_USES : findUses(pool, courseId, gone)
 }
 
-/** Deletes entries with all that stands under them; the id given back undoes it. Says what it took from others. */
+/** Deletes entries with all that stands under them; the id returned undoes it. Says what it took from others. */
 export async function removeEntries(
   courseId: string,
   ids: readonly string[],
@@ -153,10 +153,10 @@ export async function restore(courseId: string, deletionId: string): Promise<Pla
     // What comes back needs a unit to stand in, if its own is gone.
     if (!plan.some(({ kind }) => kind === 'unit') && !(await bringsUnit(db, courseId, deletionId))) {
       const id = nanoid(12)
-      await insertEntries(db, courseId, [{ id, parentId: null, kind: 'unit', title: 'Brought back', documentId: null }])
+      await insertEntries(db, courseId, [{ id, parentId: null, kind: 'unit', title: 'Restored', documentId: null }])
     }
     const count = await restoreEntries(db, courseId, deletionId)
-    return count > 0 ? { ok: true, count } : { ok: false, reason: 'There is nothing to bring back.' }
+    return count > 0 ? { ok: true, count } : { ok: false, reason: 'There is nothing to restore.' }
   })
 }
 

@@ -63,7 +63,7 @@ ${count > 0 && html`<span class="soft done-count">${doneCount} of ${count} done<
 <a class="notices-link" href="${home}/mine">My reading</a>
 <a class="notices-link" href="/notices">Notices${course.unseen > 0 && html` <b>${course.unseen}<span class="unseen"> new</span></b>`}</a>
 <details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">
-<button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">As the system</button></form></details>
+<button name="theme" value="light">Light</button><button name="theme" value="dark">Dark</button><button name="theme" value="system">Same as the system</button></form></details>
 <form method="post" action="/sign-out"><button class="quiet">Sign out</button></form>
 <a class="face" href="/account" style="background-color: ${person.colour}" title="${person.name}: your account"><span aria-hidden="true">${initials(person.name)}</span><span class="unseen">Your account</span></a>
 </header>`

@@ -13,8 +13,8 @@ export function readerMarks(
   const button = (intent: string, words: string, isOn: boolean): SafeHtml =>
     html`<button name="intent" value="${intent}" aria-pressed="${isOn ? 'true' : 'false'}"${visit.isPreview && html` disabled`}>${words}</button>`
   return html`<section class="marks"><h2>Did this page help?</h2>
-<form method="post">${button('helped', 'It did', didHelp === true)} ${button('not yet', 'Not yet', didHelp === false)}</form>
-${didHelp !== null && html`<p class="soft" role="status">Thank you. Whoever wrote it sees how many it helped.</p>`}
+<form method="post">${button('helped', 'Yes', didHelp === true)} ${button('not yet', 'No', didHelp === false)}</form>
+${didHelp !== null && html`<p class="soft" role="status">Thank you. The authors see how many it helped.</p>`}
 <form method="post" class="own-marks">${button(isBookmarked ? 'no bookmark' : 'bookmark', isBookmarked ? 'Bookmarked' : 'Bookmark', isBookmarked)} ${button(isFollowed ? 'no follow' : 'follow', isFollowed ? 'Followed' : 'Follow', isFollowed)}</form>
 <p><a href="/discuss/${visit.course.course_id}/${place.id}">${comments === 0 ? 'Write a comment' : `${comments} ${comments === 1 ? 'comment' : 'comments'}`}</a></p></section>`
 }
@@ -32,7 +32,7 @@ export function minePage(
     { title: 'My reading', course: visit.course, theme: visit.theme },
     html`${strip(visit)}<main id="page" class="contents" tabindex="-1"><h1>My reading</h1>
 ${list('Bookmarks', marked.bookmarks, 'None yet. “Bookmark” stands beside each page.')}
-${list('Followed', marked.follows, 'None yet. Of what you follow you are told when it changes or somebody writes.')}
+${list('Followed', marked.follows, 'None yet. You are notified when a page you follow changes or somebody writes there.')}
 ${list('Where you wrote', marked.commented, 'Nowhere yet.')}
 </main>`,
   )

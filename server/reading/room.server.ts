@@ -105,7 +105,7 @@ function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
 function doneForm(visit: Visit, place: Place): SafeHtml | null {
   if (doneRule(place.kind, place.settings) !== 'read' || place.standing.locked || place.kind === 'book') return null
   const { isDone } = place.standing
-  return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Take that back' : 'Mark as read'}</button></form>`
+  return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Mark as unread' : 'Mark as read'}</button></form>`
 }
 
 /** What is said in the place of something that can't be opened yet. */

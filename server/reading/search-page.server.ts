@@ -21,7 +21,7 @@ export function searchPage(
 <p role="status">${words === '' ? 'Type one or more words.' : passages.length + posts.length === 0 ? 'Nothing that you can read holds all of these words, or words that begin so. Try fewer, or other words.' : [counted(passages.length, 'page', 'pages'), counted(posts.length, 'post or comment', 'posts and comments')].filter(Boolean).join(', ')}</p>
 ${posts.length > 0 && passages.length > 0 && html`<h2>What is published</h2>`}
 <ol class="found">${passages.map((passage) => foundLine(visit, passage))}</ol>
-${posts.length > 0 && html`<h2>What people wrote</h2><ol class="found">${posts.map((post) => postLine(visit, post))}</ol>`}
+${posts.length > 0 && html`<h2>Posts and comments</h2><ol class="found">${posts.map((post) => postLine(visit, post))}</ol>`}
 ${book && html`<p><a href="${visit.href(book.id)}">Back to ${book.title}</a> · <a href="${home}/search?words=${encodeURIComponent(words)}">Search the whole course</a></p>`}
 </main>`
   return frame({ title: words === '' ? 'Search' : `Search: ${words}`, course: visit.course, theme: visit.theme }, body)

@@ -57,7 +57,7 @@ export async function searchEditions(
 }
 
 /**
- * What people wrote under those items, newest first. Hidden and taken back is not found; where one writes first before
+ * Posts under those items, newest first. Hidden and taken back is not found; where one writes first before
  * one sees others, nothing is, until one has written.
  */
 export async function searchPosts(

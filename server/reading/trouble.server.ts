@@ -7,7 +7,7 @@ const WORDS = {
   'no such place': [
     404,
     'There is nothing to read here',
-    'The address may be wrong, the page may have been taken back, or it is not open to you.',
+    'The address may be wrong, the page may have been removed, or it is not open to you.',
   ],
   database: [
     503,

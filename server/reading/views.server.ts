@@ -68,7 +68,7 @@ export function factsOf(visit: Visit, place: Place, edition: EditionToRead | nul
   return [
     ...(place.minutes > 0 ? [`${place.minutes} ${place.minutes === 1 ? 'minute' : 'minutes'}`] : []),
     ...(edition ? [`edition ${edition.number}`, `last edited ${date}`] : []),
-    ...(edition?.note ? [`changed: ${edition.note}`] : []),
+    ...(edition?.note && edition.number > 1 ? [`changed: ${edition.note}`] : []),
     ...(dueAt ? [`due ${on(dueAt)}`] : []),
     ...(closesAt ? [`closes ${on(closesAt)}`] : []),
   ]

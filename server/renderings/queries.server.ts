@@ -7,7 +7,7 @@ export interface Outdated {
   /** The columns that name the row, in the order of its key. */
   readonly key: readonly string[]
   readonly content: unknown
-  /** Of a submission that was given back: what was said to it. */
+  /** Of a submission that was returned: what was said to it. */
   readonly comment: unknown
 }
 

@@ -3,7 +3,7 @@ import { pool } from '../database/pool.server.ts'
 import { sealedAddress } from './addresses.server.ts'
 import { getSecret } from './queries.server.ts'
 
-/** Which code piece of a page: of an edition by its number, or of the work in hand. */
+/** Which HTML piece of a page: of an edition by its number, or of the work in hand. */
 export interface SealedPlace {
   readonly documentId: string
   readonly edition: number | 'work'
@@ -30,7 +30,7 @@ function sign(secret: Buffer, { documentId, edition, index }: SealedPlace, until
 }
 
 /**
- * Gives addresses of code pieces to somebody who may read the page. The sealed host has no cookie to know anyone by,
+ * Gives addresses of HTML pieces to somebody who may read the page. The sealed host has no cookie to know anyone by,
  * so the address itself is the leave to look: signed, and good until the end of tomorrow (UTC). Through a day it stays
  * the same, so that pages can be kept by browsers.
  */

@@ -18,7 +18,7 @@ const asked = z.object({
   mac: z.string().max(100),
 })
 
-/** Answers for the sealed host: the shell, and code pieces under signed addresses. Nothing else lives there. */
+/** Answers for the sealed host: the shell, and HTML pieces under signed addresses. Nothing else lives there. */
 export function serveSealed(request: Request, response: Response): void {
   response.setHeader('Content-Security-Policy', sealedPolicy(ownOrigins))
   response.setHeader('X-Content-Type-Options', 'nosniff')

@@ -43,7 +43,7 @@ export function whyNoDocument(name: string, start: Buffer): string | null {
 
 const NO_TEXT = 'no text in UTF-8, and nothing else that is known here'
 const notKnown = (name: string, words: string): string =>
-  `“${name}” is ${words}. What can be brought in: Word (.docx), EPUB, Markdown (.md, or a .zip of .md files with their pictures), HTML.`
+  `“${name}” is ${words}. What can be imported: Word (.docx), EPUB, Markdown (.md, or a .zip of .md files with their pictures), HTML.`
 
 function namesIn(bytes: Buffer): string[] | null {
   const names: string[] = []

@@ -112,9 +112,9 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
 test('when mail comes is chosen once, without script, and stays chosen', async ({ fixture }) => {
   const page = await fixture.open('author', '/notices', { javaScriptEnabled: false })
   await expect(page.getByText('You have not chosen yet.')).toBeVisible()
-  await page.getByLabel('Once a day, all in one mail').check()
+  await page.getByLabel('Once a day, all in one message').check()
   await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByLabel('Once a day, all in one mail')).toBeChecked()
+  await expect(page.getByLabel('Once a day, all in one message')).toBeChecked()
   await expect(page.getByText('You have not chosen yet.')).toHaveCount(0)
   expect(
     await withClient(

@@ -1,6 +1,6 @@
 import { expect, test } from './setup/fixture.ts'
 
-test('an answer is kept as a draft, looked at, handed in with a file, given back with a comment, and done again', async ({
+test('an answer is kept as a draft, looked at, handed in with a file, returned with a comment, and done again', async ({
   fixture,
 }) => {
   await fixture.addPage('task', '<h1>Your own metre</h1><p>Build one metre and say how it went.</p>', {
@@ -12,14 +12,14 @@ test('an answer is kept as a draft, looked at, handed in with a file, given back
   await expect(student).toHaveURL(/\/assignments\/course\/task$/)
   await student.getByRole('textbox', { name: 'Your answer' }).click()
   await student.keyboard.type('One metre, two falls.')
-  await expect(student.getByText(/^Draft kept/)).toBeVisible()
+  await expect(student.getByText(/^Draft saved/)).toBeVisible()
   const [chooser] = await Promise.all([
     student.waitForEvent('filechooser'),
     student.getByRole('button', { name: 'Add a file' }).click(),
   ])
   await chooser.setFiles({ name: 'measures & notes.txt', mimeType: 'image/png', buffer: Buffer.from('height 1.1 m\n') })
   await expect(student.getByRole('link', { name: 'measures & notes.txt' })).toBeVisible()
-  await expect(student.getByText(/^Draft kept/)).toBeVisible()
+  await expect(student.getByText(/^Draft saved/)).toBeVisible()
   const author = await fixture.open('author', '/courses/course/hand-ins/task')
   await expect(author.getByRole('main')).toContainText('Nobody has handed in yet')
   await student.reload()
@@ -33,22 +33,22 @@ test('an answer is kept as a draft, looked at, handed in with a file, given back
   await expect(student.locator('.lesson li', { hasText: 'Your own metre' })).toContainText('done')
 
   await author.reload()
-  await expect(author.getByText('1 of 1 handed in, 1 waits for an answer')).toBeVisible()
+  await expect(author.getByText('1 of 1 handed in, 1 waits for a comment')).toBeVisible()
   const [download] = await Promise.all([
     author.waitForEvent('download'),
     author.getByRole('link', { name: 'measures & notes.txt' }).click(),
   ])
   expect(download.suggestedFilename()).toBe('measures & notes.txt')
-  await author.getByRole('button', { name: 'Give back with this comment' }).click()
+  await author.getByRole('button', { name: 'Return with this comment' }).click()
   await expect(author.getByRole('alert')).toContainText('Say something to it')
   await author.getByRole('textbox', { name: 'Your comment' }).click()
   await author.keyboard.type('The batter is right; watch the joints.')
-  await author.getByRole('button', { name: 'Give back with this comment' }).click()
-  await expect(author.getByText('1 of 1 handed in, 0 wait for an answer')).toBeVisible()
+  await author.getByRole('button', { name: 'Return with this comment' }).click()
+  await expect(author.getByText('1 of 1 handed in, 0 wait for a comment')).toBeVisible()
 
   await student.reload()
   await expect(student.getByRole('region', { name: 'Comment of Test author' })).toContainText('watch the joints')
-  await student.getByRole('button', { name: 'Work on it again' }).click()
+  await student.getByRole('button', { name: 'Change and hand in again' }).click()
   await expect(student.getByRole('textbox', { name: 'Your answer' })).toContainText('One metre, two falls.')
   await student.getByRole('textbox', { name: 'Your answer' }).click()
   await student.keyboard.press('Control+End')

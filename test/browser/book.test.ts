@@ -11,7 +11,7 @@ test('a book is read with contents, next and previous; numbers come by themselve
     kind: 'chapter',
     parent: 'book',
   })
-  await fixture.addPage('draft', chapter('Not yet', 'Nobody reads this.'), { kind: 'chapter', parent: 'book' })
+  await fixture.addPage('draft', chapter('No', 'Nobody reads this.'), { kind: 'chapter', parent: 'book' })
   await fixture.addPage('sort', chapter('Sort', 'Lay the hearting apart.'), {
     isPublished: true,
     kind: 'chapter',

@@ -48,7 +48,7 @@ test('an author’s clock that is hours behind, in another time zone: what is wr
     await author.keyboard.press('Alt+Enter')
     await author.getByLabel('Opens for students').fill(value)
     await author.getByLabel('Opens for students').blur()
-    await expect(author.getByText('Kept.')).toBeVisible()
+    await expect(author.getByText('Saved.')).toBeVisible()
     await author.reload()
     await author.getByRole('treeitem', { name: /^A page/ }).focus()
     await author.keyboard.press('Alt+Enter')

@@ -133,7 +133,7 @@ test('a host that is not allowed gives a link card with the reason, until a mana
   const manager = await fixture.open('manager', '/hosts', { app })
   await manager.getByRole('button', { name: 'Allow Millrace Video' }).click()
   await expect(manager.getByRole('row', { name: /Millrace Video/ })).toContainText('allowed')
-  await page.getByRole('button', { name: 'Why is it no player?' }).click()
+  await page.getByRole('button', { name: 'Why is it not a player?' }).click()
   await page.getByRole('button', { name: 'Make it a player' }).click()
   await expect(sheet(page).locator('figure.player iframe')).toHaveAttribute('title', 'Packing the hearting')
 })

@@ -38,7 +38,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await author.getByRole('button', { name: 'Add a hint' }).click()
   await author.getByRole('textbox', { name: 'Hint 1' }).click()
   await author.keyboard.type('One metre is 1.6 tonnes.')
-  await author.getByRole('textbox', { name: 'How it is done' }).click()
+  await author.getByRole('textbox', { name: 'Worked solution' }).click()
   await author.keyboard.type('Length times 1.6.')
   await expect(author.locator('.question-standing')).toHaveText('Kept')
   await author.getByRole('tab', { name: 'Try it' }).click()

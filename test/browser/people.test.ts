@@ -12,7 +12,7 @@ test('signing in: errors stand at the field, a wrong password says nothing more,
   await page.goto('/courses/course/plan')
   await expect(page).toHaveURL(/sign-in\?to=/)
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(page.getByText('Type the address you sign in with.')).toBeVisible()
+  await expect(page.getByText('Type the e-mail address you sign in with.')).toBeVisible()
   await expect(page.getByLabel('Password')).toHaveAttribute('aria-invalid', 'true')
   await page.getByLabel('Address').fill('author@test.example')
   await page.getByLabel('Password').fill('wrong')
@@ -36,7 +36,7 @@ test('signing in: errors stand at the field, a wrong password says nothing more,
 test('signing out with unsent work asks first', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   await page.context().setOffline(true)
-  await cursorAfter(page, 'Kept.')
+  await cursorAfter(page, 'Saved.')
   await page.keyboard.type(' Waiting words.')
   await expect(page.locator('.saving')).toContainText('Not sent')
   let question = ''

@@ -16,7 +16,7 @@ test('what is found while writing says why and for whom, and each repair is one 
   await expect(desk).toContainText('only header cells tell what each of them is')
   await expect(desk).toContainText('WCAG 2.2, 1.3.1')
 
-  await desk.getByRole('button', { name: 'The first row heads the columns' }).click()
+  await desk.getByRole('button', { name: 'Make the first row a header' }).click()
   await expect(sheet(page).locator('th')).toHaveText(['Stone', 'Weight'])
   await expect(tab).toContainText('4')
   await desk.getByRole('button', { name: 'Make it a list' }).click()
@@ -34,7 +34,7 @@ test('what is found while writing says why and for whom, and each repair is one 
     'href',
     'https://walls.example/',
   )
-  await desk.getByRole('button', { name: 'Take the nearest ground that passes' }).click()
+  await desk.getByRole('button', { name: 'Use the nearest background that passes' }).click()
   await expect(desk).not.toContainText('4.5 is needed')
 
   // Found while writing: a link that says nothing is told when the writing pauses.
@@ -102,14 +102,14 @@ test('the past tells who did what; two moments are compared in the text, one is 
   await other.keyboard.press('Enter')
   await other.keyboard.type('Third and last.')
   await kept(other)
-  await page.getByRole('tab', { name: 'Past' }).click()
+  await page.getByRole('tab', { name: 'History' }).click()
   const desk = page.getByRole('tabpanel')
   await expect(desk.getByRole('listitem')).toHaveText([/Test coauthor wrote 3 words/, /Test author wrote 2 words/])
-  await desk.getByRole('button', { name: 'Compare or bring back' }).nth(1).click()
+  await desk.getByRole('button', { name: 'Compare or restore' }).nth(1).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.locator('ins')).toHaveText('Third and last.')
   await expect(dialog).toContainText('1 place differs.')
-  await dialog.getByRole('button', { name: 'Bring the first back' }).click()
+  await dialog.getByRole('button', { name: 'Restore the first version' }).click()
   await expect(sheet(page)).not.toContainText('Third and last.')
   await expect(sheet(other)).not.toContainText('Third and last.')
   await kept(page)

@@ -35,7 +35,7 @@ test('a lesson is published as a whole, or not at all; students are told here an
     await author.keyboard.press('Delete')
     await expect(author.getByText('“How many?” deleted.')).toBeVisible()
     await publish()
-    await dialog.getByLabel('What is new (shown to students)').fill('the first of three')
+    await dialog.getByLabel('What is new (optional, students see it)').fill('the first of three')
     await dialog.getByRole('button', { name: 'Publish 2 items' }).click()
     await expect(author.getByText('2 items of “Lesson one” published.')).toBeVisible()
     await student.reload()

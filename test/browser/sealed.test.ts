@@ -4,7 +4,7 @@ import { expect, sheet, test } from './setup/fixture.ts'
 const piece = (code: string, title = 'Piece'): string =>
   `<iframe srcdoc="${code.replaceAll('&', '&amp;').replaceAll('"', '&quot;')}" title="${title}" height="100"></iframe>`
 
-test('a code piece runs in its frame, is sized to what it shows, and reaches nothing else', async ({ fixture }) => {
+test('an HTML piece runs in its frame, is sized to what it shows, and reaches nothing else', async ({ fixture }) => {
   const spy = `<p id="out" style="height:300px;margin:0">start</p><script>
     const tried = []
     const attempt = async (name, work) => { try { const got = await work(); tried.push(name + ':' + (got ? 'GOT' : 'nothing')) } catch (error) { tried.push(name + ':refused') } }
@@ -76,6 +76,6 @@ test('code that loops for ever or floods the console does not hold up the page a
   await page.keyboard.press('Control+a')
   await page.keyboard.insertText('<p>calm</p>')
   await expect(dialog.frameLocator('iframe').getByText('calm')).toBeVisible()
-  await dialog.getByRole('button', { name: 'Keep the code' }).click()
+  await dialog.getByRole('button', { name: 'Save the code' }).click()
   await expect(sheet(page).locator('figure.html-piece').nth(1)).toContainText('11 characters of code')
 })

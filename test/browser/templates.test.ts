@@ -24,12 +24,12 @@ test('a page is kept as a template with two blanks, and used in another course',
 
   // From beside the sheet, as from the menu in the plan.
   await author.getByRole('tab', { name: 'Page', exact: true }).click()
-  await author.getByRole('link', { name: 'Keep as a template…' }).click()
-  const dialog = author.getByRole('dialog', { name: 'Keep this page as a template' })
+  await author.getByRole('link', { name: 'Save as a template…' }).click()
+  const dialog = author.getByRole('dialog', { name: 'Save this page as a template' })
   await dialog.getByLabel('What it is for').fill('After a day out')
   await dialog.getByLabel('What the blank “Tarn” is called').fill('Site')
   await dialog.getByRole('radio', { name: 'All authors' }).click()
-  await dialog.getByRole('button', { name: 'Keep the template' }).click()
+  await dialog.getByRole('button', { name: 'Save the template' }).click()
   await expect(author.getByText('“Site diary” is a template now.')).toBeVisible()
 
   await author.goto('/courses/other/plan')

@@ -59,8 +59,8 @@ test('what others have written under an item is said before it is deleted; a pos
   await student.keyboard.type('Frost did it.')
   await student.getByRole('button', { name: 'Send' }).click()
   await student.getByRole('button', { name: 'Take back' }).click()
-  await expect(student.getByText('Your post was taken back.')).toBeVisible()
-  await expect(student.getByRole('button', { name: 'Bring it back' })).toBeFocused()
+  await expect(student.getByText('Your post was deleted.')).toBeVisible()
+  await expect(student.getByRole('button', { name: 'Restore it' })).toBeFocused()
   await student.keyboard.press('Enter')
   await expect(student.getByRole('article', { name: /Test student/ })).toContainText('Frost did it.')
 
@@ -76,7 +76,7 @@ test('what others have written under an item is said before it is deleted; a pos
   await asked.getByRole('button', { name: 'Delete' }).click()
   await expect(row).toHaveCount(0)
   await expect(author.locator('.plan-undo')).toContainText('“Talk” deleted. 1 post or comment stands under it.')
-  await author.getByRole('button', { name: 'Bring back' }).click()
+  await author.getByRole('button', { name: 'Restore' }).click()
   await expect(row).toBeVisible()
 })
 

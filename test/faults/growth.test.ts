@@ -224,7 +224,7 @@ export const shortcuts: SourceCheck = {
       const key = tag.isEnd ? undefined : attributeOf(tag, 'accesskey')
       if (!key) return []
       const edits = [{ from: key.from - 1, to: key.to, insert: '' }]
-      return [at(tag, 'shortcut', 'warning', 'This takes a key for itself.', [{ label: 'Take it out', edits }])]
+      return [at(tag, 'shortcut', 'warning', 'This takes a key for itself.', [{ label: 'Remove it', edits }])]
     }),
   good: ['<p>still</p>'],
   bad: [{ html: '<p accesskey="a">a</p>', told: ['1 shortcut'], repaired: '<p>a</p>' }],
@@ -258,7 +258,7 @@ export function plainBook(book: Book): { bytes: Uint8Array; ending: string; medi
       {
         registry: 'core/kinds/export-formats.ts',
         name: 'plain',
-        entry: "plain: { label: 'Plain text', help: 'Words alone.' }",
+        entry: "plain: { label: 'Plain text', help: 'Keep text only.' }",
         after: 'exportFormats = {\n',
       },
       {

@@ -132,7 +132,7 @@ test('late is late by the server’s clock, to the moment', async () => {
   }
 })
 
-test('it is given back once it has been read: with words, to the newest, and the student is told', async () => {
+test('it is returned once it has been read: with words, to the newest, and the student is told', async () => {
   const [newest] = await listSubmissions(pool, 'task', 'student')
   const author = { personId: 'author', name: 'Test author' }
   expect(await giveBack(author, PLACE, 'student', newest!.number, blank)).toMatchObject({
@@ -153,6 +153,6 @@ test('it is given back once it has been read: with words, to the newest, and the
   })
   await doJobs('tell')
   expect((await listNotices(pool, 'student'))[0]).toMatchObject({
-    words: 'Test author gave back your “Your metre” with a comment.',
+    words: 'Test author returned your “Your metre” with a comment.',
   })
 })

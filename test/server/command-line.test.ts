@@ -80,7 +80,7 @@ test('clean tells what paste makes of a file, source-check what is wrong in it a
         rule: 'unclosed',
         line: 2,
         column: 1,
-        repairs: [{ label: 'Close it at the end' }, { label: 'Take the tag out' }],
+        repairs: [{ label: 'Close it at the end' }, { label: 'Remove the tag' }],
       },
     ],
   })

@@ -6,7 +6,7 @@ import { CHOICE, say } from './setup/questions.ts'
 import { makeSchool } from './setup/factories.ts'
 
 /*
- * What people wrote stays when they leave a course, or the school. No list that they are in breaks for those who stay.
+ * Posts stays when they leave a course, or the school. No list that they are in breaks for those who stay.
  */
 const url = await useFreshDatabase()
 const { pool, transaction } = await import('../../server/database/pool.server.ts')

@@ -323,7 +323,7 @@ test('a lesson comes back although no unit is left', async () => {
   await removeEntries('course', units)
   expect(await restore('course', deleted.ok ? deleted.deletionId : '')).toMatchObject({ ok: true })
   const plan = await listPlan(pool, 'course')
-  expect(plan.filter(({ kind }) => kind === 'unit').map(({ title }) => title)).toEqual(['Brought back'])
+  expect(plan.filter(({ kind }) => kind === 'unit').map(({ title }) => title)).toEqual(['Restored'])
   expect(plan.find(({ id }) => id === lesson.id)?.parentId).toBe(plan.find(({ kind }) => kind === 'unit')!.id)
 })
 

@@ -22,7 +22,7 @@ function Settings({ editor, position }: SettingsProps) {
     void editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'question', id))
   return (
     <>
-      <p className="soft small">Each student gets a version of their own; what they answer is judged by the server.</p>
+      <p className="soft small">Each student gets their own version; the server checks their answers.</p>
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         {isChosen ? 'Change the question' : 'Choose or make the question'}
       </button>
@@ -69,7 +69,7 @@ class BankQuestionView implements NodeView {
     say('A question of the bank', '…')
     void fetchQuestion(courseHere(), id).then((question) => {
       if (question) say(question.title || 'A question of the bank', wordsOf(question.content.prompt))
-      else say('A question that is no longer in the bank', 'Take it out, or choose another in the side desk.')
+      else say('A question that is no longer in the bank', 'Remove it, or choose another in the side desk.')
     })
   }
 
@@ -103,7 +103,7 @@ export const bankQuestion: Piece = {
   offer: {
     group: 'practise',
     name: 'Question of the bank',
-    help: 'Other numbers for each student, hints, points.',
+    help: 'Different numbers for each student, hints, points.',
     effort: 'has settings',
     command: insertPiece((state) => state.schema.nodes.bankQuestion!.create()),
     Example: () => (

@@ -8,7 +8,7 @@ export const box: Piece = {
   offer: {
     group: 'apart',
     name: 'Box',
-    help: 'Sets paragraphs apart on a ground of their own.',
+    help: 'Puts paragraphs in a coloured box.',
     effort: 'ready',
     command: newBox,
     outcome: (state) => aroundOutcome(state, 'go into the box.', 'Begins empty.'),

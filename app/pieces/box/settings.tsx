@@ -35,9 +35,8 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
       <p className="contrast-line" role="status">
         <Contrast size={15} aria-hidden />
         <span>
-          Text on ground <b>{ratio.toFixed(1)} : 1</b>.{' '}
-          {ratio >= 7 ? 'Readable for all sizes' : ratio >= 4.5 ? 'Readable' : 'Too weak for running text'} (4.5
-          needed).
+          Text on background <b>{ratio.toFixed(1)} : 1</b>.{' '}
+          {ratio >= 7 ? 'Readable for all sizes' : ratio >= 4.5 ? 'Readable' : 'Too weak for body text'} (4.5 needed).
         </span>
       </p>
       <ChoiceSetting
@@ -97,7 +96,7 @@ function ColourField({ value, onChange }: { value: string; onChange: (colour: st
   return (
     <input
       className="colour-field"
-      aria-label="Ground as hex colour"
+      aria-label="Background as hex colour"
       aria-invalid={colour === null}
       title={colour === null ? 'A colour is # and six digits of 0-9 and a-f.' : undefined}
       value={typed}

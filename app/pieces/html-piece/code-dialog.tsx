@@ -36,7 +36,7 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
     <Dialog
       open
       width="min(1080px, calc(100vw - 40px))"
-      title={title ? `Code: ${title}` : 'Code piece'}
+      title={title ? `Code: ${title}` : 'HTML piece'}
       onCancel={onClose}
       // A stray click outside must not throw code away.
       mask={{ closable: false }}
@@ -47,7 +47,7 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
           </span>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="primary" disabled={problem !== ''} onClick={keep}>
-            Keep the code
+            Save the code
           </Button>
         </span>
       }
@@ -61,7 +61,7 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
 }
 
 const tooLong = (length: number): string =>
-  `A code piece holds at most ${MOST_CODE.toLocaleString('en')} characters; this has ${length.toLocaleString('en')}.`
+  `An HTML piece holds at most ${MOST_CODE.toLocaleString('en')} characters; this has ${length.toLocaleString('en')}.`
 
 /** What the code does, and what it says. */
 function Result({ running, onRun }: { running: ReturnType<typeof useRunning>; onRun: () => void }) {

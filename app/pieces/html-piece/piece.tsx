@@ -72,8 +72,8 @@ class HtmlPieceView implements NodeView {
     const words = document.createElement('span')
     words.textContent =
       code === ''
-        ? 'A code piece without code yet: “Edit the code” in the side desk.'
-        : `${title || 'Code piece'} · ${code.length.toLocaleString('en')} characters of code`
+        ? 'An HTML piece without code yet: “Edit the code” in the side desk.'
+        : `${title || 'HTML piece'} · ${code.length.toLocaleString('en')} characters of code`
     if (code === '') return this.dom.replaceChildren(words)
     const run = document.createElement('button')
     run.type = 'button'
@@ -132,7 +132,7 @@ export const htmlPiece: Piece = {
   view: (node: Node, _view: EditorView) => new HtmlPieceView(node),
   offer: {
     group: 'look',
-    name: 'Code piece',
+    name: 'HTML piece',
     help: 'HTML, style and script of your own, in a sealed frame.',
     effort: 'needs code',
     command: newHtmlPiece,

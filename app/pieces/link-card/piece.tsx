@@ -42,7 +42,7 @@ function LinkCardSettings({ editor, position }: SettingsProps) {
         onClick={tried === 'asking' ? undefined : ask}
         aria-disabled={tried === 'asking'}
       >
-        Why is it no player?
+        Why is it not a player?
       </button>
       <Verdict {...{ tried }} />
       {tried && tried !== 'asking' && tried.type === 'player' && (
@@ -59,7 +59,7 @@ function Verdict({ tried }: { tried: Examined | 'asking' | null }) {
     <p className="desk-advice" role="status">
       <span>
         {tried === 'asking'
-          ? 'Asking…'
+          ? 'Checking…'
           : !tried
             ? ''
             : tried.type === 'player'

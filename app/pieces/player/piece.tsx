@@ -62,7 +62,7 @@ function PlayerSettings({ editor, position }: SettingsProps) {
         }
         role="status"
       >
-        <span>{tried === 'asking' ? 'Asking…' : tried ? embedWords(tried) : ''}</span>
+        <span>{tried === 'asking' ? 'Checking…' : tried ? embedWords(tried) : ''}</span>
       </p>
     </>
   )

@@ -77,7 +77,7 @@ function useRows(editor: Editor, position: number, entry: string) {
     },
     remove: (index: number): void => {
       change(removeEntry(editor.state.doc, position, index))
-      announce(`${nameOfRow(rows[index], entry, index)} removed. Ctrl+Z brings it back.`)
+      announce(`${nameOfRow(rows[index], entry, index)} removed. Ctrl+Z restores it.`)
       // To the name of what stands there now: pressed again, the key must not remove the next one.
       requestAnimationFrame(() => {
         const names = list.current?.querySelectorAll<HTMLElement>('.row-name') ?? []
@@ -197,8 +197,8 @@ function RowLine({ row, index, entry, onGo, onRemove, children }: LineProps) {
         <button
           type="button"
           className="row-remove"
-          aria-label={`Take out ${name}`}
-          title="Take out (Ctrl+Z brings it back)"
+          aria-label={`Remove ${name}`}
+          title="Remove (Ctrl+Z restores it)"
           onClick={onRemove}
         >
           <X size={14} aria-hidden />

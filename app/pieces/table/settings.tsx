@@ -57,7 +57,7 @@ export function TableSettings({ editor, position }: { editor: Editor; position: 
             editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'isStriped', event.target.checked))
           }
         />{' '}
-        Every second row on a ground of its own
+        Shade every other row
       </label>
     </>
   )

@@ -15,14 +15,14 @@ const height = z.number().int().min(40).max(4000)
 export const htmlPiece = {
   type: 'node',
   name: 'htmlPiece',
-  label: 'code piece',
-  counted: ['a code piece', 'code pieces'],
+  label: 'HTML piece',
+  counted: ['an HTML piece', 'HTML pieces'],
   needsPage: true,
   losses: [
     {
       formats: ['epub', 'pdf'],
       type: 'changed',
-      message: 'A code piece runs only in a browser; its title stands in its place.',
+      message: 'An HTML piece runs only in a browser; its title stands in its place.',
     },
   ],
   attributes: z.object({

@@ -34,7 +34,7 @@ const cell = (type: string, words: string, attrs: Record<string, unknown> = {}):
   content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }],
 })
 
-/** Every second row on a ground of its own: said so, or written by hand row by row. */
+/** Shade every other row: said so, or written by hand row by row. */
 function isStriped(table: HtmlElement): boolean {
   if (
     attribute(table, 'data-rows') === 'striped' ||

@@ -27,8 +27,8 @@ export const tableWithoutHeaders: Rule = {
     return found
   },
   repairs: [
-    { id: 'row', label: 'The first row heads the columns' },
-    { id: 'column', label: 'The first column heads the rows' },
+    { id: 'row', label: 'Make the first row a header' },
+    { id: 'column', label: 'Make the first column a header' },
   ],
   repair(page, { from }, id) {
     const table = page.nodeAt(from)

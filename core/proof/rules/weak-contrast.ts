@@ -9,7 +9,7 @@ const box = (ground: string): string =>
 /** Text on a ground on which it can’t be read well. */
 export const weakContrast: Rule = {
   id: 'weak-contrast',
-  name: 'Text too weak on its ground',
+  name: 'Text contrast too low',
   severity: 'right',
   why: 'Readers with low vision, and all readers in the sun, need a contrast of 4.5 to 1.',
   criterion: '1.4.3 Contrast (Minimum)',
@@ -29,7 +29,7 @@ export const weakContrast: Rule = {
     })
     return found
   },
-  repairs: [{ id: 'ground', label: 'Take the nearest ground that passes' }],
+  repairs: [{ id: 'ground', label: 'Use the nearest background that passes' }],
   repair: (page, { from }) =>
     new Transform(page).setNodeAttribute(from, 'ground', readableGround(String(page.nodeAt(from)?.attrs.ground))),
   good: [{ html: box('#efe6d3') }, { html: box('#23302f') }],

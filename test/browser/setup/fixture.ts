@@ -138,7 +138,7 @@ export const sheet = (page: Page): ReturnType<Page['locator']> => page.locator('
 
 /** Waits until the foot says that everything is kept. */
 export async function kept(page: Page): Promise<void> {
-  await expect(page.locator('.saving')).toContainText('Everything kept')
+  await expect(page.locator('.saving')).toContainText('Saved')
 }
 
 /**

@@ -85,7 +85,7 @@ function ChoiceRow({ choice, mode, set, at, field, onChange, answer, choices }: 
         className="link-button"
         onClick={() => onChange({ ...answer, choices: choices.filter(({ id }) => id !== choice.id) })}
       >
-        Take out<span className="visually-hidden"> choice {at + 1}</span>
+        Remove<span className="visually-hidden"> choice {at + 1}</span>
       </button>
     </li>
   )

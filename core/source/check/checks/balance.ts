@@ -70,7 +70,7 @@ const isForeign = ({ name }: Tag): boolean =>
   name === 'rect' ||
   name === 'line' ||
   name === 'use'
-const remove = ({ from, to }: Tag) => ({ label: 'Take it out', edits: [{ from, to, insert: '' }] })
+const remove = ({ from, to }: Tag) => ({ label: 'Remove it', edits: [{ from, to, insert: '' }] })
 
 function misnested({ tag, by }: Closed, end: Tag): Diagnostic {
   if (tag.name === 'p')
@@ -106,7 +106,7 @@ function unclosed(tag: Tag, end: number, line: number | null): Diagnostic {
       label: line === null ? 'Close it at the end' : `Close it in line ${line}`,
       edits: [{ from: end, to: end, insert: `</${tag.name}>` }],
     },
-    { label: 'Take the tag out', edits: [{ from: tag.from, to: tag.to, insert: '' }] },
+    { label: 'Remove the tag', edits: [{ from: tag.from, to: tag.to, insert: '' }] },
   ])
 }
 

@@ -19,7 +19,7 @@ function look({ text, tags }: Scan): Diagnostic[] {
       }
       found.push(
         at(tag, 'obsolete', 'warning', `“${tag.name}” is no longer part of HTML: ${instead}. Its words stay.`, [
-          { label: 'Take the tags out', edits },
+          { label: 'Remove the tags', edits },
         ]),
       )
     }
@@ -31,7 +31,7 @@ function look({ text, tags }: Scan): Diagnostic[] {
           'obsolete',
           'warning',
           `${old.map(({ name }) => `“${name}”`).join(', ')} on “${tag.name}” ${old.length === 1 ? 'is' : 'are'} no longer part of HTML and ${old.length === 1 ? 'does' : 'do'} nothing here.`,
-          [{ label: 'Take out', edits: old.map((each) => withoutAttribute(text, each)) }],
+          [{ label: 'Remove', edits: old.map((each) => withoutAttribute(text, each)) }],
         ),
       )
   }
@@ -48,7 +48,7 @@ const ELEMENTS: Record<string, string> = {
   center: 'the page has its own alignment',
   dir: 'use a list',
   font: 'the page has its own type',
-  frame: 'use a code piece or an embed',
+  frame: 'use an HTML piece or an embed',
   frameset: 'use columns',
   marquee: 'text that runs can’t be read by many',
   nobr: 'use no-break spaces',

@@ -54,7 +54,7 @@ function deadTargets(ids: ReadonlyMap<string, Tag>, scan: Scan): Diagnostic[] {
     const end = nextLink[index]
     if (end?.isEnd)
       repairs.push({
-        label: 'Take the link off, keep its words',
+        label: 'Remove the link, keep its words',
         edits: [
           { from: tag.from, to: tag.to, insert: '' },
           { from: end.from, to: end.to, insert: '' },

@@ -15,8 +15,8 @@ function look({ text, tags }: Scan): Diagnostic[] {
           tag,
           'unsafe',
           'error',
-          'A page holds no script. What needs script goes into a code piece, which is sealed.',
-          [{ label: 'Take the script out', edits: [{ from: tag.from, to, insert: '' }] }],
+          'A page holds no script. What needs script goes into an HTML piece, which is sealed.',
+          [{ label: 'Remove the script', edits: [{ from: tag.from, to, insert: '' }] }],
         ),
       )
     }
@@ -24,7 +24,7 @@ function look({ text, tags }: Scan): Diagnostic[] {
       if (/^on[a-z]/.test(attribute.name))
         found.push(
           at(tag, 'unsafe', 'error', `“${attribute.name}” would run script in the page; it is left out.`, [
-            { label: `Take “${attribute.name}” out`, edits: [withoutAttribute(text, attribute)] },
+            { label: `Remove “${attribute.name}”`, edits: [withoutAttribute(text, attribute)] },
           ]),
         )
       else if (
@@ -35,7 +35,7 @@ function look({ text, tags }: Scan): Diagnostic[] {
       )
         found.push(
           at(tag, 'unsafe', 'error', `“${attribute.value.slice(0, 40)}” is not an address that a page may use.`, [
-            { label: 'Take the address out', edits: [withoutAttribute(text, attribute)] },
+            { label: 'Remove the address', edits: [withoutAttribute(text, attribute)] },
           ]),
         )
     }
