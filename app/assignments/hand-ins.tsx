@@ -1,4 +1,5 @@
 import { Button } from 'antd'
+import { PanelLeft } from 'lucide-react'
 import { useState } from 'react'
 import { data, Link, useFetcher, useRouteLoaderData, type FetcherWithComponents } from 'react-router'
 import { z } from 'zod'
@@ -19,6 +20,7 @@ import { failure, requireCourse } from '../../server/web/guard.server.ts'
 import { readJson } from '../../server/web/read-json.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { shortDateTime } from '../shell/date-times.ts'
+import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { Strip } from '../shell/strip.tsx'
 import { RichField } from '../writing/rich-field.tsx'
 import type { Route } from './+types/hand-ins'
@@ -77,6 +79,7 @@ export const meta = ({ loaderData }: Route.MetaArgs) => [
 
 /** What students handed in, one of them at a time, with a field to answer in. */
 export default function HandIns({ loaderData: { entry, standings, chosen, submissions } }: Route.ComponentProps) {
+  const list = usePane()
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   if (!frame) return null
   const { person, course } = frame
@@ -84,9 +87,15 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
   const handed = standings.filter(({ handedInAt }) => handedInAt).length
   return (
     <div className="screen">
-      <Strip person={person} course={course} />
+      <Strip
+        person={person}
+        course={course}
+        others={<PaneButton name="List of students" Icon={PanelLeft} pane={list} />}
+      />
       <div className="panes hand-ins">
-        <HandInList {...{ handed, standings, waiting, chosen }} timeZone={course.timeZone} />
+        <SidePane pane={list} side="start">
+          <HandInList {...{ handed, standings, waiting, chosen }} timeZone={course.timeZone} />
+        </SidePane>
         <main className="hand-in-work" id="work" data-area="work">
           <h1>
             <Link to={`/courses/${course.id}/items/${entry.id}`}>{entry.title}</Link>

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
 import { askPosts } from './ask-posts.ts'
+import { announce } from '../shell/announce.ts'
 import { useNewest } from '../shell/use-newest.ts'
 
 const STORE = 'fieldstone-unsent'
@@ -68,6 +69,7 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
       setSending(false)
       setProblem(answer.ok ? '' : answer.reason)
       if (!answer.ok) return
+      announce(change ? 'Your change is saved.' : 'Your post is sent.')
       keepDraft(key, null)
       id.current = nanoid(14)
       begin(undefined)

@@ -53,18 +53,13 @@ function usePast(documentId: string, version: number) {
   return { past, isDown, more }
 }
 
+const UNREACHED = 'The history can’t be loaded just now. It is not lost; try again in a moment.'
+
 /** The page's history by session of writing and person, in words, with its editions where they were published. */
 export function PastDesk({ editor, documentId, editions, timeZone, version }: Props) {
   const { past, isDown, more } = usePast(documentId, version)
   const [compared, setCompared] = useState<Revision | null>(null)
-  if (!past)
-    return (
-      <p className="desk-empty soft">
-        {isDown
-          ? 'The history can’t be loaded just now. It is not lost; try again in a moment.'
-          : 'Loading the history…'}
-      </p>
-    )
+  if (!past) return <p className="desk-empty soft">{isDown ? UNREACHED : 'Loading the history…'}</p>
   const { entries, revisionOf, revisions } = entriesOf(timeZone, past, editions)
   return (
     <>

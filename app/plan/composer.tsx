@@ -6,6 +6,7 @@ import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
 import { kindOfLine, parseOutline, PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { choicesFor, pathTo, plant } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { announce } from '../shell/announce.ts'
 import type { QueueView } from './plan-queue.ts'
 
 /** Where the first line goes: after an entry, this deep. */
@@ -112,6 +113,7 @@ function useOutlineLine({ place, plan, onAdd, onPlace, onClose }: Props) {
   const kind = said.kind ?? (chosen && kinds.includes(chosen) ? chosen : usual)
   const add = (lines: readonly NamedLine[], notes: readonly string[] = []): void => {
     onAdd(afterId, lines, notes)
+    announce(lines.length === 1 ? `“${lines[0]!.title}” added.` : `${lines.length} lines added.`)
     const ids = lines.map(({ id }) => id)
     const { entries } = plant(plan, afterId, lines, () => ids.shift()!)
     const last = entries.at(-1)

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import { deletedWords, nextAfter } from './use-plan-changes.ts'
+import { deletedWords } from './use-deletion.ts'
+import { nextAfter } from './use-plan-changes.ts'
 
 const row = (id: string, parentId: string | null): PlanRow => ({ id, parentId }) as PlanRow
 const plan = [row('unit', null), row('lesson', 'unit'), row('page', 'lesson'), row('note', 'lesson'), row('last', null)]

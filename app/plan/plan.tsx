@@ -1,4 +1,5 @@
 import { App } from 'antd'
+import { PanelRight } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
 import { placeAtEnd } from '../../core/plan/foresee.ts'
@@ -8,6 +9,7 @@ import { now } from '../shell/clock.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { useUndoKeys } from '../shell/undo-keys.ts'
+import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { Strip } from '../shell/strip.tsx'
 import { useTransfers, type Transfers } from '../transfers/use-transfers.ts'
 import type { ComposerPlace } from './composer.tsx'
@@ -46,6 +48,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [filter, setFilter] = useState('')
   const [publishing, setPublishing] = useState<string | null>(null)
   const [dialog, setDialog] = useDialog()
+  const beside = usePane()
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const { rows, shownOf, shown } = useRows(plan, filter)
   const changes = usePlanChanges(course.id, plan, shown, queue, focus)
@@ -57,12 +60,17 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const openSettings = (id: string): void => {
     focus.note(id)
     setDesk('entry')
+    beside.setOpen(true)
     requestAnimationFrame(focusSettings)
   }
   const transfersDesk = <PlanTransfers {...{ transfers, plan, course, setDialog, focus, changes }} />
   return (
     <div className="screen">
-      <Strip person={person} course={course} />
+      <Strip
+        person={person}
+        course={course}
+        others={<PaneButton name="Beside the plan" Icon={PanelRight} pane={beside} />}
+      />
       <div className="panes">
         <main className="plan" id="work" data-area="work">
           <PlanBar
@@ -83,14 +91,16 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
           />
           <DeletedNotice words={changes.deleted} onUndo={changes.undoDelete} onClose={changes.forgetDeleted} />
         </main>
-        <PlanDesk
-          {...{ plan, shownOf, course, desk, moving }}
-          transfers={transfersDesk}
-          // What is set about a line is known, and can be changed, once the server has the line.
-          entry={loaded.find(({ id }) => id === focused) ?? null}
-          onDesk={setDesk}
-          onOpen={open}
-        />
+        <SidePane pane={beside} side="end">
+          <PlanDesk
+            {...{ plan, shownOf, course, desk, moving }}
+            transfers={transfersDesk}
+            // What is set about a line is known, and can be changed, once the server has the line.
+            entry={loaded.find(({ id }) => id === focused) ?? null}
+            onDesk={setDesk}
+            onOpen={open}
+          />
+        </SidePane>
       </div>
       <PlanDialogs
         {...{ dialog, plan, transfers }}
@@ -99,6 +109,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         onClose={() => setDialog(null)}
         onBegun={() => {
           setDesk('transfers')
+          beside.setOpen(true)
           transfers.refresh()
         }}
         onMade={made}

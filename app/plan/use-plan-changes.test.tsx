@@ -44,6 +44,27 @@ test('what nobody has read is deleted at once, can be brought back, and the focu
   expect(result.current.deleted).toBeNull()
 })
 
+test('Ctrl+Z before the server has answered restores as soon as it has', async () => {
+  let answer: () => void = () => undefined
+  const answered = new Promise<void>((done) => (answer = done))
+  const heard = serverSaying(async ({ body }) => {
+    if ((body as { intent: string }).intent === 'restore') return { ok: true }
+    await answered
+    return { ok: true, deletionId: 'gone', count: 1, uses: [] }
+  })
+  const { result, focused } = changesOf()
+  await act(async () => result.current.remove(plan[2]!))
+  await act(async () => result.current.undoDelete())
+  expect(heard.map(({ body }) => (body as { intent: string }).intent)).toEqual(['delete'])
+  await act(async () => {
+    answer()
+    await new Promise((done) => setTimeout(done))
+  })
+  expect(heard.map(({ body }) => (body as { intent: string }).intent)).toEqual(['delete', 'restore'])
+  expect(focused.at(-1)).toBe('lime')
+  expect(result.current.deleted, 'nothing is left to restore').toBeNull()
+})
+
 test('before what students have worked on is deleted, it is said; “Keep it” deletes nothing', async () => {
   const heard = serverSaying(() => ({ ok: true, uses: ['3 students have handed in work.'] }))
   const { result, focused } = changesOf()

@@ -1,19 +1,15 @@
 import { App } from 'antd'
-import { useRef, useState } from 'react'
+import { useRef } from 'react'
 import { branch, stepPlace } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { announce } from '../shell/announce.ts'
 import { titleOrKind } from '../shell/entry-kinds.tsx'
 import { askPlan } from './ask-plan.ts'
 import { confirmed } from './confirmed.tsx'
 import type { PlanQueue } from './plan-queue.ts'
 import type { PlanRequest } from './plan-requests.ts'
+import { useDeletion } from './use-deletion.ts'
 import type { RowFocus } from './use-row-focus.ts'
-
-interface Deleted {
-  readonly id: string
-  readonly deletionId: string
-  readonly words: string
-}
 
 export interface PlanChanges {
   send: (request: PlanRequest) => Promise<void>
@@ -37,25 +33,17 @@ export function usePlanChanges(
   focus: RowFocus,
 ): PlanChanges {
   const { message } = App.useApp()
-  const [deleted, setDeleted] = useState<Deleted | null>(null)
   const tell = (notes: readonly string[]): void => {
     for (const note of notes) void message.info(note, 8)
   }
   const send = async (request: PlanRequest): Promise<void> => {
+    if (request.intent === 'delete') deletion.begun()
     const outcome = await queue.send(request)
     if (!outcome.ok) void message.error(outcome.reason ?? 'That did not work.', 6)
     tell(outcome.notes ?? [])
-    if (outcome.ok && outcome.deletionId && request.intent === 'delete')
-      setDeleted({
-        id: request.ids[0] ?? '',
-        deletionId: outcome.deletionId,
-        words: deletedWords(
-          plan.find(({ id }) => id === request.ids[0])?.title,
-          (outcome.count ?? 1) - 1,
-          outcome.uses ?? [],
-        ),
-      })
+    if (request.intent === 'delete') deletion.done(request.ids[0] ?? '', outcome)
   }
+  const deletion = useDeletion(plan, focus, send)
   const remove = useRemoval(courseId, { plan, shown }, focus, send)
   return {
     send,
@@ -65,18 +53,13 @@ export function usePlanChanges(
       if (!place) return
       // Where the row goes, the focus goes: the next press finds it.
       focus.want(id)
+      announce(movedWords(plan, id, direction))
       void send({ intent: 'move', ids: [id], ...place })
     },
     remove,
-    deleted: deleted?.words ?? null,
-    undoDelete: () => {
-      if (!deleted) return
-      // The focus goes to it as soon as it is there again.
-      focus.want(deleted.id)
-      void send({ intent: 'restore', deletionId: deleted.deletionId })
-      setDeleted(null)
-    },
-    forgetDeleted: () => setDeleted(null),
+    deleted: deletion.words,
+    undoDelete: deletion.undo,
+    forgetDeleted: deletion.forget,
   }
 }
 
@@ -113,7 +96,8 @@ export function nextAfter(plan: readonly PlanRow[], shown: readonly PlanRow[], i
   return (shown.slice(at).find((row) => !gone.has(row.id)) ?? shown[at - 1])?.id ?? null
 }
 
-/** “Frost” and 2 under it deleted, with what hung on it. */
-export function deletedWords(title: string | undefined, more: number, uses: readonly string[]): string {
-  return `${title ? `“${title}”` : 'The entry'}${more > 0 ? ` and ${more} under it` : ''} deleted.${uses.map((words) => ` ${words}`).join('')}`
+/** What a screen reader says of a row that was moved by key; the row says its new place itself. */
+const movedWords = (plan: readonly PlanRow[], id: string, direction: 'up' | 'down'): string => {
+  const row = plan.find((each) => each.id === id)
+  return `${row ? titleOrKind(row) : 'The line'} moved ${direction}.`
 }

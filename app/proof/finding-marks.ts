@@ -23,10 +23,11 @@ export function findingMarks(): Plugin<DecorationSet> {
 export function markFindings({ state, view }: Editor, findings: readonly Finding[]): void {
   const marks = findings
     .filter(({ to }) => to <= state.doc.content.size)
-    .map(({ from, to, severity }) => {
+    .map(({ from, to, severity, message }) => {
       const node = state.doc.nodeAt(from)
       const isWhole = node !== null && !node.isText && from + node.nodeSize === to
-      const attributes = { class: `finding is-${severity}` }
+      // Whoever hears the page hears it at its words (`aria-description` of WAI-ARIA 1.3).
+      const attributes = { class: `finding is-${severity}`, 'aria-description': message }
       return isWhole
         ? Decoration.node(from, to, attributes, { severity })
         : Decoration.inline(from, to, attributes, { severity })

@@ -69,6 +69,7 @@ function Questions({ questions, openId, bank }: QuestionsProps) {
         <li key={question.id}>
           <button
             type="button"
+            data-closes-pane
             aria-current={question.id === openId || undefined}
             onClick={() => bank.openOther(question.id)}
           >

@@ -1,3 +1,4 @@
+import { PanelLeft } from 'lucide-react'
 import { useRouteLoaderData } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
@@ -6,6 +7,7 @@ import { pool } from '../../server/database/pool.server.ts'
 import { findQuestion, listFolders, listQuestions } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
+import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/bank'
 import { BankList } from './bank-list.tsx'
@@ -47,15 +49,22 @@ export default function BankScreen({
   loaderData: { folders, questions, open, asked, language },
 }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
+  const list = usePane(open === null)
   const bank = useBank(frame?.course.id ?? '', open, asked.folder)
   if (!frame) return null
   const { person, course } = frame
   const shown = bank.fresh ?? open
   return (
     <div className="screen">
-      <Strip person={person} course={course} />
+      <Strip
+        person={person}
+        course={course}
+        others={<PaneButton name="List of questions" Icon={PanelLeft} pane={list} />}
+      />
       <div className="panes bank">
-        <BankList {...{ bank, folders, questions, asked }} openId={shown?.id} />
+        <SidePane pane={list} side="start">
+          <BankList {...{ bank, folders, questions, asked }} openId={shown?.id} />
+        </SidePane>
         <main className="bank-open" id="work" data-area="work">
           <h1 className="visually-hidden">{shown ? `Question: ${shown.title || 'new'}` : 'Questions'}</h1>
           {!shown && (

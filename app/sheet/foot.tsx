@@ -1,7 +1,8 @@
 import { Button } from 'antd'
 import { Check, CloudOff, Eye, LoaderCircle, TriangleAlert } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
+import { announce } from '../shell/announce.ts'
 import { ended } from '../shell/unsent.ts'
 import type { Standing } from '../saving/standing.ts'
 
@@ -42,8 +43,8 @@ export function Foot({
         {students}
       </span>
       <span className="foot-end">
-        <button type="button" className="plain-button" onClick={onStudent}>
-          <Eye size={16} strokeWidth={1.75} aria-hidden /> As a student
+        <button type="button" className="plain-button" aria-label="As a student" onClick={onStudent}>
+          <Eye size={16} strokeWidth={1.75} aria-hidden /> <span className="foot-name">As a student</span>
         </button>
         <Button
           type="primary"
@@ -104,11 +105,12 @@ function Saving({
   useEffect(() => {
     if (standing.type === 'kept') setKeptAt(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()))
   }, [standing])
+  useSaidTrouble(standing, waiting)
   const Sign = SIGNS[standing.type]
   const tone = standing.type === 'kept' ? 'is-kept' : standing.type === 'sending' ? '' : 'is-trouble'
   const isHalted = standing.type === 'signed out' || standing.type === 'forbidden' || standing.type === 'deleted'
   return (
-    <span className={`saving ${tone}`} role="status">
+    <span className={`saving ${tone}`}>
       <Sign size={15} aria-hidden />{' '}
       <span>
         {savingWords(standing, waiting, keptAt)}{' '}
@@ -117,6 +119,21 @@ function Saving({
       </span>
     </span>
   )
+}
+
+/**
+ * Tells a screen reader when saving fails, and when it works again; not that it was saved, with every pause in writing.
+ */
+function useSaidTrouble(standing: Standing, waiting: string): void {
+  const wasTrouble = useRef(false)
+  const isTrouble = standing.type !== 'kept' && standing.type !== 'sending'
+  const latest = useRef('')
+  latest.current = savingWords(standing, waiting)
+  useEffect(() => {
+    if (isTrouble) announce(latest.current)
+    else if (wasTrouble.current && standing.type === 'kept') announce('Everything is saved again.')
+    if (isTrouble || standing.type === 'kept') wasTrouble.current = isTrouble
+  }, [isTrouble, standing.type])
 }
 
 /** The way out for words that can't be sent here: they go wherever the author pastes them. */

@@ -45,7 +45,9 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
       <Tools editor={editor} groups={['text']} isFull={isFull} />
       <LinkTool editor={editor} isFull={isFull} onLink={onLink} />
       <span className="bar-rule" />
-      <Tools editor={editor} groups={['list']} isFull={isFull} />
+      <span className="bar-more bar-group">
+        <Tools editor={editor} groups={['list']} isFull={isFull} />
+      </span>
       <Tools editor={editor} groups={isFull ? ['insert'] : []} isFull={isFull} />
       <button type="button" className="plain-button" aria-expanded={isFull} onClick={toggleFull}>
         {isFull ? 'Fewer tools' : 'All tools'}{' '}

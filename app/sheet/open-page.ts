@@ -1,6 +1,7 @@
 import { Editor } from '@tiptap/core'
 import type { Presence } from '../../core/document/wire.ts'
 import { cursorMeta, fromServer, toServer } from '../editor/cursors.ts'
+import { announce } from '../shell/announce.ts'
 import { EditorSurface, FROM_OTHERS } from '../saving/local-steps.ts'
 import { deliverOrphans } from '../saving/orphans.ts'
 import { type SessionEvents, WritingSession } from '../saving/session.ts'
@@ -95,13 +96,29 @@ function makeEditor(content: object, callbacks: EditorCallbacks): Editor {
   })
 }
 
+/** Whose cursor is in the paragraph of one's own, by client: said once, when it comes there. */
+const besideMe = new WeakMap<Editor, Set<string>>()
+
+/** Says that somebody begins to write in the paragraph one is in. */
+function sayWhenBeside(editor: Editor, { client, name }: Presence, head: number | undefined): void {
+  const { doc, selection } = editor.state
+  const inside = besideMe.get(editor) ?? new Set<string>()
+  besideMe.set(editor, inside)
+  const isBeside = head !== undefined && doc.resolve(head).sameParent(selection.$from)
+  if (isBeside && !inside.has(client) && editor.isFocused) announce(`${name} is in your paragraph.`)
+  if (isBeside) inside.add(client)
+  else inside.delete(client)
+}
+
 /** Shows where another author is. */
-function showCursor({ state, view }: Editor, presence: Presence): void {
+function showCursor(editor: Editor, presence: Presence): void {
+  const { state, view } = editor
   const cursor = presence.cursor && {
     ...presence.cursor,
     anchor: fromServer(state, presence.cursor.anchor),
     head: fromServer(state, presence.cursor.head),
   }
+  sayWhenBeside(editor, presence, cursor?.head)
   view.dispatch(state.tr.setMeta(...cursorMeta({ ...presence, cursor })).setMeta('addToHistory', false))
 }
 

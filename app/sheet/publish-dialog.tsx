@@ -9,6 +9,7 @@ import { NoteField } from '../shell/note-field.tsx'
 import { TellStudents } from '../shell/tell-students.tsx'
 import type { ForStudents } from '../shell/shown-words.ts'
 import type { Standing } from '../saving/standing.ts'
+import { announce } from '../shell/announce.ts'
 import { Dialog } from '../shell/dialog.tsx'
 
 interface Props {
@@ -74,6 +75,7 @@ function useWhenPublished(
 ): void {
   useEffect(() => {
     if (result?.ok) {
+      announce(`Edition ${result.number} is published.`)
       onPublished()
       onClose()
     }

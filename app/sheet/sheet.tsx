@@ -1,6 +1,5 @@
-import { Button } from 'antd'
-import { type LucideIcon, Eye, PanelLeft, PanelRight } from 'lucide-react'
-import { lazy, Suspense, useEffect, useState } from 'react'
+import { Eye, PanelLeft, PanelRight } from 'lucide-react'
+import { lazy, Suspense, useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
 import { pool } from '../../server/database/pool.server.ts'
 import { listSetAside } from '../../server/documents/queries.server.ts'
@@ -12,6 +11,7 @@ import { findEntry, type ItemState } from '../../server/plan/queries.server.ts'
 import { failure, requireCourse } from '../../server/web/guard.server.ts'
 import { sealedAddress } from '../../server/sealed/addresses.server.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
+import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { PlanTree } from '../shell/plan-tree.tsx'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/sheet'
@@ -76,91 +76,42 @@ export function shouldRevalidate({
 
 export default function Sheet({ loaderData }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
-  const [freshTitles, setFreshTitles] = useState<Record<string, string>>({})
-  const [freshStates, setFreshStates] = useState<Record<string, ItemState>>({})
-  const { isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen } = usePanes()
-  const onTitle = (title: string): void =>
-    setFreshTitles((titles) =>
-      titles[loaderData.itemId] === title ? titles : { ...titles, [loaderData.itemId]: title },
-    )
-  const onState = (state: ItemState): void =>
-    setFreshStates((states) =>
-      states[loaderData.itemId] === state ? states : { ...states, [loaderData.itemId]: state },
-    )
+  const [freshTitles, onTitle] = useFresh<string>(loaderData.itemId)
+  const [freshStates, onState] = useFresh<ItemState>(loaderData.itemId)
+  const plan = usePane()
+  const desk = usePane()
   const waiting = <Waiting title={titleOf(loaderData.page)} />
   return (
     <div className="screen">
       <Strip
         person={loaderData.person}
         course={loaderData.course}
-        others={<PaneButtons {...{ isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }} />}
+        others={
+          <>
+            <span id="others-here" />
+            <PaneButton name="Plan" Icon={PanelLeft} pane={plan} />
+            <PaneButton name="Side desk" Icon={PanelRight} pane={desk} />
+          </>
+        }
       />
-      <div className={`panes ${isPlanOpen ? '' : 'no-plan'} ${isDeskOpen ? '' : 'no-desk'}`}>
-        {isPlanOpen && (
+      <div className="panes">
+        <SidePane pane={plan} side="start">
           <div className="pane-plan">
-            <PlanTree
-              courseId={loaderData.course.id}
-              plan={frame?.plan ?? []}
-              freshTitles={freshTitles}
-              freshStates={freshStates}
-            />
+            <PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} {...{ freshTitles, freshStates }} />
           </div>
-        )}
+        </SidePane>
         <Suspense fallback={waiting}>
-          <Workbench
-            fallback={waiting}
-            key={loaderData.documentId}
-            data={loaderData}
-            onTitle={onTitle}
-            onState={onState}
-            isDeskOpen={isDeskOpen}
-            onDesk={() => setDeskOpen(true)}
-          />
+          <Workbench key={loaderData.documentId} data={loaderData} fallback={waiting} {...{ onTitle, onState, desk }} />
         </Suspense>
       </div>
     </div>
   )
 }
 
-/** Which panes are open beside the sheet; on a narrow screen the plan begins closed. */
-function usePanes() {
-  const [isPlanOpen, setPlanOpen] = useState(true)
-  const [isDeskOpen, setDeskOpen] = useState(true)
-  useEffect(() => {
-    if (window.innerWidth < 1000) setPlanOpen(false)
-  }, [])
-  return { isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }
-}
-
-/** Opens and closes what stands beside the sheet; who else is here comes before. */
-function PaneButtons({ isPlanOpen, setPlanOpen, isDeskOpen, setDeskOpen }: ReturnType<typeof usePanes>) {
-  return (
-    <>
-      <span id="others-here" />
-      <PaneButton name="Plan" Icon={PanelLeft} isOpen={isPlanOpen} onOpen={setPlanOpen} />
-      <PaneButton name="Side desk" Icon={PanelRight} isOpen={isDeskOpen} onOpen={setDeskOpen} />
-    </>
-  )
-}
-
-interface PaneButtonProps {
-  name: string
-  Icon: LucideIcon
-  isOpen: boolean
-  onOpen: (isOpen: boolean) => void
-}
-
-function PaneButton({ name, Icon, isOpen, onOpen }: PaneButtonProps) {
-  return (
-    <Button
-      size="small"
-      type="text"
-      icon={<Icon size={16} aria-hidden />}
-      aria-label={name}
-      aria-pressed={isOpen}
-      onClick={() => onOpen(!isOpen)}
-    />
-  )
+/** What has changed here since the plan was loaded, by item; and how it is told of the item that is open. */
+function useFresh<Value>(itemId: string): [Record<string, Value>, (value: Value) => void] {
+  const [fresh, setFresh] = useState<Record<string, Value>>({})
+  return [fresh, (value) => setFresh((all) => (all[itemId] === value ? all : { ...all, [itemId]: value }))]
 }
 
 /** The sheet before its editor has come: the same shape, so that nothing jumps. */

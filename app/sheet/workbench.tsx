@@ -8,6 +8,7 @@ import type { ItemState } from '../../server/plan/queries.server.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
 import { useFindings } from '../proof/use-findings.ts'
 import { announce } from '../shell/announce.ts'
+import { type Pane, SidePane } from '../shell/pane.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { useUndoKeys } from '../shell/undo-keys.ts'
 import { Foot, savingWords } from './foot.tsx'
@@ -37,9 +38,7 @@ const SourcePane = onDemand(() => import('../source/source-pane.tsx').then((modu
 
 interface Props {
   data: SheetData
-  isDeskOpen: boolean
-  /** Opens the side desk. */
-  onDesk: () => void
+  desk: Pane
   onTitle: (title: string) => void
   onState: (state: ItemState) => void
   /** What stands here until the browser has made the editor. */
@@ -47,7 +46,7 @@ interface Props {
 }
 
 /** The sheet with everything around it: bar, trail, source, foot, side desk. */
-export default function Workbench({ data, isDeskOpen, onDesk, onTitle, onState, fallback }: Props) {
+export default function Workbench({ data, desk, onTitle, onState, fallback }: Props) {
   const { message } = App.useApp()
   const [dialog, setDialog] = useState<SheetDialog>(null)
   const [deskCalls, setDeskCalls] = useState(0)
@@ -56,7 +55,7 @@ export default function Workbench({ data, isDeskOpen, onDesk, onTitle, onState, 
     say: (words) => void message.info(words, 6),
     onLink: () => setDialog('link'),
     onInsert: () => setDialog('insert'),
-    onSettings: () => (onDesk(), setDeskCalls((calls) => calls + 1)),
+    onSettings: () => (desk.setOpen(true), setDeskCalls((calls) => calls + 1)),
     onFiles: (files, at) => (arrivals.takeFiles(files, at), true),
     onEmbed: (text) => arrivals.takeEmbed(text),
     players: data.players,
@@ -82,7 +81,7 @@ export default function Workbench({ data, isDeskOpen, onDesk, onTitle, onState, 
           onHurry={page.hurry}
         />
       </main>
-      {isDeskOpen && (
+      <SidePane pane={desk} side="end">
         <SideDesk
           {...{ editor, editions, setAside, findings, version, refresh, entry }}
           calls={deskCalls}
@@ -90,7 +89,7 @@ export default function Workbench({ data, isDeskOpen, onDesk, onTitle, onState, 
           courseId={data.course.id}
           timeZone={data.course.timeZone}
         />
-      )}
+      </SidePane>
       <SheetDialogs {...{ data, plan, students, arrivals, dialog }} page={{ ...page, editor }} onDialog={setDialog} />
       <OthersHere others={others} />
     </AskQuestion>

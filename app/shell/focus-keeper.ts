@@ -1,5 +1,11 @@
 import { useEffect } from 'react'
 
+/**
+ * How long a screen has to give the focus itself, in milliseconds. Never at once: the key that took something away
+ * would still act on what has the focus now.
+ */
+const TIME = 40
+
 const STOPS =
   'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [contenteditable="true"], [tabindex]:not([tabindex="-1"])'
 
@@ -49,11 +55,18 @@ export function useFocusKeeper(): void {
       last = null
       nearest(standing)?.focus({ preventScroll: true })
     }
-    const observer = new MutationObserver(look)
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const isGone = (): boolean => last !== null && (document.activeElement === document.body || !last.isConnected)
+    const observer = new MutationObserver(() => {
+      if (!isGone()) return
+      clearTimeout(timer)
+      timer = setTimeout(look, TIME)
+    })
     observer.observe(document.body, { childList: true, subtree: true, attributeFilter: ['disabled', 'hidden'] })
     document.addEventListener('focusin', onFocus)
     document.addEventListener('pointerdown', onPress, true)
     return () => {
+      clearTimeout(timer)
       observer.disconnect()
       document.removeEventListener('focusin', onFocus)
       document.removeEventListener('pointerdown', onPress, true)

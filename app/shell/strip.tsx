@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { Keyboard } from 'lucide-react'
+import { ChevronDown, Keyboard } from 'lucide-react'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { Link, NavLink, useLocation, useSubmit } from 'react-router'
 import { initials } from '../../core/people/initials.ts'
@@ -34,12 +34,8 @@ export function Strip({ person, course, others }: Props) {
       {course ? (
         <>
           <span className="strip-course">{course.title}</span>
-          <nav aria-label="Course" className="strip-nav">
-            <NavLink to={`/courses/${course.id}/plan`}>Plan</NavLink>
-            <NavLink to={`/courses/${course.id}/questions`}>Questions</NavLink>
-            <NavLink to={`/courses/${course.id}/readers`}>Readers</NavLink>
-            <a href={`/read/${course.id}`}>Reading room</a>
-          </nav>
+          <Places courseId={course.id} />
+          <PlacesMenu courseId={course.id} />
         </>
       ) : (
         <span className="strip-course">Fieldstone</span>
@@ -56,10 +52,59 @@ export function Strip({ person, course, others }: Props) {
           title="Keys and access (F1)"
           onClick={() => setHelpOpen(true)}
         />
-        <OwnFace person={person} />
+        <OwnFace person={person} onKeys={() => setHelpOpen(true)} />
       </span>
       {isHelpOpen && <KeysDialog onClose={() => setHelpOpen(false)} />}
     </header>
+  )
+}
+
+/** The screens of a course. */
+const placesOf = (courseId: string) => [
+  { to: `/courses/${courseId}/plan`, name: 'Plan', isOutside: false },
+  { to: `/courses/${courseId}/questions`, name: 'Questions', isOutside: false },
+  { to: `/courses/${courseId}/readers`, name: 'Readers', isOutside: false },
+  // The reading room is the server's alone.
+  { to: `/read/${courseId}`, name: 'Reading room', isOutside: true },
+]
+
+function Places({ courseId }: { courseId: string }) {
+  return (
+    <nav aria-label="Course" className="strip-nav">
+      {placesOf(courseId).map(({ to, name, isOutside }) =>
+        isOutside ? (
+          <a key={to} href={to}>
+            {name}
+          </a>
+        ) : (
+          <NavLink key={to} to={to}>
+            {name}
+          </NavLink>
+        ),
+      )}
+    </nav>
+  )
+}
+
+/** The same where they have no room side by side. */
+function PlacesMenu({ courseId }: { courseId: string }) {
+  const { pathname } = useLocation()
+  const places = placesOf(courseId)
+  const here = places.find(({ to }) => pathname.startsWith(to))
+  const items = places.map(({ to, name, isOutside }) => ({
+    key: to,
+    label: isOutside ? <a href={to}>{name}</a> : <Link to={to}>{name}</Link>,
+  }))
+  return (
+    <Menu menu={{ items, selectedKeys: here ? [here.to] : [] }}>
+      <button
+        type="button"
+        className="plain-button strip-places"
+        aria-label={`Screens of the course: ${here?.name ?? 'page'}`}
+      >
+        {here?.name ?? 'Go to'} <ChevronDown size={14} aria-hidden />
+      </button>
+    </Menu>
   )
 }
 
@@ -89,7 +134,7 @@ function useHelpKey(show: () => void): void {
   }, [])
 }
 
-function OwnFace({ person }: { person: Person }) {
+function OwnFace({ person, onKeys }: { person: Person; onKeys: () => void }) {
   const submit = useSubmit()
   const { pathname, search } = useLocation()
   const choose = (theme: string): void =>
@@ -99,6 +144,7 @@ function OwnFace({ person }: { person: Person }) {
     { type: 'divider' as const },
     { key: 'notices', label: <a href="/notices">Notices</a> },
     { key: 'account', label: <a href="/account">Your account</a> },
+    { key: 'keys', label: 'Keys and access (F1)', onClick: onKeys },
     { type: 'divider' as const },
     { key: 'light', label: 'Light', onClick: () => choose('light') },
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },

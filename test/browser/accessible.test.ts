@@ -310,15 +310,15 @@ for (const colorScheme of ['light', 'dark'] as const)
     await check('bringing in')
     await page.keyboard.press('Escape')
     for (const [item, dialog] of [
-      ['Export…', '“Diary” as a file'],
+      ['Export…', 'Export “Diary”'],
       ['Save as a template…', 'Save this page as a template'],
     ] as const) {
       await page.getByRole('button', { name: 'What can be done with Diary' }).click()
       await page.getByText(item).click()
       await expect(page.getByRole('dialog', { name: dialog })).toBeVisible()
-      if (item.startsWith('Keep')) await expect(page.getByLabel('What the blank “High Tarn” is called')).toBeVisible()
+      if (item.startsWith('Save')) await expect(page.getByLabel('What the blank “High Tarn” is called')).toBeVisible()
       await check(item)
-      if (item.startsWith('Keep')) await page.getByRole('button', { name: 'Save the template' }).click()
+      if (item.startsWith('Save')) await page.getByRole('button', { name: 'Save the template' }).click()
       else await page.keyboard.press('Escape')
       await expect(page.getByRole('dialog', { name: dialog })).toHaveCount(0)
     }

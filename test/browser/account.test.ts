@@ -21,7 +21,7 @@ test('a password that was forgotten: asked for, sent by mail, set without script
     await page.getByRole('link', { name: 'I forgot my password' }).click()
     await page.getByLabel('Address').fill('student@test.example')
     await page.getByRole('button', { name: 'Send the mail' }).click()
-    await expect(page.getByRole('status')).toContainText('a mail is on its way')
+    await expect(page.getByRole('status')).toContainText('a message is on its way')
     let way = ''
     await expect(async () => {
       way = /new-password\?way=([\w-]{43})/.exec(await tray.of('student'))?.[1] ?? ''
@@ -30,14 +30,14 @@ test('a password that was forgotten: asked for, sent by mail, set without script
     await page.goto(`/new-password?way=${way}`)
     await expect(page.getByText('For Test student.')).toBeVisible()
     await page.getByLabel(/New password/).fill('short')
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Save the password' }).click()
     await expect(page.getByRole('alert')).toContainText('10 characters at least')
     await page.getByLabel(/New password/).fill('stones of the field')
-    await page.getByRole('button', { name: 'Keep it' }).click()
+    await page.getByRole('button', { name: 'Save the password' }).click()
     await expect(page.getByRole('status')).toContainText('Sign in with it')
     await page.goto(`/new-password?way=${way}`)
     await expect(page.getByRole('alert')).toContainText('already used')
-    await page.getByRole('link', { name: 'To signing in' }).click()
+    await page.getByRole('link', { name: 'Back to sign in' }).click()
     await page.locator('#email').fill('student@test.example')
     await page.locator('#password').fill('stones of the field')
     await page.getByRole('button', { name: 'Sign in' }).click()

@@ -40,7 +40,7 @@ test('an answer is kept as a draft, looked at, handed in with a file, returned w
   ])
   expect(download.suggestedFilename()).toBe('measures & notes.txt')
   await author.getByRole('button', { name: 'Return with this comment' }).click()
-  await expect(author.getByRole('alert')).toContainText('Say something to it')
+  await expect(author.getByRole('alert')).toContainText('Write a comment before')
   await author.getByRole('textbox', { name: 'Your comment' }).click()
   await author.keyboard.type('The batter is right; watch the joints.')
   await author.getByRole('button', { name: 'Return with this comment' }).click()

@@ -16,7 +16,7 @@ test('a dialog begins in its field: what is typed after its keys goes there', as
   await expect(page.getByLabel(/^Note/)).toBeFocused()
   await page.keyboard.type('The first leaflet')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('button', { name: 'Edition 1 is current' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Nothing new to publish' })).toBeVisible()
 })
 
 test('of choices the one that is chosen has the focus', async ({ fixture }) => {

@@ -68,7 +68,7 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
   await expect(student.getByText('Mine is flat.')).toBeVisible()
   await expect(student.locator('.news')).toHaveText('1 new reply')
 
-  await student.getByRole('button', { name: 'Answer Second student' }).click()
+  await student.getByRole('button', { name: 'Reply to Second student' }).click()
   await student.keyboard.type('Lucky you.')
   await student.getByRole('button', { name: 'Send the answer' }).click()
   await expect(second.locator('.replies .post')).toContainText('Lucky you.')

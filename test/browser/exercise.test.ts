@@ -69,7 +69,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
     await author.keyboard.type(words)
   }
   await expect(dialog).toContainText('Choice 3 is empty.')
-  await dialog.getByRole('button', { name: 'Take out choice 3' }).click()
+  await dialog.getByRole('button', { name: 'Remove choice 3' }).click()
   await dialog.getByRole('textbox', { name: 'Feedback for choice 2' }).click()
   await author.keyboard.type('That fills the middle.')
   await expect(dialog.locator('.question-standing')).toHaveText('Kept')
@@ -77,7 +77,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await expect(questions.getByRole('listitem')).toHaveCount(2)
   await author.getByRole('button', { name: 'Publish edition 1' }).click()
   await author.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()
-  await expect(author.getByRole('button', { name: 'Edition 1 is current' })).toBeVisible()
+  await expect(author.getByRole('button', { name: 'Nothing new to publish' })).toBeVisible()
 
   const student = await fixture.open('student', '/read/course/ex')
   await expect(student.getByRole('main')).toContainText('2 questions, 2 points.')

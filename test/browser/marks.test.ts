@@ -22,7 +22,7 @@ test('a reader says whether a page helped, bookmarks and follows it, comments on
   await student.getByRole('button', { name: 'Send', exact: true }).click()
   await expect(student.locator('.post')).toHaveCount(1)
   const author = await fixture.open('author', '/discuss/course/one')
-  await author.getByRole('button', { name: 'Answer Test student' }).click()
+  await author.getByRole('button', { name: 'Reply to Test student' }).click()
   await author.keyboard.type('The far one.')
   await author.getByRole('button', { name: 'Send the answer' }).click()
   await expect(student.locator('.replies')).toContainText('The far one.')

@@ -17,7 +17,7 @@ test('signing in: errors stand at the field, a wrong password says nothing more,
   await page.getByLabel('Address').fill('author@test.example')
   await page.getByLabel('Password').fill('wrong')
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('alert')).toContainText('That name and password don’t belong together.')
+  await expect(page.getByRole('alert')).toContainText('This e-mail address and password don’t match.')
   await expect(page.getByLabel('Address')).toHaveValue('author@test.example')
   await page.getByLabel('Password').fill('through-stones')
   await page.keyboard.press('Enter')
@@ -36,7 +36,7 @@ test('signing in: errors stand at the field, a wrong password says nothing more,
 test('signing out with unsent work asks first', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   await page.context().setOffline(true)
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Waiting words.')
   await expect(page.locator('.saving')).toContainText('Not sent')
   let question = ''

@@ -39,7 +39,7 @@ test('three headings become tabs with one action; renamed to nothing and back, r
   await expect(titles(page)).toHaveText(['On the flat', 'Uphill', 'Across a stream'])
 
   // Moved by keyboard: lift, one up, put down.
-  await page.getByRole('button', { name: 'Move Across a stream' }).focus()
+  await page.getByRole('button', { name: 'Move Across a stream', exact: true }).focus()
   await page.keyboard.press('Space')
   await page.waitForTimeout(150)
   await page.keyboard.press('ArrowUp')
@@ -52,7 +52,7 @@ test('three headings become tabs with one action; renamed to nothing and back, r
   await page.keyboard.press('Enter')
   await page.keyboard.type('Sand words.')
   await expect(rows(page)).toHaveText(['On the flat', 'Across a stream', 'Uphill', 'In sand'])
-  await page.getByRole('button', { name: 'Take out Uphill' }).click()
+  await page.getByRole('button', { name: 'Remove Uphill' }).click()
   await expect(titles(page)).toHaveText(['On the flat', 'Across a stream', 'In sand'])
 
   await page.getByRole('tabpanel').getByRole('button', { name: 'Accordion', exact: true }).click()

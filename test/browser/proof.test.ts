@@ -113,7 +113,7 @@ test('the past tells who did what; two moments are compared in the text, one is 
   await expect(sheet(page)).not.toContainText('Third and last.')
   await expect(sheet(other)).not.toContainText('Third and last.')
   await kept(page)
-  await expect(desk.getByRole('listitem').first()).toContainText('Test author took out 3 words')
+  await expect(desk.getByRole('listitem').first()).toContainText('Test author removed 3 words')
   await page.keyboard.press('Control+z')
   await expect(sheet(page)).toContainText('Third and last.')
 })

@@ -24,7 +24,7 @@ test('two authors at two processes see each other’s words and cursors at once'
 test('with the server gone one goes on writing; after reload and return nothing is missing', async ({ fixture }) => {
   const address = await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>')
   const page = await fixture.open('author', address)
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await fixture.stop()
   await page.keyboard.type(' Written without a server.', { delay: 5 })
   await expect(page.locator('.saving')).toContainText(/Not sent: “.*Written/)
@@ -175,14 +175,14 @@ test('what the server refuses is explained, taken out, and kept aside', async ({
       body: JSON.stringify({ status: 'refused', reason: 'A page nests at most 32 levels deep.' }),
     }),
   )
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Refused words.')
   await expect(page.locator('.saving')).toContainText('could not be taken: A page nests at most 32 levels deep.')
   await expect(sheet(page)).not.toContainText('Refused words.')
   await page.getByRole('tab', { name: /Set aside/ }).click()
   await expect(page.getByRole('tabpanel')).toContainText('Refused')
   await page.unroute('**/batches')
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Fine.')
   await expect.poll(() => storedText(fixture.url, 'walls')).toContain('Kept. Fine.')
 })
@@ -192,7 +192,7 @@ test('a server without room says so in the foot; what is written waits, and is s
 }) => {
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   await setFull(fixture.url, true)
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Written without room.')
   await expect(page.locator('.saving')).toContainText(
     'There is no room left on the server; it is kept in this browser and sent by itself.',
@@ -209,7 +209,7 @@ test('a session that ends while writing keeps the work until one has signed in a
   const { rows } = await withClient(fixture.url, (client) =>
     client.query<{ token_hash: Buffer; person_id: string }>('delete from sessions returning token_hash, person_id'),
   )
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Still here.')
   await expect(page.locator('.saving')).toContainText('You have been signed out.')
   await withClient(fixture.url, (client) =>
@@ -228,10 +228,10 @@ async function renewed(fixture: Fixture, answer: object): Promise<void> {
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
   let isNewer = true
   await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: answer }) : route.continue()))
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   const loaded = page.waitForEvent('load')
   await page.keyboard.type(' Typed on the old one.')
-  await expect(page.locator('.saving')).toContainText('Fieldstone was renewed')
+  await expect(page.locator('.saving')).toContainText('Fieldstone was updated')
   isNewer = false
   await loaded
   await expect(sheet(page)).toContainText('Kept. Typed on the old one.')
@@ -257,7 +257,7 @@ test('what a newer Fieldstone writes and an open tab does not know makes it load
 
 test('Ctrl+S says how saving stands; what it says is true without connection too', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Kept.</p>'))
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' More.')
   await kept(page)
   await page.keyboard.press('Control+s')
@@ -278,7 +278,7 @@ test('a page deleted under a co-author says so at once, gives the words out, and
   await other.getByRole('treeitem', { name: 'Walls' }).focus()
   await other.keyboard.press('Delete')
   await expect(page.locator('.saving')).toContainText('Somebody deleted this page.')
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' Written after.')
   await expect(page.locator('.saving')).toContainText('kept in this browser: “Written after.”')
   await page.getByRole('button', { name: 'Copy unsaved text' }).click()
@@ -296,7 +296,7 @@ test('going elsewhere without connection tells the truth, and the page opens by 
     await fixture.addPage('stones', '<h1>Stones</h1><p>Other.</p>'),
   ]
   const page = await fixture.open('author', one)
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await kept(page)
   await page.context().setOffline(true)
   await page.keyboard.type(' Unsent words.')
@@ -321,7 +321,7 @@ test('words typed in the last moment before one goes elsewhere arrive, and nothi
   ]
   const page = await fixture.open('author', one)
   await page.route('**/batches', (route) => new Promise((done) => setTimeout(done, 250)).then(() => route.continue()))
-  await cursorAfter(page, 'Saved.')
+  await cursorAfter(page, 'Kept.')
   await page.keyboard.type(' To the last word.')
   await page.getByRole('navigation', { name: 'Plan of the course' }).getByText('Stones').click()
   await expect(sheet(page)).toContainText('Other.')

@@ -63,7 +63,7 @@ test('a page is had as one web page that works from disk, with script and withou
   const author = await fixture.open('author', '/courses/course/plan')
   await author.getByRole('button', { name: 'What can be done with Pieces' }).click()
   await author.getByText('Export…').click()
-  const dialog = author.getByRole('dialog', { name: '“Pieces” as a file' })
+  const dialog = author.getByRole('dialog', { name: 'Export “Pieces”' })
   await dialog.getByRole('radio', { name: /Web page/ }).click()
   await dialog.getByRole('button', { name: 'Export' }).click()
   const link = author.getByRole('link', { name: 'Download the file' })

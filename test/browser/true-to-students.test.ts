@@ -58,7 +58,7 @@ test('what others have written under an item is said before it is deleted; a pos
   await student.getByRole('textbox', { name: 'Your post' }).click()
   await student.keyboard.type('Frost did it.')
   await student.getByRole('button', { name: 'Send' }).click()
-  await student.getByRole('button', { name: 'Take back' }).click()
+  await student.getByRole('button', { name: 'Delete my post' }).click()
   await expect(student.getByText('Your post was deleted.')).toBeVisible()
   await expect(student.getByRole('button', { name: 'Restore it' })).toBeFocused()
   await student.keyboard.press('Enter')

@@ -22,8 +22,8 @@ beforeAll(async () => {
 test.each([
   ['stones of the field', null],
   ['short one', '10 characters at least'],
-  ['author@test.example', 'Your address is no password'],
-  ['Author@Test.example', 'Your address is no password'],
+  ['author@test.example', 'Your e-mail address can’t be your password'],
+  ['Author@Test.example', 'Your e-mail address can’t be your password'],
   ['ababababababab', 'so few different characters'],
   ['x'.repeat(501), 'at most 500'],
 ])('%s as a password', (password, problem) => {

@@ -137,7 +137,7 @@ test('it is returned once it has been read: with words, to the newest, and the s
   const author = { personId: 'author', name: 'Test author' }
   expect(await giveBack(author, PLACE, 'student', newest!.number, blank)).toMatchObject({
     ok: false,
-    reason: expect.stringContaining('Say something') as unknown,
+    reason: expect.stringContaining('Write a comment') as unknown,
   })
   expect(await giveBack(author, PLACE, 'student', newest!.number - 1, words('old'))).toMatchObject({
     ok: false,

@@ -69,7 +69,7 @@ test('clean tells what paste makes of a file, source-check what is wrong in it a
   )
   expect(JSON.parse((await fieldstone(['clean', junk])).out)).toEqual({
     html: '<p><strong>a</strong></p>\n',
-    report: 'Pasted: 1 paragraph. Left behind: 3 bits of formatting.',
+    report: 'Pasted: 1 paragraph.',
   })
   const broken = await file('broken.html', '<p>a</p>\n<div><p>b</p>')
   const { code, out } = await fieldstone(['source-check', broken])

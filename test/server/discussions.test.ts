@@ -143,7 +143,7 @@ test('one’s own post is changed and taken back; a thread stays while others an
   expect(await rewritePost(await as('student'), 'one', words(' '))).toMatchObject({ ok: false })
   expect(await actOnPost(await as('author'), 'one', { act: 'take back' })).toMatchObject({
     ok: false,
-    reason: expect.stringContaining('whoever wrote'),
+    reason: expect.stringContaining('the person who wrote'),
   })
   expect(await actOnPost(await as('student'), 'one', { act: 'take back' })).toMatchObject({
     ok: true,
@@ -153,7 +153,7 @@ test('one’s own post is changed and taken back; a thread stays while others an
   // Taken back by mistake: whoever wrote it, and nobody else, brings it back.
   expect(await actOnPost(await as('author'), 'one', { act: 'bring back' })).toMatchObject({
     ok: false,
-    reason: expect.stringContaining('whoever wrote'),
+    reason: expect.stringContaining('the person who wrote'),
   })
   expect(await actOnPost(await as('student'), 'one', { act: 'bring back' })).toMatchObject({
     ok: true,

@@ -70,7 +70,7 @@ test('a body larger than any form of ours is not read', async () => {
 
 test('a wrong name and a wrong password get the same sentence', async () => {
   const sentence = async (response: Response): Promise<string> =>
-    /That name and password don[’&#x27;]+t belong together/.exec(await response.text())?.[0] ?? ''
+    /This e-mail address and password don[’&#x27;]+t match/.exec(await response.text())?.[0] ?? ''
   const [name, password] = [await signIn('nobody@test.example', PASSWORD), await signIn('author@test.example', 'wrong')]
   expect([name.status, password.status]).toEqual([401, 401])
   expect(await sentence(name)).not.toBe('')
