@@ -44,6 +44,7 @@ export function InsertDialog(props: Props) {
   return (
     <Dialog
       open
+      name="Insert"
       closable={false}
       title={null}
       footer={null}
@@ -52,7 +53,6 @@ export function InsertDialog(props: Props) {
       onCancel={props.onClose}
       focusable={{ focusTriggerAfterClose: false }}
       styles={{ body: { padding: 0 }, container: { padding: 0 } }}
-      aria-label="Insert"
     >
       <div onKeyDown={move}>
         <NameField {...{ typed, offer }} onType={setTyped} />

@@ -1,5 +1,6 @@
 import type { App } from 'antd'
 import { dialogHolder } from '../shell/dialog-holder.ts'
+import { keepTabInside } from '../shell/tab-inside.ts'
 
 /** Asks whether something is to be deleted that others have to do with, and says in what way. */
 export function confirmed(
@@ -11,14 +12,14 @@ export function confirmed(
     modal.confirm({
       title: `Delete “${title}”?`,
       content: (
-        <>
+        <div ref={keepTabInside}>
           <ul className="uses">
             {uses.map((words) => (
               <li key={words}>{words}</li>
             ))}
           </ul>
           <p>Students lose sight of it at once. Nothing is destroyed: it can be restored, with all of this.</p>
-        </>
+        </div>
       ),
       icon: null,
       getContainer: dialogHolder,

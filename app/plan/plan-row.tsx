@@ -67,7 +67,7 @@ export function PlanRowView(props: Props) {
       aria-level={row.depth + 1}
       aria-setsize={siblings.length}
       aria-posinset={siblings.findIndex(({ id }) => id === row.id) + 1}
-      aria-label={`${row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `}${titleOrKind(row)}${row.state ? `, ${stateWords(row.state)}` : ''}${forStudents && `, ${forStudents}`}`}
+      aria-label={spokenRow(row, timeZone, minutes, forStudents)}
       tabIndex={isTabStop ? 0 : -1}
       data-id={row.id}
       className={`plan-row is-${row.kind} depth-${row.depth} ${drag.isDragging ? 'is-dragged' : ''} ${isOver && drop ? 'is-over' : ''}`}
@@ -84,7 +84,7 @@ export function PlanRowView(props: Props) {
       {isRenaming ? <TitleField title={row.title} onDone={onRenamed} /> : <RowTitle {...{ row, onOpen }} />}
       <RowNotes {...{ row, timeZone }} />
       <StateCell {...{ row }} />
-      <span className="row-minutes">{minutes > 0 ? minutes : ''}</span>
+      <span className="row-minutes">{minutes > 0 ? `${minutes} min` : ''}</span>
       <ShownCell {...{ forStudents, shown, row, plan, dateTime }} />
       <RowMenu {...props} />
       {drop && <span className="drop-line">{drop}</span>}
@@ -153,20 +153,37 @@ function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
   )
 }
 
+const lastWords = ({ lastPerson, lastAt }: PlanRow, timeZone: string): string =>
+  lastPerson && lastAt ? `${lastPerson.split(' ')[0]}, ${shortDateTime(lastAt, timeZone)}` : ''
+
+const findingWords = ({ findings }: PlanRow): string =>
+  findings === 0 ? '' : `${findings} ${findings === 1 ? 'finding' : 'findings'} of the proof`
+
+/** All that a row shows, in its order, for whoever hears it. */
+function spokenRow(row: PlanRow, timeZone: string, minutes: number, forStudents: string): string {
+  const kind = row.kind === 'page' || !row.state ? '' : `${kindOfEntry(row.kind).label}: `
+  return [
+    `${kind}${titleOrKind(row)}`,
+    row.kind === 'bookPart' ? 'part' : '',
+    lastWords(row, timeZone),
+    findingWords(row),
+    row.state ? stateWords(row.state) : '',
+    minutes > 0 ? `${minutes} min` : '',
+    forStudents,
+  ]
+    .filter((words) => words !== '')
+    .join(', ')
+}
+
 /** Who changed it last and when, and what the proof finds in it. */
 function RowNotes({ row, timeZone }: Pick<Props, 'row' | 'timeZone'>) {
-  const findings = `${row.findings === 1 ? 'finding' : 'findings'} of the proof`
   return (
     <>
       {row.kind === 'bookPart' && <span className="soft small">part</span>}
-      {row.lastPerson && row.lastAt && (
-        <span className="soft small row-last">
-          {row.lastPerson.split(' ')[0]}, {shortDateTime(row.lastAt, timeZone)}
-        </span>
-      )}
+      {row.lastPerson && row.lastAt && <span className="soft small row-last">{lastWords(row, timeZone)}</span>}
       {row.findings > 0 && (
-        <span className="row-findings" title={`${row.findings} ${findings}`}>
-          {row.findings} <span className="visually-hidden">{findings}</span>
+        <span className="row-findings" title={findingWords(row)}>
+          {row.findings}
         </span>
       )}
     </>

@@ -2,9 +2,9 @@
 export function Field({ label, note, children }: { label: string; note?: string; children: React.ReactNode }) {
   return (
     <section className="question-field">
-      <h3>
+      <h2>
         {label} {note && <span className="soft">{note}</span>}
-      </h3>
+      </h2>
       {children}
     </section>
   )

@@ -36,7 +36,7 @@ test('a new question is put into the bank at the first pause, and kept from then
     ['add', undefined, 'Frost'],
     ['keep', 1, 'Frost'],
   ])
-  expect(result.current.standing.words).toBe('Kept')
+  expect(result.current.standing.words).toBe('Saved')
 })
 
 test('who is behind is told, and can keep their own over what somebody else has kept', async () => {

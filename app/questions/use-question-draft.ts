@@ -13,7 +13,7 @@ export interface QuestionStanding {
   readonly type: 'kept' | 'keeping' | 'new' | 'problem' | 'behind'
   readonly words: string
 }
-const KEPT: QuestionStanding = { type: 'kept', words: 'Kept' }
+const KEPT: QuestionStanding = { type: 'kept', words: 'Saved' }
 
 interface Draft {
   readonly title: string

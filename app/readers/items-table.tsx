@@ -13,7 +13,7 @@ interface Props {
 /** What was done with each item, as a chart and as a table. */
 export function ItemsTable({ rows, courseId, students }: Props) {
   return (
-    <section aria-labelledby="items-head">
+    <section>
       <h2 id="items-head">What was done with each item</h2>
       <DoneChart data={rows.map(({ title, done }) => ({ name: title, done, open: students - done }))} />
       <ReaderTable

@@ -20,7 +20,7 @@ interface Props {
 /** How the questions performed, with what the figures say. */
 export function QuestionsTable({ questions, mostAttempts }: Props) {
   return (
-    <section aria-labelledby="questions-head">
+    <section>
       <h2 id="questions-head">How the questions performed</h2>
       {questions.length === 0 ? (
         <p className="soft">Nobody has answered a question yet.</p>

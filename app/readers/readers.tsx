@@ -110,7 +110,7 @@ export default function Readers({
         ) : (
           <>
             <ItemsTable rows={rows} courseId={course.id} students={count.all} />
-            <section aria-labelledby="students-head">
+            <section>
               <h2 id="students-head">Students</h2>
               <StudentPages {...{ name, from, found: count.found, shown: students.length }} />
               <StudentsTable {...{ rows, students, timeZone: course.timeZone }} />

@@ -128,6 +128,10 @@ function PieceDesk({ editor }: { editor: Editor }) {
           Put the cursor into a piece to see its settings. “Insert” above the sheet makes new ones; so does / on an
           empty line.
         </p>
+        <section>
+          <h2>Outline</h2>
+          <OutlineDesk editor={editor} />
+        </section>
       </>
     )
   const Settings = pieceOf(piece.name)?.Settings

@@ -100,7 +100,7 @@ function PlacesMenu({ courseId }: { courseId: string }) {
       <button
         type="button"
         className="plain-button strip-places"
-        aria-label={`Screens of the course: ${here?.name ?? 'page'}`}
+        aria-label={`${here?.name ?? 'Go to'}: screens of the course`}
       >
         {here?.name ?? 'Go to'} <ChevronDown size={14} aria-hidden />
       </button>

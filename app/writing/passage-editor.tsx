@@ -1,3 +1,4 @@
+import { useRoving } from '../shell/roving.ts'
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { Image, Link2, type LucideIcon } from 'lucide-react'
@@ -22,6 +23,8 @@ export default function PassageEditor(props: PassageEditorProps) {
   const { label, placeholder, courseId, uploadTo, variables } = props
   const [isLinking, setLinking] = useState(false)
   const chooser = useRef<HTMLInputElement>(null)
+  const bar = useRef<HTMLDivElement>(null)
+  const roving = useRoving(bar, 'button')
   const { placeFiles, unasked, answerAlt } = usePlacedPictures(courseId, uploadTo)
   const { editor, holder } = usePassage(props, {
     onLink: () => setLinking(true),
@@ -32,7 +35,7 @@ export default function PassageEditor(props: PassageEditorProps) {
   })
   return (
     <div className="rich-field">
-      <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`}>
+      <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`} ref={bar} {...roving}>
         <Tools editor={editor} onLink={() => setLinking(true)} />
         {variables && (
           <ValueTool

@@ -1,4 +1,4 @@
-/** What a look is called by an author; the first that fits wins. Looks that a page keeps in its own way are not named. */
+/** What a look is called by an author; the first that fits wins. What a page keeps in its own way is not named. */
 const LOOKS: readonly (readonly [property: RegExp, value: RegExp, name: string])[] = [
   [/^(page-)?break-(before|after|inside)$/, /always|page|avoid/, 'page break'],
   [/^text-decoration(-line)?$/, /line-through/, 'strikethrough'],

@@ -116,8 +116,8 @@ interface Part extends MathNode {
 
 /**
  * Reads a formula in usual notation: + − * / ^, parentheses, comparisons, and the functions of `FUNCTIONS`
- * (trigonometry in radians, degrees by their sign, `log` natural). Nothing else of the parser's language passes: every part is looked at
- * before anything is computed.
+ * (trigonometry in radians, degrees by their sign, `log` natural). Nothing else of the parser's language passes: every
+ * part is looked at before anything is computed.
  */
 export function readFormula(text: string): FormulaRead {
   if (text.trim() === '') return refuse('The formula is empty.')

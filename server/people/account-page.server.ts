@@ -11,6 +11,10 @@ const said = (result: Changed | null): SafeHtml | null =>
 const field = (label: string, name: string, type: string, autocomplete: string): SafeHtml =>
   html`<label>${label}<input name="${name}" type="${type}" autocomplete="${autocomplete}" maxlength="500" required></label>`
 
+/** Whose password it is, for whatever fills in and keeps passwords. */
+const whose = (email: string): SafeHtml =>
+  html`<input type="text" name="username" autocomplete="username" value="${email}" hidden>`
+
 export interface AccountState {
   readonly sessions: number
   /** Whether signing in takes a code too. */
@@ -31,11 +35,11 @@ export function accountPage(
     html`<main id="page" class="contents account" tabindex="-1"><p><a href="/">To your courses</a> · <a href="/notices">Notices and e-mail</a></p><h1>Your account</h1>
 <p>${person.name}, ${person.email}</p>
 ${said(result)}
-<section><h2>Password</h2><form method="post"><input type="hidden" name="intent" value="password">${field('Your current password', 'current', 'password', 'current-password')}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Change the password</button></form></section>
+<section><h2>Password</h2><form method="post"><input type="hidden" name="intent" value="password">${whose(person.email)}${field('Your current password', 'current', 'password', 'current-password')}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Change the password</button></form></section>
 <section><h2>Where you are signed in</h2><p>${sessions === 1 ? 'Only here.' : `Here and in ${sessions - 1} ${sessions === 2 ? 'other place' : 'other places'}.`}</p><form method="post"><button name="intent" value="elsewhere">Sign out everywhere else</button></form></section>
 ${
   hasSecondStep
-    ? html`<section><h2>Two-step sign-in</h2><p>Signing in takes your password and a code from your authenticator app.</p><form method="post"><input type="hidden" name="intent" value="no second step">${field('Your password', 'current', 'password', 'current-password')}<button>Turn off two-step sign-in</button></form></section>`
+    ? html`<section><h2>Two-step sign-in</h2><p>Signing in takes your password and a code from your authenticator app.</p><form method="post"><input type="hidden" name="intent" value="no second step">${whose(person.email)}${field('Your password', 'current', 'password', 'current-password')}<button>Turn off two-step sign-in</button></form></section>`
     : fresh &&
       html`<section><h2>Two-step sign-in</h2><p>With a code from an authenticator app besides your password, somebody who learns your password still can’t sign in.</p>
 <div class="account-picture">${trusted(fresh.picture)}</div><p>Scan the picture with the app, or type this key into it: <code>${fresh.secret.match(/.{4}/g)?.join(' ')}</code></p>
@@ -57,7 +61,7 @@ export function newPasswordPage(
       ? html`${way !== null && html`<p class="account-said" role="alert">This link was already used, or is older than an hour. Ask for a new one.</p>`}<p>Type the e-mail address you sign in with. If it is known here, a message is sent to it that leads to a new password.</p>
 <form method="post" action="/new-password"><label>Address<input name="email" type="email" autocomplete="username" maxlength="200" required></label><button>Send the mail</button></form>`
       : person &&
-        html`<p>For ${person.name}.</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Save the password</button></form>`
+        html`<p>For ${person.name}.</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${whose(person.email)}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Save the password</button></form>`
   return frame(
     { title: 'A new password', course: COURSE, theme },
     html`<main id="page" class="contents account" tabindex="-1"><p><a href="/sign-in">Back to sign in</a></p><h1>A new password</h1>${said(result)}${body}</main>`,

@@ -59,7 +59,7 @@ export function strip({ course, person, outline, path, isPreview }: Visit, words
   return html`<header class="strip">
 <a class="course" href="${home}">${MARK}<span>${course.course_title}</span></a>
 ${count > 0 && html`<span class="soft done-count">${doneCount} of ${count} done</span>`}
-<form class="search" role="search" action="${home}/search"><input type="search" name="words" value="${words}" aria-label="Search the course" placeholder="Search the course"></form>
+<form class="search" role="search" aria-label="Course" action="${home}/search"><input type="search" name="words" value="${words}" aria-label="Search the course" placeholder="Search the course"></form>
 <a class="notices-link" href="${home}/mine">My reading</a>
 <a class="notices-link" href="/notices">Notices${course.unseen > 0 && html` <b>${course.unseen}<span class="unseen"> new</span></b>`}</a>
 <details class="theme"><summary>Theme</summary><form method="post" action="/theme"><input type="hidden" name="to" value="${path}">

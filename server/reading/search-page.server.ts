@@ -17,7 +17,7 @@ export function searchPage(
   const body = html`${strip(visit, book ? '' : words)}
 <main id="page" class="contents" tabindex="-1">
 <h1>${words === '' ? 'Search' : `“${words}” in ${place}`}</h1>
-<form class="search in-book" role="search" action="${home}/search">${book && html`<input type="hidden" name="in" value="${book.id}">`}<input type="search" name="words" value="${words}" aria-label="${book ? 'Search in this book' : 'Search what you can read'}"> <button>Search</button></form>
+<form class="search in-book" role="search" aria-label="${book ? 'Book' : 'Words to find'}" action="${home}/search">${book && html`<input type="hidden" name="in" value="${book.id}">`}<input type="search" name="words" value="${words}" aria-label="${book ? 'Search in this book' : 'Search what you can read'}"> <button>Search</button></form>
 <p role="status">${words === '' ? 'Type one or more words.' : passages.length + posts.length === 0 ? 'Nothing that you can read holds all of these words, or words that begin so. Try fewer, or other words.' : [counted(passages.length, 'page', 'pages'), counted(posts.length, 'post or comment', 'posts and comments')].filter(Boolean).join(', ')}</p>
 ${posts.length > 0 && passages.length > 0 && html`<h2>What is published</h2>`}
 <ol class="found">${passages.map((passage) => foundLine(visit, passage))}</ol>

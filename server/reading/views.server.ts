@@ -34,7 +34,7 @@ async function bookContents(visit: Visit, book: Place): Promise<SafeHtml> {
     .flatMap((place) => (place.kind === 'chapter' ? [place] : visit.outline.under(place.id)))
   const goOn = at ?? chapters.find(({ standing }) => !standing.isDone)
   return html`${goOn && !goOn.standing.locked && html`<p><a class="button primary" href="${visit.href(goOn.id)}${at && kept.heading && `#${encodeURIComponent(kept.heading)}`}">${at ? 'Go on at' : 'Begin with'} ${goOn.number} ${goOn.title}</a></p>`}
-<form class="search in-book" role="search" action="/read/${visit.course.course_id}/search"><input type="hidden" name="in" value="${book.id}"><input type="search" name="words" aria-label="Search in this book" placeholder="Search in this book"> <button>Search</button></form>
+<form class="search in-book" role="search" aria-label="Book" action="/read/${visit.course.course_id}/search"><input type="hidden" name="in" value="${book.id}"><input type="search" name="words" aria-label="Search in this book" placeholder="Search in this book"> <button>Search</button></form>
 <nav class="book-contents" aria-label="Chapters">${chapterList(visit, book, '', true)}</nav>`
 }
 

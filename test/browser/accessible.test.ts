@@ -1,33 +1,8 @@
-import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { withClient } from '../server/setup/app.ts'
+import { violations } from './setup/axe.ts'
 import { expect, kept, sheet, test } from './setup/fixture.ts'
-
-/** axe-core's rules for WCAG 2.2 A and AA, on the screen as it stands. */
-const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
-
-async function violations(page: Page): Promise<string[]> {
-  await page.evaluate(axe)
-  return page.evaluate(async () => {
-    const runner = (
-      window as unknown as {
-        axe: {
-          run: (
-            options: object,
-          ) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }>
-        }
-      }
-    ).axe
-    const { violations: found } = await runner.run({
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
-    })
-    return found.map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary.slice(0, 160)}`).join(' | ')}`,
-    )
-  })
-}
 
 const PIECES =
   '<h1>Pieces</h1><nav data-piece="contents"></nav><h2>Parts</h2><div data-piece="tabs"><section><h3>One</h3><p>First words</p></section><section><h3>Two</h3><p>Second words</p></section></div><div data-piece="accordion"><section><h3>Lay</h3><p>Laying</p></section><section><h3>Pack</h3><p>Packing</p></section></div><details><summary>Why?</summary><p>Hidden</p></details><div data-piece="columns"><div><p>Left</p></div><div><p>Right</p></div></div><div data-piece="practice"><div data-part="prompt"><p>Which?</p></div><div data-part="answer"><p>Hearting</p></div><div data-part="answer" data-right="yes"><p>A through</p></div></div><iframe srcdoc="x" title="Gauge"></iframe><div data-piece="link-card"><a href="https://maps.example/">A map</a></div>'

@@ -7,7 +7,8 @@ const rows = (page: Page): Promise<string[]> =>
     .locator('[role=treeitem][data-id]')
     .evaluateAll((items) =>
       items.map(
-        (item) => `${item.getAttribute('aria-level')} ${item.getAttribute('aria-label')?.replace(', Draft', '')}`,
+        (item) =>
+          `${item.getAttribute('aria-level')} ${item.getAttribute('aria-label')?.replace(/, (Draft|\d+ min)/g, '')}`,
       ),
     )
 

@@ -141,7 +141,7 @@ test('it is returned once it has been read: with words, to the newest, and the s
   })
   expect(await giveBack(author, PLACE, 'student', newest!.number - 1, words('old'))).toMatchObject({
     ok: false,
-    reason: expect.stringContaining('handed in anew') as unknown,
+    reason: expect.stringContaining('handed in again') as unknown,
   })
   expect(await giveBack(author, PLACE, 'guest', 1, words('x'))).toMatchObject({ ok: false })
   expect(await giveBack(author, PLACE, 'student', newest!.number, words('The batter is right.'))).toEqual({
