@@ -36,7 +36,14 @@ const PICTURES: readonly Picture[] = [
     name: 'import-export',
     person: 'tobias',
     path: '/courses/walling/plan',
-    steps: openTab(/Import and export/),
+    steps: async (page) => {
+      await page.getByRole('treeitem', { name: /^Throughs/ }).focus()
+      await page.keyboard.press('Shift+Enter')
+      await page.getByRole('menuitem', { name: 'Export…' }).click()
+      await page.getByRole('radio', { name: /EPUB|E-book/ }).check()
+      await page.getByRole('dialog').getByRole('button', { name: 'Export', exact: true }).click()
+      await page.getByRole('link', { name: 'Download the file' }).first().waitFor()
+    },
     shows: tab(/Import and export/),
   },
   {
@@ -116,14 +123,7 @@ const PICTURES: readonly Picture[] = [
   {
     name: 'book',
     person: 'jory',
-    path: '/read/walling',
-    steps: async (page) => {
-      await page
-        .getByRole('link', { name: /Handbook/ })
-        .first()
-        .click()
-      await page.locator('.chapters a, nav.lesson li a').nth(1).click()
-    },
+    path: '/read/walling/choosing-stone',
     shows: (page) => page.getByRole('navigation', { name: 'Book' }),
   },
   {

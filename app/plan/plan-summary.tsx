@@ -96,6 +96,8 @@ function Keys() {
         <dd>move</dd>
         <dt>Del</dt>
         <dd>delete; Ctrl+Z restores it</dd>
+        <dt>F1</dt>
+        <dd>all keys</dd>
       </dl>
     </section>
   )

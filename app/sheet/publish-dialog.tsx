@@ -3,6 +3,7 @@ import { Alert, Button } from 'antd'
 import { useEffect, useState } from 'react'
 import { useFetcher } from 'react-router'
 import type { action } from '../editions/editions.ts'
+import type { Finding } from '../../core/proof/proof.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { isInSight, isThere } from '../../core/plan/shown.ts'
 import { NoteField } from '../shell/note-field.tsx'
@@ -22,13 +23,15 @@ interface Props {
   editions: readonly EditionSummary[]
   standing: Standing
   editor: Editor
+  /** What the proof finds that keeps somebody out. */
+  blocking: readonly Finding[]
   onClose: () => void
   onPublished: () => void
 }
 
 /** Publishes the next edition with a note of what changed. */
 export function PublishDialog(props: Props) {
-  const { documentId, name, after, version, editions, standing, editor, onClose, onPublished } = props
+  const { documentId, name, after, version, editions, standing, editor, blocking, onClose, onPublished } = props
   const fetcher = useFetcher<typeof action>()
   const [note, setNote] = useState('')
   const [isTold, setTold] = useState(false)
@@ -61,6 +64,7 @@ export function PublishDialog(props: Props) {
       }
     >
       <WhatFollows {...{ isLocked, name, number, after }} />
+      <Blocking findings={blocking} />
       {problem && <Alert type="warning" title={problem} />}
       <EditionNote {...{ isKept, hasTitle, publish, number, note, setNote, isTold, isTellable, setTold }} />
     </Dialog>
@@ -102,6 +106,29 @@ function WhatFollows({ isLocked, name, number, after }: WhatFollowsProps) {
       {after.reason && `${after.reason} `}
       What you write afterwards stays with you until the next edition.
     </p>
+  )
+}
+
+/** So many of the findings are named; the proof has them all. */
+const MOST_NAMED = 4
+
+/** What keeps somebody from reading it, before it is published: told, not forbidden (ATAG 2.0, B.4.1.4). */
+function Blocking({ findings }: { findings: readonly Finding[] }) {
+  if (findings.length === 0) return null
+  const more = findings.length - MOST_NAMED
+  return (
+    <section className="publish-blocking" aria-label="Findings that block someone">
+      <p>
+        {findings.length === 1 ? 'One finding of the proof blocks' : `${findings.length} findings of the proof block`}{' '}
+        someone from reading this. Proof, at the side, has the repairs.
+      </p>
+      <ul>
+        {findings.slice(0, MOST_NAMED).map(({ fingerprint, message }) => (
+          <li key={fingerprint}>{message}</li>
+        ))}
+        {more > 0 && <li>and {more} more</li>}
+      </ul>
+    </section>
   )
 }
 

@@ -5,6 +5,7 @@ import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { onDemand } from '../shell/on-demand.tsx'
 import { oncePublished } from '../shell/shown-words.ts'
+import type { Findings } from '../proof/use-findings.ts'
 import type { SheetData } from './sheet.tsx'
 import type { Arrivals } from './use-arrivals.ts'
 import type { SheetPage } from './use-page.ts'
@@ -29,6 +30,7 @@ interface Props {
   /** What students read now, as words. */
   students: string
   arrivals: Arrivals
+  findings: Findings
   dialog: SheetDialog
   onDialog: (dialog: SheetDialog) => void
 }
@@ -60,7 +62,10 @@ export function SheetDialogs(props: Props) {
   )
 }
 
-function openDialog({ data, page, plan, students, arrivals, dialog, onDialog }: Props, choose: () => void): ReactNode {
+function openDialog(
+  { data, page, plan, students, arrivals, findings, dialog, onDialog }: Props,
+  choose: () => void,
+): ReactNode {
   const { editor, editions, standing, version, refresh } = page
   const { course, itemId, documentId, entry } = data
   const onClose = (): void => onDialog(null)
@@ -83,6 +88,7 @@ function openDialog({ data, page, plan, students, arrivals, dialog, onDialog }: 
       return (
         <PublishDialog
           {...{ documentId, version, editions, standing, editor, onClose }}
+          blocking={(findings.open ?? []).filter(({ severity }) => severity === 'blocks')}
           name={kindOfEntry(entry.kind).label.toLowerCase()}
           after={oncePublished(plan, new Set([itemId]), course.timeZone)(itemId)}
           onPublished={refresh}

@@ -15,7 +15,7 @@ import { useSetAside } from './use-set-aside.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
-import type { SheetEntry } from './sheet.tsx'
+import type { SheetData, SheetEntry } from './sheet.tsx'
 import { RowList } from '../pieces/rows/rows.ts'
 import { kindLabel } from '../editor/kind-label.ts'
 import { changing } from '../editor/transforms.ts'
@@ -26,14 +26,12 @@ const EntryDesk = onDemand(() => import('../plan/entry-desk.tsx').then((module) 
 const ProofDesk = onDemand(() => import('../proof/proof-desk.tsx').then((module) => module.ProofDesk))
 
 interface Props {
+  data: SheetData
   editor: Editor
-  documentId: string
   /** The item whose text it is, with what is set about it. */
   entry: SheetEntry
-  courseId: string
   editions: readonly EditionSummary[]
   setAside: readonly SetAsideEntry[]
-  timeZone: string
   findings: Findings
   version: number
   refresh: () => void
@@ -47,19 +45,9 @@ type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
  * The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is
  * set aside.
  */
-export function SideDesk({
-  editor,
-  documentId,
-  entry,
-  courseId,
-  editions,
-  setAside,
-  timeZone,
-  findings,
-  version,
-  refresh,
-  calls,
-}: Props) {
+export function SideDesk({ data, editor, entry, editions, setAside, findings, version, refresh, calls }: Props) {
+  const { documentId } = data
+  const { id: courseId, timeZone } = data.course
   const [chosen, setChosen] = useState<Tab>('piece')
   const held = useSetAside(documentId, refresh)
   useCalls(calls, () => setChosen('piece'))

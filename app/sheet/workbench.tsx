@@ -82,15 +82,13 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
         />
       </main>
       <SidePane pane={desk} side="end">
-        <SideDesk
-          {...{ editor, editions, setAside, findings, version, refresh, entry }}
-          calls={deskCalls}
-          documentId={data.documentId}
-          courseId={data.course.id}
-          timeZone={data.course.timeZone}
-        />
+        <SideDesk {...{ data, editor, editions, setAside, findings, version, refresh, entry }} calls={deskCalls} />
       </SidePane>
-      <SheetDialogs {...{ data, plan, students, arrivals, dialog }} page={{ ...page, editor }} onDialog={setDialog} />
+      <SheetDialogs
+        {...{ data, plan, students, arrivals, dialog, findings }}
+        page={{ ...page, editor }}
+        onDialog={setDialog}
+      />
       <OthersHere others={others} />
     </AskQuestion>
   )

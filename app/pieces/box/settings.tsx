@@ -30,7 +30,7 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
   const ratio = contrast(inkOn(attrs.ground), attrs.ground)
   return (
     <>
-      <h3 id="box-ground">Ground</h3>
+      <h3 id="box-ground">Background</h3>
       <Swatches {...{ attrs, set }} />
       <p className="contrast-line" role="status">
         <Contrast size={15} aria-hidden />
