@@ -25,7 +25,8 @@ const isStop = (element: Element): element is HTMLElement =>
 /** The nearest thing that can have the focus: what stands in the same place now, else its neighbour, else around it. */
 function nearest(standing: Standing): HTMLElement | null {
   for (const { around, index } of standing) {
-    if (!around.isConnected || around.matches('body, #dialogs, .ant-dropdown, [role="dialog"]')) return null
+    if (!around.isConnected) continue
+    if (around.matches('body, #dialogs, .ant-dropdown, [role="dialog"]')) return null
     const place = Math.min(index, around.children.length - 1)
     for (const child of [around.children[place], around.children[place - 1], around]) {
       const stop = child && (isStop(child) ? child : [...child.querySelectorAll(STOPS)].find(isStop))

@@ -8,7 +8,7 @@ const rows = (page: Page): Promise<string[]> =>
     .evaluateAll((items) =>
       items.map(
         (item) =>
-          `${item.getAttribute('aria-level')} ${item.getAttribute('aria-label')?.replace(/, (Draft|\d+ min)/g, '')}`,
+          `${item.getAttribute('aria-level')} ${item.getAttribute('aria-label')?.replace(/, (Draft|\d+ min|Test, [^,]+)/g, '')}`,
       ),
     )
 
