@@ -4,7 +4,7 @@ import { useEditorState } from '@tiptap/react'
 import { useEffect, useRef } from 'react'
 import { pieceAt, writeBeside } from '../editor/commands.ts'
 import { kindLabel } from '../editor/kind-label.ts'
-import { pieceWords, type Step, wayTo } from '../editor/where.ts'
+import { pieceWords, type Step, wayTo } from '../writing/where.ts'
 import { announce } from '../shell/announce.ts'
 
 /** The path of pieces the cursor stands in; each chip selects its piece. */

@@ -2,7 +2,7 @@ import type { Node } from '@tiptap/pm/model'
 import { type EditorState, NodeSelection } from '@tiptap/pm/state'
 import { isA, kindOf, nameOf } from '../../core/kinds/facts.ts'
 import { pieceOf } from '../pieces/registry.ts'
-import { kindLabel } from './kind-label.ts'
+import { kindLabel } from '../editor/kind-label.ts'
 
 /** A step of the way from the page to the cursor. */
 export interface Step {
