@@ -1,13 +1,8 @@
 import { act, screen } from '@testing-library/react'
 import { useState } from 'react'
-import { beforeAll, expect, test } from 'vitest'
+import { expect, test } from 'vitest'
 import { draw } from '../../test/shared/drawn.tsx'
 import { useFocusKeeper } from './focus-keeper.ts'
-
-// The document without a browser lays nothing out.
-beforeAll(() => {
-  Element.prototype.checkVisibility ??= () => true
-})
 
 /** A list from which what is pressed goes away, alone or with all that is around it. */
 function List() {

@@ -106,7 +106,7 @@ test('a hundred guesses at the same moment are not a hundred tries', async () =>
     Array.from({ length: 40 }, (_, guess) => signIn('manager@test.example', `guess ${guess}`)),
   )
   const tried = answers.filter(({ status }) => status === 401).length
-  // Five go without a wait; then it doubles from two seconds, so that a slow machine lets in one or two more, never all.
+  // Five go without a wait; then it doubles from two seconds, so that a slow machine lets one or two more in.
   expect(tried).toBeLessThanOrEqual(10)
   expect(answers.filter(({ status }) => status === 429)).toHaveLength(40 - tried)
   await withClient(url, (client) => client.query('delete from sign_in_failures'))
