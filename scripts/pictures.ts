@@ -88,7 +88,7 @@ const PICTURES: readonly Picture[] = [
     person: 'tobias',
     path: '/courses/walling/items/coping',
     steps: openTab(/Proof/),
-    shows: (page) => page.getByText(/findings?, checked while you write/),
+    shows: (page) => page.getByText(/findings?\. The page is checked/),
   },
   {
     name: 'as-a-student',

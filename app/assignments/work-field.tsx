@@ -26,7 +26,7 @@ export function WorkField({ courseId, entryId, start, onHandedIn }: Props) {
       <h2>Your answer</h2>
       <RichField
         label="Your answer"
-        placeholder="Write here. It is saved as a draft by itself; nobody else sees it until you hand it in."
+        placeholder="Write here. It is saved automatically as a draft; nobody else sees it until you hand it in."
         start={start?.content}
         courseId={courseId}
         uploadTo="contributions"

@@ -219,7 +219,7 @@ function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
       icon={follows ? <BellRing size={14} aria-hidden /> : <Bell size={14} aria-hidden />}
       role="switch"
       aria-checked={follows}
-      className="follow-switch needs-script"
+      className="needs-script"
       onClick={() => void toggle()}
     >
       Notify me of replies

@@ -1,16 +1,17 @@
 import { chainCommands } from '@tiptap/pm/commands'
 import { liftListItem, sinkListItem } from '@tiptap/pm/schema-list'
-import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
+import { type Command, type EditorState, Plugin, TextSelection } from '@tiptap/pm/state'
 import { addRow, goToNextCell, isInTable, selectedRect } from '@tiptap/pm/tables'
 import { inList } from './writing-keys.ts'
 
 /** In the last cell of a table: a row more, with the cursor in its first cell. */
 const rowAtEnd: Command = (state, dispatch) => {
   if (!isInTable(state)) return false
-  const { map, tableStart, table, bottom, right } = selectedRect(state)
+  const cells = selectedRect(state)
+  const { map, tableStart, table, bottom, right } = cells
   if (bottom !== map.height || right !== map.width) return false
   if (!dispatch) return true
-  const transaction = addRow(state.tr, { ...selectedRect(state) }, bottom)
+  const transaction = addRow(state.tr, cells, bottom)
   const first = tableStart + table.nodeSize - 2
   dispatch(transaction.setSelection(TextSelection.near(transaction.doc.resolve(first + 2), 1)).scrollIntoView())
   return true
@@ -31,7 +32,7 @@ export function tabKeys(onStay: () => void): Record<string, Command> {
   return { Tab: chainCommands(deeper, stay), 'Shift-Tab': chainCommands(back, stay) }
 }
 
-const isInList: Command = ({ selection: { $from } }) => {
+function isInList({ selection: { $from } }: EditorState): boolean {
   for (let depth = $from.depth; depth > 0; depth--) if ($from.node(depth).type.isInGroup('list')) return true
   return false
 }

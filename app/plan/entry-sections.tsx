@@ -107,7 +107,7 @@ function DiscussionSection({ id, courseId, settings, set }: SectionProps) {
   return (
     <section>
       <h2>
-        Taking part <a href={`/discuss/${courseId}/${id}`}>Open it</a>
+        Taking part <a href={`/discuss/${courseId}/${id}`}>Open the discussion</a>
       </h2>
       <CheckField
         words="Students see what others wrote once they have written themselves"
@@ -136,8 +136,8 @@ function AssignmentSection({ id, courseId }: SectionProps) {
 }
 
 const MODES = [
-  ['practice', 'for practice: nothing is counted'],
-  ['counted', 'counted: the points are saved'],
+  ['practice', 'not counted, for practice'],
+  ['counted', 'counted'],
 ] as const
 const ATTEMPTS = [
   ['any', 'no limit'],
@@ -154,7 +154,7 @@ function ExerciseSection({ settings, set }: SectionProps) {
   return (
     <section>
       <h2>Attempts and answers</h2>
-      <SelectField words="It is done" value={settings.mode} options={MODES} keep={(mode) => set({ mode })} />
+      <SelectField words="Points" value={settings.mode} options={MODES} keep={(mode) => set({ mode })} />
       <SelectField<string>
         words="Attempts"
         value={String(settings.attempts ?? 'any')}

@@ -34,8 +34,8 @@ export function PlanDesk({ plan, shownOf, course, entry, desk, onDesk, onOpen, t
     { id: 'transfers' as const, name: 'Import and export', count: moving },
   ]
   return (
-    <aside className="desk plan-desk" aria-label="Beside the plan" data-area="desk">
-      <DeskTabs name="Beside the plan" tabs={tabs} chosen={shown} onChoose={onDesk}>
+    <aside className="desk plan-desk" aria-label="Side desk" data-area="desk">
+      <DeskTabs name="Side desk" tabs={tabs} chosen={shown} onChoose={onDesk}>
         {shown === 'course' && <PlanSummary {...{ plan, shownOf }} />}
         {shown === 'entry' && entry && (
           <EntryDesk

@@ -66,11 +66,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const transfersDesk = <PlanTransfers {...{ transfers, plan, course, setDialog, focus, changes }} />
   return (
     <div className="screen">
-      <Strip
-        person={person}
-        course={course}
-        others={<PaneButton name="Beside the plan" Icon={PanelRight} pane={beside} />}
-      />
+      <Strip person={person} course={course} others={<PaneButton name="Side desk" Icon={PanelRight} pane={beside} />} />
       <div className="panes">
         <main className="plan" id="work" data-area="work">
           <PlanBar

@@ -26,7 +26,7 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
       <p className="desk-words soft" role="status">
         {open.length === 0
           ? 'No findings on this page: alternative text, headings, lists, tables, links, contrast and frames are in order.'
-          : `${open.length} ${open.length === 1 ? 'finding' : 'findings'}, checked while you write.`}
+          : `${open.length} ${open.length === 1 ? 'finding' : 'findings'}. The page is checked while you write.`}
       </p>
       {problem && (
         <p className="desk-words field-problem" role="alert">

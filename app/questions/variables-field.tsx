@@ -57,7 +57,7 @@ export function VariablesField({ variables, conditions, onChange }: Props) {
         )}
       </div>
       <details className="formula-help">
-        <summary>What formulas can say</summary>
+        <summary>What a formula can contain</summary>
         <p>
           Numbers, names of variables, + − × / ^ ( ), comparisons such as a &gt; b, the numbers pi and e, and{' '}
           {FORMULA_FUNCTIONS.join(', ')}. <b>Angles are in radians</b>; for degrees write the sign: sin(a°) takes

@@ -23,9 +23,9 @@ export function VersionsPanel({
   const check = useCheck(content, language)
   const bad = check?.versions.filter(({ problem }) => problem !== null) ?? []
   return (
-    <aside className="desk versions-panel" aria-label="The question checked">
+    <aside className="desk versions-panel" aria-label="Check of the question">
       <DeskTabs<'versions' | 'try'>
-        name="The question checked"
+        name="Check of the question"
         tabs={[
           { id: 'versions', name: 'Versions', count: check?.versions.length },
           { id: 'try', name: 'Try it' },

@@ -36,6 +36,7 @@ export interface OpenPage {
 /** Opens a page for writing: its editor, the session that saves it, its cursor told to others; all ended by `close`. */
 export function openPage(loaded: LoadedPage, callbacks: EditorCallbacks, events: PageEvents): OpenPage {
   const editor = makeEditor(loaded.content, callbacks)
+  const tellBeside = besideTeller(editor)
   const session = new WritingSession(
     new EditorSurface(editor.view),
     loaded.version,
@@ -44,7 +45,7 @@ export function openPage(loaded: LoadedPage, callbacks: EditorCallbacks, events:
       ...events,
       onPresence: (presence) => {
         events.onPresence(presence)
-        showCursor(editor, presence)
+        showCursor(editor, presence, tellBeside)
       },
     },
   )
@@ -96,29 +97,26 @@ function makeEditor(content: object, callbacks: EditorCallbacks): Editor {
   })
 }
 
-/** Whose cursor is in the paragraph of one's own, by client: said once, when it comes there. */
-const besideMe = new WeakMap<Editor, Set<string>>()
-
-/** Says that somebody begins to write in the paragraph one is in. */
-function sayWhenBeside(editor: Editor, { client, name }: Presence, head: number | undefined): void {
-  const { doc, selection } = editor.state
-  const inside = besideMe.get(editor) ?? new Set<string>()
-  besideMe.set(editor, inside)
-  const isBeside = head !== undefined && doc.resolve(head).sameParent(selection.$from)
-  if (isBeside && !inside.has(client) && editor.isFocused) announce(`${name} is in your paragraph.`)
-  if (isBeside) inside.add(client)
-  else inside.delete(client)
+/** Says that somebody comes into the paragraph one is writing in, once each time. */
+function besideTeller(editor: Editor): (presence: Presence, head: number | undefined) => void {
+  const inside = new Set<string>()
+  return ({ client, name }, head) => {
+    const { doc, selection } = editor.state
+    const isBeside = head !== undefined && doc.resolve(head).sameParent(selection.$from)
+    if (isBeside && !inside.has(client) && editor.isFocused) announce(`${name} is in your paragraph.`)
+    if (isBeside) inside.add(client)
+    else inside.delete(client)
+  }
 }
 
 /** Shows where another author is. */
-function showCursor(editor: Editor, presence: Presence): void {
-  const { state, view } = editor
+function showCursor({ state, view }: Editor, presence: Presence, tellBeside: ReturnType<typeof besideTeller>): void {
   const cursor = presence.cursor && {
     ...presence.cursor,
     anchor: fromServer(state, presence.cursor.anchor),
     head: fromServer(state, presence.cursor.head),
   }
-  sayWhenBeside(editor, presence, cursor?.head)
+  tellBeside(presence, cursor?.head)
   view.dispatch(state.tr.setMeta(...cursorMeta({ ...presence, cursor })).setMeta('addToHistory', false))
 }
 

@@ -1,8 +1,5 @@
 import { useEffect } from 'react'
-
-/** What can have the focus and is on the way of Tab. */
-const STOPS =
-  'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [contenteditable="true"], [tabindex]'
+import { stopsIn } from './stops.ts'
 
 /** Where the focus was last in each area. */
 const lastIn = new WeakMap<Element, HTMLElement>()
@@ -15,11 +12,11 @@ function entranceOf(area: HTMLElement): HTMLElement | undefined {
   if (last && area.contains(last) && isThere(last)) return last
   const begin = area.querySelector<HTMLElement>('[data-begin], .ProseMirror')
   if (begin && isThere(begin)) return begin
-  return [...area.querySelectorAll<HTMLElement>(STOPS)].find((stop) => stop.tabIndex >= 0 && isThere(stop))
+  return stopsIn(area)[0]
 }
 
 /** Goes to the next area of the screen, or the one before, from the last to the first; false when there is none. */
-export function goToArea(direction: 1 | -1): boolean {
+function goToArea(direction: 1 | -1): boolean {
   const areas = [...document.querySelectorAll<HTMLElement>('[data-area]')].filter(entranceOf)
   if (areas.length === 0) return false
   const here = areas.findIndex((area) => area.contains(document.activeElement))

@@ -15,7 +15,7 @@ export function focusNow(): HTMLElement | null {
 }
 
 /** True while nothing on the screen has the focus, or only a menu that is closing. */
-export function isFocusLost(): boolean {
+function isFocusLost(): boolean {
   const active = document.activeElement
   return active === null || active === document.body || active.closest(MENU) !== null
 }

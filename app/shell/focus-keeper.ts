@@ -1,13 +1,11 @@
 import { useEffect } from 'react'
+import { isStop, stopsIn } from './stops.ts'
 
 /**
  * How long a screen has to give the focus itself, in milliseconds. Never at once: the key that took something away
  * would still act on what has the focus now.
  */
 const TIME = 40
-
-const STOPS =
-  'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [contenteditable="true"], [tabindex]:not([tabindex="-1"])'
 
 /** Where something stood: the elements around it, and which child of each it was in. */
 type Standing = readonly { readonly around: Element; readonly index: number }[]
@@ -19,9 +17,6 @@ function standingOf(element: Element): Standing {
   return standing
 }
 
-const isStop = (element: Element): element is HTMLElement =>
-  element instanceof HTMLElement && element.matches(STOPS) && element.checkVisibility()
-
 /** The nearest thing that can have the focus: what stands in the same place now, else its neighbour, else around it. */
 function nearest(standing: Standing): HTMLElement | null {
   for (const { around, index } of standing) {
@@ -29,7 +24,7 @@ function nearest(standing: Standing): HTMLElement | null {
     if (around.matches('body, #dialogs, .ant-dropdown, [role="dialog"]')) return null
     const place = Math.min(index, around.children.length - 1)
     for (const child of [around.children[place], around.children[place - 1], around]) {
-      const stop = child && (isStop(child) ? child : [...child.querySelectorAll(STOPS)].find(isStop))
+      const stop = child && (isStop(child) ? child : stopsIn(child)[0])
       if (stop) return stop
     }
   }

@@ -1,16 +1,13 @@
 import { type RefObject, useLayoutEffect } from 'react'
 
-/** How the arrows go among what stands in a bar, or in a list from top to bottom. */
-type Axis = 'horizontal' | 'vertical'
-
 const isReachable = (element: HTMLElement): boolean => !element.matches(':disabled') && element.checkVisibility()
 
 /**
- * One stop of Tab for a whole bar or list; arrows, Home and End go on from there (ARIA Authoring Practices, “Managing
+ * One stop of Tab for a whole bar; arrows, Home and End go on from there (ARIA Authoring Practices, “Managing
  * focus within components using a roving tabindex”). In a right-to-left bar the arrows go as they point.
  * Give back `onKeyDown` and `onFocus` to the element that holds them.
  */
-export function useRoving(holder: RefObject<HTMLElement | null>, selector: string, axis: Axis = 'horizontal') {
+export function useRoving(holder: RefObject<HTMLElement | null>, selector: string) {
   const members = (): HTMLElement[] => [...(holder.current?.querySelectorAll<HTMLElement>(selector) ?? [])]
   const choose = (chosen: HTMLElement | undefined): void => {
     for (const each of members()) each.tabIndex = each === chosen ? 0 : -1
@@ -31,7 +28,7 @@ export function useRoving(holder: RefObject<HTMLElement | null>, selector: strin
       const reachable = members().filter(isReachable)
       const at = reachable.indexOf(event.target as HTMLElement)
       if (at < 0 || event.ctrlKey || event.metaKey || event.altKey) return
-      const next = reachable[stepOf(event, axis, at, reachable.length) ?? -1]
+      const next = reachable[stepOf(event, at, reachable.length) ?? -1]
       if (!next) return
       event.preventDefault()
       next.focus()
@@ -39,11 +36,10 @@ export function useRoving(holder: RefObject<HTMLElement | null>, selector: strin
   }
 }
 
-/** Which member a key goes to; null for a key that is not of a bar. A bar is gone round, a list is not. */
-function stepOf({ key, currentTarget }: React.KeyboardEvent, axis: Axis, at: number, count: number): number | null {
+/** Which member a key goes to; null for a key that is not of a bar. A bar is gone round. */
+function stepOf({ key, currentTarget }: React.KeyboardEvent, at: number, count: number): number | null {
   if (key === 'Home') return 0
   if (key === 'End') return count - 1
-  if (axis === 'vertical') return key === 'ArrowDown' ? at + 1 : key === 'ArrowUp' ? at - 1 : null
   const isTurned = getComputedStyle(currentTarget).direction === 'rtl'
   if (key === (isTurned ? 'ArrowLeft' : 'ArrowRight')) return (at + 1) % count
   return key === (isTurned ? 'ArrowRight' : 'ArrowLeft') ? (at - 1 + count) % count : null

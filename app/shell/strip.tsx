@@ -26,7 +26,7 @@ export function Strip({ person, course, others }: Props) {
   return (
     <header className="work-strip" data-area="strip">
       <a className="skip" href="#work" onClick={skip}>
-        Skip to the work
+        Skip to the main part
       </a>
       <Link to="/" className="strip-mark" data-begin aria-label="All courses">
         <Mark />
@@ -47,9 +47,9 @@ export function Strip({ person, course, others }: Props) {
           type="text"
           className="strip-help"
           icon={<Keyboard size={16} strokeWidth={1.75} aria-hidden />}
-          aria-label="Keys and access"
+          aria-label="Keyboard help"
           aria-keyshortcuts="F1"
-          title="Keys and access (F1)"
+          title="Keyboard help (F1)"
           onClick={() => setHelpOpen(true)}
         />
         <OwnFace person={person} onKeys={() => setHelpOpen(true)} />
@@ -144,7 +144,7 @@ function OwnFace({ person, onKeys }: { person: Person; onKeys: () => void }) {
     { type: 'divider' as const },
     { key: 'notices', label: <a href="/notices">Notices</a> },
     { key: 'account', label: <a href="/account">Your account</a> },
-    { key: 'keys', label: 'Keys and access (F1)', onClick: onKeys },
+    { key: 'keys', label: 'Keyboard help (F1)', onClick: onKeys },
     { type: 'divider' as const },
     { key: 'light', label: 'Light', onClick: () => choose('light') },
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },

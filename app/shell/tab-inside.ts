@@ -1,5 +1,4 @@
-const STOPS =
-  'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), iframe, summary, [contenteditable="true"], [tabindex]'
+import { stopsIn } from './stops.ts'
 
 /** Makes Tab go round in the dialog that holds an element; gives back how to end that. */
 export function keepTabInside(element: HTMLElement | null): () => void {
@@ -12,9 +11,7 @@ export function keepTabInside(element: HTMLElement | null): () => void {
 function goRound(event: KeyboardEvent): void {
   if (event.key !== 'Tab' || event.defaultPrevented) return
   const panel = event.currentTarget as HTMLElement
-  const stops = [...panel.querySelectorAll<HTMLElement>(STOPS)].filter(
-    (stop) => stop.tabIndex >= 0 && stop.checkVisibility() && !isOtherRadio(stop, panel),
-  )
+  const stops = stopsIn(panel).filter((stop) => !isOtherRadio(stop, panel))
   const [from, to] = event.shiftKey ? [stops[0], stops.at(-1)] : [stops.at(-1), stops[0]]
   if (!to || (document.activeElement !== from && stops.some((stop) => stop.contains(document.activeElement)))) return
   event.preventDefault()

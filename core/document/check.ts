@@ -1,4 +1,4 @@
-import { withCapitalArticle } from '../kinds/article.ts'
+import { withArticle } from '../kinds/article.ts'
 import { type Attrs, Mark, type Node } from 'prosemirror-model'
 import {
   AddMarkStep,
@@ -169,7 +169,7 @@ export function problemOfPage(page: Node): string | null {
 function nodeProblem(node: Node, depth: number): string | null {
   if (depth > MOST_DEPTH) return `A page nests at most ${MOST_DEPTH} levels deep.`
   if (!node.type.validContent(node.content))
-    return `${withCapitalArticle(labelOf(node.type.name))} can't hold what was put into it.`
+    return `${withArticle(labelOf(node.type.name))} can't hold what was put into it.`
   const wrong = attributesProblem(node)
   if (wrong) return wrong
   let set = Mark.none
@@ -197,7 +197,7 @@ export function attributesProblem(thing: Node | Mark): string | null {
   if (right.has(thing.attrs)) return null
   const result = strictAttributes.get(thing.type.name)?.safeParse(thing.attrs)
   if (!result?.success)
-    return `${withCapitalArticle(labelOf(thing.type.name))} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
+    return `${withArticle(labelOf(thing.type.name))} has a setting that is not allowed (${result?.error.issues[0]?.path.join('.') ?? ''}: ${JSON.stringify(thing.attrs).slice(0, 100)}).`
   right.add(thing.attrs)
   return null
 }

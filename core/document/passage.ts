@@ -1,4 +1,4 @@
-import { withCapitalArticle } from '../kinds/article.ts'
+import { withArticle } from '../kinds/article.ts'
 import { Node } from 'prosemirror-model'
 import { isA, kindOf } from '../kinds/facts.ts'
 import { plainPassage } from './empty-passage.ts'
@@ -40,7 +40,7 @@ function checked(passage: Node): PassageRead {
   // Depth is counted on the way: to ask where a node stands costs its whole way from the top.
   const visit = (node: Node, depth: number): void => {
     if (kindOf(node).needsPage)
-      problem ||= `${withCapitalArticle(kindOf(node).label)} stands in pages alone. Remove it, or write it in a page.`
+      problem ||= `${withArticle(kindOf(node).label)} stands in pages alone. Remove it, or write it in a page.`
     if (node.isText) {
       length += node.text?.length ?? 0
       if (!isCleanText(node.text ?? '')) problem ||= 'The text holds a character that can’t be shown.'

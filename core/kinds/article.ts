@@ -1,9 +1,3 @@
-/** A name with its article: “a box”, “an accordion”, “an HTML piece” (the letter is said “aitch”). */
+/** A name with its article, at the beginning of a sentence: “A box”, “An accordion”, “An HTML piece” (said “aitch”). */
 export const withArticle = (name: string): string =>
-  `${/^([aeiou]|[AEFHILMNORSX][A-Z])/.test(name) ? 'an' : 'a'} ${name}`
-
-/** The same at the beginning of a sentence. */
-export const withCapitalArticle = (name: string): string => {
-  const words = withArticle(name)
-  return `${words.charAt(0).toUpperCase()}${words.slice(1)}`
-}
+  `${/^([aeiou]|[AEFHILMNORSX][A-Z])/.test(name) ? 'An' : 'A'} ${name}`

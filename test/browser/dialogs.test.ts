@@ -164,7 +164,7 @@ const DIALOGS: readonly Opened[] = [
   },
   {
     file: 'shell/keys-dialog.tsx',
-    name: 'Keys and access',
+    name: 'Keyboard help',
     path: SHEET,
     asksNothing: true,
     open: async (page) => {

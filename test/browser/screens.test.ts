@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { withClient } from '../server/setup/app.ts'
+import { CHOICE } from '../server/setup/questions.ts'
 import { violations, WITH_PRACTICE } from './setup/axe.ts'
 import { expect, type Fixture, test } from './setup/fixture.ts'
 
@@ -86,30 +87,11 @@ async function furnish(fixture: Fixture): Promise<void> {
   await fixture.addPage('one', PAGE, { isPublished: true })
   await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', { isPublished: true, kind: 'discussion' })
   await fixture.addPage('task', '<h1>Your own metre of wall</h1><p>x</p>', { isPublished: true, kind: 'assignment' })
-  const words = (text: string): object => ({
-    type: 'passage',
-    content: [{ type: 'paragraph', ...(text ? { content: [{ type: 'text', text }] } : {}) }],
-  })
-  const question = {
-    prompt: words('Which ties both faces?'),
-    variables: [],
-    conditions: [],
-    answer: {
-      sort: 'choice',
-      mode: 'one',
-      choices: [
-        { id: 'a', text: words('a through'), isRight: true, feedback: words('') },
-        { id: 'b', text: words('hearting'), isRight: false, feedback: words('It fills.') },
-      ],
-    },
-    hints: [words('Think across.')],
-    solution: words('A through.'),
-  }
   await withClient(fixture.url, async (client) => {
     await client.query(
       `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)
         values ('q', 'course', 'Ties', 'one', $1, 'Which', 'author', 'author')`,
-      [JSON.stringify(question)],
+      [JSON.stringify(CHOICE)],
     )
     await client.query(
       `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text,
