@@ -141,7 +141,7 @@ async function answer(
   const { words, minutes } = statistics(page)
   const facts = [
     ...(words > 0 ? [`${minutes} min`] : []),
-    from.edition === 'work' ? 'work in hand' : `edition ${from.edition}`,
+    from.edition === 'work' ? 'working version' : `edition ${from.edition}`,
   ]
   const view = {
     ...renderPage(page),
