@@ -1,7 +1,8 @@
 import { App as AntApp, ConfigProvider } from 'antd'
 import { type ReactNode, use } from 'react'
-import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router'
+import { Links, Meta, Outlet, Scripts, ScrollRestoration, useMatches, useRouteLoaderData } from 'react-router'
 import { themeOf } from '../server/web/theme.server.ts'
+import type { RoomParts } from '../server/reading/hydrated.server.ts'
 import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
 import { setClock } from './shell/clock.ts'
@@ -32,9 +33,14 @@ export function shouldRevalidate({
 export function Layout({ children }: { children: ReactNode }) {
   const nonce = use(NonceContext)
   const data = useRouteLoaderData<typeof loader>('root')
+  const spoken = useSpoken()
   if (data) setClock(data.now)
   return (
-    <html lang="en" {...(data?.theme ? { 'data-theme': data.theme } : {})}>
+    <html
+      lang={spoken?.language ?? 'en'}
+      dir={spoken?.direction}
+      {...(data?.theme ? { 'data-theme': data.theme } : {})}
+    >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />
@@ -53,6 +59,12 @@ export function Layout({ children }: { children: ReactNode }) {
       </body>
     </html>
   )
+}
+
+/** The language of a screen that stands in the reading room; undefined for others, which speak English. */
+function useSpoken(): RoomParts['spoken'] | undefined {
+  const loaded = useMatches().at(-1)?.loaderData as { readonly parts?: Partial<RoomParts> } | undefined
+  return loaded?.parts?.spoken
 }
 
 export default function Root() {

@@ -1,3 +1,5 @@
+import { wordsFor } from './parts.ts'
+
 /** Sends answers and wishes for hints without loading the page anew; without us the forms do it. */
 export function makeExercise(root: ParentNode): void {
   makeFinish()
@@ -25,8 +27,7 @@ async function send(form: HTMLFormElement, button: HTMLButtonElement | null): Pr
   try {
     const response = await fetch(location.pathname, { method: 'POST', body, headers: { Accept: 'application/json' } })
     const answer = (await response.json()) as { html?: string; reason?: string }
-    if (answer.html === undefined)
-      return say(result, answer.reason ?? 'The answer could not be checked. Try again in a moment.')
+    if (answer.html === undefined) return say(result, answer.reason ?? wordsFor(section, 'unchecked'))
     const intent = button?.value
     const holder = document.createElement('template')
     // What the server wrote from a checked question, the same that stands in the page without script.
@@ -44,7 +45,7 @@ async function send(form: HTMLFormElement, button: HTMLButtonElement | null): Pr
     fresh.querySelector<HTMLElement>(`button[value="${intent ?? 'answer'}"]`)?.focus({ preventScroll: true })
     countMissing()
   } catch {
-    say(result, 'The answer did not get through. Look whether there is a connection, then try again.')
+    say(result, wordsFor(section, 'unsent'))
   } finally {
     asked.delete(section)
   }
@@ -83,15 +84,12 @@ function askToFinish(form: HTMLElement, isAsked: boolean): void {
 
 /** How many questions are still to be answered, beside the button that ends the attempt. */
 function countMissing(): void {
-  const place = document.querySelector('[data-missing]')
+  const place = document.querySelector<HTMLElement>('[data-missing]')
   const form = place?.closest<HTMLElement>('.finish-form')
   if (!place || !form) return
   const open = openQuestions()
   form.querySelector<HTMLAnchorElement>('[data-first-open]')!.href = `#${open[0]?.id ?? ''}`
   if (open.length === 0) askToFinish(form, false)
-  const missing = open.length
-  place.textContent =
-    missing === 0
-      ? 'Everything is answered.'
-      : `${missing} ${missing === 1 ? 'question is' : 'questions are'} not answered yet.`
+  // The server has written what is said of so many, from none on.
+  place.textContent = (JSON.parse(place.dataset.missing ?? '[]') as string[])[open.length] ?? ''
 }

@@ -44,3 +44,7 @@ export function showAround(element: Element): void {
     else holder.dispatchEvent(new CustomEvent(SHOW))
   }
 }
+
+/** What is said when something can't be done, in the words that the server wrote on what is read. */
+export const wordsFor = (at: Element, what: 'unchecked' | 'unsent'): string =>
+  at.closest<HTMLElement>(`[data-${what}]`)?.dataset[what] ?? ''

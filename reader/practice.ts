@@ -1,3 +1,5 @@
+import { wordsFor } from './parts.ts'
+
 /**
  * Sends an answer and says beneath the question what comes back; without us the form sends it and the page comes anew.
  */
@@ -14,7 +16,7 @@ export function makePractice(piece: HTMLElement): void {
     for (const [name, value] of new FormData(form)) if (typeof value === 'string') body.append(name, value)
     body.set('question', button.value)
     piece.ariaBusy = 'true'
-    void send(body)
+    void send(piece, body)
       .then((html) => {
         // What the server wrote from a checked page, the same that stands in the page without script.
         result.innerHTML = html
@@ -23,7 +25,7 @@ export function makePractice(piece: HTMLElement): void {
   })
 }
 
-async function send(body: URLSearchParams): Promise<string> {
+async function send(piece: HTMLElement, body: URLSearchParams): Promise<string> {
   try {
     const response = await fetch(location.pathname + location.search, {
       method: 'POST',
@@ -32,9 +34,9 @@ async function send(body: URLSearchParams): Promise<string> {
     })
     const answer = (await response.json()) as { html?: string; reason?: string }
     if (answer.html !== undefined) return answer.html
-    return paragraph(answer.reason ?? 'The answer could not be checked. Try again in a moment.')
+    return paragraph(answer.reason ?? wordsFor(piece, 'unchecked'))
   } catch {
-    return paragraph('The answer did not get through. Look whether there is a connection, then check again.')
+    return paragraph(wordsFor(piece, 'unsent'))
   }
 }
 

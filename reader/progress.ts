@@ -14,15 +14,17 @@ export function markWhenRead(): void {
   const form = document.querySelector<HTMLFormElement>('.done-form')
   const button = form?.querySelector('button')
   if (!form || !button || button.disabled) return
+  const words = JSON.parse(form.dataset.words ?? '{}') as Record<'isRead' | 'markRead' | 'done' | 'toDo', string>
   const taken = `unread ${location.pathname}`
   const show = (isDone: boolean): void => {
     form.dataset.done = isDone ? 'yes' : 'no'
     button.value = isDone ? 'undone' : 'done'
-    button.innerHTML = `<span class="tick${isDone ? ' is-done' : ''}"></span>${isDone ? 'Read. Mark as unread' : 'Mark as read'}`
+    button.querySelector('.tick')?.classList.toggle('is-done', isDone)
+    button.lastChild!.textContent = isDone ? words.isRead : words.markRead
     const own = document.querySelector('.lesson li:has([aria-current="page"]) > .tick')
     own?.classList.toggle('is-done', isDone)
     const word = own?.querySelector('.unseen')
-    if (word) word.textContent = isDone ? 'done: ' : 'to do: '
+    if (word) word.textContent = isDone ? words.done : words.toDo
   }
   // The page stays, and the focus on the button; where nothing answers, the form is sent as without script.
   form.addEventListener('submit', (event) => {

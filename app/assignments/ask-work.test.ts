@@ -1,11 +1,12 @@
 import { afterEach, expect, test, vi } from 'vitest'
-import { askWork, isAway } from './ask-work.ts'
+import { sayIn } from '../../core/words/say.ts'
+import { askWork } from './ask-work.ts'
 
 afterEach(() => vi.unstubAllGlobals())
 
 const asked = (answer: () => Promise<Response>) => {
   vi.stubGlobal('fetch', vi.fn(answer))
-  return askWork('course', 'essay', { intent: 'preview', content: { type: 'passage' } })
+  return askWork(sayIn('en'), 'course', 'essay', { intent: 'preview', content: { type: 'passage' } })
 }
 
 test('what was written goes to its assignment, and its answer comes back', async () => {
@@ -24,6 +25,6 @@ test('what was written goes to its assignment, and its answer comes back', async
 test('a server that is away is asked again, a session that has ended is not; both say that nothing is lost', async () => {
   const away = await asked(() => Promise.reject(new TypeError('network')))
   const ended = await asked(() => Promise.resolve(new Response(null, { status: 401 })))
-  expect([away.ok, isAway(away), ended.ok, isAway(ended)]).toEqual([false, true, false, false])
+  expect([away.ok, away.isAway, ended.ok, ended.isAway]).toEqual([false, true, false, undefined])
   expect([away.reason, ended.reason].every((words) => words?.includes('still here'))).toBe(true)
 })

@@ -6,7 +6,8 @@ import { participant } from '../../server/discussions/participant.server.ts'
 import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.server.ts'
 import { failure } from '../../server/web/guard.server.ts'
 import { RoomFrame } from '../reading/room-frame.tsx'
-import { shortDateTime } from '../shell/date-times.ts'
+import { sayIn } from '../../core/words/say.ts'
+import { moment } from '../reading/moment.ts'
 import type { Route } from './+types/assignment'
 import { HandedIn } from './handed-in.tsx'
 import { WorkField } from './work-field.tsx'
@@ -34,43 +35,39 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
   }
 }
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [
-  { title: `${loaderData?.parts.title ?? 'Assignment'} – Fieldstone` },
-]
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? ''} – Fieldstone` }]
 
 /** An assignment as students have it: what to do, what they write, what came back. */
 export default function Assignment({ loaderData }: Route.ComponentProps) {
   const { parts, draft, submissions, courseId, entryId, isAuthor, mayHandIn, dueAt, isPast } = loaderData
+  const say = sayIn(parts.language)
   const [isWriting, setWriting] = useState(draft !== null || submissions.length === 0)
   const newest = submissions[0]
   return (
     <RoomFrame parts={parts}>
-      <section className="assignment" aria-label="Your work">
+      <section className="assignment" aria-label={say('assignment.yourWork')}>
         {dueAt && (
           <p className="assignment-due">
-            Due {shortDateTime(dueAt, parts.timeZone)}
-            {isPast && '. That has passed; what you hand in now is marked as late'}.
+            {say(isPast ? 'assignment.duePast' : 'assignment.due', { date: moment(say, dueAt, parts.timeZone) })}
           </p>
         )}
         {isAuthor && (
           <p>
-            <a href={`/courses/${courseId}/hand-ins/${entryId}`}>What students handed in</a>
+            <a href={`/courses/${courseId}/hand-ins/${entryId}`}>{say('assignment.whatStudents')}</a>
           </p>
         )}
-        {!isAuthor && !mayHandIn && <p className="soft">You read here as a guest; students hand in.</p>}
+        {!isAuthor && !mayHandIn && <p className="soft">{say('assignment.guest')}</p>}
         {submissions.map((each) => (
           <HandedIn key={each.number} submission={each} timeZone={parts.timeZone} isNewest={each === newest} />
         ))}
         {mayHandIn && !isWriting && (
           <Button className="needs-script" onClick={() => setWriting(true)}>
-            Change and hand in again
+            {say('assignment.again')}
           </Button>
         )}
         {mayHandIn && (
           <noscript>
-            <p className="soft">
-              To write and hand in, turn on JavaScript in your browser. You can read everything without it.
-            </p>
+            <p className="soft">{say('assignment.needsScript')}</p>
           </noscript>
         )}
         {mayHandIn && isWriting && (

@@ -1,11 +1,12 @@
 import { Button } from 'antd'
 import { PanelLeft } from 'lucide-react'
 import { useState } from 'react'
-import { data, Link, useFetcher, useRouteLoaderData, type FetcherWithComponents } from 'react-router'
+import { data, Link, useFetcher, useNavigate, useRouteLoaderData, type FetcherWithComponents } from 'react-router'
 import { z } from 'zod'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import { identifier } from '../../core/document/wire.ts'
 import { initials } from '../../core/people/initials.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { giveBack, type Handed } from '../../server/assignments/assignment.server.ts'
 import {
   type HandInStanding,
@@ -25,6 +26,7 @@ import { Strip } from '../shell/strip.tsx'
 import { RichField } from '../writing/rich-field.tsx'
 import type { Route } from './+types/hand-ins'
 import { HandedIn } from './handed-in.tsx'
+import { stepsFrom, useStepKeys } from './student-steps.ts'
 import '../../reader/content.css'
 import './assignment.css'
 import './hand-ins.css'
@@ -65,7 +67,7 @@ export async function action({ request, context, params }: Route.ActionArgs) {
   if (entry?.kind !== 'assignment') failure('no such place', 404)
   const result = await giveBack(
     { personId: person.id, name: person.name },
-    { courseId: course.id, entryId: entry.id, title: entry.title },
+    { courseId: course.id, entryId: entry.id, title: entry.title, say: sayIn(course.language) },
     parsed.data.personId,
     parsed.data.number,
     parsed.data.comment,
@@ -100,6 +102,7 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
           <h1>
             <Link to={`/courses/${course.id}/items/${entry.id}`}>{entry.title}</Link>
           </h1>
+          {chosen && <StudentSteps {...{ standings, chosen }} />}
           {chosen ? (
             <OneStudent
               key={`${chosen.personId} ${submissions.length}`}
@@ -117,6 +120,39 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
         </main>
       </div>
     </div>
+  )
+}
+
+/** From one student who handed in to the one before, the one after, and the next who waits for a comment. */
+function StudentSteps({ standings, chosen }: { standings: readonly HandInStanding[]; chosen: HandInStanding }) {
+  const steps = stepsFrom(standings, chosen.personId)
+  const navigate = useNavigate()
+  useStepKeys((step) => {
+    const to = steps[step]
+    if (to) void navigate(`?of=${to.personId}`)
+  })
+  return (
+    <nav className="hand-in-steps" aria-label="From student to student">
+      <Step to={steps.previous} name="Previous" keys="Alt+PageUp" />
+      <Step to={steps.next} name="Next" keys="Alt+PageDown" />
+      {steps.waiting && steps.waiting !== steps.next && <Step to={steps.waiting} name="Next who waits" keys="" />}
+      <span className="soft small">
+        {steps.place} of {steps.count} who handed in
+      </span>
+    </nav>
+  )
+}
+
+function Step({ to, name, keys }: { to: HandInStanding | undefined; name: string; keys: string }) {
+  if (!to) return null
+  return (
+    <Link
+      className="hand-in-step"
+      to={`?of=${to.personId}`}
+      {...(keys === '' ? {} : { title: `${to.name} (${keys})`, 'aria-keyshortcuts': keys })}
+    >
+      {name}: {to.name}
+    </Link>
   )
 }
 

@@ -3,8 +3,10 @@ import { useRevalidator } from 'react-router'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import type { HandedFiles } from '../../server/assignments/queries.server.ts'
 import { upload } from '../media/upload.ts'
-import { askWork, isAway, type WorkAnswer } from './ask-work.ts'
+import { askWork, type WorkAnswer } from './ask-work.ts'
 import type { WorkRequest } from './work.ts'
+import { useSay } from '../reading/say-here.ts'
+import { html } from '../../core/tree/template.ts'
 import { useOrdered } from '../shell/use-ordered.ts'
 
 /** A draft is kept when nothing was written for so long; tried again after so long. In milliseconds. */
@@ -23,13 +25,13 @@ export type Kept =
 
 /** The answer to an assignment while it is written: kept as a draft by itself, handed in when asked. */
 export function useDraft(courseId: string, entryId: string, start: Work | null, onHandedIn: () => void) {
+  const say = useSay()
   const revalidator = useRevalidator()
   const { work, latest, show } = useWork(start)
   const [kept, setKept] = useState<Kept>({ type: 'nothing' })
   const [isSending, setSending] = useState(false)
-  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  useEffect(() => () => clearTimeout(timer.current), [])
-  const ask = useOrdered((request: WorkRequest): Promise<WorkAnswer> => askWork(courseId, entryId, request))
+  const timer = useTimer()
+  const ask = useOrdered((request: WorkRequest): Promise<WorkAnswer> => askWork(say, courseId, entryId, request))
   const refused = ({ reason }: { readonly reason?: string }): void => setKept({ type: 'problem', words: reason ?? '' })
   const keep = (now: Work): void => {
     show(now)
@@ -37,9 +39,9 @@ export function useDraft(courseId: string, entryId: string, start: Work | null, 
     setKept({ type: 'keeping' })
     const send = async (): Promise<void> => {
       const answer = await ask({ intent: 'draft', ...now })
-      if (answer.ok) return setKept({ type: 'kept', at: TIME.format(new Date()) })
+      if (answer.ok) return setKept({ type: 'kept', at: timeNow(say.language) })
       refused(answer)
-      if (isAway(answer)) timer.current = setTimeout(() => keep(now), AGAIN)
+      if (answer.isAway) timer.current = setTimeout(() => keep(now), AGAIN)
     }
     timer.current = setTimeout(() => void send(), PAUSE)
   }
@@ -66,11 +68,18 @@ export function useDraft(courseId: string, entryId: string, start: Work | null, 
   /** The work as others will see it, as HTML; null when that could not be asked. */
   const preview = async (): Promise<string | null> => {
     const answer = await ask({ intent: 'preview', content: work.content })
-    if (answer.ok) return answer.html || '<p>There is nothing written yet.</p>'
+    if (answer.ok) return answer.html || html`<p>${say('discussion.nothingWritten')}</p>`.text
     refused(answer)
     return null
   }
   return { work, kept, isSending, keep, addFiles, handIn, preview }
+}
+
+/** A timer that ends with what it stands in. */
+function useTimer() {
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  useEffect(() => () => clearTimeout(timer.current), [])
+  return timer
 }
 
 /** The work as it stands, on the screen and for what was begun before it was drawn again. */
@@ -84,4 +93,5 @@ function useWork(start: Work | null) {
   return { work, latest, show }
 }
 
-const TIME = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' })
+const timeNow = (language: string): string =>
+  new Intl.DateTimeFormat(language, { timeStyle: 'short' }).format(new Date())

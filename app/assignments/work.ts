@@ -5,7 +5,7 @@ import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { participant } from '../../server/discussions/participant.server.ts'
 import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
 import { failure, requirePerson } from '../../server/web/guard.server.ts'
-import { tooOften } from '../../server/web/rate.server.ts'
+import { tooManyWords } from '../../server/discussions/too-many.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/work'
 
@@ -23,7 +23,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, workRequest, 2_000_000)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  const tooMany = tooOften(who.personId, asked.intent === 'preview' ? 'preview' : 'draft')
+  const tooMany = tooManyWords(who, asked.intent === 'preview' ? 'preview' : 'draft')
   if (tooMany) return Response.json({ ok: false, reason: tooMany }, { status: 429 })
   if (asked.intent === 'preview') return previewAnswer(who, asked.content)
   const result = await (asked.intent === 'draft' ? keepDraft : handIn)(who, asked.content, asked.files)

@@ -4,6 +4,7 @@ import { identifier } from '../../core/document/wire.ts'
 import { questionProblems } from '../../core/questions/check-question.ts'
 import { NO_USES, usesWords } from '../../core/plan/uses.ts'
 import { pool, transaction } from '../../server/database/pool.server.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { valuesOf } from '../../server/exercises/exercise.server.ts'
 import { replaceExercise } from '../../server/exercises/queries.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
@@ -138,9 +139,10 @@ function tried(asked: Asked<'try'>, course: Course): BankAnswer {
   const values = valuesOf(read.content, 'tried', asked.seed, course.language)
   if (!values)
     return { ok: false, reason: 'None of its versions has an answer yet. Look through the versions to see why.' }
+  const say = sayIn(course.language)
   const kind = kindOfAnswer(read.content.answer)
   const response = asked.response === null ? null : kind.response(asked.response)
-  const graded = response === null ? null : kind.grade(read.content.answer, values, response)
+  const graded = response === null ? null : kind.grade(read.content.answer, values, response, say)
   const answer =
     graded === null || response === null
       ? { questionId: 'tried', response: null, score: null, tries: 0, hints: read.content.hints.length }
@@ -157,8 +159,9 @@ function tried(asked: Asked<'try'>, course: Course): BankAnswer {
       { question, values, answer },
       {
         language: course.language,
+        say,
         attempt: 0,
-        name: '',
+        number: 0,
         isTold: true,
         isJudged: true,
         mayAnswer: true,

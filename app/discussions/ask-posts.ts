@@ -1,4 +1,5 @@
 import type { SeenPost, Thread } from '../../server/discussions/discussion.server.ts'
+import type { Say } from '../../core/words/say.ts'
 import type { PostRequest } from './posts.ts'
 
 /** What comes back for something that was asked; `reason` says what is wrong and what to do. */
@@ -6,24 +7,18 @@ export type PostAnswer =
   | { readonly ok: true; readonly post?: SeenPost; readonly html?: string }
   | { readonly ok: false; readonly reason: string }
 
-const AWAY = 'The server does not answer. What you wrote is still here; try again in a moment.'
-
 /** Asks the server to write, change, mark or preview. Never rejects. */
-export async function askPosts(address: string, request: PostRequest): Promise<PostAnswer> {
+export async function askPosts(say: Say, address: string, request: PostRequest): Promise<PostAnswer> {
   try {
     const response = await fetch(address, {
       method: 'POST',
       body: JSON.stringify(request),
       headers: { 'Content-Type': 'application/json' },
     })
-    if (response.status === 401)
-      return {
-        ok: false,
-        reason: 'You are no longer signed in. Sign in in another tab, then try again; what you wrote is still here.',
-      }
+    if (response.status === 401) return { ok: false, reason: say('discussion.signedOut') }
     return (await response.json()) as PostAnswer
   } catch {
-    return { ok: false, reason: AWAY }
+    return { ok: false, reason: say('discussion.serverAway') }
   }
 }
 

@@ -14,6 +14,8 @@ import { participant } from '../../server/discussions/participant.server.ts'
 import { countPosts, isFollowing } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace, roomParts } from '../../server/reading/hydrated.server.ts'
 import { RoomFrame } from '../reading/room-frame.tsx'
+import { useSay } from '../reading/say-here.ts'
+import { sayIn } from '../../core/words/say.ts'
 import type { Route } from './+types/discussion'
 import { askPosts } from './ask-posts.ts'
 import { PostComposer } from './post-composer.tsx'
@@ -35,7 +37,10 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
     isFollowing(pool, who.place.id, who.personId),
   ])
   return {
-    parts: found.place.kind === 'discussion' ? parts : { ...parts, title: `On “${parts.title}”`, text: '', facts: '' },
+    parts:
+      found.place.kind === 'discussion'
+        ? parts
+        : { ...parts, title: who.say('discussion.on', { title: parts.title }), text: '', facts: '' },
     isComments: found.place.kind !== 'discussion',
     threads: withSought(threads, sought),
     mustFirst,
@@ -61,9 +66,7 @@ function withSought(
   }
 }
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [
-  { title: `${loaderData?.parts.title ?? 'Discussion'} – Fieldstone` },
-]
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.parts.title ?? ''} – Fieldstone` }]
 
 // What changes is told by the socket and asked for by itself.
 export const shouldRevalidate = (): boolean => false
@@ -73,15 +76,17 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
   const { parts, courseId, entryId, isAuthor, whyNot, count } = loaderData
   const { isComments, follows } = loaderData
   const address = `/discuss/${courseId}/${entryId}/posts`
-  const threads = useThreads(entryId, address, loaderData.threads)
+  // The frame, which tells the language, is drawn here.
+  const say = sayIn(parts.language)
+  const threads = useThreads(entryId, address, loaderData.threads, say)
   const [mustFirst, setMustFirst] = useState(loaderData.mustFirst)
   const [takenBack, setTakenBack] = useState<string | null>(null)
   return (
     <RoomFrame parts={parts}>
-      <section className="discussion" aria-label="Discussion">
+      <section className="discussion" aria-label={say('discussion.discussion')}>
         {isComments && (
           <p>
-            <a href={`/read/${courseId}/${entryId}`}>Back to the page</a>
+            <a href={`/read/${courseId}/${entryId}`}>{say('discussion.backToPage')}</a>
           </p>
         )}
         <DiscussionBar {...{ mustFirst, count, isComments, address, follows }} />
@@ -92,10 +97,12 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
           <p className="discussion-why">{whyNot}</p>
         )}
         {mustFirst ? (
-          <p className="discussion-why">What others wrote comes into sight once you have written yourself.</p>
+          <p className="discussion-why">{say('discussion.mustPost')}</p>
         ) : (
           threads.threads.length === 0 && (
-            <p className="soft">Nobody has written yet. {whyNot === null && 'Yours would be the first.'}</p>
+            <p className="soft">
+              {say('discussion.nobody')} {whyNot === null && say('discussion.first')}
+            </p>
           )
         )}
         <TakenBack {...{ address, threads }} id={takenBack} onDone={setTakenBack} />
@@ -121,9 +128,14 @@ interface DiscussionBarProps {
 
 /** What stands below, and whether one hears of it. */
 function DiscussionBar({ mustFirst, count, isComments, address, follows }: DiscussionBarProps) {
+  const say = useSay()
   return (
     <div className="discussion-bar">
-      <h2>{mustFirst ? `${count} ${count === 1 ? 'post' : 'posts'} so far` : isComments ? 'Comments' : 'Posts'}</h2>
+      <h2>
+        {mustFirst
+          ? say('discussion.postsSoFar', { count })
+          : say(isComments ? 'discussion.comments' : 'discussion.posts')}
+      </h2>
       <FollowButton address={address} isOn={follows} />
     </div>
   )
@@ -131,11 +143,10 @@ function DiscussionBar({ mustFirst, count, isComments, address, follows }: Discu
 
 /** Said where nothing can be sent. */
 function WithoutScript() {
+  const say = useSay()
   return (
     <noscript>
-      <p className="discussion-why">
-        To write here, turn on JavaScript in your browser. You can read everything without it.
-      </p>
+      <p className="discussion-why">{say('discussion.needsScript')}</p>
     </noscript>
   )
 }
@@ -151,13 +162,14 @@ interface FirstPostProps {
 
 /** The field in which one writes to everybody. */
 function FirstPost({ address, courseId, isComments, threads, mustFirst, setMustFirst }: FirstPostProps) {
+  const say = useSay()
   return (
     <PostComposer
       {...{ address, courseId }}
       parentId={null}
-      label="Your post"
-      placeholder={isComments ? 'Write a comment about this page…' : 'Write to everybody in the course…'}
-      send="Send"
+      label={say('discussion.yourPost')}
+      placeholder={say(isComments ? 'discussion.writeComment' : 'discussion.writeAll')}
+      send={say('discussion.send')}
       onSent={(post) => {
         threads.put(post)
         if (mustFirst) {
@@ -179,12 +191,13 @@ interface TakenBackProps {
 
 /** The way to have a post back that was just taken back. */
 function TakenBack({ address, threads, id, onDone }: TakenBackProps) {
+  const say = useSay()
   const [problem, setProblem] = useState('')
   const undo = useRef<HTMLButtonElement>(null)
   // What was pressed is gone: the way back has the focus.
   useEffect(() => undo.current?.focus(), [id])
   const restore = async (postId: string): Promise<void> => {
-    const answer = await askPosts(address, { intent: 'bring back', id: postId })
+    const answer = await askPosts(say, address, { intent: 'bring back', id: postId })
     if (answer.ok && answer.post) threads.put(answer.post)
     onDone(answer.ok ? null : postId)
     setProblem(answer.ok ? '' : answer.reason)
@@ -194,11 +207,16 @@ function TakenBack({ address, threads, id, onDone }: TakenBackProps) {
     <div className="discussion-undo" role="status">
       {id !== null && (
         <p>
-          {problem || 'Your post was deleted.'}{' '}
+          {problem || say('discussion.wasDeleted')}{' '}
           <button type="button" ref={undo} className="link-button" onClick={() => void restore(id)}>
-            Restore it
+            {say('discussion.restore')}
           </button>{' '}
-          <button type="button" className="plain-button" aria-label="Close" onClick={() => onDone(null)}>
+          <button
+            type="button"
+            className="plain-button"
+            aria-label={say('discussion.close')}
+            onClick={() => onDone(null)}
+          >
             ×
           </button>
         </p>
@@ -208,9 +226,10 @@ function TakenBack({ address, threads, id, onDone }: TakenBackProps) {
 }
 
 function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
+  const say = useSay()
   const [follows, setFollows] = useState(isOn)
   const toggle = async (): Promise<void> => {
-    const answer = await askPosts(address, { intent: 'follow', isOn: !follows })
+    const answer = await askPosts(say, address, { intent: 'follow', isOn: !follows })
     if (answer.ok) setFollows(!follows)
   }
   return (
@@ -222,7 +241,7 @@ function FollowButton({ address, isOn }: { address: string; isOn: boolean }) {
       className="needs-script"
       onClick={() => void toggle()}
     >
-      Notify me of replies
+      {say('discussion.notify')}
     </Button>
   )
 }

@@ -1,8 +1,10 @@
 import { Button, Input } from 'antd'
 import { useState } from 'react'
+import { useSay } from '../reading/say-here.ts'
 
 /** Asks why a post is hidden; whoever wrote it reads the reason. */
 export function HideForm({ onHide, onCancel }: { onHide: (reason: string) => void; onCancel: () => void }) {
+  const say = useSay()
   const [reason, setReason] = useState('')
   return (
     <form
@@ -13,14 +15,14 @@ export function HideForm({ onHide, onCancel }: { onHide: (reason: string) => voi
       }}
     >
       <label>
-        Why is it hidden? Whoever wrote it reads this.
+        {say('discussion.whyHidden')}
         <Input autoFocus value={reason} maxLength={500} onChange={(event) => setReason(event.target.value)} />
       </label>
       <Button size="small" htmlType="submit">
-        Hide the post
+        {say('discussion.hidePost')}
       </Button>
       <Button size="small" type="text" onClick={onCancel}>
-        Cancel
+        {say('discussion.cancel')}
       </Button>
     </form>
   )

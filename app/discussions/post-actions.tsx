@@ -1,4 +1,5 @@
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
+import { useSay } from '../reading/say-here.ts'
 import type { PostRequest } from './posts.ts'
 
 interface Props {
@@ -15,17 +16,23 @@ interface Props {
 
 /** What can be done with a post: by everybody, by whoever wrote it, by authors. */
 export function PostActions({ post, mayAnswer, mayWrite, isAuthor, onAnswer, onChange, onHide, act }: Props) {
+  const say = useSay()
   return (
     <footer className="needs-script">
       {mayAnswer && (
-        <button type="button" className="link-button" onClick={onAnswer}>
-          Reply<span className="visually-hidden"> to {post.person}</span>
+        <button
+          type="button"
+          className="link-button"
+          aria-label={say('discussion.replyTo', { name: post.person })}
+          onClick={onAnswer}
+        >
+          {say('discussion.reply')}
         </button>
       )}
       {post.isMine && !post.isDeleted && mayWrite && post.hiddenReason === null && (
         <>
-          <Action name="Edit" onClick={onChange} />
-          <Action name="Delete my post" onClick={() => act({ intent: 'take back', id: post.id })} />
+          <Action name={say('discussion.edit')} onClick={onChange} />
+          <Action name={say('discussion.delete')} onClick={() => act({ intent: 'take back', id: post.id })} />
         </>
       )}
       {isAuthor && !post.isDeleted && <AuthorActions {...{ post, onHide, act }} />}
@@ -34,22 +41,23 @@ export function PostActions({ post, mayAnswer, mayWrite, isAuthor, onAnswer, onC
 }
 
 function AuthorActions({ post, onHide, act }: Pick<Props, 'post' | 'onHide' | 'act'>) {
+  const say = useSay()
   const { id, isHelpful, isLocked } = post
   return (
     <>
       <Action
-        name={isHelpful ? 'Not helpful after all' : 'Mark as helpful'}
+        name={say(isHelpful ? 'discussion.notHelpful' : 'discussion.markHelpful')}
         isOn={isHelpful}
         onClick={() => act({ intent: isHelpful ? 'not helpful' : 'helpful', id })}
       />
       {post.hiddenReason === null ? (
-        <Action name="Hide…" onClick={onHide} />
+        <Action name={say('discussion.hide')} onClick={onHide} />
       ) : (
-        <Action name="Show again" onClick={() => act({ intent: 'show', id })} />
+        <Action name={say('discussion.show')} onClick={() => act({ intent: 'show', id })} />
       )}
       {post.parentId === null && (
         <Action
-          name={isLocked ? 'Unlock the thread' : 'Lock the thread'}
+          name={say(isLocked ? 'discussion.unlock' : 'discussion.lock')}
           onClick={() => act({ intent: isLocked ? 'unlock' : 'lock', id })}
         />
       )}

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
-import { shortDateTime } from '../shell/date-times.ts'
+import { moment } from '../reading/moment.ts'
+import { useSay } from '../reading/say-here.ts'
 import { askPosts, fetchOwn } from './ask-posts.ts'
 import { HideForm } from './hide-form.tsx'
 import { PostActions } from './post-actions.tsx'
@@ -31,6 +32,7 @@ type Mode = 'read' | 'answer' | 'hide' | { readonly change: object }
 
 /** One post: who, when, what, and what can be done with it. */
 export function PostCard({ post, answering, isThreadLocked, ...context }: Props) {
+  const say = useSay()
   const { timeZone, isAuthor, whyNot } = context
   const { mode, setMode, problem, act, change } = usePostMode(post, context)
   const mayAnswer =
@@ -39,7 +41,7 @@ export function PostCard({ post, answering, isThreadLocked, ...context }: Props)
     <article
       className={`post ${post.isHelpful ? 'is-helpful' : ''} ${post.hiddenReason ? 'is-hidden' : ''}`}
       id={`post-${post.id}`}
-      aria-label={`${post.person}, ${shortDateTime(post.at, timeZone)}`}
+      aria-label={`${post.person}, ${moment(say, post.at, timeZone)}`}
     >
       <PostHead {...{ post, timeZone, answering }} />
       <PostNotes post={post} />
@@ -80,13 +82,14 @@ interface ChangeProps {
 }
 
 function Change({ context, setMode, post, mode }: ChangeProps) {
+  const say = useSay()
   return (
     <OwnComposer
       {...{ context, setMode }}
       parentId={post.parentId}
-      label="Your post"
+      label={say('discussion.yourPost')}
       placeholder=""
-      send="Save the change"
+      send={say('discussion.saveChange')}
       change={{ id: post.id, content: mode.change }}
     />
   )
@@ -99,23 +102,25 @@ interface AnswerProps {
 }
 
 function Answer({ context, setMode, post }: AnswerProps) {
+  const say = useSay()
   return (
     <OwnComposer
       {...{ context, setMode }}
       parentId={post.id}
-      label={`Your reply to ${post.person}`}
-      placeholder={`Reply to ${post.person.split(' ')[0]}…`}
-      send="Send the answer"
+      label={say('discussion.yourReply', { name: post.person })}
+      placeholder={say('discussion.replyField', { name: post.person.split(' ')[0]! })}
+      send={say('discussion.sendReply')}
     />
   )
 }
 
 /** What is being done with a post just now, and what the server said to it. */
 function usePostMode(post: SeenPost, { address, onChanged, onTakenBack }: PostContext) {
+  const say = useSay()
   const [mode, setMode] = useState<Mode>('read')
   const [problem, setProblem] = useState('')
   const act = async (request: PostRequest): Promise<void> => {
-    const answer = await askPosts(address, request)
+    const answer = await askPosts(say, address, request)
     setProblem(answer.ok ? '' : answer.reason)
     if (answer.ok && answer.post) onChanged(answer.post)
     if (answer.ok) setMode('read')
@@ -124,7 +129,7 @@ function usePostMode(post: SeenPost, { address, onChanged, onTakenBack }: PostCo
   const change = async (): Promise<void> => {
     const content = await fetchOwn(address, post.id)
     if (content) setMode({ change: content })
-    else setProblem('Your post can’t be fetched just now. Try again in a moment.')
+    else setProblem(say('discussion.notFetched'))
   }
   return { mode, setMode, problem, act, change }
 }

@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
 import { RichField } from '../writing/rich-field.tsx'
 import { type PostPlace, usePost } from './use-post.ts'
+import { useSay } from '../reading/say-here.ts'
 import { Preview } from '../writing/preview.tsx'
 
 interface Props extends PostPlace {
@@ -17,6 +18,7 @@ interface Props extends PostPlace {
 /** Writes a post: looked at before it is sent, kept in this browser until it is. */
 export function PostComposer(props: Props) {
   const { courseId, label, placeholder, send, isOpen = false, onSent, onCancel, ...place } = props
+  const say = useSay()
   const { draft, begun, round, preview, problem, isSending, write, send: post, look } = usePost(place, onSent)
   return (
     <div className="post-composer needs-script">
@@ -31,7 +33,7 @@ export function PostComposer(props: Props) {
         onChange={write}
         onSend={() => void post()}
       />
-      {preview !== null && <Preview label="As others will see it" html={preview} />}
+      {preview !== null && <Preview label={say('discussion.asOthers')} html={preview} />}
       {problem && (
         <p className="post-problem" role="alert">
           {problem}
@@ -43,14 +45,14 @@ export function PostComposer(props: Props) {
             {send}
           </Button>
           <Button size="small" onClick={look}>
-            Preview
+            {say('discussion.preview')}
           </Button>
           {onCancel && (
             <Button size="small" type="text" onClick={onCancel}>
-              Cancel
+              {say('discussion.cancel')}
             </Button>
           )}
-          <span className="soft small">Ctrl+Enter sends</span>
+          <span className="soft small">{say('discussion.sends')}</span>
         </div>
       )}
     </div>

@@ -15,10 +15,11 @@ import { previewAnswer } from '../../server/discussions/preview.server.ts'
 import { findPost, updateFollow } from '../../server/discussions/queries.server.ts'
 import { requireOpenPlace } from '../../server/reading/hydrated.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
-import { tooOften } from '../../server/web/rate.server.ts'
+import { tooManyWords } from '../../server/discussions/too-many.server.ts'
 import { parseJson } from '../../server/web/parse-json.server.ts'
 import type { Route } from './+types/posts'
 import { isCleanLine } from '../../core/tree/characters.ts'
+import type { MessageName } from '../../core/words/languages.ts'
 
 const query = z.object({
   before: identifier.optional(),
@@ -27,12 +28,17 @@ const query = z.object({
   mine: identifier.optional(),
 })
 
-const reason = z
-  .string()
-  .trim()
-  .min(1, 'Say why, in a few words: whoever wrote it reads the reason.')
-  .max(500, 'A reason holds at most 500 characters.')
-  .refine(isCleanLine, 'The reason holds a character that can’t be shown.')
+const LONGEST_REASON = 500
+
+/** What is wrong with the reason for which a post is hidden; null when nothing is. */
+const problemOf = (reason: string): MessageName | null =>
+  reason === ''
+    ? 'discussion.sayWhy'
+    : reason.length > LONGEST_REASON
+      ? 'discussion.reasonLong'
+      : isCleanLine(reason)
+        ? null
+        : 'discussion.reasonSigns'
 
 /** Everything that can be asked of what people write under an item. */
 export const postRequest = z.discriminatedUnion('intent', [
@@ -44,9 +50,16 @@ export const postRequest = z.discriminatedUnion('intent', [
     intent: z.enum(['take back', 'bring back', 'helpful', 'not helpful', 'lock', 'unlock', 'show']),
     id: identifier,
   }),
-  z.object({ intent: z.literal('hide'), id: identifier, reason }),
+  z.object({ intent: z.literal('hide'), id: identifier, reason: z.string().trim() }),
 ])
 export type PostRequest = z.infer<typeof postRequest>
+
+/** What is counted, so that nobody does it too often. */
+const COUNTED: Partial<Record<PostRequest['intent'], 'post' | 'preview'>> = {
+  write: 'post',
+  rewrite: 'post',
+  preview: 'preview',
+}
 
 const MOST_BYTES = 2_000_000
 
@@ -75,13 +88,11 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, postRequest, MOST_BYTES)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  const tooMany =
-    asked.intent === 'preview'
-      ? tooOften(who.personId, 'preview')
-      : asked.intent === 'write' || asked.intent === 'rewrite'
-        ? tooOften(who.personId, 'post')
-        : null
+  const counted = COUNTED[asked.intent]
+  const tooMany = counted && tooManyWords(who, counted)
   if (tooMany) return Response.json({ ok: false, reason: tooMany }, { status: 429 })
+  const problem = asked.intent === 'hide' ? problemOf(asked.reason) : null
+  if (problem) return Response.json({ ok: false, reason: who.say(problem) }, { status: 422 })
   if (asked.intent === 'preview') return previewAnswer(who, asked.content)
   if (asked.intent === 'follow') {
     await updateFollow(pool, who.place.id, who.personId, asked.isOn)

@@ -2,11 +2,13 @@ import { Button } from 'antd'
 import { PART_REPLIES } from '../../core/discussions/parts.ts'
 import type { Thread } from '../../server/discussions/discussion.server.ts'
 import { PostCard, type PostContext } from './post-card.tsx'
+import { useSay } from '../reading/say-here.ts'
 import type { Threads } from './use-threads.ts'
 import './discussion.css'
 
 /** Threads, newest first, each with its answers in their order. */
 export function ThreadList({ threads, ...context }: { threads: Threads } & PostContext) {
+  const say = useSay()
   return (
     <>
       <p className="news" role="status" aria-live="polite">
@@ -21,12 +23,12 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
       </ol>
       {threads.hasMore && (
         <Button className="needs-script" onClick={() => void threads.more()}>
-          Earlier threads
+          {say('discussion.earlierThreads')}
         </Button>
       )}
       {threads.hasMore && threads.threads.length > 0 && (
         <noscript>
-          <a href={`?before=${threads.threads.at(-1)!.post.id}`}>Earlier threads</a>
+          <a href={`?before=${threads.threads.at(-1)!.post.id}`}>{say('discussion.earlierThreads')}</a>
         </noscript>
       )}
     </>
@@ -38,6 +40,7 @@ function OneThread({
   onEarlier,
   ...context
 }: { thread: Thread; onEarlier: () => Promise<void> } & PostContext) {
+  const say = useSay()
   const missing = post.replies - replies.length
   const names = new Map([post, ...replies].map((each) => [each.id, each.person]))
   return (
@@ -47,22 +50,21 @@ function OneThread({
         <div className="replies">
           {missing > 0 && (
             <button type="button" className="link-button needs-script" onClick={() => void onEarlier()}>
-              Show{' '}
-              {missing <= PART_REPLIES
-                ? `${missing} earlier ${missing === 1 ? 'answer' : 'answers'}`
-                : `earlier replies (${missing})`}
+              {say(missing <= PART_REPLIES ? 'discussion.showReplies' : 'discussion.showSome', { count: missing })}
             </button>
           )}
           {missing > 0 && (
             <noscript>
-              <a href={`?post=${post.id}#post-${post.id}`}>Earlier replies</a>
+              <a href={`?post=${post.id}#post-${post.id}`}>{say('discussion.earlierReplies')}</a>
             </noscript>
           )}
           {replies.map((reply) => (
             <PostCard
               key={reply.id}
               post={reply}
-              answering={reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? 'an earlier reply')}
+              answering={
+                reply.parentId === post.id ? null : (names.get(reply.parentId ?? '') ?? say('discussion.anEarlier'))
+              }
               isThreadLocked={post.isLocked}
               {...context}
             />

@@ -1,9 +1,11 @@
 import { nanoid } from 'nanoid'
 import { useEffect, useRef, useState } from 'react'
+import { html } from '../../core/tree/template.ts'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import type { SeenPost } from '../../server/discussions/discussion.server.ts'
 import { askPosts } from './ask-posts.ts'
 import { announce } from '../shell/announce.ts'
+import { useSay } from '../reading/say-here.ts'
 import { useNewest } from '../shell/use-newest.ts'
 
 const STORE = 'fieldstone-unsent'
@@ -42,7 +44,7 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
   const [problem, setProblem] = useState('')
   const [isSending, setSending] = useState(false)
   const id = useRef(nanoid(14))
-  const newest = useNewest()
+  const [say, newest] = [useSay(), useNewest()]
   const begin = (content: object | undefined): void => {
     beginWith(content)
     setPreview(null)
@@ -63,23 +65,24 @@ export function usePost({ address, parentId, change }: PostPlace, onSent: (post:
       setSending(true)
       const content = draft ?? emptyPassage
       const answer = await askPosts(
+        say,
         address,
         change ? { intent: 'rewrite', id: change.id, content } : { intent: 'write', id: id.current, parentId, content },
       )
       setSending(false)
       setProblem(answer.ok ? '' : answer.reason)
       if (!answer.ok) return
-      announce(change ? 'Your change is saved.' : 'Your post is sent.')
+      announce(say(change ? 'discussion.changed' : 'discussion.sent'))
       keepDraft(key, null)
       id.current = nanoid(14)
       begin(undefined)
       if (answer.post) onSent(answer.post)
     },
     look: (): void => {
-      if (!draft) return setProblem('There is nothing written yet.')
-      newest.hear(askPosts(address, { intent: 'preview', content: draft }), (answer) => {
+      if (!draft) return setProblem(say('discussion.nothingWritten'))
+      newest.hear(askPosts(say, address, { intent: 'preview', content: draft }), (answer) => {
         setProblem(answer.ok ? '' : answer.reason)
-        if (answer.ok) setPreview(answer.html || '<p>There is nothing written yet.</p>')
+        if (answer.ok) setPreview(answer.html || html`<p>${say('discussion.nothingWritten')}</p>`.text)
       })
     },
   }

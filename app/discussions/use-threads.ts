@@ -2,6 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { MOST_REPLIES_AT_ONCE, SHOWN_REPLIES } from '../../core/discussions/parts.ts'
 import type { SeenPost, Thread } from '../../server/discussions/discussion.server.ts'
 import { fetchThread, fetchThreads } from './ask-posts.ts'
+import type { Say } from '../../core/words/say.ts'
 import { followPosts } from './follow-posts.ts'
 import { newestFirst, placed, postsOf, refreshed, withReplies } from './thread-parts.ts'
 
@@ -25,7 +26,7 @@ interface Start {
 }
 
 /** The threads under an item, kept up to date: whatever others write appears by itself. */
-export function useThreads(entryId: string, address: string, start: Start): Threads {
+export function useThreads(entryId: string, address: string, start: Start, say: Say): Threads {
   const [threads, setThreads] = useState(start.threads)
   const [hasMore, setMore] = useState(start.hasMore)
   const [news, setNews] = useState('')
@@ -47,8 +48,8 @@ export function useThreads(entryId: string, address: string, start: Start): Thre
     const fresh = postsOf(next).filter(({ id, isMine }) => !known.has(id) && !isMine).length
     setThreads(next)
     if (!hasOlder) setMore(first.hasMore)
-    if (fresh > 0) setNews(`${fresh} new ${fresh === 1 ? 'reply' : 'replies'}`)
-  }, [address])
+    if (fresh > 0) setNews(say('discussion.newPosts', { count: fresh }))
+  }, [address, say])
   useEffect(() => followPosts(entryId, () => void refresh()), [entryId, refresh])
   return {
     ...{ threads, hasMore, news, refresh },

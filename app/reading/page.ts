@@ -15,14 +15,16 @@ import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { questionHtml } from '../../server/exercises/render.server.ts'
 import { html, type SafeHtml } from '../../core/tree/template.ts'
 import { doneRule } from '../../core/plan/settings.ts'
-import { tell } from '../../server/notices/tell.server.ts'
-import { pool, transaction } from '../../server/database/pool.server.ts'
+import { tooManyWords } from '../../server/discussions/too-many.server.ts'
+import { MISSING_LENGTH, missingWords } from '../../core/reading/missing.ts'
+import { sayMissing, sayWhetherHelped } from '../../server/reading/helped.server.ts'
+import { pool } from '../../server/database/pool.server.ts'
 import { findEditionPage } from '../../server/editions/queries.server.ts'
 import { type EditionContent, editionContent } from '../../server/reading/edition-content.server.ts'
 import { playersOf, questionIds, readPageOf } from '../../server/reading/read-page.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
-import { updateBookmark, updateDone, updatePlace, upsertVote } from '../../server/reading/queries.server.ts'
+import { updateBookmark, updateDone, updatePlace } from '../../server/reading/queries.server.ts'
 import { lockedPage } from '../../server/reading/room.server.ts'
 import type { Said } from '../../server/reading/slots.server.ts'
 import { type PlaceVisit, visitPlace } from '../../server/reading/visit.server.ts'
@@ -51,6 +53,7 @@ const intent = z
     'hint',
     'helped',
     'not yet',
+    'missing',
     'bookmark',
     'no bookmark',
     'follow',
@@ -72,6 +75,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   if (asked === 'done' || asked === 'undone') return markDone(request, found, asked === 'done')
   if (asked === 'begin' || asked === 'finish' || asked === 'answer' || asked === 'hint')
     return solve(request, found, asked, form)
+  if (asked === 'missing') return takeMissing(request, found, form)
   if (asked) return mark(found, asked)
   return answerQuestion(request, found, form)
 }
@@ -82,8 +86,10 @@ async function answerQuestion(request: Request, found: PlaceVisit, form: FormDat
   const { edition } = found
   const page = edition && (await findEditionPage(pool, edition.document_id, edition.number))
   const said =
-    page && edition ? await sayTo(page, { documentId: edition.document_id, edition: edition.number }, form) : null
-  return isFromScript(request) ? saidAsJson(said) : answer(request, found, said)
+    page && edition
+      ? await sayTo(page, { documentId: edition.document_id, edition: edition.number }, form, found.visit.say)
+      : null
+  return isFromScript(request) ? saidAsJson(said, found.visit.say) : answer(request, found, said)
 }
 
 /** What is done otherwise than by reading is not done by saying so. */
@@ -94,26 +100,21 @@ async function markDone(request: Request, { place, person, visit }: PlaceVisit, 
   return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })
 }
 
-/** Whether a page helped. Authors are told of “not yet”, not of whom: it is the page that is to become better. */
-async function vote(
-  { place, person, visit }: Pick<PlaceVisit, 'place' | 'person' | 'visit'>,
-  didHelp: boolean,
-): Promise<void> {
-  await transaction(async (db) => {
-    if (!(await upsertVote(db, place.id, person.id, didHelp)) || didHelp) return
-    const courseId = visit.course.course_id
-    await tell(db, {
-      courseId,
-      entryId: place.id,
-      type: 'vote',
-      words: `A reader says that “${place.title}” did not help yet.`,
-      address: `/courses/${courseId}/readers`,
-      roles: ['author'],
-      isToFollowers: false,
-      personIds: [],
-      exceptId: person.id,
-    })
-  })
+/**
+ * What a reader misses in a page. Words that can't be taken stand in the field again, with what is wrong; the field
+ * itself takes no longer ones.
+ */
+async function takeMissing(request: Request, found: PlaceVisit, form: FormData): Promise<Response> {
+  const { place, person, visit } = found
+  const parsed = missingWords.safeParse(form.get('missing'))
+  const tooMany = tooManyWords({ personId: person.id, say: visit.say }, 'post')
+  if (parsed.success && !tooMany) {
+    await sayMissing(found, parsed.data)
+    return new Response(null, { status: 303, headers: { Location: visit.href(place.id) } })
+  }
+  const typed = z.string().max(10_000).catch('').parse(form.get('missing'))
+  const problem = tooMany ?? visit.say('room.missingTrouble', { most: MISSING_LENGTH })
+  return answer(request, { ...found, marks: { ...found.marks, missing: typed, problem } }, null, 422)
 }
 
 /** What a reader says of a page, and marks for themselves. */
@@ -121,7 +122,7 @@ async function mark(
   { place, person, visit }: PlaceVisit,
   asked: 'helped' | 'not yet' | 'bookmark' | 'no bookmark' | 'follow' | 'no follow',
 ): Promise<Response> {
-  if (asked === 'helped' || asked === 'not yet') await vote({ place, person, visit }, asked === 'helped')
+  if (asked === 'helped' || asked === 'not yet') await sayWhetherHelped({ place, person, visit }, asked === 'helped')
   else if (asked === 'bookmark' || asked === 'no bookmark')
     await updateBookmark(pool, place.id, person.id, asked === 'bookmark')
   else await updateFollow(pool, place.id, person.id, asked === 'follow')
@@ -135,7 +136,7 @@ async function keepPlace({ place, person, visit }: PlaceVisit, form: FormData): 
   return new Response(null, { status: 204 })
 }
 
-async function answer(request: Request, found: PlaceVisit, said: Said | null): Promise<Response> {
+async function answer(request: Request, found: PlaceVisit, said: Said | null, status = 200): Promise<Response> {
   const { visit, place, edition, isLocked } = found
   if (isLocked) return readingAnswer(request, lockedPage(visit, place), { status: 403 })
   const content = edition ? await editionContent(edition) : { segments: [], headings: [] }
@@ -146,6 +147,7 @@ async function answer(request: Request, found: PlaceVisit, said: Said | null): P
   const isAlone = isOpened(place.kind) && place.kind !== 'exercise' && questions.size === 0
   return readingAnswer(request, await readPageOf(found, content, said, { questions, ...after }), {
     players: await playersOf(isAlone ? (edition?.players ?? null) : null),
+    status,
   })
 }
 
@@ -167,13 +169,14 @@ function attemptAsked(request: Request): z.infer<typeof attemptQuery> {
   })
 }
 
-function solver({ person, place, edition, course }: PlaceVisit): Solver {
+function solver({ person, place, edition, course, visit }: PlaceVisit): Solver {
   return {
     personId: person.id,
     place,
     documentId: edition?.document_id ?? '',
     edition: edition?.number ?? 0,
     language: course.language,
+    say: visit.say,
   }
 }
 
@@ -185,18 +188,19 @@ async function questionsOfPage(found: PlaceVisit, content: EditionContent): Prom
   return new Map(
     ids.map((id) => {
       const question = shown.get(id)
-      return [id, question ? inPage(found, question) : NO_QUESTION]
+      return [id, question ? inPage(found, question) : questionGone(found)]
     }),
   )
 }
 
-const NO_QUESTION = html`<p class="soft">A question stood here; it comes back with the next edition.</p>`
+const questionGone = ({ visit }: PlaceVisit): SafeHtml => html`<p class="soft">${visit.say('room.questionGone')}</p>`
 
-function inPage({ course }: PlaceVisit, shown: AttemptQuestion): SafeHtml {
+function inPage({ course, visit }: PlaceVisit, shown: AttemptQuestion): SafeHtml {
   return questionHtml(shown, {
     language: course.language,
+    say: visit.say,
     attempt: 0,
-    name: '',
+    number: 0,
     isTold: isAnswered(shown.answer),
     isJudged: true,
     mayAnswer: true,
@@ -219,7 +223,7 @@ async function solve(
     new Response(null, { status: 303, headers: { Location: `${visit.href(place.id)}${search}` } })
   if (!edition) return answer(request, found, null)
   if (asked === 'begin') {
-    const begun = place.kind === 'exercise' ? await begin(who) : { reason: 'There is nothing to begin here.' }
+    const begun = place.kind === 'exercise' ? await begin(who) : { reason: who.say('exercise.nothingToBegin') }
     return back('number' in begun ? '' : `?reason=${encodeURIComponent(begun.reason)}`)
   }
   const number = z.coerce.number().int().min(0).max(100_000).catch(0).parse(form.get('attempt'))
@@ -238,9 +242,7 @@ async function solve(
       )
     : null
   if (!shown)
-    return isFromScript(request)
-      ? Response.json({ reason: 'This question can no longer be answered here. Load the page again.' }, { status: 400 })
-      : back('')
+    return isFromScript(request) ? Response.json({ reason: who.say('exercise.noLonger') }, { status: 400 }) : back('')
   if (!isFromScript(request)) return back(`#q-${shown.question.id}`)
   if (number === 0) return Response.json({ html: inPage(found, shown).text })
   return withAnswer(place, shown, form, who, number)
@@ -256,12 +258,13 @@ function withAnswer(
 ): Response {
   const { settings } = place
   const isTold = settings.feedback === 'at once' && isAnswered(shown.answer)
-  const name = z.string().max(40).catch('').parse(form.get('name'))
+  const at = z.coerce.number().int().min(0).max(1000).catch(0).parse(form.get('number'))
   return Response.json({
     html: questionHtml(shown, {
       language: who.language,
+      say: who.say,
       attempt: number,
-      name,
+      number: at,
       isTold,
       isJudged: settings.feedback === 'at once',
       mayAnswer: settings.mode === 'practice' || settings.feedback !== 'at once' || !isAnswered(shown.answer),

@@ -21,6 +21,7 @@ import { type Said, slotFiller } from '../../server/reading/slots.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
 import { afterText } from '../../server/reading/views.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
 import type { Route } from './+types/preview'
 
@@ -46,8 +47,8 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const found = await find(request, context, params)
   if (found instanceof Response) return found
-  const said = await sayTo(found.page, found.place, await request.formData())
-  if (request.headers.get('Accept') === 'application/json') return saidAsJson(said)
+  const said = await sayTo(found.page, found.place, await request.formData(), found.visit.say)
+  if (request.headers.get('Accept') === 'application/json') return saidAsJson(said, found.visit.say)
   return answer(request, found, said)
 }
 
@@ -84,6 +85,7 @@ async function find(
     person,
     outline,
     theme: themeOf(request),
+    say: sayIn(toRead.language),
     path: '',
     isPreview: true,
     href: (id) => `/courses/${course.id}/items/${id}/preview?${rest.toString()}`,
@@ -140,13 +142,13 @@ async function answer(
   if (!place) throw new Error(`The outline of a preview holds no ${entry.id}.`)
   const { words, minutes } = statistics(page)
   const facts = [
-    ...(words > 0 ? [`${minutes} min`] : []),
-    from.edition === 'work' ? 'working version' : `edition ${from.edition}`,
+    ...(words > 0 ? [visit.say('room.minutes', { count: minutes })] : []),
+    from.edition === 'work' ? visit.say('room.workingVersion') : visit.say('room.edition', { number: from.edition }),
   ]
   const view = {
     ...renderPage(page),
     facts,
-    fill: await slotFiller(from, said),
+    fill: await slotFiller(from, visit.say, said),
     after:
       place.kind === 'exercise'
         ? await exercisePart(
@@ -158,6 +160,7 @@ async function answer(
               documentId: from.documentId,
               edition: from.edition === 'work' ? 0 : from.edition,
               language: visit.course.language,
+              say: visit.say,
             },
             { attempt: null, reason: null, isToEnd: false },
           )

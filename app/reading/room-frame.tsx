@@ -1,6 +1,8 @@
 import { type ReactNode, useEffect, useRef } from 'react'
 import { enliven } from '../../reader/enliven.ts'
 import type { RoomParts } from '../../server/reading/hydrated.server.ts'
+import { sayIn } from '../../core/words/say.ts'
+import { CourseLanguage } from './say-here.ts'
 import '../../reader/room.css'
 
 /**
@@ -8,41 +10,50 @@ import '../../reader/room.css'
  * same templates.
  */
 export function RoomFrame({ parts, children }: { parts: RoomParts; children: ReactNode }) {
+  const say = sayIn(parts.language)
   const text = useRef<HTMLDivElement>(null)
   useEffect(() => {
     if (text.current) enliven(text.current)
   }, [parts.text])
   return (
-    <div className="room-screen" lang={parts.language} dir={parts.direction}>
-      <a className="skip" href="#page">
-        Skip to the page
-      </a>
-      <Trusted html={parts.strip} />
-      <div className="room">
-        <main id="page" tabIndex={-1}>
-          <Trusted html={parts.way} />
-          <div className="room-column">
-            <article className="page-content">
-              <h1>{parts.title}</h1>
-              <p className="facts">
-                {parts.facts}
-                {parts.changes && (
-                  <>
-                    {' · '}
-                    <a href={parts.changes}>What changed</a>
-                  </>
-                )}
-              </p>
-              <div ref={text} dangerouslySetInnerHTML={{ __html: parts.text }} />
-            </article>
-            {children}
-          </div>
-        </main>
-        <Trusted html={parts.steps} />
-        <aside className="on-page" />
-        <Trusted html={parts.nav} />
+    <CourseLanguage value={parts.language}>
+      <div
+        className="room-screen"
+        lang={say.language}
+        dir={say.direction}
+        data-unchecked={say('exercise.unchecked')}
+        data-unsent={say('exercise.unsent')}
+      >
+        <a className="skip" href="#page">
+          {say('room.skip')}
+        </a>
+        <Trusted html={parts.strip} />
+        <div className="room">
+          <main id="page" tabIndex={-1}>
+            <Trusted html={parts.way} />
+            <div className="room-column">
+              <article className="page-content" lang={parts.language} dir={parts.direction}>
+                <h1>{parts.title}</h1>
+                <p className="facts" lang={say.language} dir={say.direction}>
+                  {parts.facts}
+                  {parts.changes && (
+                    <>
+                      {' · '}
+                      <a href={parts.changes}>{say('room.whatChanged')}</a>
+                    </>
+                  )}
+                </p>
+                <div ref={text} dangerouslySetInnerHTML={{ __html: parts.text }} />
+              </article>
+              {children}
+            </div>
+          </main>
+          <Trusted html={parts.steps} />
+          <aside className="on-page" />
+          <Trusted html={parts.nav} />
+        </div>
       </div>
-    </div>
+    </CourseLanguage>
   )
 }
 

@@ -1,6 +1,7 @@
+import { type Say } from '../words/say.ts'
 import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
-import { fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
+import { filledWord, fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
 import { decodedPlace } from '../tree/addresses.ts'
 import {
   attribute,
@@ -18,6 +19,8 @@ import { isA } from '../kinds/facts.ts'
 
 /** Where things are in what goes out. */
 export interface EbookPlaces {
+  /** Says what the reading room says, in the language of the book. */
+  readonly say: Say
   /** Where a picture of the shelf is; null when it can't be had. */
   picture: (item: string) => string | null
   /**
@@ -40,7 +43,9 @@ export interface EbookPlaces {
  */
 export function ebookPage(page: Node, places: EbookPlaces, number = ''): HtmlNode[] {
   const nodes = parseFragment(
-    fillSlots(renderPage(page).segments, (slot) => (slot.startsWith('sealed-') ? slot : '')),
+    fillSlots(renderPage(page).segments, (slot) =>
+      slot.startsWith('sealed-') ? slot : (filledWord(slot, places.say) ?? ''),
+    ),
   ).childNodes
   const ids = new Set<string>()
   const practices = new Map<string, Practice>(
@@ -145,7 +150,7 @@ function field(node: HtmlElement): HtmlElement {
   return node
 }
 
-function answersOf(node: HtmlElement, { page, practices }: Body): HtmlElement | null {
+function answersOf(node: HtmlElement, { page, practices, places: { say } }: Body): HtmlElement | null {
   const practice = practices.get(attribute(node, 'id') ?? '')
   if (!practice) return null
   const lines: HtmlElement[] = []
@@ -154,12 +159,15 @@ function answersOf(node: HtmlElement, { page, practices }: Body): HtmlElement | 
     const [words, feedback] = [answer.child(0), answer.child(1)]
     const position = practice.position + 1 + offset + 1 + words.nodeSize
     const told = parseFragment(
-      fillSlots(renderBlocks(page, feedback, position + 1, { arePlaces: false }).written, () => ''),
+      fillSlots(
+        renderBlocks(page, feedback, position + 1, { arePlaces: false }).written,
+        (slot) => filledWord(slot, say) ?? '',
+      ),
     ).childNodes
     lines.push(
       element('li', {}, [
         element('p', {}, [
-          element('strong', {}, [text(answer.attrs.isRight ? 'Right: ' : 'Not right: ')]),
+          element('strong', {}, [text(`${say(answer.attrs.isRight ? 'pieces.rightAnswer' : 'pieces.wrongAnswer')} `)]),
           text(words.textContent),
         ]),
         ...told,
@@ -167,7 +175,7 @@ function answersOf(node: HtmlElement, { page, practices }: Body): HtmlElement | 
     )
   })
   return element('details', { class: 'solution' }, [
-    element('summary', {}, [text('Answers')]),
+    element('summary', {}, [text(say('exercise.answers'))]),
     element('ul', {}, lines),
   ])
 }
@@ -176,14 +184,14 @@ function frame(node: HtmlElement, { places, pieces }: Body): HtmlElement {
   const piece = pieces[Number(/^sealed-(\d+)$/.exec(attribute(node, 'src') ?? '')?.[1] ?? -1)]
   if (piece && places.run) return places.run(piece)
   return element('p', {}, [
-    text(`In the course something runs here: ${attribute(node, 'title') || 'a piece without a title'}.`),
+    text(places.say('pieces.runsHere', { title: attribute(node, 'title') || places.say('pieces.untitledPiece') })),
   ])
 }
 
 function picture(node: HtmlElement, places: EbookPlaces): HtmlElement {
   const item = /^\/files\/([\w-]+)\//.exec(attribute(node, 'src') ?? '')?.[1]
   const file = item === undefined ? null : places.picture(item)
-  if (file === null) return element('p', {}, [text(attribute(node, 'alt') || 'A picture that can’t be shown here.')])
+  if (file === null) return element('p', {}, [text(attribute(node, 'alt') || places.say('pieces.noPicture'))])
   return element('img', { src: file, alt: attribute(node, 'alt') ?? '' })
 }
 

@@ -1,3 +1,4 @@
+import { sayIn } from '../words/say.ts'
 import { execFileSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -116,7 +117,11 @@ test('links lead to chapters that are there, sections are numbered, what only ru
     '<h1>C</h1><h2 id="own">One</h2><p><a href="#own">own</a> <a href="#gone">gone</a> <a href="b#x">other</a> <a href="/read/course/b">whole</a> <a href="elsewhere">away</a></p><h2>Two</h2><iframe srcdoc="secret" title="Gauge"></iframe><div data-piece="practice"><div data-part="prompt"><p>?</p></div><div data-part="answer" data-right="yes"><p>yes</p><div data-part="feedback"><p>told</p></div></div></div>',
   )
   const html = toXhtml(
-    ebookPage(page, { picture: () => null, chapter: (id) => (id === 'b' ? 'chapter-b.xhtml' : null) }, '3'),
+    ebookPage(
+      page,
+      { say: sayIn('en'), picture: () => null, chapter: (id) => (id === 'b' ? 'chapter-b.xhtml' : null) },
+      '3',
+    ),
   )
   expect(html).toContain('<span class="number">3.1 </span>One</h2>')
   expect(html).toContain('<span class="number">3.2 </span>Two</h2>')

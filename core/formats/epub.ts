@@ -1,3 +1,4 @@
+import { sayIn } from '../words/say.ts'
 import { type Book, type BookChapter, chaptersOf, type Files, numbered, numberedHeading, titleOf } from './book.ts'
 import { ebookPage, placeFinder } from './ebook-page.ts'
 import { escapeText } from './escape.ts'
@@ -19,6 +20,7 @@ export function epubFiles(book: Book, style: string): Files {
   }
   const hasPlace = placeFinder(chapters)
   const places = {
+    say: sayIn(book.language),
     picture,
     chapter: (id: string, place: string) =>
       known.has(id) ? `${fileOf(id)}${hasPlace(id, place) ? `#${encodeURIComponent(place)}` : ''}` : null,
@@ -100,7 +102,7 @@ ${book.pictures.size > 0 ? '<meta property="schema:accessMode">visual</meta>\n' 
 <meta property="schema:accessibilityFeature">structuralNavigation</meta>
 <meta property="schema:accessibilityFeature">alternativeText</meta>
 <meta property="schema:accessibilityHazard">none</meta>
-<meta property="schema:accessibilitySummary">Headings, lists and tables are marked up as such; pictures have alternative text where their author gave one.</meta>
+<meta property="schema:accessibilitySummary">${escapeText(sayIn(book.language)('pieces.bookSummary'))}</meta>
 </metadata>
 <manifest>
 ${items.join('\n')}

@@ -1,4 +1,5 @@
 import type { Node } from 'prosemirror-model'
+import { sayIn } from '../words/say.ts'
 import { serialize } from 'parse5'
 import { rename } from '../kinds/part/kinds.ts'
 import { element, everyElement, type HtmlElement } from '../tree/tree.ts'
@@ -28,7 +29,9 @@ export function webDocument(book: Book, { style, script }: WebOptions): string {
   const pictures = new Map(
     [...book.pictures].map(([item, { bytes, mediaType }]) => [item, `data:${mediaType};base64,${toBase64(bytes)}`]),
   )
+  const say = sayIn(book.language)
   const places = (chapterId: string | null): EbookPlaces => ({
+    say,
     picture: (item) => pictures.get(item) ?? null,
     chapter: (id, place) =>
       known.has(id) ? `#${encodeURIComponent(placeIn(id, hasPlace(id, place) ? place : ''))}` : null,
@@ -61,7 +64,7 @@ ${book.authors.length > 0 ? `<meta name="author" content="${escapeText(book.auth
   }
 ${body(book.opening, null)}
 </section>
-${chapters.length > 0 ? `<nav class="page-content contents" aria-labelledby="_contents">\n<h2 id="_contents">Contents</h2>\n<ol>\n${contents.join('\n')}\n</ol>\n</nav>\n` : ''}${sections.join('\n')}
+${chapters.length > 0 ? `<nav class="page-content contents" aria-labelledby="_contents">\n<h2 id="_contents">${escapeText(say('pieces.contents'))}</h2>\n<ol>\n${contents.join('\n')}\n</ol>\n</nav>\n` : ''}${sections.join('\n')}
 </main>
 ${script === null ? '' : `<script type="module">${script.replaceAll('</', '<\\/')}</script>\n`}</body>
 </html>

@@ -14,11 +14,14 @@ import {
   text,
   textOf,
 } from '../tree/tree.ts'
+import { html } from '../tree/template.ts'
+import type { MessageName } from '../words/languages.ts'
+import type { Say } from '../words/say.ts'
 import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 3
+export const RENDERER_VERSION = 4
 
 /** Published HTML in order: text, or the name of a slot that is filled for each reader or moment. */
 export const segments = z.array(z.union([z.string(), z.object({ slot: z.string() })]))
@@ -38,7 +41,8 @@ export interface Rendered {
  * The body of a page as students receive it; the title is apart. Headings without a place of their own get one
  * from their words, so that each can be linked to; lists of contents are filled from them. Slots: `sealed-N` is the
  * address of the N-th HTML piece of the page (from 0), `result-NAME` what is said to an answer of a practice question,
- * `question-ID` a question of the bank as one reader has it.
+ * `question-ID` a question of the bank as one reader has it,
+ * `word-NAME` a message of the reading room.
  */
 export function renderPage(page: Node): Rendered {
   const blocks = page.type.create(null, Fragment.from(page.content.content.slice(1)))
@@ -59,6 +63,8 @@ export function renderBlocks(
   const positions = new Map<HtmlElement, number>()
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   const taken = new Set<string>()
+  for (const each of everyElement(elements))
+    if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')
   if (!arePlaces) {
     for (const each of everyElement(elements)) each.attrs = each.attrs.filter(({ name }) => name !== 'id')
     return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings: [] }
@@ -72,8 +78,11 @@ export function renderBlocks(
   const sealed = sealedPieces(page)
   for (const each of everyElement(elements)) {
     const position = positions.get(each) ?? -1
-    if (hasClass(each, 'contents-list')) fillContents(each, headings)
-    else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
+    if (hasClass(each, 'contents-list')) {
+      each.attrs = each.attrs.filter(({ name }) => name !== 'aria-label')
+      each.attrs.push({ name: 'aria-label', value: word('pieces.contents') })
+      fillContents(each, headings)
+    } else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
     else if (hasClass(each, 'bank-question'))
       each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))
     else if (hasClass(each, 'html-piece'))
@@ -98,9 +107,19 @@ export function sealedPieces(page: Node): { node: Node; position: number }[] {
 /** A character that no page can hold marks a slot in text and attributes; so no author's words can look like one. */
 const MARK = '\u0001'
 const slot = (name: string): string => MARK + name + MARK
+const word = (name: MessageName): string => slot(`word-${name}`)
 
-function split(html: string): Segments {
-  return html
+/** Puts a message of the reading room in the place of an element's words. */
+function sayWords(node: HtmlNode | undefined, name: MessageName): void {
+  if (node && isElement(node)) node.childNodes = [text(word(name))]
+}
+
+/** What fills the slot of a message; undefined for other slots. */
+export const filledWord = (name: string, say: Say): string | undefined =>
+  name.startsWith('word-') ? html`${say(name.slice(5) as MessageName)}`.text : undefined
+
+function split(text: string): Segments {
+  return text
     .split(MARK)
     .map((part, at) => (at % 2 === 1 ? { slot: part } : part))
     .filter((part) => part !== '')
@@ -175,7 +194,7 @@ function finishPractice(piece: HtmlElement, name: string): void {
   // The form stands apart and empty: a question may stand inside another, a form may not.
   piece.childNodes.push(
     element('p', { class: 'practice-send' }, [
-      element('button', { form, name: 'question', value: name }, [text('Check')]),
+      element('button', { form, name: 'question', value: name }, [text(word('exercise.check'))]),
     ]),
     element('div', { class: 'practice-result', role: 'status' }, [text(slot(`result-${name}`))]),
     element('form', {

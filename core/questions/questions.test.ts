@@ -8,6 +8,7 @@ import { readFormula } from './formula.ts'
 import { isWithin } from './kinds/number/grade.ts'
 import type { Tolerance } from './kinds/number/model.ts'
 import { kindOfAnswer, type AnswerModel } from './kinds/registry.ts'
+import { sayIn } from '../words/say.ts'
 import { readNumber, showNumber } from './numbers.ts'
 import { performance } from './performance.ts'
 import { blankQuestion, type QuestionContent, questionContent } from './question.ts'
@@ -17,7 +18,7 @@ import { readVariables, type Values } from './versions.ts'
 
 /** What an answer is worth. */
 const grade = (answer: AnswerModel, values: Values, response: QuestionResponse) =>
-  kindOfAnswer(answer).grade(answer, values, response)
+  kindOfAnswer(answer).grade(answer, values, response, sayIn('en'))
 
 const text = (words: string): object => plainPassage(words)
 const withValue = (before: string, formula: string, decimals: number | null = null): object => ({

@@ -1,3 +1,4 @@
+import { plural } from '../tree/plural.ts'
 import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
 import { type Formula, readFormula } from './formula.ts'
@@ -37,8 +38,6 @@ export interface Variables {
   /** The values for a seed: the same seed always gives the same. Null when no draw meets the conditions. */
   valuesFor: (seed: number) => Values | null
 }
-
-const plural = (count: number, one: string): string => `${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`
 
 export function readVariables({ variables, conditions }: Pick<QuestionContent, 'variables' | 'conditions'>): Variables {
   const problems: VariableProblem[] = []

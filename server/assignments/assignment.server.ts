@@ -14,6 +14,7 @@ import {
   updateReturned,
   upsertDraft,
 } from './queries.server.ts'
+import type { Say } from '../../core/words/say.ts'
 import { readPassage } from '../discussions/read-passage.server.ts'
 
 export type Handed = { readonly ok: true; readonly number?: number } | { readonly ok: false; readonly reason: string }
@@ -36,8 +37,7 @@ export async function handIn(
 ): Promise<Handed> {
   const checked = await readWork(who, unsafeContent, files)
   if (!checked.ok) return checked
-  if (isBlank(checked.passage) && files.length === 0)
-    return refuse('There is nothing to hand in yet: write something, or add a file.')
+  if (isBlank(checked.passage) && files.length === 0) return refuse(who.say('assignment.nothingYet'))
   const { dueAt } = who.place.settings
   const isLate = dueAt !== null && new Date(dueAt) < now
   return transaction(async (db) => {
@@ -47,7 +47,7 @@ export async function handIn(
       entryId: who.place.id,
       personId: who.personId,
       content: JSON.stringify(checked.passage.toJSON()),
-      html: passageHtml(checked.passage),
+      html: passageHtml(checked.passage, who.say),
       files,
       isLate,
     })
@@ -58,7 +58,7 @@ export async function handIn(
       courseId: who.courseId,
       entryId: who.place.id,
       type: 'handed in',
-      words: `${who.name} handed in “${who.place.title}”${isLate ? ', after it was due' : ''}.`,
+      words: who.say(isLate ? 'notices.handedInLate' : 'notices.handedIn', { name: who.name, title: who.place.title }),
       address: `/courses/${who.courseId}/hand-ins/${who.place.id}?of=${who.personId}`,
       roles: ['author'],
       isToFollowers: false,
@@ -71,23 +71,19 @@ export async function handIn(
 
 async function readWork(who: Participant, unsafeContent: unknown, files: HandedFiles): Promise<PassageRead> {
   if (!who.mayTakePart || who.isAuthor)
-    return refuse(
-      who.isAuthor
-        ? 'Authors look at what students hand in; they hand in nothing themselves.'
-        : 'You read here as a guest; students hand in.',
-    )
+    return refuse(who.say(who.isAuthor ? 'assignment.authorsLook' : 'assignment.guest'))
   const read = await readPassage(unsafeContent)
   if (!read.ok) return read
   const imported = [...files.map(({ id }) => id), ...shelfItemsOf(read.passage)]
   const own = new Set(await listOwnItems(pool, who.courseId, who.personId, imported))
   const foreign = files.find(({ id }) => !own.has(id))
-  return foreign ? refuse(`“${foreign.name}” is not a file you brought. Add it again.`) : read
+  return foreign ? refuse(who.say('assignment.foreignFile', { name: foreign.name })) : read
 }
 
 /** Gives back what a student has handed in, with a comment; the student is told. */
 export async function giveBack(
   author: { personId: string; name: string },
-  place: { courseId: string; entryId: string; title: string },
+  place: { courseId: string; entryId: string; title: string; say: Say },
   studentId: string,
   number: number,
   unsafeComment: unknown,
@@ -101,7 +97,7 @@ export async function giveBack(
       place.entryId,
       studentId,
       number,
-      { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage) },
+      { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage, place.say) },
       author.personId,
     )
     if (!isThere) return refuse('This was not handed in, or the student has handed in again. Load the page again.')
@@ -109,7 +105,7 @@ export async function giveBack(
       courseId: place.courseId,
       entryId: place.entryId,
       type: 'returned',
-      words: `${author.name} returned your “${place.title}” with a comment.`,
+      words: place.say('notices.returned', { name: author.name, title: place.title }),
       address: `/assignments/${place.courseId}/${place.entryId}`,
       roles: [],
       isToFollowers: false,

@@ -11,6 +11,8 @@ import { tell } from '../notices/tell.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import { listPostable } from '../shelf/queries.server.ts'
+import type { MessageName } from '../../core/words/languages.ts'
+import type { Say } from '../../core/words/say.ts'
 import { readPassage } from './read-passage.server.ts'
 import {
   findPost,
@@ -39,6 +41,8 @@ export interface Participant {
   /** May write at all; guests may not. */
   readonly mayTakePart: boolean
   readonly isAuthor: boolean
+  /** Says the room's own words. */
+  readonly say: Say
 }
 
 /** A post as one person sees it. */
@@ -69,11 +73,11 @@ function seen(row: PostRow, { personId, isAuthor }: Participant): SeenPost {
 }
 
 /** Why somebody can't write here now; null when they can. */
-export function whyNotWrite({ mayTakePart, isAuthor, place }: Participant, now = new Date()): string | null {
-  if (!mayTakePart) return 'You read here as a guest; students and authors write.'
+export function whyNotWrite({ mayTakePart, isAuthor, place, say }: Participant, now = new Date()): string | null {
+  if (!mayTakePart) return say('discussion.guest')
   if (isAuthor) return null
-  if (place.settings.isLocked) return 'This discussion is locked: everybody reads, nobody writes.'
-  if (place.settings.closesAt && new Date(place.settings.closesAt) <= now) return 'This discussion has closed.'
+  if (place.settings.isLocked) return say('discussion.isLocked')
+  if (place.settings.closesAt && new Date(place.settings.closesAt) <= now) return say('discussion.isClosed')
   return null
 }
 
@@ -143,7 +147,7 @@ export async function writePost(
   if (why) return refuse(why)
   const read = await readPassage(unsafeContent)
   if (!read.ok) return read
-  if (isBlank(read.passage)) return refuse('There is nothing written yet.')
+  if (isBlank(read.passage)) return refuse(who.say('discussion.nothingWritten'))
   const foreign = await whyNotShown(who, read.passage)
   if (foreign) return refuse(foreign)
   return transaction(async (db) => {
@@ -158,7 +162,7 @@ export async function writePost(
       rootId: parent?.rootId ?? id,
       personId: who.personId,
       content: JSON.stringify(read.passage.toJSON()),
-      html: passageHtml(read.passage),
+      html: passageHtml(read.passage, who.say),
       words: text,
     })
     if (isNew) {
@@ -171,9 +175,8 @@ export async function writePost(
     }
     const post = await findPost(db, who.place.id, id)
     // An id that somebody else's post has already, here or elsewhere, is nobody's to send.
-    if (!isNew && post?.personId !== who.personId)
-      return refuse('This could not be sent. Load the page again; what you wrote is still in the field.')
-    return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse('This was deleted meanwhile.')
+    if (!isNew && post?.personId !== who.personId) return refuse(who.say('discussion.notSent'))
+    return post?.isDeleted === false ? { ok: true, post: seen(post, who) } : refuse(who.say('discussion.meanwhile'))
   })
 }
 
@@ -182,29 +185,31 @@ async function whyNotShown(who: Participant, passage: Node): Promise<string | nu
   const items = shelfItemsOf(passage)
   if (items.length === 0) return null
   const shown = await listPostable(pool, who.courseId, who.personId, who.isAuthor, items)
-  return shown.length === items.length
-    ? null
-    : 'A picture in it can’t be shown here: it is not yours, and readers of this course do not see it yet. Remove it, or add it from your own device.'
+  return shown.length === items.length ? null : who.say('discussion.foreignPicture')
 }
 
 async function whyNotAnswer(db: Database, who: Participant, parent: PostRow | null): Promise<string | null> {
-  if (!parent || parent.isDeleted)
-    return 'The post you reply to is no longer there. What you wrote is still in the field; send it as a post of its own.'
+  const name = await whatForbids(db, who, parent)
+  return name && who.say(name)
+}
+
+async function whatForbids(db: Database, who: Participant, parent: PostRow | null): Promise<MessageName | null> {
+  if (!parent || parent.isDeleted) return 'discussion.parentGone'
   if (who.isAuthor) return null
-  if (parent.hiddenReason !== null) return 'The post you reply to was hidden, so nobody can reply to it.'
+  if (parent.hiddenReason !== null) return 'discussion.parentHidden'
   const root = parent.parentId === null ? parent : await findPost(db, who.place.id, parent.rootId)
-  if (!root || root.hiddenReason !== null) return 'This thread was hidden, so nobody writes in it.'
-  return root.isLocked
-    ? 'This thread is locked: everybody reads, nobody writes.'
-    : (await mustPostFirst(who))
-      ? 'Write a post of your own first.'
-      : null
+  if (!root || root.hiddenReason !== null) return 'discussion.threadHidden'
+  return root.isLocked ? 'discussion.threadLocked' : (await mustPostFirst(who)) ? 'discussion.postFirst' : null
 }
 
 /** Whoever follows the item, whoever is answered, and the authors of the course get a notice. */
 async function tellOf(db: Database, who: Participant, id: string, parent: PostRow | null, text: string): Promise<void> {
   const line = text.replace(/\s+/g, ' ')
-  const words = `${who.name} wrote in “${who.place.title}”: ${line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line || 'a picture'}`
+  const words = who.say('notices.wrote', {
+    name: who.name,
+    title: who.place.title,
+    line: line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line || who.say('notices.picture'),
+  })
   await tell(db, {
     courseId: who.courseId,
     entryId: who.place.id,
@@ -229,7 +234,7 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
   if (why) return refuse(why)
   const read = await readPassage(unsafeContent)
   if (!read.ok) return read
-  if (isBlank(read.passage)) return refuse('There is nothing left. Delete the post instead.')
+  if (isBlank(read.passage)) return refuse(who.say('discussion.nothingLeft'))
   const foreign = await whyNotShown(who, read.passage)
   if (foreign) return refuse(foreign)
   return transaction(async (db) => {
@@ -238,15 +243,15 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
       { id, entryId: who.place.id, personId: who.personId },
       {
         content: JSON.stringify(read.passage.toJSON()),
-        html: passageHtml(read.passage),
+        html: passageHtml(read.passage, who.say),
         words: plainText(read.passage),
       },
     )
-    if (!isDone) return refuse('This post can’t be changed: it was hidden or deleted, or somebody else wrote it.')
+    if (!isDone) return refuse(who.say('discussion.notYours'))
     await replacePostItems(db, id, shelfItemsOf(read.passage))
     await announce(db, who.place.id)
     const post = await findPost(db, who.place.id, id)
-    return post ? { ok: true, post: seen(post, who) } : refuse('This post is no longer there.')
+    return post ? { ok: true, post: seen(post, who) } : refuse(who.say('discussion.gone'))
   })
 }
 
@@ -259,21 +264,20 @@ export type PostAct =
 export async function actOnPost(who: Participant, id: string, asked: PostAct): Promise<PostResult> {
   return transaction(async (db) => {
     const post = await findPost(db, who.place.id, id)
-    if (!post || post.isDeleted !== (asked.act === 'bring back')) return refuse('This post is no longer there.')
+    if (!post || post.isDeleted !== (asked.act === 'bring back')) return refuse(who.say('discussion.gone'))
     if (asked.act === 'bring back') {
       const why = whyNotWrite(who)
       if (why) return refuse(why)
-      if (!(await updateRestored(db, id, who.personId)))
-        return refuse('Only the person who wrote a post can restore it.')
+      if (!(await updateRestored(db, id, who.personId))) return refuse(who.say('discussion.ownRestore'))
     } else if (asked.act === 'take back') {
-      if (!(await updateDeleted(db, id, who.personId))) return refuse('Only the person who wrote a post can delete it.')
-    } else if (!who.isAuthor) return refuse('Only authors of the course do that.')
+      if (!(await updateDeleted(db, id, who.personId))) return refuse(who.say('discussion.ownDelete'))
+    } else if (!who.isAuthor) return refuse(who.say('discussion.authorsOnly'))
     else if (asked.act === 'hide') await updateHidden(db, id, who.personId, asked.reason)
     else if (asked.act === 'show') await updateHidden(db, id, who.personId, null)
     else if (asked.act === 'lock' || asked.act === 'unlock') await updateLocked(db, post.rootId, asked.act === 'lock')
     else await updateHelpful(db, id, asked.act === 'helpful')
     await announce(db, who.place.id)
     const now = await findPost(db, who.place.id, id)
-    return now ? { ok: true, post: seen(now, who) } : refuse('This post is no longer there.')
+    return now ? { ok: true, post: seen(now, who) } : refuse(who.say('discussion.gone'))
   })
 }

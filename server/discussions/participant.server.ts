@@ -3,7 +3,7 @@ import type { PlaceVisit } from '../reading/visit.server.ts'
 import type { Participant } from './discussion.server.ts'
 
 /** Somebody who visits an item, as one who may write under it. */
-export function participant({ person, place, course, isAuthor }: PlaceVisit): Participant {
+export function participant({ person, place, course, isAuthor, visit }: PlaceVisit): Participant {
   const asker = { isManager: person.isManager, role: course.role }
   return {
     personId: person.id,
@@ -12,5 +12,6 @@ export function participant({ person, place, course, isAuthor }: PlaceVisit): Pa
     place,
     mayTakePart: may(asker, 'take part'),
     isAuthor,
+    say: visit.say,
   }
 }

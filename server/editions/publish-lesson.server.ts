@@ -42,7 +42,8 @@ export async function publishLesson(
           {
             courseId,
             entryId,
-            words: `“${holder.title}”: ${waiting.length} ${waiting.length === 1 ? 'item is' : 'items are'} new or changed${note ? `: ${note}` : ''}.`,
+            words: (say) =>
+              say(note ? 'notices.lessonNote' : 'notices.lesson', { title: holder.title, count: waiting.length, note }),
           },
           person.id,
         )

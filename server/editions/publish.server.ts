@@ -1,4 +1,5 @@
 import type { Node } from 'prosemirror-model'
+import type { MessageName } from '../../core/words/languages.ts'
 import { z } from 'zod'
 import { problemOfPage } from '../../core/document/check.ts'
 import { plainText } from '../../core/document/plain-text.ts'
@@ -55,13 +56,23 @@ export async function publish(
         {
           courseId: entry.courseId,
           entryId: entry.id,
-          words: `“${tree.page.firstChild?.textContent ?? ''}” ${last ? 'has changed' : 'is new'}${note ? `: ${note}` : ''}.`,
+          words: (say) =>
+            say(noticeOf(last !== undefined, note !== ''), { title: tree.page.firstChild?.textContent ?? '', note }),
         },
         personId,
       )
     return published
   })
 }
+
+const noticeOf = (isKnown: boolean, hasNote: boolean): MessageName =>
+  isKnown
+    ? hasNote
+      ? 'notices.hasChangedNote'
+      : 'notices.hasChanged'
+    : hasNote
+      ? 'notices.isNewNote'
+      : 'notices.isNew'
 
 /** Writes edition `number` of a tree; used by publishing and by the demo. */
 export async function insertPublished(

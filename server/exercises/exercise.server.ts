@@ -8,6 +8,7 @@ import type { Values } from '../../core/questions/versions.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
+import type { Say } from '../../core/words/say.ts'
 import { updateDone } from '../reading/queries.server.ts'
 import {
   type Attempt,
@@ -32,7 +33,10 @@ export interface Solver {
   readonly documentId: string
   /** The newest edition. */
   readonly edition: number
+  /** Of the course: how numbers in questions are written. */
   readonly language: string
+  /** Says the room's own words. */
+  readonly say: Say
 }
 
 /** A question as one attempt has it. */
@@ -65,11 +69,14 @@ export function valuesOf(content: QuestionContent, questionId: string, seed: num
 }
 
 /** Why no new attempt can be begun; null when one can. */
-export function whyNotBegin(place: Place, attempts: readonly Attempt[], now = new Date()): string | null {
+export function whyNotBegin(
+  { place, say }: Pick<Solver, 'place' | 'say'>,
+  attempts: readonly Attempt[],
+  now = new Date(),
+): string | null {
   const { attempts: most, dueAt, mode } = place.settings
-  if (most !== null && attempts.length >= most)
-    return most === 1 ? 'You have had your attempt.' : `You have had your ${most} attempts.`
-  return mode === 'counted' && dueAt && new Date(dueAt) <= now ? 'It was due; no new attempt can be begun.' : null
+  if (most !== null && attempts.length >= most) return say('exercise.hadAttempts', { count: most })
+  return mode === 'counted' && dueAt && new Date(dueAt) <= now ? say('exercise.wasDue') : null
 }
 
 /** Begins an attempt, or goes on with the one that is open. A sentence when none can be begun. */
@@ -79,7 +86,7 @@ export async function begin(who: Solver): Promise<{ number: number } | { reason:
     const attempts = await listAttempts(db, who.place.id, who.personId)
     const open = attempts.find(({ finishedAt }) => finishedAt === null)
     if (open) return { number: open.number }
-    const why = whyNotBegin(who.place, attempts)
+    const why = whyNotBegin(who, attempts)
     if (why) return { reason: why }
     const number = (attempts[0]?.number ?? 0) + 1
     await insertAttempt(db, {
@@ -179,7 +186,10 @@ export async function answerQuestion(
     if (!question) return null
     const values = valuesOf(question.content, questionId, attempt.seed, who.language)
     if (!values) return null
-    const reason = await takeAsked(db, attempt.id, question, values, asked, mayTryAgain(who, number))
+    const reason = await takeAsked(db, attempt.id, question, values, asked, {
+      mayTry: mayTryAgain(who, number),
+      say: who.say,
+    })
     const answer = (await listAnswers(db, [attempt.id])).find((each) => each.questionId === questionId) ?? null
     return { question, values, answer, ...(reason === null ? {} : { reason }) }
   })
@@ -196,17 +206,17 @@ async function takeAsked(
   question: EditionQuestion,
   values: Values,
   asked: Asked,
-  mayTry: boolean,
+  { mayTry, say }: { mayTry: boolean; say: Say },
 ): Promise<string | null> {
   if (asked.intent === 'hint') {
     await upsertHint(db, attemptId, question.id, question.content.hints.length)
     return null
   }
   const before = (await listAnswers(db, [attemptId])).find(({ questionId }) => questionId === question.id)
-  if (before?.response && !mayTry) return 'This was answered; the first answer counts.'
+  if (before?.response && !mayTry) return say('exercise.firstCounts')
   const kind = kindOfAnswer(question.content.answer)
   const response = typeof asked.response === 'string' ? asked.response : kind.response(asked.response)
-  const graded = kind.grade(question.content.answer, values, response)
+  const graded = kind.grade(question.content.answer, values, response, say)
   if (!graded.ok) return graded.reason
   await upsertAnswer(db, attemptId, question.id, response, graded.score)
   return null

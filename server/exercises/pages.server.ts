@@ -17,6 +17,7 @@ export async function exercisePart(
   const { mode, feedback } = place.settings
   const show = {
     language: who.language,
+    say: who.say,
     isPreview: visit.isPreview,
     feedback,
     isPractice: mode === 'practice',
@@ -33,18 +34,19 @@ export async function exercisePart(
 }
 
 async function beginPart(visit: Visit, place: Place, who: Solver, attempts: readonly Attempt[]): Promise<SafeHtml> {
+  const { say } = who
   const questions = (await listEditionQuestions(pool, who.documentId, who.edition)).filter(
     ({ position }) => position !== null,
   )
   const points = questions.reduce((sum, question) => sum + question.points, 0)
-  const why = whyNotBegin(place, attempts)
+  const why = whyNotBegin(who, attempts)
   const { attempts: most, mode } = place.settings
   const done = await listResults(pool, place.id, who.personId)
-  const day = longDate(visit.course.language, visit.course.time_zone)
-  return html`<section class="attempts" aria-label="Attempts">
-<p>${questions.length} ${questions.length === 1 ? 'question' : 'questions'}, ${points} ${points === 1 ? 'point' : 'points'}. ${mode === 'practice' ? 'For practice: nothing is counted.' : 'Your points are saved.'} ${most === null ? 'As many attempts as you like; the numbers change each time.' : `${most} ${most === 1 ? 'attempt' : 'attempts'}.`}</p>
-${done.length > 0 && html`<ul>${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">Attempt ${number}</a>: ${round(got)} of ${all} points, ${day.format(startedAt)}</li>`)}</ul>`}
-${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${done.length === 0 ? 'Begin' : 'Try again'}</button></form>`}
+  const day = longDate(say.language, visit.course.time_zone)
+  return html`<section class="attempts" aria-label="${say('exercise.attempts')}">
+<p>${say('exercise.size', { questions: questions.length, points })} ${say(mode === 'practice' ? 'exercise.forPractice' : 'exercise.isCounted')} ${most === null ? say('exercise.anyAttempts') : say('exercise.someAttempts', { count: most })}</p>
+${done.length > 0 && html`<ul>${done.map(({ number, startedAt, points: got, most: all }) => html`<li><a href="?attempt=${number}">${say('exercise.attempt', { number })}</a>: ${say('exercise.pointsOf', { got: round(got), most: all })} · ${day.format(startedAt)}</li>`)}</ul>`}
+${why ? html`<p class="soft">${why}</p>` : html`<form method="post"><button class="button primary" name="intent" value="begin">${say(done.length === 0 ? 'exercise.begin' : 'exercise.again')}</button></form>`}
 </section>`
 }
 
@@ -57,5 +59,5 @@ async function previewPart(who: Solver): Promise<SafeHtml> {
     const values = valuesOf(question.content, question.id, 1, who.language)
     return values ? [{ question, values, answer: null }] : []
   })
-  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { language: who.language, attempt: 1, name: `Question ${at + 1}`, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
+  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { language: who.language, say: who.say, attempt: 1, number: at + 1, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
 }

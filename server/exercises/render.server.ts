@@ -4,16 +4,20 @@ import { filledPassage } from '../../core/questions/fill.ts'
 import type { Graded } from '../../core/questions/kinds/kind.ts'
 import { kindOfAnswer } from '../../core/questions/kinds/registry.ts'
 import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
+import type { Say } from '../../core/words/say.ts'
 import type { AttemptQuestion, OpenAttempt } from './exercise.server.ts'
 import { isAnswered } from './queries.server.ts'
 
 /** How a question is shown: what is told already, and what can still be done. */
 export interface Showing {
+  /** Of the course: how numbers in questions are written. */
   readonly language: string
+  /** Says the room's own words. */
+  readonly say: Say
   /** The number of the attempt; 0 for a question of a page. */
   readonly attempt: number
-  /** What it is called: “Question 3”, or nothing in a page. */
-  readonly name: string
+  /** Which of the questions it is, from 1; 0 for a question of a page. */
+  readonly number: number
   /** Whether right and wrong, feedback and solution are told by now. */
   readonly isTold: boolean
   /** Answers are judged as soon as they are given. */
@@ -27,20 +31,22 @@ export interface Showing {
 export function questionHtml(shown: AttemptQuestion, show: Showing): SafeHtml {
   const { question, values, answer } = shown
   const { content, id, points } = question
-  const say = (json: object): SafeHtml => trusted(passageHtml(filledPassage(json, values, show.language)))
+  const { say } = show
+  const write = (json: object): SafeHtml => trusted(passageHtml(filledPassage(json, values, show.language), say))
   const kind = kindOfAnswer(content.answer)
-  const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.response) : null
+  const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.response, say) : null
   const hints = answer?.hints ?? 0
-  return html`<section class="question" id="q-${id}" aria-label="${show.name || 'Question'}"${!isAnswered(answer) && html` data-open`}>
-${show.name && html`<h2>${show.name} <span class="soft">${points} ${points === 1 ? 'point' : 'points'}</span></h2>`}
-<div class="prompt" id="q-${id}-prompt">${say(content.prompt)}</div>
-<form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="name" value="${show.name}">
-${kind.fields(content.answer, { id, response: answer?.response ?? null, isOff: !show.mayAnswer, say })}
-<p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${show.isJudged ? 'Check' : !isAnswered(answer) ? 'Save the answer' : 'Save the change'}</button>`}
-${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? 'Hint' : `Hint ${hints + 1} of ${content.hints.length}`}</button>`}</p>
+  const name = show.number > 0 ? say('exercise.questionAt', { number: show.number }) : ''
+  return html`<section class="question" id="q-${id}" aria-label="${name || say('exercise.question')}"${!isAnswered(answer) && html` data-open`}>
+${name && html`<h2>${name} <span class="soft">${say('exercise.points', { count: points })}</span></h2>`}
+<div class="prompt" id="q-${id}-prompt">${write(content.prompt)}</div>
+<form method="post" action="#q-${id}" data-question="${id}"><input type="hidden" name="attempt" value="${show.attempt}"><input type="hidden" name="bank" value="${id}"><input type="hidden" name="number" value="${show.number}">
+${kind.fields(content.answer, { id, response: answer?.response ?? null, isOff: !show.mayAnswer, write, say })}
+<p class="question-send">${show.mayAnswer && html`<button name="intent" value="answer">${say(show.isJudged ? 'exercise.check' : !isAnswered(answer) ? 'exercise.saveAnswer' : 'exercise.saveChange')}</button>`}
+${show.mayAnswer && hints < content.hints.length && html`<button class="quiet" name="intent" value="hint">${content.hints.length === 1 ? say('exercise.hint') : say('exercise.hintOf', { number: hints + 1, count: content.hints.length })}</button>`}</p>
 </form>
-${content.hints.slice(0, hints).map((hint, at) => html`<div class="hint"><b>Hint${content.hints.length > 1 && ` ${at + 1}`}.</b> ${say(hint)}</div>`)}
-<div class="question-result" role="status">${shown.reason ? html`<p class="verdict">${shown.reason}</p>` : graded && verdict(shown, graded, show, say)}</div>
+${content.hints.slice(0, hints).map((hint, at) => html`<div class="hint"><b>${content.hints.length === 1 ? say('exercise.hint') : say('exercise.hintAt', { number: at + 1 })}.</b> ${write(hint)}</div>`)}
+<div class="question-result" role="status">${shown.reason ? html`<p class="verdict">${shown.reason}</p>` : graded && verdict(shown, graded, show, write)}</div>
 </section>`
 }
 
@@ -49,51 +55,56 @@ function verdict(
   { question: { content }, values }: AttemptQuestion,
   graded: Graded,
   show: Showing,
-  say: (json: object) => SafeHtml,
+  write: (json: object) => SafeHtml,
 ): SafeHtml {
-  if (!show.isTold) return html`<p class="verdict">Saved. You will see later what is right.</p>`
+  const { say } = show
+  if (!show.isTold) return html`<p class="verdict">${say('exercise.saved')}</p>`
   if (!graded.ok) return html`<p class="verdict">${graded.reason}</p>`
   const { answer } = content
-  const head = graded.score === 1 ? 'Right.' : graded.score > 0 ? 'Partly right.' : 'Not right.'
+  const head = say(
+    graded.score === 1 ? 'exercise.right' : graded.score > 0 ? 'exercise.partlyRight' : 'exercise.notRight',
+  )
   const told = kindOfAnswer(answer)
     .feedback(answer, graded)
     .filter((json) => plainText(filledPassage(json, values, show.language)) !== '')
-  return html`<p class="verdict">${head}${graded.remark && ` ${graded.remark}`}</p>${told.map((json) => html`<div>${say(json)}</div>`)}${solution(content, values, show, say)}`
+  return html`<p class="verdict">${head}${graded.remark && ` ${graded.remark}`}</p>${told.map((json) => html`<div>${write(json)}</div>`)}${solution(content, values, show, write)}`
 }
 
 function solution(
   content: AttemptQuestion['question']['content'],
   values: AttemptQuestion['values'],
   show: Showing,
-  say: (json: object) => SafeHtml,
+  write: (json: object) => SafeHtml,
 ): SafeHtml | null {
+  const { say } = show
   const isWritten = plainText(filledPassage(content.solution, values, show.language)) !== ''
   const right = kindOfAnswer(content.answer).solution(content.answer, values, show.language)
   if (!isWritten && right === '') return null
-  return html`<details class="solution"><summary>Worked solution</summary>${isWritten && say(content.solution)}${right && html`<p>The answer is ${right}.</p>`}</details>`
+  return html`<details class="solution"><summary>${say('exercise.solution')}</summary>${isWritten && write(content.solution)}${right && html`<p>${say('exercise.answerIs', { answer: right })}</p>`}</details>`
 }
 
 /** An attempt with all its questions, and what ends it. */
 export function attemptHtml(
   open: OpenAttempt,
-  show: Pick<Showing, 'language' | 'isPreview'> & {
+  show: Pick<Showing, 'language' | 'say' | 'isPreview'> & {
     readonly feedback: 'at once' | 'at the end' | 'never'
     readonly isPractice: boolean
     /** It was to be ended with questions open: that is asked about. */ readonly isAsked: boolean
   },
 ): SafeHtml {
   const { attempt, questions, points, most } = open
+  const { say } = show
   const isOver = attempt.finishedAt !== null
   const isTold = show.feedback === 'at once' || (isOver && show.feedback === 'at the end')
   const missing = questions.flatMap(({ answer, question }, at) => (isAnswered(answer) ? [] : [{ at, id: question.id }]))
   return html`<div class="attempt">
-${isOver && html`<p class="attempt-result"><b>${round(points)} of ${most} ${most === 1 ? 'point' : 'points'}.</b> Attempt ${attempt.number}, finished.</p>`}
+${isOver && html`<p class="attempt-result"><b>${say('exercise.pointsOf', { got: round(points), most })}.</b> ${say('exercise.isOver', { number: attempt.number })}</p>`}
 ${questions.map((shown, at) => {
   const isDone = isAnswered(shown.answer)
   return questionHtml(shown, {
     ...show,
     attempt: attempt.number,
-    name: `Question ${at + 1}`,
+    number: at + 1,
     isTold: isTold && (isDone || isOver),
     isJudged: show.feedback === 'at once',
     mayAnswer: !isOver && (show.isPractice || show.feedback !== 'at once' || !isDone),
@@ -102,12 +113,16 @@ ${questions.map((shown, at) => {
 ${
   !isOver &&
   html`<form method="post" class="finish-form" id="finish"><input type="hidden" name="attempt" value="${attempt.number}"><input type="hidden" name="intent" value="finish">
-<p class="finish-words"><span data-missing role="status">${missing.length === 0 ? 'Everything is answered.' : `${missing.length} ${missing.length === 1 ? 'question is' : 'questions are'} not answered yet.`}</span></p>
-<p class="finish-ask"${!(show.isAsked && missing.length > 0) && html` hidden`}>Unanswered questions get no points, and a finished attempt can’t be changed. <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">Go to the unanswered questions</a> <button class="button" name="sure" value="yes">Finish anyway</button></p>
-<p class="finish-first"${show.isAsked && missing.length > 0 && html` hidden`}><button class="button primary"${show.isPreview && html` disabled`}>Finish</button></p></form>`
+<p class="finish-words"><span data-missing="${JSON.stringify(questions.map((_, at) => missingWords(say, at)).concat(missingWords(say, questions.length)))}" role="status">${missingWords(say, missing.length)}</span></p>
+<p class="finish-ask"${!(show.isAsked && missing.length > 0) && html` hidden`}>${say('exercise.finishAsk')} <a class="button" data-first-open href="#q-${missing[0]?.id ?? ''}">${say('exercise.goToOpen')}</a> <button class="button" name="sure" value="yes">${say('exercise.finishAnyway')}</button></p>
+<p class="finish-first"${show.isAsked && missing.length > 0 && html` hidden`}><button class="button primary"${show.isPreview && html` disabled`}>${say('exercise.finish')}</button></p></form>`
 }
 </div>`
 }
 
+/** How many questions are still open; our script says the same. */
+const missingWords = (say: Say, count: number): string =>
+  count === 0 ? say('exercise.allAnswered') : say('exercise.notAnswered', { count })
+
 /** Points for the eye: whole, or with one decimal. */
-export const round = (points: number): string => String(Math.round(points * 10) / 10)
+export const round = (points: number): number => Math.round(points * 10) / 10

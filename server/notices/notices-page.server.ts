@@ -1,3 +1,4 @@
+import { sayIn } from '../../core/words/say.ts'
 import { frame, type Visit } from '../reading/frame.server.ts'
 import { html, type SafeHtml } from '../../core/tree/template.ts'
 import { MAIL_PACES, type MailPace, type Notice } from './queries.server.ts'
@@ -9,7 +10,7 @@ export const noticeTime = (at: string, timeZone: string): string =>
 /** Everything somebody was told, newest first; what is new is marked. */
 export function noticesPage(theme: Visit['theme'], notices: readonly Notice[], pace: MailPace | null): SafeHtml {
   return frame(
-    { title: 'Notices', course: { course_title: 'Fieldstone', language: 'en', direction: 'ltr' }, theme },
+    { title: 'Notices', course_title: 'Fieldstone', theme, say: sayIn('en') },
     html`<main id="page" class="contents" tabindex="-1"><p><a href="/">To your courses</a></p><h1>Notices</h1>
 ${notices.length === 0 ? html`<p>Nothing yet. You will find here what is published, who replied to you and what was returned to you.</p>` : html`<ul class="notices">${notices.map(({ words, address, course, timeZone, at, isSeen }) => html`<li${!isSeen && html` class="is-new"`}><a href="${address}">${words}</a><span class="soft">${!isSeen && html`<b>new</b> · `}${course} · <time datetime="${at}">${noticeTime(at, timeZone)}</time></span></li>`)}</ul>`}
 ${mailChoice(pace)}

@@ -1,9 +1,10 @@
+import { sayIn } from '../../core/words/say.ts'
 import { frame, type Visit } from '../reading/frame.server.ts'
 import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
 import type { Changed } from './account.server.ts'
 import type { Person } from './queries.server.ts'
 
-const COURSE = { course_title: 'Fieldstone', language: 'en', direction: 'ltr' } as const
+const HERE = { course_title: 'Fieldstone', say: sayIn('en') }
 
 const said = (result: Changed | null): SafeHtml | null =>
   result &&
@@ -31,7 +32,7 @@ export function accountPage(
   result: Changed | null,
 ): SafeHtml {
   return frame(
-    { title: 'Your account', course: COURSE, theme },
+    { title: 'Your account', ...HERE, theme },
     html`<main id="page" class="contents account" tabindex="-1"><p><a href="/">To your courses</a> · <a href="/notices">Notices and e-mail</a></p><h1>Your account</h1>
 <p>${person.name}, ${person.email}</p>
 ${said(result)}
@@ -63,7 +64,7 @@ export function newPasswordPage(
       : person &&
         html`<p>For ${person.name}.</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${whose(person.email)}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Save the password</button></form>`
   return frame(
-    { title: 'A new password', course: COURSE, theme },
+    { title: 'A new password', ...HERE, theme },
     html`<main id="page" class="contents account" tabindex="-1"><p><a href="/sign-in">Back to sign in</a></p><h1>A new password</h1>${said(result)}${body}</main>`,
   )
 }

@@ -25,6 +25,8 @@ export interface RoomParts {
   readonly language: string
   readonly direction: 'ltr' | 'rtl'
   readonly timeZone: string
+  /** What the room speaks: the language and direction of the whole screen. */
+  readonly spoken: { readonly language: string; readonly direction: 'ltr' | 'rtl' }
 }
 
 /** An open place for a screen of the application; whoever may not be there is sent away. */
@@ -43,7 +45,9 @@ export async function requireOpenPlace(
 }
 
 export async function roomParts({ visit, place, edition, course }: PlaceVisit): Promise<RoomParts> {
-  const fill = edition ? await slotFiller({ documentId: edition.document_id, edition: edition.number }) : () => ''
+  const fill = edition
+    ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, visit.say)
+    : () => ''
   return {
     strip: strip(visit)?.text ?? '',
     nav: placeNav(visit, place.id).text,
@@ -56,5 +60,6 @@ export async function roomParts({ visit, place, edition, course }: PlaceVisit): 
     language: course.language,
     direction: course.direction,
     timeZone: course.time_zone,
+    spoken: { language: visit.say.language, direction: visit.say.direction },
   }
 }

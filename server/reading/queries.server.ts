@@ -46,13 +46,18 @@ const editionRow = courseRow.extend({
   marks: z.object({
     /** Whether it helped this reader; null while they have not said. */
     didHelp: z.boolean().nullable(),
+    /** What they miss in it, in their own words; null when they have not said. */
+    missing: z.string().nullable(),
     isBookmarked: z.boolean(),
     isFollowed: z.boolean(),
     comments: z.number(),
   }),
 })
 /** What one reader has said of an item and marked, and how many comments it has. */
-export type ReaderMarks = z.infer<typeof editionRow>['marks']
+export type ReaderMarks = z.infer<typeof editionRow>['marks'] & {
+  /** Why what they just said can't be taken, as a sentence. */
+  readonly problem?: string
+}
 export type CourseToRead = z.infer<typeof courseRow>
 export type EntryToRead = z.infer<typeof editionRow>
 export type EditionToRead = NonNullable<EntryToRead['edition']>
@@ -64,10 +69,10 @@ const COURSE = `c.id as course_id, c.title as course_title, c.language, c.direct
 export async function findShape(
   db: Database,
   courseId: string,
-): Promise<{ version: number; entries: z.infer<typeof shapeEntry>[] } | null> {
-  const { rows } = await db.query<{ version: string; entries: unknown[] | null }>({
+): Promise<{ version: number; language: string; entries: z.infer<typeof shapeEntry>[] } | null> {
+  const { rows } = await db.query<{ version: string; language: string; entries: unknown[] | null }>({
     name: 'find-shape',
-    text: `select c.outline_version as version, (
+    text: `select c.outline_version as version, c.language, (
              select json_agg(json_build_object('id', e.id, 'parentId', e.parent_id, 'kind', e.kind, 'title',
                coalesce(ed.title, e.title), 'words', ed.words,
                'opensAt', e.opens_at, 'settings', e.settings) order by e.position, e.id)
@@ -80,7 +85,11 @@ export async function findShape(
     values: [courseId],
   })
   return rows[0]
-    ? { version: Number(rows[0].version), entries: z.array(shapeEntry).parse(rows[0].entries ?? []) }
+    ? {
+        version: Number(rows[0].version),
+        language: rows[0].language,
+        entries: z.array(shapeEntry).parse(rows[0].entries ?? []),
+      }
     : null
 }
 
@@ -108,7 +117,7 @@ export async function findEntryToRead(
       when ed.number is not null then json_build_object('document_id', ed.document_id, 'number', ed.number, 'renderer',
       ed.renderer, 'title', ed.title, 'note', ed.note,
              'words', ed.words, 'published_at', ed.published_at, 'players', ed.players) end as edition,
-             json_build_object('didHelp', (select did_help from votes where entry_id = i.id and person_id = $2::text),
+             json_build_object('didHelp', v.did_help, 'missing', v.missing,
                'isBookmarked', exists (select 1 from bookmarks where entry_id = i.id and person_id = $2::text),
                'isFollowed', exists (select 1 from follows where entry_id = i.id and person_id = $2::text),
                'comments', (select count(*)::int from posts
@@ -116,6 +125,7 @@ export async function findEntryToRead(
            from plan_entries i
            join courses c on c.id = i.course_id
            left join memberships m on m.course_id = c.id and m.person_id = $2::text
+           left join votes v on v.entry_id = i.id and v.person_id = $2::text
            left join lateral (select document_id, number, renderer, title, note, words, published_at, players
              from editions where document_id = i.document_id order by number desc limit 1) ed on true
            where i.course_id = $1::text and i.id = $3::text and i.deleted_at is null and c.deleted_at is null
@@ -182,9 +192,24 @@ export async function findPlace(
 export async function upsertVote(db: Database, entryId: string, personId: string, didHelp: boolean): Promise<boolean> {
   const { rowCount } = await db.query(
     `insert into votes (entry_id, person_id, did_help) values ($1::text, $2::text, $3::boolean)
-      on conflict (entry_id, person_id) do update set did_help = $3::boolean, at = now()
+      on conflict (entry_id, person_id) do update set did_help = $3::boolean, missing = null, at = now()
       where votes.did_help <> $3::boolean`,
     [entryId, personId, didHelp],
+  )
+  return rowCount === 1
+}
+
+/** Keeps what somebody misses in an item that did not help them; false when nothing has changed. */
+export async function updateMissing(
+  db: Database,
+  entryId: string,
+  personId: string,
+  missing: string,
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `update votes set missing = $3::text, at = now()
+      where entry_id = $1::text and person_id = $2::text and not did_help and missing is distinct from $3::text`,
+    [entryId, personId, missing],
   )
   return rowCount === 1
 }

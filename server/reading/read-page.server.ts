@@ -32,7 +32,7 @@ export async function readPageOf(
 ): Promise<SafeHtml> {
   const { visit, place, edition, marks } = found
   const fill = edition
-    ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, said, more.questions)
+    ? await slotFiller({ documentId: edition.document_id, edition: edition.number }, visit.say, said, more.questions)
     : () => ''
   return pagePage(visit, place, {
     title: edition?.title ?? place.title,

@@ -1,9 +1,9 @@
 import { fillSlots, type PublishedHeading, type Segments } from '../../core/html/render.ts'
-import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
+import { isOpened } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'
-import { frame, strip, type Visit } from './frame.server.ts'
+import { courseLanguage, frame, inCourse, roomLanguage, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
-import { placeLine, placeNav, lockedWords } from './nav.server.ts'
+import { lockedWords, openingDay, placeLine, placeNav, titleBefore, untitled } from './nav.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
 
 /** What is read at a place. */
@@ -29,19 +29,25 @@ export function pagePage(visit: Visit, place: Place, view: PageView): SafeHtml {
 <div class="room">
 <main id="page" tabindex="-1">
 ${wayBar(visit, place)}
-<article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
-<h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || `Untitled ${kindOfEntry(place.kind).label.toLowerCase()}`}</h1>
-<p class="facts">${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">What changed</a>`}</p>
+<article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${courseLanguage(visit)}${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
+<h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || untitled(visit, place)}</h1>
+<p class="facts"${roomLanguage(visit)}>${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">${visit.say('room.whatChanged')}</a>`}</p>
 ${trusted(fillSlots(view.segments, view.fill))}
-${view.after}
+${inRoom(visit, view.after)}
 ${doneForm(visit, place)}
 </article>
 </main>
 ${stepsFooter(visit, place)}
-<aside class="on-page">${view.headings.length > 1 && onPage(place, view.headings)}${view.beside}</aside>
+<aside class="on-page">${view.headings.length > 1 && onPage(visit, place, view.headings)}${view.beside}</aside>
 ${placeNav(visit, place.id)}
 </div>`
-  return frame({ title: view.title, course: visit.course, theme: visit.theme }, body)
+  return frame({ ...visit, title: view.title, course_title: visit.course.course_title }, body)
+}
+
+/** What the room says among the words of the course. */
+const inRoom = (visit: Visit, part: SafeHtml | null | undefined): SafeHtml | null | undefined => {
+  const language = roomLanguage(visit)
+  return language && part ? html`<div${language}>${part}</div>` : part
 }
 
 /** Which places come before and after, and where it stands among its neighbours. */
@@ -52,7 +58,11 @@ function stepsOf(
   const siblings = isOpened(place.kind) ? visit.outline.under(place.parentId).filter(({ kind }) => isOpened(kind)) : []
   const standing =
     siblings.length > 0
-      ? `${siblings.findIndex(({ id }) => id === place.id) + 1} of ${siblings.length} in this ${kindOfEntry(visit.outline.find(place.parentId)?.kind ?? 'unit').label.toLowerCase()}`
+      ? visit.say('room.placeIn', {
+          at: siblings.findIndex(({ id }) => id === place.id) + 1,
+          count: siblings.length,
+          kind: visit.outline.find(place.parentId)?.kind ?? 'unit',
+        })
       : ''
   return { ...visit.outline.steps(place.id), standing }
 }
@@ -62,7 +72,7 @@ export function stepsFooter(visit: Visit, place: Place): SafeHtml {
   const { previous, next, standing } = stepsOf(visit, place)
   return html`<footer class="steps">
 <span>${previous && stepLink(visit, previous, 'prev')}</span>
-<span class="soft"><span class="standing">${standing}</span> <a class="to-contents" href="#contents">Contents</a></span>
+<span class="soft"><span class="standing">${standing}</span> <a class="to-contents" href="#contents">${visit.say('room.contents')}</a></span>
 <span>${next && stepLink(visit, next, 'next')}</span>
 </footer>`
 }
@@ -76,26 +86,26 @@ export function wayBar(visit: Visit, place: Place): SafeHtml {
   const step = (to: Place | undefined, word: string, arrow: string): SafeHtml | false =>
     to !== undefined &&
     to.standing.locked === null &&
-    html`<a href="${visit.href(to.id)}" aria-label="${word}: ${to.title}"><span aria-hidden="true" class="arrow">${arrow}</span></a>`
-  return html`<nav class="way" aria-label="Previous, contents, next"><span>${step(previous, 'Previous', '←')}</span><a href="#contents">Contents${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, 'Next', '→')}</span></nav>`
+    html`<a href="${visit.href(to.id)}" aria-label="${visit.say('room.stepTo', { step: word, title: to.title })}"><span aria-hidden="true" class="arrow">${arrow}</span></a>`
+  return html`<nav class="way" aria-label="${visit.say('room.way')}"><span>${step(previous, visit.say('room.previous'), '←')}</span><a href="#contents">${visit.say('room.contents')}${standing && html`<span class="soft">, ${standing}</span>`}</a><span>${step(next, visit.say('room.next'), '→')}</span></nav>`
 }
 
 function stepLink(visit: Visit, step: Place, to: 'prev' | 'next'): SafeHtml {
   const locked = lockedWords(visit, step)
-  const title = `${step.number && `${step.number} `}${step.title}`
+  const title = html`${step.number && `${step.number} `}${inCourse(visit, step.title)}`
   if (locked) return html`<span class="soft">${title}: ${locked}</span>`
   return to === 'prev'
     ? html`<a class="button" rel="prev" href="${visit.href(step.id)}"><span aria-hidden="true" class="arrow">←</span> ${title}</a>`
     : html`<a class="button primary" rel="next" href="${visit.href(step.id)}">${title} <span aria-hidden="true" class="arrow">→</span></a>`
 }
 
-function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
+function onPage(visit: Visit, place: Place, headings: readonly PublishedHeading[]): SafeHtml {
   let section = 0
-  return html`<nav aria-label="On this page"><h2>On this page</h2><ul>${headings
+  return html`<nav aria-label="${visit.say('room.onThisPage')}"><h2>${visit.say('room.onThisPage')}</h2><ul>${headings
     .filter(({ level }) => level <= 3)
     .map(
       ({ id, text, level }) =>
-        html`<li class="level-${level}"><a href="#${id}">${place.kind === 'chapter' && level === 2 && html`<span class="number">${place.number}.${++section}</span> `}${text}</a></li>`,
+        html`<li class="level-${level}"><a href="#${id}">${place.kind === 'chapter' && level === 2 && html`<span class="number">${place.number}.${++section}</span> `}${inCourse(visit, text)}</a></li>`,
     )}</ul></nav>`
 }
 
@@ -105,21 +115,36 @@ function onPage(place: Place, headings: readonly PublishedHeading[]): SafeHtml {
 function doneForm(visit: Visit, place: Place): SafeHtml | null {
   if (doneRule(place.kind, place.settings) !== 'read' || place.standing.locked || place.kind === 'book') return null
   const { isDone } = place.standing
-  return html`<form method="post" class="done-form" data-done="${isDone ? 'yes' : 'no'}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? 'Read. Mark as unread' : 'Mark as read'}</button></form>`
+  const { say } = visit
+  // Our script says the same.
+  const words = {
+    isRead: say('room.isRead'),
+    markRead: say('room.markRead'),
+    done: `${say('room.done')}: `,
+    toDo: `${say('room.toDo')}: `,
+  }
+  return html`<form method="post" class="done-form"${roomLanguage(visit)} data-done="${isDone ? 'yes' : 'no'}" data-words="${JSON.stringify(words)}"><button name="intent" value="${isDone ? 'undone' : 'done'}"${visit.isPreview && html` disabled`}><span class="tick${isDone && ' is-done'}"></span>${isDone ? words.isRead : words.markRead}</button></form>`
 }
 
 /** What is said in the place of something that can't be opened yet. */
 export function lockedPage(visit: Visit, place: Place): SafeHtml {
-  const words = lockedWords(visit, place) ?? ''
   const { locked } = place.standing
   const first = locked?.type === 'sequence' ? visit.outline.find(locked.afterId) : undefined
   const body = html`${strip(visit)}
 <div class="room">
-<main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${place.title}</h1>
-<p>This ${words.startsWith('opens') ? words.replace('opens', 'opens on') : `opens ${words} is done`}.</p>
-${first && html`<p><a class="button primary" href="${visit.href(first.id)}">Go to ${first.title}</a></p>`}
+<main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${inCourse(visit, place.title)}</h1>
+<p>${opening(visit, locked)}</p>
+${first && html`<p><a class="button primary" href="${visit.href(first.id)}">${visit.say.html('room.goTo', { title: inCourse(visit, first.title) })}</a></p>`}
 </article></main>${stepsFooter(visit, place)}<aside class="on-page"></aside>${placeNav(visit, place.id)}</div>`
-  return frame({ title: place.title, course: visit.course, theme: visit.theme }, body)
+  return frame({ ...visit, title: place.title, course_title: visit.course.course_title }, body)
+}
+
+/** When, or after what, something opens. */
+function opening(visit: Visit, locked: Place['standing']['locked']): SafeHtml | string {
+  if (!locked) return ''
+  return locked.type === 'date'
+    ? visit.say('room.opensOn', { date: openingDay(visit, locked.opensAt) })
+    : visit.say.html('room.opensAfter', { title: inCourse(visit, titleBefore(visit, locked.afterId)) })
 }
 
 /** Of a longer course the contents list its units alone. */
@@ -127,15 +152,15 @@ const MOST_LISTED = 300
 
 /** What a course holds for its students. */
 export function contentsPage(visit: Visit): SafeHtml {
-  const { outline, course } = visit
+  const { outline, course, say } = visit
   const units = outline.under(null)
   const body = html`${strip(visit)}
 <main id="page" class="contents" tabindex="-1">
-<h1>${course.course_title}</h1>
-${units.length === 0 && html`<p>Nothing is published in this course yet. Come back when your teacher has told you that it begins.</p>`}
-${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">This is a long course. Open a unit to see what is in it.</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${unit.title}</a></h2>${groups(visit, unit)}</section>`)}
+<h1>${inCourse(visit, course.course_title)}</h1>
+${units.length === 0 && html`<p>${say('room.nothingPublished')}</p>`}
+${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">${say('room.longCourse')}</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${inCourse(visit, unit.title)}</a></h2>${groups(visit, unit)}</section>`)}
 </main>`
-  return frame({ title: 'Contents', course, theme: visit.theme }, body)
+  return frame({ ...visit, title: say('room.contents'), course_title: course.course_title }, body)
 }
 
 /**
@@ -156,7 +181,7 @@ function groups(visit: Visit, unit: Place): SafeHtml[] {
     }
     flush()
     const locked = lockedWords(visit, child)
-    found.push(html`<div><h3><a href="${visit.href(child.id)}">${child.title}</a> <span class="soft">${locked ?? (child.standing.count > 0 && `${child.standing.doneCount} of ${child.standing.count} done`)}</span></h3>
+    found.push(html`<div><h3><a href="${visit.href(child.id)}">${inCourse(visit, child.title)}</a> <span class="soft">${locked ?? (child.standing.count > 0 && visit.say('room.doneOf', { done: child.standing.doneCount, count: child.standing.count }))}</span></h3>
 <ol>${visit.outline
       .under(child.id)
       .filter(({ kind }) => kind !== 'note')
@@ -167,10 +192,14 @@ function groups(visit: Visit, unit: Place): SafeHtml[] {
 }
 
 /** A page that says why there is nothing to read. */
-export function troublePage(theme: Visit['theme'], heading: string, words: string, requestId: string): SafeHtml {
-  const course = { course_title: 'Fieldstone', language: 'en', direction: 'ltr' } as const
+export function troublePage(
+  { theme, say }: Pick<Visit, 'theme' | 'say'>,
+  heading: string,
+  words: string,
+  requestId: string,
+): SafeHtml {
   return frame(
-    { title: heading, course, theme },
-    html`<main id="page" class="contents"><h1>${heading}</h1><p>${words}</p><p class="soft">Request ${requestId}</p><p><a href="/">To your courses</a></p></main>`,
+    { title: heading, course_title: 'Fieldstone', theme, say },
+    html`<main id="page" class="contents"><h1>${heading}</h1><p>${words}</p><p class="soft">${say('room.request', { id: requestId })}</p><p><a href="/">${say('room.toCourses')}</a></p></main>`,
   )
 }

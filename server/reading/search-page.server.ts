@@ -1,6 +1,7 @@
-import { frame, strip, type Visit } from './frame.server.ts'
+import { frame, inCourse, strip, type Visit } from './frame.server.ts'
 import { html, type SafeHtml } from '../../core/tree/template.ts'
 import type { Place } from '../../core/reading/outline.ts'
+import { backTo } from './nav.server.ts'
 import { longDate } from './dates.server.ts'
 import { type FoundPassage, type FoundPost, MOST_FOUND } from './search.server.ts'
 
@@ -13,25 +14,38 @@ export function searchPage(
   posts: readonly FoundPost[],
 ): SafeHtml {
   const home = `/read/${visit.course.course_id}`
-  const place = book ? `“${book.title}”` : 'the course'
+  const { say } = visit
   const body = html`${strip(visit, book ? '' : words)}
 <main id="page" class="contents" tabindex="-1">
-<h1>${words === '' ? 'Search' : `“${words}” in ${place}`}</h1>
-<form class="search in-book" role="search" aria-label="${book ? 'Book' : 'Words to find'}" action="${home}/search">${book && html`<input type="hidden" name="in" value="${book.id}">`}<input type="search" name="words" value="${words}" aria-label="${book ? 'Search in this book' : 'Search what you can read'}"> <button>Search</button></form>
-<p role="status">${words === '' ? 'Type one or more words.' : passages.length + posts.length === 0 ? 'Nothing that you can read holds all of these words, or words that begin so. Try fewer, or other words.' : [counted(passages.length, 'page', 'pages'), counted(posts.length, 'post or comment', 'posts and comments')].filter(Boolean).join(', ')}</p>
-${posts.length > 0 && passages.length > 0 && html`<h2>What is published</h2>`}
+<h1>${words === '' ? say('room.search') : book ? say.html('room.foundInBook', { words, title: inCourse(visit, book.title) }) : say.html('room.foundIn', { words })}</h1>
+<form class="search in-book" role="search" aria-label="${say(book ? 'room.book' : 'room.wordsToFind')}" action="${home}/search">${book && html`<input type="hidden" name="in" value="${book.id}">`}<input type="search" name="words" value="${words}" aria-label="${say(book ? 'room.searchBook' : 'room.searchAll')}"> <button>${say('room.search')}</button></form>
+<p role="status">${words === '' ? say('room.typeWords') : passages.length + posts.length === 0 ? say('room.nothingFound') : foundWords(visit, passages.length, posts.length)}</p>
+${posts.length > 0 && passages.length > 0 && html`<h2>${say('room.published')}</h2>`}
 <ol class="found">${passages.map((passage) => foundLine(visit, passage))}</ol>
-${posts.length > 0 && html`<h2>Posts and comments</h2><ol class="found">${posts.map((post) => postLine(visit, post))}</ol>`}
-${book && html`<p><a href="${visit.href(book.id)}">Back to ${book.title}</a> · <a href="${home}/search?words=${encodeURIComponent(words)}">Search the whole course</a></p>`}
+${posts.length > 0 && html`<h2>${say('room.posts')}</h2><ol class="found">${posts.map((post) => postLine(visit, post))}</ol>`}
+${book && html`<p><a href="${visit.href(book.id)}">${backTo(visit, book)}</a> · <a href="${home}/search?words=${encodeURIComponent(words)}">${say('room.searchWhole')}</a></p>`}
 </main>`
-  return frame({ title: words === '' ? 'Search' : `Search: ${words}`, course: visit.course, theme: visit.theme }, body)
+  return frame(
+    {
+      ...visit,
+      title: words === '' ? say('room.search') : say('room.searchFor', { words }),
+      course_title: visit.course.course_title,
+    },
+    body,
+  )
 }
 
-const counted = (count: number, one: string, many: string): string =>
-  count === 0 ? '' : `${count}${count === MOST_FOUND ? ' or more' : ''} ${count === 1 ? one : many}`
+/** How much was found, of what is published and of what people wrote. */
+function foundWords({ say }: Visit, pages: number, posts: number): string {
+  const counted = [
+    pages > 0 && say(pages === MOST_FOUND ? 'room.morePages' : 'room.foundPages', { count: pages }),
+    posts > 0 && say(posts === MOST_FOUND ? 'room.morePosts' : 'room.foundPosts', { count: posts }),
+  ].filter((words) => words !== false)
+  return new Intl.ListFormat(say.language, { type: 'unit' }).format(counted)
+}
 
 function postLine(visit: Visit, { entryId, postId, person, at, excerpt }: FoundPost): SafeHtml {
-  const day = longDate(visit.course.language, visit.course.time_zone).format(at)
+  const day = longDate(visit.say.language, visit.course.time_zone).format(at)
   return html`<li><a href="/discuss/${visit.course.course_id}/${entryId}?post=${postId}#post-${postId}">${person}, ${day}</a> <span class="soft">${visit.outline.find(entryId)?.title}</span><p>${marked(excerpt)}</p></li>`
 }
 

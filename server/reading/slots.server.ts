@@ -1,4 +1,6 @@
 import { sealedLinks, type SealedPlace } from '../sealed/links.server.ts'
+import { filledWord } from '../../core/html/render.ts'
+import type { Say } from '../../core/words/say.ts'
 import type { SafeHtml } from '../../core/tree/template.ts'
 
 /** What is said to the answer of one practice question. */
@@ -13,6 +15,7 @@ export interface Said {
  */
 export async function slotFiller(
   place: Omit<SealedPlace, 'index'>,
+  say: Say,
   said: Said | null = null,
   questions: ReadonlyMap<string, SafeHtml> = new Map(),
 ): Promise<(slot: string) => string> {
@@ -22,6 +25,8 @@ export async function slotFiller(
     if (slot.startsWith('sealed-')) return link({ ...place, index: Number(slot.slice(7)) }).replaceAll('&', '&amp;')
     if (slot.startsWith('result-')) return said?.name === slot.slice(7) ? said.html.text : ''
     if (slot.startsWith('question-')) return questions.get(slot.slice(9))?.text ?? ''
+    const word = filledWord(slot, say)
+    if (word !== undefined) return word
     throw new Error(`No slot is called ${slot}.`)
   }
 }

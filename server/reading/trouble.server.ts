@@ -1,23 +1,21 @@
 import type { RequestContext } from '../web/load-context.server.ts'
 import { themeOf } from '../web/theme.server.ts'
 import { type ReadRequest, readingAnswer } from './answer.server.ts'
+import { askedLanguage, sayIn } from '../../core/words/say.ts'
 import { troublePage } from './room.server.ts'
 
 const WORDS = {
-  'no such place': [
-    404,
-    'There is nothing to read here',
-    'The address may be wrong, the page may have been removed, or it is not open to you.',
-  ],
-  database: [
-    503,
-    'Fieldstone can’t be reached just now',
-    'The pages are safe; the place where they are kept does not answer. Try again in a minute.',
-  ],
+  'no such place': [404, 'room.lost', 'room.lostWhy'],
+  database: [503, 'room.away', 'room.awayWhy'],
 } as const
 
 /** The reading room's answer when there is nothing to read. */
 export function readingTrouble(request: ReadRequest, context: RequestContext, reason: keyof typeof WORDS): Response {
   const [status, heading, words] = WORDS[reason]
-  return readingAnswer(request, troublePage(themeOf(request), heading, words, context.requestId), { status })
+  const say = sayIn(askedLanguage(request.headers.get('Accept-Language')))
+  return readingAnswer(
+    request,
+    troublePage({ theme: themeOf(request), say }, say(heading), say(words), context.requestId),
+    { status },
+  )
 }

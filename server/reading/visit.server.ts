@@ -4,6 +4,7 @@ import { pool } from '../database/pool.server.ts'
 import type { Person } from '../people/queries.server.ts'
 import { requirePerson } from '../web/guard.server.ts'
 import type { RequestContext } from '../web/load-context.server.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { themeOf } from '../web/theme.server.ts'
 import type { Visit } from './frame.server.ts'
 import type { Place } from '../../core/reading/outline.ts'
@@ -36,6 +37,7 @@ async function visitOf(request: ReadRequest, course: CourseToRead, person: Perso
     course,
     person,
     outline: await outlineOf(course),
+    say: sayIn(course.language),
     theme: themeOf(request),
     path,
     isPreview: false,

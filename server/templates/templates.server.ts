@@ -1,7 +1,8 @@
+import { sayIn } from '../../core/words/say.ts'
 import { nanoid } from 'nanoid'
 import { mapShelfItems, shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
-import { renderPage, fillSlots } from '../../core/html/render.ts'
+import { filledWord, renderPage, fillSlots } from '../../core/html/render.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Blank, blanksOf, fillBlanks, renameBlanks } from '../../core/templates/blanks.ts'
 import { forOtherCourse } from '../../core/templates/other-course.ts'
@@ -44,7 +45,10 @@ export async function shownTemplate(courseId: string, personId: string, id: stri
   const found = await findTemplate(pool, courseId, personId, id)
   if (!found) return null
   const page = pageFromJson(found.content)
-  return { blanks: blanksOf(page), html: fillSlots(renderPage(page).segments, () => '') }
+  return {
+    blanks: blanksOf(page),
+    html: fillSlots(renderPage(page).segments, (slot) => filledWord(slot, sayIn('en')) ?? ''),
+  }
 }
 
 /** What is asked before a page is kept as a template: what it is called, and what blanks it has. */

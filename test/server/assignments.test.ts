@@ -1,3 +1,4 @@
+import { sayIn } from '../../core/words/say.ts'
 import { beforeAll, expect, test } from 'vitest'
 import { useFreshDatabase } from './setup/database.ts'
 import { doJobs } from './setup/jobs.ts'
@@ -23,7 +24,7 @@ const words = (text: string): object => ({
   content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
 })
 const blank = { type: 'passage', content: [{ type: 'paragraph' }] }
-const PLACE = { courseId: 'course', entryId: 'task', title: 'Your metre' }
+const PLACE = { courseId: 'course', entryId: 'task', title: 'Your metre', say: sayIn('en') }
 
 const as = (personId: string) => visitor(personId, 'task')
 

@@ -1,3 +1,4 @@
+import { sayIn } from '../../core/words/say.ts'
 import { beforeAll, expect, test } from 'vitest'
 import { useFreshDatabase } from './setup/database.ts'
 import { CHOICE, say } from './setup/questions.ts'
@@ -51,7 +52,7 @@ const NUMBER = {
 async function as(personId: string) {
   const found = (await findEntryToRead(pool, 'course', 'ex', personId))!
   const place = (await outlineOf(found)).find('ex')!
-  return { personId, place, documentId: 'ex', edition: found.edition!.number, language: 'en' }
+  return { personId, place, documentId: 'ex', edition: found.edition!.number, language: 'en', say: sayIn('en') }
 }
 const set = (settings: object): Promise<boolean> => updateSettings(pool, 'course', 'ex', null, readSettings(settings))
 const attemptOf = async (personId: string, number: number) =>
@@ -173,8 +174,9 @@ test('what is sent beforehand holds no answer, no feedback, no hint and no solut
   if (!('number' in begun)) throw new Error(begun.reason)
   const show = {
     language: 'en',
+    say: sayIn('en'),
     attempt: begun.number,
-    name: '',
+    number: 0,
     isTold: false,
     isJudged: true,
     mayAnswer: true,

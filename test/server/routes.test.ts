@@ -347,6 +347,13 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     {
       method: 'POST',
       path: '/read/course/page',
+      body: `intent=missing&missing=${'x'.repeat(501)}`,
+      type: FORM,
+      status: [302, 404, 422, 422, 422, 422],
+    },
+    {
+      method: 'POST',
+      path: '/read/course/page',
       body: 'intent=place&heading=x',
       type: FORM,
       status: [302, 404, 204, 204, 204, 204],
@@ -389,7 +396,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       path: '/discuss/course/talk/posts',
       body: '{"intent":"hide","id":"p1","reason":""}',
       type: JSON_TYPE,
-      status: [401, 404, 400, 400, 400, 400],
+      status: [401, 404, 422, 422, 422, 422],
     },
     {
       method: 'POST',

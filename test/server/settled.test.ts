@@ -54,7 +54,8 @@ const sql = (text: string): Promise<unknown> => withClient(url, (client) => clie
 /** What somebody does, and whether the page says something else afterwards. */
 const CHANGES: readonly (readonly [name: string, act: () => Promise<unknown>])[] = [
   ['a bookmark', () => post({ intent: 'bookmark' })],
-  ['a vote', () => post({ intent: 'helped' })],
+  ['a vote', () => post({ intent: 'not yet' })],
+  ['what is missing', () => post({ intent: 'missing', missing: 'A picture.' })],
   ['read', () => post({ intent: 'done' })],
   [
     'another item read',

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { Say } from '../../words/say.ts'
 import type { SafeHtml } from '../../tree/template.ts'
 import type { Values } from '../versions.ts'
 
@@ -34,7 +35,9 @@ export interface FormPlace {
   readonly response: QuestionResponse | null
   readonly isOff: boolean
   /** A text with the student's own numbers. */
-  say: (json: object) => SafeHtml
+  write: (json: object) => SafeHtml
+  /** Says the room's own words. */
+  say: Say
 }
 
 /** What was given that is not right, and by how many. */
@@ -66,7 +69,8 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   look: (answer: Answer, read: (text: object) => (values: Values) => string) => AnswerLook
   /** What the fields of a form gave. */
   response: (values: readonly string[]) => QuestionResponse
-  grade: (answer: Answer, values: Values, response: QuestionResponse) => Graded
+  /** What is said to a student is said in the words of the room. */
+  grade: (answer: Answer, values: Values, response: QuestionResponse, say: Say) => Graded
   /** The texts that are said to what was given. */
   feedback: (answer: Answer, graded: Graded & { readonly ok: true }) => readonly object[]
   /** What stands under the worked solution, as words for a student; empty where feedback says it. */

@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs'
 import { parseFragment } from 'parse5'
+import { sayIn } from '../../words/say.ts'
 import { expect, describe, test } from 'vitest'
 import { emptyPassage } from '../../document/empty-passage.ts'
 import { passageFromUnsafe, passageFromJson } from '../../document/passage.ts'
@@ -64,7 +65,7 @@ describe.each(kinds)('%s', (sort, kind) => {
       expect(look.problemOf(values)).toBeNull()
       expect(look.rightAnswer(values)).not.toBe('')
       for (const [fields, score] of response) {
-        const graded = kind.grade(answer, values, kind.response(fields))
+        const graded = kind.grade(answer, values, kind.response(fields), sayIn('en'))
         if (score === null)
           expect(graded, JSON.stringify(fields)).toMatchObject({ ok: false, reason: expect.stringMatching(/\.$/) })
         else expect(graded, JSON.stringify(fields)).toMatchObject({ ok: true, score: expect.closeTo(score, 9) })
@@ -87,7 +88,8 @@ describe.each(kinds)('%s', (sort, kind) => {
         id: 'q',
         response: right,
         isOff: false,
-        say: (json: object) => trusted(passageHtml(passageFromJson(json))),
+        write: (json: object) => trusted(passageHtml(passageFromJson(json))),
+        say: sayIn('en'),
       }
       const inputs = (html: string): { name: string; attrs: Map<string, string> }[] => {
         const found: { name: string; attrs: Map<string, string> }[] = []

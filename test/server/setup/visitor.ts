@@ -1,3 +1,5 @@
+import { sayIn } from '../../../core/words/say.ts'
+import type { PlaceVisit } from '../../../server/reading/visit.server.ts'
 import type { Participant } from '../../../server/discussions/discussion.server.ts'
 
 /** Somebody of the test school at an entry of the course, as the server's functions take whoever writes there. */
@@ -14,7 +16,7 @@ export async function visitor(personId: string, entryId: string): Promise<Partic
     person: { id: personId, name: `Test ${personId}`, email: '', isManager: false, colour: '#000000' },
     edition: course.edition,
     marks: course.marks,
-    visit: null as never,
+    visit: { say: sayIn('en') } as PlaceVisit['visit'],
     isLocked: false,
     isAuthor: course.role === 'author',
   })

@@ -52,7 +52,7 @@ export const choice = {
     }
   },
   response: (values) => values,
-  grade: (answer, _values, response) => gradeChoice(answer, response),
+  grade: (answer, _values, response, say) => gradeChoice(answer, response, say),
   feedback: ({ choices }, { chosen }) =>
     choices.filter(({ id }) => chosen.includes(id)).map(({ feedback }) => feedback),
   solution: () => '',

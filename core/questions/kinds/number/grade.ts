@@ -3,6 +3,7 @@ import { readNumber, toFigures } from '../../numbers.ts'
 import { convert, splitQuantity } from '../../units.ts'
 import type { Values } from '../../versions.ts'
 import type { QuestionResponse, Graded } from '../kind.ts'
+import type { Say } from '../../../words/say.ts'
 import type { NumberAnswer, Tolerance } from './model.ts'
 
 /** How far two numbers may differ and still be the same: what is lost in computing with 53 bits. */
@@ -13,41 +14,37 @@ export function gradeNumber(
   { value, tolerance, unit }: NumberAnswer,
   values: Values,
   response: QuestionResponse,
+  say: Say,
 ): Graded {
   const typed = typeof response === 'string' ? response.trim() : ''
-  if (typed === '') return { ok: false, reason: 'Type a number first.' }
-  if (typed.length > 100)
-    return { ok: false, reason: 'That is longer than any number. Type a number, with its unit if it has one.' }
+  if (typed === '') return { ok: false, reason: say('exercise.typeNumber') }
+  if (typed.length > 100) return { ok: false, reason: say('exercise.tooLong') }
   const { number: text, unit: responseUnit } = splitQuantity(typed)
   const number = readNumber(text)
   if (number === null)
     return {
       ok: false,
-      reason: `“${typed.slice(0, 60)}” is not a number that can be read. Type one such as 2.5, 2,5 or 5/2${unit ? `, then ${unit}` : ''}.`,
+      reason: say(unit ? 'exercise.noNumberUnit' : 'exercise.noNumber', { typed: typed.slice(0, 60), unit }),
     }
   const formula = readFormula(value)
   const target = formula.ok ? formula.formula.valueOf(values) : NaN
-  if (!Number.isFinite(target))
-    return { ok: false, reason: 'This question has no answer in this version. Tell your teacher.' }
+  if (!Number.isFinite(target)) return { ok: false, reason: say('exercise.noAnswer') }
   if (unit === '')
     return responseUnit === ''
       ? graded(number, target, tolerance, '')
-      : { ok: false, reason: `The answer is a bare number, without “${responseUnit.slice(0, 30)}”.` }
+      : { ok: false, reason: say('exercise.bareNumber', { unit: responseUnit.slice(0, 30) }) }
   if (responseUnit === '') {
     const result = graded(number, target, tolerance, '')
-    return result.ok && result.score === 1 ? { ...result, remark: `The unit is missing: ${unit}.` } : result
+    return result.ok && result.score === 1 ? { ...result, remark: say('exercise.unitMissing', { unit }) } : result
   }
   const converted = convert(number, responseUnit, unit)
   if (converted === null)
-    return {
-      ok: false,
-      reason: `“${responseUnit.slice(0, 30)}” can’t be turned into ${unit}. Give the answer in ${unit}.`,
-    }
+    return { ok: false, reason: say('exercise.otherUnit', { given: responseUnit.slice(0, 30), unit }) }
   return graded(
     converted,
     target,
     tolerance,
-    responseUnit === unit ? '' : `${typed} is ${toFigures(converted, 6)} ${unit}.`,
+    responseUnit === unit ? '' : say('exercise.isTheSame', { typed, number: toFigures(converted, 6), unit }),
   )
 }
 

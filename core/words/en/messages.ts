@@ -1,0 +1,7 @@
+export { default as assignment } from './assignment.json'
+export { default as discussion } from './discussion.json'
+export { default as exercise } from './exercise.json'
+export { default as home } from './home.json'
+export { default as notices } from './notices.json'
+export { default as pieces } from './pieces.json'
+export { default as room } from './room.json'
