@@ -1,3 +1,4 @@
+import { sayIn } from '../core/words/say.ts'
 import { passageOf } from '../core/document/passage.ts'
 import { passageHtml } from '../core/html/passage-html.ts'
 import type { QuestionResponse } from '../core/questions/kinds/kind.ts'
@@ -104,6 +105,7 @@ export async function seedActivity(db: Database, courseId: string, now: Date): P
   await seedAttempts(db, at)
   await seedHandIns(db, at)
   await seedMarks(db, courseId, at)
+  await seedDates(db, at)
 }
 
 type At = (days: number) => Date
@@ -122,12 +124,46 @@ async function seedReading(db: Database, courseId: string, at: At): Promise<void
         [id, student, at(40 * chance(`day ${student} ${id}`))],
       )
       if (chance(`vote ${student} ${id}`) < 0.25)
-        await db.query('insert into votes (entry_id, person_id, did_help) values ($1, $2, $3)', [
-          id,
-          student,
-          chance(`helped ${student} ${id}`) < 0.82,
-        ])
+        await seedVote(db, id, student, at(12 * chance(`voted ${student} ${id}`)))
     }
+}
+
+/** What some students miss, by the page and in the order in which they say no. */
+const MISSING: Record<string, readonly string[]> = {
+  'slope-drainage-soil': ['Is 60 cm from the turf or from the soil?'],
+  'how-deep-a-footing': ['A picture of a trench that is deep enough.', 'What do I do on peat?'],
+  'lifting-without-hurting': ['How two people lift one stone.'],
+}
+
+async function seedVote(db: Database, id: string, student: string, at: Date): Promise<void> {
+  const didHelp = chance(`helped ${student} ${id}`) < 0.82
+  const { rows } = await db.query<{ count: number }>(
+    'select count(*)::int as count from votes where entry_id = $1 and not did_help',
+    [id],
+  )
+  const missing = didHelp ? null : (MISSING[id]?.[rows[0]?.count ?? 0] ?? null)
+  await db.query('insert into votes (entry_id, person_id, did_help, missing, at) values ($1, $2, $3, $4, $5)', [
+    id,
+    student,
+    didHelp,
+    missing,
+    at,
+  ])
+}
+
+/** What is due soon, seen from the day on which the demo is made; at four in the afternoon. */
+const DUE: Record<string, number> = { 'your-own-metre': 6, 'how-many-tonnes': 11 }
+
+async function seedDates(db: Database, at: At): Promise<void> {
+  for (const [id, days] of Object.entries(DUE)) {
+    const due = at(-days)
+    due.setUTCHours(16, 0, 0, 0)
+    await db.query(
+      `update plan_entries set settings = (settings::jsonb || jsonb_build_object('dueAt', $2::text))::json
+        where id = $1`,
+      [id, due.toISOString()],
+    )
+  }
 }
 
 async function seedPosts(db: Database, at: At): Promise<void> {
@@ -196,7 +232,7 @@ async function seedAttempts(db: Database, at: At): Promise<void> {
       const knows = chance(`knows ${student} ${id}`) < zeal(student) * (id === 'batter' ? 0.65 : 0.95)
       const { answer } = content
       const response = responseOf(answer, values, { id, knows, isLikely: chance(`wrong ${student}`) < 0.7 })
-      const graded = kindOfAnswer(answer).grade(answer, values, response)
+      const graded = kindOfAnswer(answer).grade(answer, values, response, sayIn('en-GB'))
       if (graded.ok) await upsertAnswer(db, attempt.id, id, response, graded.score)
       if (content.hints.length > 0 && !knows) await upsertHint(db, attempt.id, id, content.hints.length)
     }

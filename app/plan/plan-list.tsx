@@ -37,6 +37,14 @@ interface Props {
   onDialog: (dialog: Dialog) => void
 }
 
+/** So many units are there wherever one is, so that the one above what is in sight can stay in sight. */
+const MOST_UNITS = 60
+
+const unitsOf = (shown: readonly Row[]): number[] => {
+  const found = shown.flatMap(({ kind }, index) => (kind === 'unit' ? [index] : []))
+  return found.length > MOST_UNITS ? [] : found
+}
+
 /** The rows of the plan: read, moved, renamed, and written into. */
 export function PlanList(props: Props) {
   const { plan, rows, shown, focus, changes, composing, onCompose } = props
@@ -44,6 +52,7 @@ export function PlanList(props: Props) {
   const inSight = useWindow(shown.length, scroll, [
     shown.findIndex(({ id }) => id === focus.focused),
     shown.findIndex(({ id }) => id === composing?.afterId),
+    ...unitsOf(shown),
   ])
   const drag = useRowDrag(plan, (id, place) => void changes.send({ intent: 'move', ids: [id], ...place }))
   const compose = composing && <PlanComposer key="composer" {...props} composing={composing} />

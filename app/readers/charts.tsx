@@ -1,5 +1,15 @@
 import { type ReactNode, useEffect, useState } from 'react'
-import { Bar, BarChart, CartesianGrid, ReferenceLine, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import {
+  Bar,
+  BarChart,
+  CartesianGrid,
+  LabelList,
+  ReferenceLine,
+  ResponsiveContainer,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
 
 const ROW = 26
 const NAMES = 210
@@ -13,6 +23,13 @@ function useBrowser(): boolean {
 }
 
 const axis = { tick: { fill: 'var(--soft-ink)', fontSize: 12.5 }, stroke: 'var(--strong-line)' }
+
+/** A number on its bar; of a bar that is too short for it the table tells. */
+const onBar = (fill: string) => ({
+  fill,
+  fontSize: 12.5,
+  formatter: (value: unknown) => (Number(value) > 0 ? String(value) : ''),
+})
 
 /** Horizontal bars, a row each; the table beneath says the same to whoever can't see them. */
 function Bars({
@@ -53,7 +70,9 @@ function Bars({
 export function DoneChart({ data }: { data: readonly { name: string; done: number; open: number }[] }) {
   return (
     <Bars data={data} axisOf={{ allowDecimals: false }}>
-      <Bar dataKey="done" name="done" stackId="a" fill="var(--slate)" isAnimationActive={false} />
+      <Bar dataKey="done" name="done" stackId="a" fill="var(--slate)" isAnimationActive={false}>
+        <LabelList dataKey="done" position="insideLeft" {...onBar('var(--slate-ink)')} />
+      </Bar>
       <Bar dataKey="open" name="to do" stackId="a" fill="var(--slate-tint)" isAnimationActive={false} />
     </Bars>
   )
@@ -64,7 +83,9 @@ export function FacilityChart({ data }: { data: readonly { name: string; right: 
   return (
     <Bars data={data} axisOf={{ domain: [0, 100], unit: ' %' }}>
       <ReferenceLine x={30} stroke="var(--brick)" strokeDasharray="3 3" />
-      <Bar dataKey="right" name="facility, %" fill="var(--lichen)" isAnimationActive={false} />
+      <Bar dataKey="right" name="facility, %" fill="var(--lichen)" isAnimationActive={false}>
+        <LabelList dataKey="right" position="insideLeft" {...onBar('var(--lichen-ink)')} />
+      </Bar>
     </Bars>
   )
 }

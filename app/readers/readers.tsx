@@ -3,7 +3,13 @@ import { z } from 'zod'
 import { performance } from '../../core/questions/performance.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { listAnswersOfCourse, MOST_ATTEMPTS } from '../../server/exercises/queries.server.ts'
-import { countStudents, listItemReadings, listStudentReadings } from '../../server/readers/queries.server.ts'
+import { waitingFor } from '../../server/home/waiting.server.ts'
+import {
+  countStudents,
+  listItemReadings,
+  listMissing,
+  listStudentReadings,
+} from '../../server/readers/queries.server.ts'
 import { listQuestionsByIds } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import { plainText } from '../../core/document/plain-text.ts'
@@ -13,6 +19,8 @@ import { passageFromJson } from '../../core/document/passage.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/readers'
+import { ATTENTION } from './attention.ts'
+import { AttentionPart } from './attention-part.tsx'
 import { ItemsTable } from './items-table.tsx'
 import { type QuestionPerformance, QuestionsTable } from './questions-table.tsx'
 import { readItems } from './read-items.ts'
@@ -21,9 +29,11 @@ import './readers.css'
 import { isCleanLine } from '../../core/tree/characters.ts'
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
-  const { course } = await requireCourse(context, request, params.courseId, 'write')
+  const { course, person } = await requireCourse(context, request, params.courseId, 'write')
   const { name, from } = asked.parse(Object.fromEntries(new URL(request.url).searchParams))
-  const [items, listed, count, answers] = await Promise.all([
+  const [waiting, missing, items, listed, count, answers] = await Promise.all([
+    waitingFor(pool, person.id, course.id, ATTENTION),
+    listMissing(pool, course.id),
     listItemReadings(pool, course.id),
     listStudentReadings(pool, course.id, { words: name, skip: from, most: STUDENTS }),
     countStudents(pool, course.id, name),
@@ -35,6 +45,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
     return { ...student, done: items.map(({ id }) => (ids.has(id) ? '1' : '0')).join('') }
   })
   return {
+    ...{ waiting, missing },
     items,
     students,
     count,
@@ -84,7 +95,7 @@ export const meta = () => [{ title: 'Readers – Fieldstone' }]
 
 /** Who read, wrote, answered and handed in; and how the questions performed. */
 export default function Readers({
-  loaderData: { items, students, count, name, from, mostAttempts, questions },
+  loaderData: { waiting, missing, items, students, count, name, from, mostAttempts, questions },
 }: Route.ComponentProps) {
   const frame = useRouteLoaderData<typeof courseLoader>('shell/course')
   if (!frame) return null
@@ -109,6 +120,7 @@ export default function Readers({
           <p>{nothing}</p>
         ) : (
           <>
+            <AttentionPart {...{ waiting, missing, courseId: course.id }} />
             <ItemsTable rows={rows} courseId={course.id} students={count.all} />
             <section>
               <h2 id="students-head">Students</h2>

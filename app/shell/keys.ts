@@ -44,6 +44,10 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     ],
   },
   {
+    name: 'Where students handed in',
+    lines: [{ keys: ['Alt+PageUp', 'Alt+PageDown'], does: 'Goes to the student before, or after' }],
+  },
+  {
     name: 'In the tree beside the sheet',
     lines: [
       { keys: ['↑', '↓', 'Home', 'End'], does: 'Go from line to line' },

@@ -61,13 +61,13 @@ const noticeRow = z.object({
 export type Notice = z.infer<typeof noticeRow>
 
 /** What somebody was told, newest first. */
-export async function listNotices(db: Database, personId: string): Promise<Notice[]> {
+export async function listNotices(db: Database, personId: string, most = 200): Promise<Notice[]> {
   const { rows } = await db.query(
     `select n.id, coalesce(c.title, 'Fieldstone') as course, coalesce(c.time_zone, 'UTC') as "timeZone", n.words,
       n.address, n.created_at as at, n.seen_at is not null as "isSeen"
      from notices n left join courses c on c.id = n.course_id where n.person_id = $1::text
-       order by n.created_at desc, n.id desc limit 200`,
-    [personId],
+       order by n.created_at desc, n.id desc limit $2::int`,
+    [personId, most],
   )
   return rows.map((row) => noticeRow.parse(row))
 }

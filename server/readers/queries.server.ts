@@ -46,6 +46,20 @@ export async function listItemReadings(db: Database, courseId: string): Promise<
   return rows.map((row) => itemRow.parse(row))
 }
 
+/** What students miss in items that did not help them, the newest first; nobody is named. */
+export async function listMissing(
+  db: Database,
+  courseId: string,
+): Promise<{ entryId: string; title: string; words: string }[]> {
+  const { rows } = await db.query<{ entryId: string; title: string; words: string }>(
+    `select e.id as "entryId", e.title, v.missing as words from votes v join plan_entries e on e.id = v.entry_id
+      where e.course_id = $1::text and e.deleted_at is null and v.missing is not null
+      order by v.at desc, e.id limit 20`,
+    [courseId],
+  )
+  return rows
+}
+
 const studentRow = z.object({
   id: z.string(),
   name: z.string(),

@@ -149,11 +149,12 @@ const SCREENS: readonly (readonly [who: 'student' | 'author', path: string, most
   ['student', '/discuss/COURSE/COURSE-discussion-0', 8],
   ['student', '/assignments/COURSE/COURSE-assignment-0', 5],
   ['student', '/notices', 4],
-  ['author', '/', 2],
+  ['student', '/', 7],
+  ['author', '/', 8],
   ['author', '/courses/COURSE/plan', 6],
   ['author', '/courses/COURSE/items/COURSE-page-0', 12],
   ['author', '/courses/COURSE/questions', 8],
-  ['author', '/courses/COURSE/readers', 14],
+  ['author', '/courses/COURSE/readers', 18],
   ['author', '/courses/COURSE/hand-ins/COURSE-assignment-0', 9],
 ]
 
