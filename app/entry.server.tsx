@@ -21,6 +21,7 @@ export default async function handleRequest(
   headers.set('Content-Security-Policy', applicationPolicy(context.nonce, await allowedOrigins()))
   headers.set('Content-Type', 'text/html; charset=utf-8')
   headers.set('Cache-Control', 'no-store')
+  headers.set('Link', stylesOf(entry))
   return new Promise((resolve, reject) => {
     let responseStatus = status
     const ready = isbot(request.headers.get('user-agent')) || entry.isSpaMode ? 'onAllReady' : 'onShellReady'
@@ -44,6 +45,15 @@ export default async function handleRequest(
     )
     setTimeout(abort, streamTimeout + 1000).unref()
   })
+}
+
+/**
+ * The style of what is shown, named before the document: it is fetched first, since nothing is drawn without it, and
+ * script can wait (RFC 8288; HTML Standard, “preload”).
+ */
+function stylesOf({ manifest, staticHandlerContext }: EntryContext): string {
+  const styles = staticHandlerContext.matches.flatMap(({ route }) => manifest.routes[route.id]?.css ?? [])
+  return [...new Set(styles)].map((style) => `<${style}>; rel=preload; as=style`).join(', ')
 }
 
 /** What went wrong in a loader or action; what a request itself caused is not logged as an error. */

@@ -9,11 +9,13 @@ import { setClock } from './shell/clock.ts'
 import { DIALOGS } from './shell/dialog-holder.ts'
 import { NonceContext, pageNonce } from './shell/nonce.ts'
 import { ScreenChange } from './shell/screen-change.tsx'
+import { Working } from './shell/working.tsx'
 import { antLight } from './theme/ant-theme.ts'
 import '../reader/fonts.css'
 import '../.generated/tokens.css'
 import '../.generated/ant.css'
 import './shell/base.css'
+import './shell/print.css'
 
 export function loader({ request, context }: Route.LoaderArgs) {
   return { theme: themeOf(request), requestId: context.requestId, person: context.person, now: Date.now() }
@@ -52,6 +54,7 @@ export function Layout({ children }: { children: ReactNode }) {
         <ConfigProvider theme={antLight} wave={{ disabled: true }} csp={{ nonce: nonce || pageNonce() }}>
           <AntApp component={false}>{children}</AntApp>
           <ScreenChange />
+          <Working />
           <div id={DIALOGS} />
         </ConfigProvider>
         <ScrollRestoration nonce={nonce} />

@@ -24,6 +24,12 @@ const openTab = (name: RegExp) => (page: Page) => page.getByRole('tab', { name }
 const settled = (page: Page): Promise<void> => page.waitForTimeout(1500)
 
 const PICTURES: readonly Picture[] = [
+  {
+    name: 'home',
+    person: 'tobias',
+    path: '/',
+    shows: (page) => page.getByRole('heading', { name: 'What waits for you' }),
+  },
   { name: 'plan', person: 'tobias', path: '/courses/walling/plan', shows: (page) => page.getByRole('tree') },
   {
     name: 'templates',
@@ -75,13 +81,6 @@ const PICTURES: readonly Picture[] = [
     path: SHEET,
     steps: (page) => page.keyboard.press('Control+/'),
     shows: dialog('Insert'),
-  },
-  {
-    name: 'pieces',
-    person: 'tobias',
-    path: '/courses/walling/items/throughs',
-    steps: (page) => page.locator('.ProseMirror .tabs p').first().click(),
-    shows: (page) => page.getByRole('tabpanel').getByRole('heading', { name: /^Tabs/ }),
   },
   {
     name: 'proof',

@@ -20,25 +20,30 @@ export function StudyingPart({ studying: { goOn, due, news, words, language, dir
       <GoOn {...{ goOn, words }} />
       <section aria-labelledby="home-due">
         <h2 id="home-due">{words.dueNext}</h2>
-        {due.length === 0 && <p className="soft home-none">{words.nothingDue}</p>}
-        <ul className="home-lines">
-          {due.map(({ address, title, course, words: what }) => (
-            <li key={address}>
-              <span className="home-what">
-                <a href={address}>
-                  <Titled of={title} />
-                </a>{' '}
-                <span className="soft">{what}</span>
-              </span>
-              <span className="soft home-where">
-                <Titled of={course} />
-              </span>
-            </li>
-          ))}
-        </ul>
+        {due.length === 0 ? <p className="soft home-none">{words.nothingDue}</p> : <Due due={due} />}
       </section>
       {news.length > 0 && <News {...{ news, words }} />}
     </div>
+  )
+}
+
+function Due({ due }: Pick<Props['studying'], 'due'>) {
+  return (
+    <ul className="home-lines">
+      {due.map(({ address, title, course, words }) => (
+        <li key={address}>
+          <span className="home-what">
+            <a href={address}>
+              <Titled of={title} />
+            </a>{' '}
+            <span className="soft">{words}</span>
+          </span>
+          <span className="soft home-where">
+            <Titled of={course} />
+          </span>
+        </li>
+      ))}
+    </ul>
   )
 }
 

@@ -2,6 +2,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core'
 import { Menu } from '../shell/menu.tsx'
 import { CalendarClock, Ellipsis, EyeOff, GripVertical, Lock } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { PrefetchPageLinks, useParams } from 'react-router'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { isInSight, type Shown, shownBriefly, shownReason } from '../../core/plan/shown.ts'
@@ -140,6 +141,9 @@ function ShownCell({ forStudents, shown, row, plan, dateTime }: ShownCellProps) 
 
 /** The title; of what has text, the way into it. */
 function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
+  const { courseId } = useParams()
+  // What is pointed at is fetched while the finger comes down.
+  const [isPointedAt, setPointedAt] = useState(false)
   if (row.documentId === null || !isOpened(row.kind))
     return (
       <span className="row-title" dir="auto">
@@ -147,9 +151,19 @@ function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
       </span>
     )
   return (
-    <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen}>
-      {titleOrKind(row)}
-    </button>
+    <>
+      <button
+        type="button"
+        tabIndex={-1}
+        className="row-title"
+        dir="auto"
+        onClick={onOpen}
+        onPointerEnter={() => setPointedAt(true)}
+      >
+        {titleOrKind(row)}
+      </button>
+      {isPointedAt && <PrefetchPageLinks page={`/courses/${courseId}/items/${row.id}`} />}
+    </>
   )
 }
 

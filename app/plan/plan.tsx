@@ -8,6 +8,8 @@ import { inOrder } from '../../core/plan/tree.ts'
 import { now } from '../shell/clock.ts'
 import type { loader as courseLoader } from '../shell/course.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import { titleOrKind } from '../shell/entry-kinds.tsx'
+import type { OpeningState } from '../shell/working.tsx'
 import { useUndoKeys } from '../shell/undo-keys.ts'
 import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { Strip } from '../shell/strip.tsx'
@@ -56,7 +58,11 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const made = (id: string): void => (focus.want(id), void revalidator.revalidate())
   const transfers = useTransfers(course.id, ({ madeId }) => madeId !== null && made(madeId))
   const moving = transfers.all?.filter(({ state }) => state === 'waiting' || state === 'running').length ?? 0
-  const open = (id: string): void => void navigate(`/courses/${course.id}/items/${id}`)
+  const open = (id: string): void => {
+    const row = plan.find((each) => each.id === id)
+    const state = row && ({ opening: titleOrKind(row) } satisfies OpeningState)
+    void navigate(`/courses/${course.id}/items/${id}`, { state })
+  }
   const openSettings = (id: string): void => {
     focus.note(id)
     setDesk('entry')

@@ -1,5 +1,6 @@
 import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual'
-import type { RefObject } from 'react'
+import { type RefObject, useEffect, useState } from 'react'
+import { flushSync } from 'react-dom'
 
 /** As many rows are simply all there: found by the browser's own search, printed, moved with ease. */
 const FEW = 150
@@ -9,13 +10,31 @@ const ROW = 34
 /** What stands in a long list now: a row by its index, or a gap for rows that are out of sight, in pixels. */
 export type Shown = { readonly index: number } | { readonly gap: number; readonly key: string }
 
+/** Whether the screen is being printed: then all of a list is there. */
+function usePrinting(): boolean {
+  const [is, set] = useState(false)
+  useEffect(() => {
+    // The browser prints as soon as its listeners have returned.
+    const before = (): void => flushSync(() => set(true))
+    const after = (): void => set(false)
+    window.addEventListener('beforeprint', before)
+    window.addEventListener('afterprint', after)
+    return () => {
+      window.removeEventListener('beforeprint', before)
+      window.removeEventListener('afterprint', after)
+    }
+  }, [])
+  return is
+}
+
 /** The rows of a list that are in sight, a few around them, and those of `kept` (by index) wherever they are. */
 export function useWindow(
   count: number,
   scroll: RefObject<HTMLElement | null>,
   kept: readonly number[],
 ): { readonly shown: readonly Shown[]; readonly measure: ((element: Element | null) => void) | undefined } {
-  const isAll = count <= FEW
+  const isPrinting = usePrinting()
+  const isAll = count <= FEW || isPrinting
   const virtual = useVirtualizer({
     count: isAll ? 0 : count,
     getScrollElement: () => scroll.current,

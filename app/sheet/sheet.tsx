@@ -18,8 +18,12 @@ import type { Route } from './+types/sheet'
 import '../../reader/content.css'
 import './sheet.css'
 
-// The editor is most of the script and needs a browser: the server sends the screen, the browser brings the editor.
-const Workbench = lazy(() => import('./workbench.tsx'))
+// The editor is most of the script and needs a browser: the server sends the screen, the browser brings the editor,
+// and begins to before the page is there.
+const workbench = import.meta.env.SSR ? null : import('./workbench.tsx')
+// Whoever asks for it hears of what went wrong.
+workbench?.catch(() => undefined)
+const Workbench = lazy(() => workbench ?? import('./workbench.tsx'))
 
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const { person, course } = await requireCourse(context, request, params.courseId, 'write')

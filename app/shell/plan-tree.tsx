@@ -1,5 +1,6 @@
 import { ChevronDown, ChevronRight } from 'lucide-react'
 import { useRef, useState } from 'react'
+import type { OpeningState } from './working.tsx'
 import { NavLink, useParams } from 'react-router'
 import { readingMinutes } from '../../core/document/statistics.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
@@ -140,12 +141,19 @@ function HolderLine({ plan, row, isStop, onFold }: LineProps) {
 function ItemLine({ courseId, freshTitles, freshStates, row, isStop, onFold }: LineProps) {
   const { entry, isOpen } = row
   const state = freshStates[entry.id] ?? entry.state
+  const title = titleOrKind({ kind: entry.kind, title: freshTitles[entry.id] ?? entry.title })
   return (
-    <NavLink to={`/courses/${courseId}/items/${entry.id}`} {...treeItem(row, isStop)} className="tree-item">
+    <NavLink
+      to={`/courses/${courseId}/items/${entry.id}`}
+      prefetch="intent"
+      state={{ opening: title } satisfies OpeningState}
+      {...treeItem(row, isStop)}
+      className="tree-item"
+    >
       <KindIcon kind={entry.kind} size={15} />
       {entry.kind !== 'page' && <span className="visually-hidden">{kindOfEntry(entry.kind).label}: </span>}
       <span className="tree-title" dir="auto">
-        {titleOrKind({ kind: entry.kind, title: freshTitles[entry.id] ?? entry.title })}
+        {title}
       </span>
       {state && <Stone state={state} />}
       {isOpen !== null && (

@@ -58,7 +58,7 @@ ${bookNav(visit, book, hereId)}
 <p class="back"><a href="${visit.href(book.parentId ?? book.id)}">${backTo(visit, visit.outline.find(book.parentId))}</a></p>
 </nav>`
   return html`<nav class="lesson" id="contents" aria-label="${visit.say('room.lesson')}">
-${lessonNav(visit, path, hereId)}
+${lessonNav(visit, path, hereId) ?? html`<h2 class="unseen">${visit.say('room.contents')}</h2>`}
 ${courseNav(visit, path)}
 </nav>`
 }
