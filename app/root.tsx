@@ -15,6 +15,7 @@ import '../reader/fonts.css'
 import '../.generated/tokens.css'
 import '../.generated/ant.css'
 import './shell/base.css'
+import './shell/controls.css'
 import './shell/print.css'
 
 export function loader({ request, context }: Route.LoaderArgs) {

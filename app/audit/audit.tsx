@@ -69,6 +69,7 @@ function AuditSearch({ asked, acts }: { asked: Loaded['asked']; acts: Loaded['ac
         ))}
       </select>
       <input
+        className="plain-field"
         type="search"
         name="words"
         defaultValue={asked.words}

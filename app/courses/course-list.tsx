@@ -30,6 +30,7 @@ export function CourseList({ courses, progress, words, from, part, hasMore }: Pr
       {(hasMore || from > 0 || words !== '') && (
         <Form role="search" className="home-search">
           <input
+            className="plain-field"
             type="search"
             name="words"
             key={words}

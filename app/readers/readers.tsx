@@ -142,7 +142,14 @@ function StudentPages({ name, from, found, shown }: { name: string; from: number
   return (
     <Form className="student-pages" role="search" preventScrollReset>
       <label htmlFor="student-name">Name</label>{' '}
-      <input id="student-name" name="name" type="search" defaultValue={name} placeholder="Part of a name" />{' '}
+      <input
+        className="plain-field"
+        id="student-name"
+        name="name"
+        type="search"
+        defaultValue={name}
+        placeholder="Part of a name"
+      />{' '}
       <button type="submit" className="plain-button">
         Find
       </button>

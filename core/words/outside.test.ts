@@ -26,7 +26,7 @@ const FOR_AUTHORS = [
   'This was not handed in, or the student has handed in again. Load the page again.',
 ]
 /** The name of the product, and what programs say to each other. */
-const NAMES = /\b(Fieldstone|GET|POST|Accept|Arrow(Left|Right|Up|Down))\b/g
+const NAMES = /\b(Fieldstone|GET|POST|Accept|Arrow(Left|Right|Up|Down)|Page(Up|Down))\b/g
 
 const hasWords = (text: string): boolean => /\p{L}{2}/u.test(text.replace(NAMES, ''))
 /** A sentence, or a line that begins with a capital: no value that programs tell each other. */

@@ -154,13 +154,27 @@ const MOST_LISTED = 300
 export function contentsPage(visit: Visit): SafeHtml {
   const { outline, course, say } = visit
   const units = outline.under(null)
+  const isLong = outline.shape.nodes.length > MOST_LISTED
   const body = html`${strip(visit)}
-<main id="page" class="contents" tabindex="-1">
+<main id="page" class="contents course-contents" tabindex="-1">
 <h1>${inCourse(visit, course.course_title)}</h1>
+${isLong ? null : goOnPart(visit)}
 ${units.length === 0 && html`<p>${say('room.nothingPublished')}</p>`}
-${outline.shape.nodes.length > MOST_LISTED ? html`<section><p class="soft">${say('room.longCourse')}</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${inCourse(visit, unit.title)}</a></h2>${groups(visit, unit)}</section>`)}
+${isLong ? html`<section><p class="soft">${say('room.longCourse')}</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${inCourse(visit, unit.title)}</a></h2>${groups(visit, unit)}</section>`)}
 </main>`
   return frame({ ...visit, title: say('room.contents'), course_title: course.course_title }, body)
+}
+
+/** How far one is, and where one goes on: the first that is open and not done. */
+function goOnPart(visit: Visit): SafeHtml | null {
+  const { count, doneCount } = visit.outline.progress()
+  if (count === 0) return null
+  const next = visit.outline.places.find(
+    ({ kind, standing }) => isOpened(kind) && standing.count === 1 && !standing.isDone && standing.locked === null,
+  )
+  const words = visit.say('room.doneOf', { done: doneCount, count })
+  return html`<div class="go-on"><p><progress max="${count}" value="${doneCount}" aria-label="${words}"></progress> ${words}</p>
+${next && html`<a class="button primary" href="${visit.href(next.id)}">${visit.say.html(doneCount === 0 ? 'room.beginWith' : 'room.goOnAt', { title: inCourse(visit, next.title) })}</a>`}</div>`
 }
 
 /**
