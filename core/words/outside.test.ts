@@ -3,6 +3,7 @@ import { parseFragment } from 'parse5'
 import ts from 'typescript'
 import { expect, test } from 'vitest'
 import { everyElement, isElement } from '../tree/tree.ts'
+import { LANGUAGES } from './languages.ts'
 
 /** Where what students read and press is written. */
 const ROOM = [
@@ -90,13 +91,26 @@ function wordsOfMarkup(markup: string): string[] {
   return found
 }
 
-test('what students read and press is said by message files: no words of the reading room stand outside them', () => {
-  const files = ['server', 'app', 'reader', 'core']
+const codeFiles = (): string[] =>
+  ['server', 'app', 'reader', 'core']
     .flatMap((folder) => readdirSync(folder, { recursive: true, encoding: 'utf8' }).map((name) => `${folder}/${name}`))
-    .filter((file) => /\.tsx?$/.test(file) && ROOM.some((place) => place.test(file)) && !OTHERS.test(file))
+    .filter((file) => /\.tsx?$/.test(file) && !file.includes('.test.'))
+
+test('what students read and press is said by message files: no words of the reading room stand outside them', () => {
+  const files = codeFiles().filter((file) => ROOM.some((place) => place.test(file)) && !OTHERS.test(file))
   expect(files.length).toBeGreaterThan(60)
   const outside = files.flatMap((file) => wordsIn(file).map((words) => `${file}: ${words}`))
   expect(outside).toEqual([])
+})
+
+test('every message is said somewhere', () => {
+  const code = codeFiles()
+    .map((file) => readFileSync(file, 'utf8'))
+    .join('\n')
+  const names = Object.entries(LANGUAGES.en!.messages).flatMap(([area, messages]) =>
+    Object.keys(messages as object).map((name) => `${area}.${name}`),
+  )
+  expect(names.filter((name) => !code.includes(`'${name}'`))).toEqual([])
 })
 
 test('such words would be found, wherever they stand', () => {

@@ -66,11 +66,11 @@ test('students talk in threads, with a picture, looked at before it is sent; rep
     .poll(() => picture.evaluate((image: HTMLImageElement) => image.naturalWidth), { timeout: 20_000 })
     .toBeGreaterThan(0)
   await expect(student.getByText('Mine is flat.')).toBeVisible()
-  await expect(student.locator('.news')).toHaveText('1 new reply')
+  await expect(student.locator('.news')).toHaveText('1 new post')
 
   await student.getByRole('button', { name: 'Reply to Second student' }).click()
   await student.keyboard.type('Lucky you.')
-  await student.getByRole('button', { name: 'Send the answer' }).click()
+  await student.getByRole('button', { name: 'Send the reply' }).click()
   await expect(second.locator('.replies .post')).toContainText('Lucky you.')
 
   const author = await fixture.open('author', '/discuss/course/talk')

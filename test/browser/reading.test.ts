@@ -41,6 +41,11 @@ test('it fits a phone and follows the chosen theme, without script', async ({ fi
     viewport: { width: 390, height: 800 },
   })
   expect(await page.evaluate('document.documentElement.scrollWidth')).toBeLessThanOrEqual(390)
+  // One row on top; all the rest opens from it, without script too.
+  expect((await page.locator('.strip').boundingBox())!.height).toBeLessThan(60)
+  await expect(page.getByRole('link', { name: 'My reading' })).toBeHidden()
+  await page.getByRole('button', { name: 'Menu' }).click()
+  await expect(page.getByRole('link', { name: 'My reading' })).toBeVisible()
   await page.getByText('Theme').click()
   await page.getByRole('button', { name: 'Dark' }).click()
   await expect(page).toHaveURL(/read\/course\/one/)

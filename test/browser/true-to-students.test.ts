@@ -103,7 +103,7 @@ test('a search finds pages and posts, and leads to the very post', async ({ fixt
   await student.waitForFunction(() =>
     Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
   )
-  await student.getByRole('button', { name: 'Show 10 earlier answers' }).click()
+  await student.getByRole('button', { name: 'Show 10 earlier replies' }).click()
   await expect(student.locator('#post-reply-0')).toBeVisible()
   await student.getByRole('button', { name: 'Earlier threads' }).click()
   await expect(student.locator('.threads > li')).toHaveCount(16)
