@@ -21,7 +21,6 @@ const COMPONENTS = [
   'Progress',
   'Radio',
   'Segmented',
-  'Select',
   'Tooltip',
 ]
 

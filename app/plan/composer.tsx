@@ -1,4 +1,3 @@
-import { Select } from 'antd'
 import { nanoid } from 'nanoid'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import type { NamedLine } from '../../core/plan/foresee.ts'
@@ -33,6 +32,29 @@ const TROUBLE = {
     'You have been signed out. The lines are kept here and sent when you have signed in again in another window.',
 }
 
+interface KindChoiceProps {
+  kinds: readonly EntryKind[]
+  chosen: EntryKind
+  onChoose: (kind: EntryKind) => void
+}
+
+/** What a line becomes, of what may stand in its place. */
+function KindChoice({ kinds, chosen, onChoose }: KindChoiceProps) {
+  return (
+    <select
+      aria-label="What the line becomes"
+      value={chosen}
+      onChange={({ target }) => onChoose(target.value as EntryKind)}
+    >
+      {kinds.map((each) => (
+        <option key={each} value={each}>
+          {kindOfEntry(each).label}
+        </option>
+      ))}
+    </select>
+  )
+}
+
 /**
  * A line of the outline being typed: Enter keeps it and begins the next, Tab and Shift+Tab nest, an outline that is
  * pasted becomes a tree at once. Its words and its level are its own until it is left: whatever the server says
@@ -47,14 +69,7 @@ export function Composer(props: Props) {
     <li role="treeitem" aria-level={depth + 1} className="composer-holder">
       <div className={`composer depth-${depth}`}>
         {kinds.length > 1 ? (
-          <Select
-            size="small"
-            aria-label="What the line becomes"
-            popupMatchSelectWidth={false}
-            value={kind === 'aim' ? usual : kind}
-            onChange={setChosen}
-            options={kinds.map((each) => ({ value: each, label: kindOfEntry(each).label }))}
-          />
+          <KindChoice kinds={kinds} chosen={kind === 'aim' ? usual : kind} onChoose={setChosen} />
         ) : (
           <span className="composer-kind">{becomes}</span>
         )}

@@ -1,4 +1,4 @@
-import { Button, Input, Select } from 'antd'
+import { Button, Input } from 'antd'
 import { nanoid } from 'nanoid'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
 import { QUESTION_KINDS, type QuestionKind, turned } from '../../core/questions/kinds/registry.ts'
@@ -91,12 +91,19 @@ function Head({ draft: { title, content, standing, change, set, keepMine } }: { 
         value={title}
         onChange={(event) => change({ title: event.target.value })}
       />
-      <Select
+      <select
         aria-label="Kind of question"
         value={kindOfQuestion(content)}
-        onChange={(to: QuestionKind) => set(({ answer }) => ({ answer: turned(answer, to, () => nanoid(8)) }))}
-        options={Object.entries(QUESTION_KINDS).map(([value, label]) => ({ value, label }))}
-      />
+        onChange={({ target }) =>
+          set(({ answer }) => ({ answer: turned(answer, target.value as QuestionKind, () => nanoid(8)) }))
+        }
+      >
+        {Object.entries(QUESTION_KINDS).map(([value, label]) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
+      </select>
       <span className={isProblem ? 'question-standing is-problem' : 'question-standing'} role="status">
         {standing.words}
         {standing.type === 'behind' && (
