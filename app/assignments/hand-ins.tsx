@@ -147,7 +147,7 @@ function Step({ to, name, keys }: { to: HandInStanding | undefined; name: string
   if (!to) return null
   return (
     <Link
-      className="hand-in-step"
+      className="quiet-link"
       to={`?of=${to.personId}`}
       {...(keys === '' ? {} : { title: `${to.name} (${keys})`, 'aria-keyshortcuts': keys })}
     >

@@ -75,7 +75,7 @@ function WaitingRow({ line, kind }: { line: WaitingLine; kind: WaitingKind }) {
         <Titled of={{ words: course, language, direction }} />
       </span>
       <span className="soft home-when">{shortDateTime(at, timeZone)}</span>
-      <a className="home-action" href={address}>
+      <a className="quiet-link home-action" href={address}>
         {name}
         <span className="visually-hidden">: {title}</span>
       </a>

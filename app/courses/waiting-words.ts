@@ -1,3 +1,4 @@
+import { shortened } from '../../core/tree/shortened.ts'
 import { plural } from '../../core/tree/plural.ts'
 import type { WaitingKind, WaitingLine } from '../../server/home/waiting.server.ts'
 
@@ -9,7 +10,7 @@ export function saidOf(kind: WaitingKind, { count, words }: WaitingLine): { befo
     case 'notHelped':
       return {
         before: count === 1 ? 'One reader was not helped by' : `${count} readers were not helped by`,
-        after: words === '' ? '' : `“${words.replace(/\s+/g, ' ').slice(0, 140)}”`,
+        after: words === '' ? '' : `“${shortened(words, 140)}”`,
       }
     case 'handIns':
       return { before: `${plural(count, 'answer')} handed in to`, after: '' }

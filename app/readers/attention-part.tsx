@@ -53,7 +53,7 @@ function AttentionLine({ line, kind }: { line: WaitingLine; kind: WaitingKind })
       <span>
         <b>{before}</b> {line.title}
       </span>
-      <a href={address} className="attention-action">
+      <a href={address} className="quiet-link">
         {name}
         <span className="visually-hidden">: {line.title}</span>
       </a>

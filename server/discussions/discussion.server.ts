@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { PART_REPLIES, SHOWN_REPLIES, THREADS } from '../../core/discussions/parts.ts'
+import { shortened } from '../../core/tree/shortened.ts'
 import { isBlank } from '../../core/document/passage.ts'
 import { passageHtml } from '../../core/html/passage-html.ts'
 import { plainText } from '../../core/document/plain-text.ts'
@@ -204,11 +205,10 @@ async function whatForbids(db: Database, who: Participant, parent: PostRow | nul
 
 /** Whoever follows the item, whoever is answered, and the authors of the course get a notice. */
 async function tellOf(db: Database, who: Participant, id: string, parent: PostRow | null, text: string): Promise<void> {
-  const line = text.replace(/\s+/g, ' ')
   const words = who.say('notices.wrote', {
     name: who.name,
     title: who.place.title,
-    line: line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line || who.say('notices.picture'),
+    line: shortened(text, 120) || who.say('notices.picture'),
   })
   await tell(db, {
     courseId: who.courseId,

@@ -1,3 +1,4 @@
+import { shortened } from '../../core/tree/shortened.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
 import { tell } from '../notices/tell.server.ts'
 import { updateMissing, upsertVote } from './queries.server.ts'
@@ -17,11 +18,9 @@ export async function sayWhetherHelped(who: Voter, didHelp: boolean): Promise<vo
 /** Keeps what somebody misses in a page that did not help them; its authors are told what, not whose it is. */
 export async function sayMissing(who: Voter, missing: string): Promise<void> {
   const { place, person, visit } = who
-  const line = missing.replace(/\s+/g, ' ')
-  const shown = line.length > 120 ? `${line.slice(0, 119).toWellFormed()}…` : line
   await transaction(async (db) => {
     if (!(await updateMissing(db, place.id, person.id, missing))) return
-    await tellAuthors(db, who, visit.say('notices.missing', { title: place.title, line: shown }))
+    await tellAuthors(db, who, visit.say('notices.missing', { title: place.title, line: shortened(missing, 120) }))
   })
 }
 
