@@ -41,7 +41,7 @@ test('a password that was forgotten: asked for, sent by mail, set without script
     await page.locator('#email').fill('student@test.example')
     await page.locator('#password').fill('stones of the field')
     await page.getByRole('button', { name: 'Sign in' }).click()
-    await expect(page.getByRole('heading', { name: 'Courses' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Courses', exact: true })).toBeVisible()
   } finally {
     await context.close()
     await app.stop()
@@ -85,7 +85,7 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
     .getByLabel('Code from your authenticator app')
     .fill(new TOTP({ secret: Secret.fromBase32(again) }).generate())
   await other.keyboard.press('Enter')
-  await expect(other.getByRole('heading', { name: 'Courses' })).toBeVisible()
+  await expect(other.getByRole('heading', { name: 'Courses', exact: true })).toBeVisible()
 
   await other.goto('/audit')
   const rows = other.getByRole('table').getByRole('row')

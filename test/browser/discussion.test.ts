@@ -132,11 +132,11 @@ test('on a phone nothing of the strip lies over what is read or written', async 
   const student = await fixture.open('student', '/discuss/course/talk', { viewport: { width: 390, height: 844 } })
   for (const path of ['/discuss/course/talk', '/assignments/course/task', '/read/course']) {
     await student.goto(path)
-    const [search, heading] = [
-      await student.getByRole('searchbox').boundingBox(),
+    const [strip, heading] = [
+      await student.locator('.strip').boundingBox(),
       await student.getByRole('heading', { level: 1 }).boundingBox(),
     ]
-    expect(heading!.y, path).toBeGreaterThan(search!.y + search!.height)
+    expect(heading!.y, path).toBeGreaterThan(strip!.y + strip!.height)
     expect(await student.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
   }
 })

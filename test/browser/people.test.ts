@@ -61,7 +61,7 @@ test('students and guests find their course and no tool of the author', async ({
     await page.goto('/courses/course/plan')
     await expect(page.getByRole('heading', { name: 'This is for authors' })).toBeVisible()
     await page.getByRole('link', { name: 'To your courses' }).click()
-    await expect(page.getByRole('heading', { name: 'Courses' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Courses', exact: true })).toBeVisible()
   }
 })
 
