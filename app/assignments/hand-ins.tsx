@@ -132,7 +132,7 @@ function StudentSteps({ standings, chosen }: { standings: readonly HandInStandin
     if (to) void navigate(`?of=${to.personId}`)
   })
   return (
-    <nav className="hand-in-steps" aria-label="From student to student">
+    <nav className="hand-in-steps" aria-label="Previous and next student">
       <Step to={steps.previous} name="Previous" keys="Alt+PageUp" />
       <Step to={steps.next} name="Next" keys="Alt+PageDown" />
       {steps.waiting && steps.waiting !== steps.next && <Step to={steps.waiting} name="Next who waits" keys="" />}

@@ -8,7 +8,12 @@ import { actionOf, saidOf } from './waiting-words.ts'
 
 /** What waits, by who is held up by it. */
 const GROUPS: readonly { id: string; title: string; note: string; kinds: readonly WaitingKind[] }[] = [
-  { id: 'held', title: 'Readers are held up', note: 'by what stands on a page', kinds: ['findings', 'notHelped'] },
+  {
+    id: 'held',
+    title: 'Pages to improve',
+    note: 'findings of the proof, and pages that did not help',
+    kinds: ['findings', 'notHelped'],
+  },
   {
     id: 'answer',
     title: 'Students wait for your answer',

@@ -42,7 +42,7 @@ interface KindChoiceProps {
 function KindChoice({ kinds, chosen, onChoose }: KindChoiceProps) {
   return (
     <select
-      aria-label="What the line becomes"
+      aria-label="Kind of this line"
       value={chosen}
       onChange={({ target }) => onChoose(target.value as EntryKind)}
     >

@@ -142,8 +142,7 @@ function ShownCell({ forStudents, shown, row, plan, dateTime }: ShownCellProps) 
 /** The title; of what has text, the way into it. */
 function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
   const { courseId } = useParams()
-  // What is pointed at is fetched while the finger comes down.
-  const [isPointedAt, setPointedAt] = useState(false)
+  const { isPointedAt, watch } = usePointedAt()
   if (row.documentId === null || !isOpened(row.kind))
     return (
       <span className="row-title" dir="auto">
@@ -152,19 +151,28 @@ function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
     )
   return (
     <>
-      <button
-        type="button"
-        tabIndex={-1}
-        className="row-title"
-        dir="auto"
-        onClick={onOpen}
-        onPointerEnter={() => setPointedAt(true)}
-      >
+      <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen} {...watch}>
         {titleOrKind(row)}
       </button>
       {isPointedAt && <PrefetchPageLinks page={`/courses/${courseId}/items/${row.id}`} />}
     </>
   )
+}
+
+/** What is pointed at for so long is probably meant, not passed over; in milliseconds. */
+const MEANT = 100
+
+/** Whether something is pointed at: then it is fetched while the finger comes down. */
+function usePointedAt() {
+  const [isPointedAt, setPointedAt] = useState(false)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  useEffect(() => () => clearTimeout(timer.current), [])
+  const onPointerEnter = (): void => void (timer.current = setTimeout(() => setPointedAt(true), MEANT))
+  const onPointerLeave = (): void => {
+    clearTimeout(timer.current)
+    setPointedAt(false)
+  }
+  return { isPointedAt, watch: { onPointerEnter, onPointerLeave } }
 }
 
 const lastWords = ({ lastPerson, lastAt }: PlanRow, timeZone: string): string =>

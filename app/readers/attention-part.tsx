@@ -17,14 +17,15 @@ export function AttentionPart({ waiting, missing, courseId }: Props) {
   return (
     <section className="attention" aria-labelledby="attention-head">
       <h2 id="attention-head">Needs attention</h2>
-      {lines.length === 0 && (
-        <p className="soft">Nobody waits for an answer, and no item is said not to have helped.</p>
+      {lines.length === 0 ? (
+        <p className="soft">Nothing just now: nobody waits for an answer, and nobody said that a page did not help.</p>
+      ) : (
+        <ul>
+          {lines.map(({ line, kind }) => (
+            <AttentionLine key={`${kind} ${line.entryId}`} {...{ line, kind }} />
+          ))}
+        </ul>
       )}
-      <ul>
-        {lines.map(({ line, kind }) => (
-          <AttentionLine key={`${kind} ${line.entryId}`} {...{ line, kind }} />
-        ))}
-      </ul>
       {more > 0 && <p className="soft">And {plural(more, 'item')} more.</p>}
       {missing.length > 0 && (
         <details>
