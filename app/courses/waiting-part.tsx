@@ -59,7 +59,7 @@ export function WaitingPart({ waiting }: { waiting: Record<WaitingKind, Waiting>
               <WaitingRow key={`${line.kind} ${line.entryId} ${line.at}`} line={line} kind={line.kind} />
             ))}
           </ul>
-          {all > lines.length && <p className="soft home-none">And {all - lines.length} more, in the plans.</p>}
+          {all > lines.length && <p className="soft home-none">And {all - lines.length} more.</p>}
         </section>
       ))}
     </>
