@@ -8,6 +8,7 @@ import type { Cleaned } from '../../core/paste/clean.ts'
 import { OWN, ownClipboard } from './own-clipboard.ts'
 import { problemOf } from './page-guard.ts'
 import { isA } from '../../core/kinds/facts.ts'
+import { latestState } from '../saving/latest-state.ts'
 
 /** The last paste while nothing else has been written since: what is said about it, and its other reading. */
 export interface LastPaste {
@@ -143,7 +144,7 @@ function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): vo
   )
   const isOpen = (block: Node | null): boolean => isA(block, 'paragraph')
   const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
-  const transaction = closeHistory(view.state.tr)
+  const transaction = closeHistory(latestState(view).tr)
     .replaceSelection(slice)
     .setMeta('paste', true)
     .setMeta(key, { last: { ...last, report } })
@@ -158,7 +159,7 @@ function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): vo
 }
 
 function wordsOnly(view: EditorView, content: Fragment, last: LastPaste): void {
-  const transaction = closeHistory(view.state.tr)
+  const transaction = closeHistory(latestState(view).tr)
     .deleteSelection()
     .insertText(content.textBetween(0, content.size, ' ', ' '))
   view.dispatch(

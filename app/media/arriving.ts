@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
+import { latestState } from '../saving/latest-state.ts'
 
 type Change = { readonly add: { id: object; position: number; name: string } } | { readonly remove: object }
 const key = new PluginKey<DecorationSet>('arriving')
@@ -50,7 +51,7 @@ export class Arriving {
     position: number,
     name: string,
   ) {
-    editor.view.dispatch(editor.state.tr.setMeta(key, { add: { id: this.#id, position, name } }))
+    editor.view.dispatch(latestState(editor.view).tr.setMeta(key, { add: { id: this.#id, position, name } }))
   }
 
   progress(share: number): void {
@@ -60,10 +61,9 @@ export class Arriving {
 
   /** Takes the line away. Where it stood; null when that part of the page is gone. */
   end(): number | null {
-    const found = key
-      .getState(this.editor.state)
-      ?.find(undefined, undefined, (spec: { id?: object }) => spec.id === this.#id)[0]
-    this.editor.view.dispatch(this.editor.state.tr.setMeta(key, { remove: this.#id }))
+    const state = latestState(this.editor.view)
+    const found = key.getState(state)?.find(undefined, undefined, (spec: { id?: object }) => spec.id === this.#id)[0]
+    this.editor.view.dispatch(state.tr.setMeta(key, { remove: this.#id }))
     return found?.from ?? null
   }
 }

@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/core'
 import { Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import type { Finding } from '../../core/proof/proof.ts'
+import { latestState } from '../saving/latest-state.ts'
 
 const key = new PluginKey<DecorationSet>('findings')
 
@@ -20,7 +21,8 @@ export function findingMarks(): Plugin<DecorationSet> {
 }
 
 /** Shows these findings and no others. */
-export function markFindings({ state, view }: Editor, findings: readonly Finding[]): void {
+export function markFindings({ view }: Editor, findings: readonly Finding[]): void {
+  const state = latestState(view)
   const marks = findings
     .filter(({ to }) => to <= state.doc.content.size)
     .map(({ from, to, severity, message }) => {
@@ -32,7 +34,6 @@ export function markFindings({ state, view }: Editor, findings: readonly Finding
         ? Decoration.node(from, to, attributes, { severity })
         : Decoration.inline(from, to, attributes, { severity })
     })
-  // A transaction puts the cursor where the state has it: one that changes nothing could undo a click of this instant.
   const before = key.getState(state)?.find() ?? []
   const shown = (list: readonly Decoration[]): string =>
     JSON.stringify(list.map(({ from, to, spec }) => [from, to, (spec as { severity?: string }).severity]).sort())

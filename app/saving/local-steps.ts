@@ -4,6 +4,7 @@ import type { Node } from 'prosemirror-model'
 import type { Step } from 'prosemirror-transform'
 import { mergeLocal, type Received, type Surface } from '../../core/document/outbox.ts'
 import { type LocalStep, rebase } from '../../core/document/rebase.ts'
+import { latestState } from './latest-state.ts'
 
 const key = new PluginKey<readonly LocalStep[]>('localSteps')
 
@@ -52,11 +53,12 @@ export class EditorSurface implements Surface {
   }
 
   confirm(count: number): void {
-    this.#view.dispatch(this.#view.state.tr.setMeta(key, this.local.slice(count)).setMeta('addToHistory', false))
+    const transaction = latestState(this.#view).tr
+    this.#view.dispatch(transaction.setMeta(key, this.local.slice(count)).setMeta('addToHistory', false))
   }
 
   receive(remote: readonly Step[], taken = 0): Received {
-    const { state } = this.#view
+    const state = latestState(this.#view)
     const transaction = state.tr
     const rebased = rebase(state.doc, this.local, remote, transaction, taken)
     // The cursor stays before what others write at its place.
@@ -83,7 +85,7 @@ export class EditorSurface implements Surface {
    * itself.
    */
   merge(from: number): void {
-    const { state } = this.#view
+    const state = latestState(this.#view)
     const { anchor, head } = state.selection
     const fresh = EditorState.create({
       doc: state.doc,
@@ -96,7 +98,7 @@ export class EditorSurface implements Surface {
   }
 
   discard(): void {
-    const transaction = this.#view.state.tr
+    const transaction = latestState(this.#view).tr
     for (const { inverted } of this.local.toReversed()) transaction.step(inverted)
     this.#view.dispatch(transaction.setMeta(key, []).setMeta('addToHistory', false).setMeta(FROM_OTHERS, true))
   }

@@ -2,6 +2,7 @@ import { Editor } from '@tiptap/core'
 import type { Presence } from '../../core/document/wire.ts'
 import { cursorMeta, fromServer, toServer } from '../editor/cursors.ts'
 import { announce } from '../shell/announce.ts'
+import { latestState } from '../saving/latest-state.ts'
 import { EditorSurface, FROM_OTHERS } from '../saving/local-steps.ts'
 import { deliverOrphans } from '../saving/orphans.ts'
 import { type SessionEvents, WritingSession } from '../saving/session.ts'
@@ -110,7 +111,8 @@ function besideTeller(editor: Editor): (presence: Presence, head: number | undef
 }
 
 /** Shows where another author is. */
-function showCursor({ state, view }: Editor, presence: Presence, tellBeside: ReturnType<typeof besideTeller>): void {
+function showCursor({ view }: Editor, presence: Presence, tellBeside: ReturnType<typeof besideTeller>): void {
+  const state = latestState(view)
   const cursor = presence.cursor && {
     ...presence.cursor,
     anchor: fromServer(state, presence.cursor.anchor),

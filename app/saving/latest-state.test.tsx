@@ -1,0 +1,37 @@
+import type { Editor } from '@tiptap/core'
+import { Step } from '@tiptap/pm/transform'
+import { expect, test } from 'vitest'
+import { editorOn } from '../../test/shared/editor-on.ts'
+import { Arriving, arriving } from '../media/arriving.ts'
+import { findingMarks, markFindings } from '../proof/finding-marks.ts'
+import { EditorSurface, localSteps } from './local-steps.ts'
+
+/** The browser's own cursor goes to the end of a paragraph; the editor has not been told. */
+function moveBrowserCursor(editor: Editor, words: string): void {
+  const paragraph = [...editor.view.dom.querySelectorAll('p')].find(({ textContent }) => textContent === words)!
+  const swallow = (event: Event): void => event.stopImmediatePropagation()
+  window.addEventListener('selectionchange', swallow, { capture: true })
+  document.getSelection()!.collapse(paragraph.firstChild, words.length)
+  window.removeEventListener('selectionchange', swallow, { capture: true })
+}
+
+const around = ({ state }: Editor): string => state.selection.$from.parent.textContent
+
+const changes: Record<string, (editor: Editor) => void> = {
+  'others’ words': (editor) => {
+    const step = editor.state.tr.insertText('Y', 4).steps[0]!
+    new EditorSurface(editor.view).receive([Step.fromJSON(editor.schema, step.toJSON())])
+  },
+  'a finding': (editor) =>
+    markFindings(editor, [{ rule: 'planted', from: 1, to: 3, severity: 'hint', message: 'planted' } as never]),
+  'a file on its way': (editor) => void new Arriving(editor, 1, 'wall.png'),
+}
+
+test.each(Object.entries(changes))('%s: the cursor that has just been set stays', (_name, change) => {
+  const editor = editorOn('<h1>W</h1><p>mine‸</p><p>yours</p>')
+  for (const plugin of [localSteps(), findingMarks(), arriving()]) editor.registerPlugin(plugin)
+  editor.view.focus()
+  moveBrowserCursor(editor, 'yours')
+  change(editor)
+  expect(around(editor)).toBe('yours')
+})

@@ -1,0 +1,15 @@
+import type { EditorState } from '@tiptap/pm/state'
+import type { EditorView } from '@tiptap/pm/view'
+
+/**
+ * The state of an editor, with where the browser has its cursor by now. A browser tells of a click or an arrow key a
+ * moment after it has moved its cursor. A change that does not come from the author's hand (others' words, a finding, a
+ * file that has arrived) may be drawn in that moment, and drawing puts the cursor where the state has it: the next
+ * words would land where the author no longer is. So whoever makes such a change begins from this.
+ */
+export function latestState(view: EditorView): EditorState {
+  // Not among ProseMirror's documented functions; without it, the state is what it was.
+  const { domObserver } = view as EditorView & { readonly domObserver?: { flush: () => void } }
+  domObserver?.flush()
+  return view.state
+}
