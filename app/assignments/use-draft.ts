@@ -49,7 +49,7 @@ export function useDraft(courseId: string, entryId: string, start: Work | null, 
     let { files } = latest.current
     for (const file of chosen) {
       setKept({ type: 'keeping' })
-      const answer = await upload(courseId, file, () => undefined, 'handed in')
+      const answer = await upload(courseId, file, () => undefined, 'handed in', say)
       if (!answer.ok) return refused(answer)
       files = [...files.filter(({ id }) => id !== answer.item.id), { id: answer.item.id, name: file.name }]
       show({ ...latest.current, files })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { may } from '../../core/access/access.ts'
 import { typedWords } from '../../core/search/typed.ts'
-import { askedLanguage, sayIn } from '../../core/words/say.ts'
+import { sayFor } from '../../server/web/say-for.server.ts'
 import { type Course, COURSES_A_PART, listCourses } from '../../server/courses/queries.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { studyingFor } from '../../server/home/studying.server.ts'
@@ -47,7 +47,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 /** A student's part, in the language that their browser asks for, with its words. */
 async function studyingOf(request: Request, person: Person, studied: readonly Course[]) {
-  const say = sayIn(askedLanguage(request.headers.get('Accept-Language')))
+  const say = sayFor(request)
   const [studying, notices] = await Promise.all([
     studyingFor(
       pool,

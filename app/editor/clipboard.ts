@@ -8,6 +8,7 @@ import type { Cleaned } from '../../core/paste/clean.ts'
 import { OWN, ownClipboard } from './own-clipboard.ts'
 import { problemOf } from './page-guard.ts'
 import { isA } from '../../core/kinds/facts.ts'
+import type { FieldSay } from './field-say.ts'
 import { latestState } from '../saving/latest-state.ts'
 
 /** The last paste while nothing else has been written since: what is said about it, and its other reading. */
@@ -47,6 +48,7 @@ interface Takers {
   onEmbed: (text: string) => void
   onTrouble: (words: string) => void
   readonly players: readonly string[]
+  readonly say: FieldSay
 }
 
 /**
@@ -55,7 +57,7 @@ interface Takers {
  * whether it takes the files of a clipboard that holds no words.
  */
 export function coreClipboard(
-  { onFiles, onEmbed, onTrouble, players }: Takers,
+  { onFiles, onEmbed, onTrouble, players, say }: Takers,
   schema: Schema,
 ): Plugin<LastPaste | null> {
   setTimeout(() => void cleaning().catch(() => undefined), 800)
@@ -82,7 +84,7 @@ export function coreClipboard(
         const html = event.dataTransfer?.getData('text/html') ?? ''
         if (view.dragging || html === '' || html.includes(OWN) || at === undefined) return false
         view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(at))))
-        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '', onTrouble)
+        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '', { onTrouble, say })
       },
       handlePaste(view, event) {
         const html = event.clipboardData?.getData('text/html') ?? ''
@@ -94,32 +96,33 @@ export function coreClipboard(
           onEmbed(text)
           return true
         }
-        return html !== '' && !html.includes(OWN) && take(view, html, text, onTrouble)
+        return html !== '' && !html.includes(OWN) && take(view, html, text, { onTrouble, say })
       },
     },
   })
 }
 
 /** Cleans HTML from elsewhere and puts it where the cursor is; false where blocks have no place. */
-function take(view: EditorView, html: string, text: string, onTrouble: Takers['onTrouble']): boolean {
+function take(
+  view: EditorView,
+  html: string,
+  text: string,
+  { onTrouble, say }: Pick<Takers, 'onTrouble' | 'say'>,
+): boolean {
   if (!takesBlocks(view.state, view.state.selection.$from.depth)) return false
   void cleaning().then(
     ({ cleanHtml, cleanText }) => {
       if (view.isDestroyed) return
       const cleaned = cleanHtml(html)
       const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
-      if (isEmpty && text === '')
-        return onTrouble(`Nothing was pasted: the clipboard holds no words that a page can take. ${cleaned.report}`)
+      if (isEmpty && text === '') return onTrouble(say('field.nothingPasted'))
       put(view, isEmpty ? cleanText(text) : cleaned, {
         report: cleaned.report,
         reading: isEmpty ? 'words' : 'clean',
         text: text || cleaned.blocks.map((block) => block.textContent).join('\n'),
       })
     },
-    () =>
-      onTrouble(
-        'What was pasted could not be cleaned: the cleaning has not been fetched yet, and there is no connection. Paste it again when there is one.',
-      ),
+    () => onTrouble(say('field.noCleaning')),
   )
   return true
 }

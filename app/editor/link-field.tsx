@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/core'
 import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { safeAddress } from '../../core/tree/addresses.ts'
+import { type FieldSay, useFieldSay } from './field-say.ts'
 import { linkRange, setLink } from './commands.ts'
 import { Dialog } from '../shell/dialog.tsx'
 
@@ -14,22 +15,25 @@ function completed(typed: string): string {
 
 /** Asks for the address of a link; with nothing marked also for its words. */
 export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => void }) {
+  const say = useFieldSay()
   const { existing, run, apply, problem, address, setAddress, needsWords, words, setWords } = useLinkDraft(
     editor,
+    say,
     onClose,
   )
   return (
     <Dialog
       open
-      title={existing ? 'Change the link' : 'Link'}
+      title={say(existing ? 'field.changeLink' : 'field.link')}
       width={460}
+      closable={{ 'aria-label': say('field.close') }}
       onCancel={onClose}
       footer={
         <>
-          {existing && <Button onClick={() => run(null)}>Remove the link</Button>}
-          <Button onClick={onClose}>Cancel</Button>
+          {existing && <Button onClick={() => run(null)}>{say('field.removeLink')}</Button>}
+          <Button onClick={onClose}>{say('field.cancel')}</Button>
           <Button type="primary" onClick={apply}>
-            {existing ? 'Change' : 'Link'}
+            {say(existing ? 'field.change' : 'field.link')}
           </Button>
         </>
       }
@@ -42,7 +46,7 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
       >
         <AddressField {...{ problem, address, setAddress }} />
         {needsWords && (
-          <Form.Item layout="vertical" label="Words to show" htmlFor="link-words">
+          <Form.Item layout="vertical" label={say('field.linkWords')} htmlFor="link-words">
             <Input id="link-words" value={words} onChange={(event) => setWords(event.target.value)} />
           </Form.Item>
         )}
@@ -59,10 +63,11 @@ interface AddressFieldProps {
 }
 
 function AddressField({ problem, address, setAddress }: AddressFieldProps) {
+  const say = useFieldSay()
   return (
     <Form.Item
       layout="vertical"
-      label="Address"
+      label={say('field.address')}
       htmlFor="link-address"
       validateStatus={problem ? 'error' : ''}
       help={problem}
@@ -70,7 +75,8 @@ function AddressField({ problem, address, setAddress }: AddressFieldProps) {
       <Input
         id="link-address"
         value={address}
-        placeholder="https://… or #place"
+        dir="ltr"
+        placeholder={say('field.addressHint')}
         onChange={(event) => setAddress(event.target.value)}
       />
     </Form.Item>
@@ -78,7 +84,7 @@ function AddressField({ problem, address, setAddress }: AddressFieldProps) {
 }
 
 /** What is typed about the link, and what becomes of it. */
-function useLinkDraft(editor: Editor, onClose: () => void) {
+function useLinkDraft(editor: Editor, say: FieldSay, onClose: () => void) {
   const existing = linkRange(editor.state)
   const [address, setAddress] = useState(existing?.href ?? '')
   const [words, setWords] = useState('')
@@ -90,11 +96,8 @@ function useLinkDraft(editor: Editor, onClose: () => void) {
   }
   const apply = (): void => {
     const href = safeAddress(completed(address))
-    if (address.trim() === '') setProblem('Type or paste an address.')
-    else if (href === null)
-      setProblem(
-        'That is not an address a page may link to. Use one that begins with https://, http:// or mailto:, or a #place in this page.',
-      )
+    if (address.trim() === '') setProblem(say('field.typeAddress'))
+    else if (href === null) setProblem(say('field.notAddress'))
     else run(href)
   }
   return { existing, run, apply, problem, address, setAddress, needsWords, words, setWords }

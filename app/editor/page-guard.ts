@@ -21,12 +21,12 @@ export function problemOf({ doc, steps }: { readonly doc: Node; readonly steps: 
  * A change that no page can hold (nested too deep, too large) is not made, and the author is told at once: later the
  * server would refuse it together with all that was written since.
  */
-export function pageGuard(onTrouble: (words: string) => void): Plugin {
+export function pageGuard(onRefused: (problem: string) => void): Plugin {
   return new Plugin({
     filterTransaction(transaction) {
       if (!transaction.docChanged || transaction.getMeta(FROM_OTHERS)) return true
       const problem = problemOf(transaction)
-      if (problem) onTrouble(`That was not done: ${problem}`)
+      if (problem) onRefused(problem)
       return problem === null
     },
   })

@@ -3,7 +3,8 @@ import { Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import { latestState } from '../saving/latest-state.ts'
 
-type Change = { readonly add: { id: object; position: number; name: string } } | { readonly remove: object }
+type Change =
+  { readonly add: { id: object; position: number; name: string; label: string } } | { readonly remove: object }
 const key = new PluginKey<DecorationSet>('arriving')
 
 /**
@@ -20,8 +21,8 @@ export function arriving(): Plugin<DecorationSet> {
         if (!change) return set
         if ('remove' in change)
           return set.remove(set.find(undefined, undefined, (spec: { id?: object }) => spec.id === change.remove))
-        const { id, position, name } = change.add
-        return set.add(transaction.doc, [Decoration.widget(position, () => line(id, name), { id, side: 1 })])
+        const { id, position, name, label } = change.add
+        return set.add(transaction.doc, [Decoration.widget(position, () => line(id, name, label), { id, side: 1 })])
       },
     },
     props: { decorations: (state) => key.getState(state) },
@@ -30,19 +31,19 @@ export function arriving(): Plugin<DecorationSet> {
 
 const bars = new WeakMap<object, HTMLProgressElement>()
 
-function line(id: object, name: string): HTMLElement {
+function line(id: object, name: string, label: string): HTMLElement {
   const holder = document.createElement('div')
   holder.className = 'arriving'
   holder.contentEditable = 'false'
   const bar = bars.get(id) ?? document.createElement('progress')
   bar.max = 1
-  bar.setAttribute('aria-label', `${name} is on its way`)
+  bar.setAttribute('aria-label', label)
   bars.set(id, bar)
   holder.append(document.createTextNode(name), bar)
   return holder
 }
 
-/** A place for something that is on its way. */
+/** A place for something that is on its way; `label` says that it is. */
 export class Arriving {
   readonly #id = {}
 
@@ -50,8 +51,9 @@ export class Arriving {
     private readonly editor: Editor,
     position: number,
     name: string,
+    label: string,
   ) {
-    editor.view.dispatch(latestState(editor.view).tr.setMeta(key, { add: { id: this.#id, position, name } }))
+    editor.view.dispatch(latestState(editor.view).tr.setMeta(key, { add: { id: this.#id, position, name, label } }))
   }
 
   progress(share: number): void {

@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import { fieldInEnglish } from '../editor/field-say.ts'
 import { insertionPlace, placeBlock } from '../editor/insert-commands.ts'
 import { Arriving } from './arriving.ts'
 import { type ShelfThing, upload, type UploadTo } from './upload.ts'
@@ -41,13 +42,14 @@ export async function placeFiles(
   files: readonly File[],
   at?: number,
   to: UploadTo = 'uploads',
+  say = fieldInEnglish,
 ): Promise<FilesOutcome> {
   const placed: ShelfThing[] = []
   const problems: string[] = []
   const start = at ?? insertionPlace(editor.state)?.to ?? editor.state.doc.content.size
   for (const file of files) {
-    const line = new Arriving(editor, start, file.name)
-    const answer = await upload(courseId, file, (share) => line.progress(share), to)
+    const line = new Arriving(editor, start, file.name, say('field.onItsWay', { name: file.name }))
+    const answer = await upload(courseId, file, (share) => line.progress(share), to, say)
     if (editor.isDestroyed) break
     const where = line.end()
     if (!answer.ok) problems.push(answer.reason)

@@ -1,18 +1,21 @@
 import type { z } from 'zod'
+import { fieldInEnglish } from '../editor/field-say.ts'
 
 /**
  * Sends the bytes of a file. `onProgress` is told the share that has gone, from 0 to 1. Never rejects: what goes wrong
- * is a sentence.
+ * is a sentence, said by `say`.
  */
 export function sendFile<T>(
   address: string,
   file: File,
   shape: z.ZodType<T>,
   onProgress: (share: number) => void,
+  say = fieldInEnglish,
 ): Promise<T | { ok: false; reason: string }> {
   return new Promise((done) => {
     // fetch tells nothing of what has gone out; this does.
     const request = new XMLHttpRequest()
+    const { name } = file
     const fail = (reason: string): void => done({ ok: false, reason })
     request.upload.addEventListener('progress', ({ loaded, total }) => onProgress(total > 0 ? loaded / total : 0))
     request.addEventListener('load', () => {
@@ -20,17 +23,13 @@ export function sendFile<T>(
       if (parsed) return done(parsed)
       fail(
         request.status === 413
-          ? `“${file.name}” is larger than one file may be: ${request.responseText.trim()}`
+          ? say('field.fileTooLarge', { name })
           : request.status === 401
-            ? 'You are no longer signed in. Sign in again in another tab, then try once more.'
-            : `“${file.name}” could not be taken (${request.status}). Try again in a moment.`,
+            ? say('field.signedOut')
+            : say('field.notTaken', { name, status: request.status }),
       )
     })
-    request.addEventListener('error', () =>
-      fail(
-        `“${file.name}” did not get through. Look whether there is a connection, then try again; nothing else is lost.`,
-      ),
-    )
+    request.addEventListener('error', () => fail(say('field.notThrough', { name })))
     request.open('POST', address)
     request.setRequestHeader('Content-Type', 'application/octet-stream')
     request.send(file)

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { fieldInEnglish } from '../editor/field-say.ts'
 import { sendFile } from './send-file.ts'
 
 const item = z.object({
@@ -37,12 +38,14 @@ export function upload(
   file: File,
   onProgress: (share: number) => void,
   to: UploadTo = 'uploads',
+  say = fieldInEnglish,
 ): Promise<UploadAnswer> {
   return sendFile(
     `/courses/${courseId}/${PLACES[to]}name=${encodeURIComponent(file.name.toWellFormed())}`,
     file,
     answer,
     onProgress,
+    say,
   )
 }
 

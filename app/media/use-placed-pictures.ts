@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { App } from 'antd'
 import { useState } from 'react'
+import { useFieldSay } from '../editor/field-say.ts'
 import { placeFiles, placePicture, setPictureAlt } from './place-picture.ts'
 import type { ShelfThing, UploadTo } from './upload.ts'
 
@@ -16,11 +17,12 @@ export interface PlacedPictures {
 /** Puts pictures where one writes, and asks for the alternative text of each, one after the other. */
 export function usePlacedPictures(courseId: string, uploadTo?: UploadTo): PlacedPictures {
   const { message } = App.useApp()
+  const say = useFieldSay()
   const [waiting, setWaiting] = useState<readonly ShelfThing[]>([])
   const unasked = waiting[0] ?? null
   return {
     placeFiles: (editor, files, at) =>
-      void placeFiles(editor, courseId, files, at, uploadTo).then(({ placed, problems }) => {
+      void placeFiles(editor, courseId, files, at, uploadTo, say).then(({ placed, problems }) => {
         setWaiting((list) => [...list, ...placed])
         for (const problem of problems) void message.error(problem, 10)
       }),

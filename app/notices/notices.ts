@@ -4,6 +4,7 @@ import { findMailPace, listNotices, MAIL_PACES, markSeen, updateMailPace } from 
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { noticesPage } from '../../server/notices/notices-page.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
+import { sayFor } from '../../server/web/say-for.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
 import type { Route } from './+types/notices'
@@ -14,7 +15,8 @@ export async function loader({ request, context }: Route.LoaderArgs): Promise<Re
   const person = requirePerson(context, request)
   const notices = await listNotices(pool, person.id)
   if (notices.some(({ isSeen }) => !isSeen)) await markSeen(pool, person.id)
-  return readingAnswer(request, noticesPage(themeOf(request), notices, await findMailPace(pool, person.id)))
+  const look = { theme: themeOf(request), say: sayFor(request) }
+  return readingAnswer(request, noticesPage(look, notices, await findMailPace(pool, person.id)))
 }
 
 const choice = z.object({ pace: z.enum(MAIL_PACES) })

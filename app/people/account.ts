@@ -13,6 +13,7 @@ import { freshSecret, hasSecondStep } from '../../server/people/second-step.serv
 import { sessionHash } from '../../server/people/sessions.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
+import { sayFor } from '../../server/web/say-for.server.ts'
 import { requirePerson } from '../../server/web/guard.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
 import type { Route } from './+types/account'
@@ -34,9 +35,13 @@ const asked = z.discriminatedUnion('intent', [
 export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
   const person = requirePerson(context, request)
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
-  if (!parsed.success)
-    return answer(request, person, { ok: false, reason: 'That was not understood. Load the page again.' })
-  const who = { person, address: context.address, session: sessionHash(request.headers.get('Cookie') ?? undefined) }
+  if (!parsed.success) return answer(request, person, { ok: false, reason: sayFor(request)('account.notUnderstood') })
+  const who = {
+    person,
+    address: context.address,
+    session: sessionHash(request.headers.get('Cookie') ?? undefined),
+    say: sayFor(request),
+  }
   return answer(request, person, await run(parsed.data, who))
 }
 
@@ -49,7 +54,7 @@ function run(wanted: z.infer<typeof asked>, who: Parameters<typeof changePasswor
     case 'second step':
       return who.person.isManager
         ? beginSecondStep(who, wanted.secret, wanted.code)
-        : Promise.resolve({ ok: false, reason: 'Two-step sign-in is for managers.' })
+        : Promise.resolve({ ok: false, reason: who.say('account.forManagers') })
     case 'no second step':
       return endSecondStep(who, wanted.current)
   }
@@ -61,7 +66,7 @@ async function answer(request: Request, person: Person, result: Changed | null):
   return readingAnswer(
     request,
     accountPage(
-      themeOf(request),
+      { theme: themeOf(request), say: sayFor(request) },
       person,
       { sessions: await countSessions(pool, person.id), hasSecondStep: has, fresh },
       result,

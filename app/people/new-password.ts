@@ -3,17 +3,24 @@ import { newPasswordPage } from '../../server/people/account-page.server.ts'
 import { askNewPassword, resetOf, resetPassword } from '../../server/people/account.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import { readingTrouble } from '../../server/reading/trouble.server.ts'
-import { tooOften } from '../../server/web/rate.server.ts'
+import { isTooOften, MOST_A_MINUTE } from '../../server/web/rate.server.ts'
+import { sayFor } from '../../server/web/say-for.server.ts'
 import { themeOf } from '../../server/web/theme.server.ts'
 import type { Route } from './+types/new-password'
-
-const SENT = 'If that address is known here, a message is on its way to it. Its link works for an hour.'
 
 /** Asks for a way to a new password, or sets one by a way that was sent. */
 export async function loader({ request, context }: Route.LoaderArgs): Promise<Response> {
   if (context.isDatabaseDown) return readingTrouble(request, context, 'database')
   const way = new URL(request.url).searchParams.get('way')
-  return readingAnswer(request, newPasswordPage(themeOf(request), way, way === null ? null : await resetOf(way), null))
+  return readingAnswer(
+    request,
+    newPasswordPage(
+      { theme: themeOf(request), say: sayFor(request) },
+      way,
+      way === null ? null : await resetOf(way),
+      null,
+    ),
+  )
 }
 
 const asked = z.union([
@@ -22,24 +29,24 @@ const asked = z.union([
 ])
 
 export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
-  const theme = themeOf(request)
+  const say = sayFor(request)
+  const look = { theme: themeOf(request), say }
   const parsed = asked.safeParse(Object.fromEntries(await request.formData()))
   if (!parsed.success)
-    return readingAnswer(
-      request,
-      newPasswordPage(theme, null, null, { ok: false, reason: 'Type the e-mail address you sign in with.' }),
-      { status: 422 },
-    )
-  const tooMany = tooOften(context.address, 'reset')
-  if (tooMany)
-    return readingAnswer(request, newPasswordPage(theme, null, null, { ok: false, reason: tooMany }), { status: 429 })
+    return readingAnswer(request, newPasswordPage(look, null, null, { ok: false, reason: say('account.typeEmail') }), {
+      status: 422,
+    })
+  if (isTooOften(context.address, 'reset')) {
+    const reason = say('account.tooManyRequests', { most: MOST_A_MINUTE.reset })
+    return readingAnswer(request, newPasswordPage(look, null, null, { ok: false, reason }), { status: 429 })
+  }
   if ('email' in parsed.data) {
-    await askNewPassword(parsed.data.email)
-    return readingAnswer(request, newPasswordPage(theme, null, null, { ok: true, words: SENT }))
+    await askNewPassword(parsed.data.email, say.language)
+    return readingAnswer(request, newPasswordPage(look, null, null, { ok: true, words: say('account.mailSent') }))
   }
   const { way, fresh } = parsed.data
-  const result = await resetPassword(way, fresh, context.address)
-  return readingAnswer(request, newPasswordPage(theme, way, result.ok ? null : await resetOf(way), result), {
+  const result = await resetPassword(way, fresh, context.address, say)
+  return readingAnswer(request, newPasswordPage(look, way, result.ok ? null : await resetOf(way), result), {
     status: result.ok ? 200 : 422,
   })
 }

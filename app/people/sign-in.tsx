@@ -10,18 +10,39 @@ import { listPeople } from '../../server/people/queries.server.ts'
 import { deviceOf } from '../../server/people/devices.server.ts'
 import { finishSignIn, signIn } from '../../server/people/sign-in.server.ts'
 import { welcome } from '../../server/people/welcome.server.ts'
-import { waitWords } from '../../core/people/sign-in-wait.ts'
+import { saidWait } from '../../core/people/sign-in-wait.ts'
+import type { MessageName } from '../../core/words/languages.ts'
+import type { Say } from '../../core/words/say.ts'
+import { sayFor } from '../../server/web/say-for.server.ts'
 import { failure } from '../../server/web/guard.server.ts'
 import { Mark } from '../shell/mark.tsx'
 import type { Route } from './+types/sign-in'
 import './sign-in.css'
 
-export const meta = () => [{ title: 'Sign in – Fieldstone' }]
+export const meta = ({ loaderData }: Route.MetaArgs) => [
+  { title: loaderData ? `${loaderData.words.signIn} – Fieldstone` : 'Fieldstone' },
+]
 
-const ROLE = { author: 'Author', student: 'Student', guest: 'Guest reader' } as const
+/** The words of this page; what it says is sent with it, so that it need not fetch every word of the reading room. */
+const wordsOf = (say: Say) => ({
+  signIn: say('account.signIn'),
+  email: say('account.email'),
+  password: say('account.password'),
+  code: say('account.code'),
+  forgot: say('account.forgot'),
+  lookAround: say('account.lookAround'),
+  madeUp: say('account.madeUp'),
+})
+type Words = ReturnType<typeof wordsOf>
+
+const ROLE: Readonly<Record<string, MessageName>> = {
+  author: 'account.author',
+  student: 'account.student',
+  guest: 'account.guest',
+}
 
 /** Two authors, the manager, two students and a guest are enough to try everything; the others sign in by name. */
-async function demoPeople() {
+async function demoPeople(say: Say) {
   if (!config.DEMO) return []
   const people = await listPeople(pool)
   const shown = new Map<string, number>()
@@ -31,7 +52,7 @@ async function demoPeople() {
       name,
       email,
       colour,
-      role: isManager ? 'Manager' : (ROLE[role as keyof typeof ROLE] ?? 'Outside'),
+      role: say(isManager ? 'account.manager' : (ROLE[role ?? ''] ?? 'account.outside')),
     }))
     .filter(({ role }) => {
       shown.set(role, (shown.get(role) ?? 0) + 1)
@@ -39,20 +60,27 @@ async function demoPeople() {
     })
 }
 
-export async function loader({ context }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   if (context.isDatabaseDown) failure('database', 503)
   if (context.person) throw redirect('/')
-  return { people: await demoPeople() }
+  const say = sayFor(request)
+  return {
+    words: wordsOf(say),
+    parts: { spoken: { language: say.language, direction: say.direction } },
+    people: await demoPeople(say),
+  }
 }
 
-const asked = z.object({
-  email: z.string().trim().min(1, 'Type the e-mail address you sign in with.').max(200),
-  password: z.string().min(1, 'Type your password.').max(500),
-})
+const asked = (say: Say) =>
+  z.object({
+    email: z.string().trim().min(1, say('account.typeEmail')).max(200),
+    password: z.string().min(1, say('account.typePassword')).max(500),
+  })
 const askedCode = z.object({ token: z.string().regex(/^[\w-]{43}$/), code: z.string().trim().max(20) })
 
 export async function action({ request, context }: Route.ActionArgs) {
   if (context.isDatabaseDown) failure('database', 503)
+  const say = sayFor(request)
   const fields: Record<string, unknown> = Object.fromEntries(await request.formData())
   if (config.DEMO && typeof fields.demo === 'string')
     Object.assign(fields, { email: fields.demo, password: DEMO_PASSWORD })
@@ -60,7 +88,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const second = askedCode.safeParse(fields)
   const parsed = second.success
     ? { success: true as const, data: { email: '', password: '' } }
-    : asked.safeParse(fields)
+    : asked(say).safeParse(fields)
   if (!parsed.success)
     return data({ message: null, token: null, errors: z.flattenError(parsed.error).fieldErrors }, { status: 400 })
   const token = second.data?.token
@@ -69,33 +97,33 @@ export async function action({ request, context }: Route.ActionArgs) {
     : await signIn(parsed.data.email, parsed.data.password, from)
   if (result.ok)
     throw redirect(ownPath(new URL(request.url).searchParams.get('to')), {
-      headers: await welcome(result.person, from),
+      headers: await welcome(result.person, from, say),
     })
   const none = {} as { email?: string[]; password?: string[] }
   if (result.reason === 'code')
     return data(
-      {
-        message: token === undefined ? null : 'That code is wrong or was already used. Wait for the next one.',
-        token: result.token,
-        errors: none,
-      },
+      { message: token === undefined ? null : say('account.codeWrong'), token: result.token, errors: none },
       { status: token === undefined ? 200 : 401 },
     )
   const message =
     result.reason === 'wrong'
-      ? token === undefined
-        ? 'This e-mail address and password don’t match. Try again.'
-        : 'That took too long. Sign in again from the beginning.'
-      : `That was tried too often. Wait ${waitWords(result.wait)}, then try again.`
+      ? say(token === undefined ? 'account.noMatch' : 'account.tookTooLong')
+      : triedTooOften(say, result.wait)
   return data(
     { message, token: result.reason === 'wrong' ? null : (token ?? null), errors: none },
     { status: result.reason === 'wrong' ? 401 : 429 },
   )
 }
 
+function triedTooOften(say: Say, wait: number): string {
+  const { unit, count } = saidWait(wait)
+  return say(unit === 'seconds' ? 'account.waitSeconds' : 'account.waitMinutes', { count })
+}
+
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
   const isBusy = useNavigation().state === 'submitting'
   const errors = actionData?.errors ?? {}
+  const { words, people } = loaderData
   return (
     <main className="sign-in">
       <h1>
@@ -104,26 +132,30 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
       <div className="sign-in-columns">
         {/* Plain fields: what is typed before the script has come is kept by them. */}
         <PostForm method="post" className="sign-in-form" noValidate>
-          <h2>Sign in</h2>
+          <h2>{words.signIn}</h2>
           {actionData?.message && <Alert type="error" title={actionData.message} />}
-          {actionData?.token ? <CodeField token={actionData.token} /> : <NameFields errors={errors} />}
+          {actionData?.token ? (
+            <CodeField token={actionData.token} label={words.code} />
+          ) : (
+            <NameFields errors={errors} words={words} />
+          )}
           <Button type="primary" htmlType="submit" loading={isBusy}>
-            Sign in
+            {words.signIn}
           </Button>
           <p className="sign-in-forgot">
-            <a href="/new-password">I forgot my password</a>
+            <a href="/new-password">{words.forgot}</a>
           </p>
         </PostForm>
-        {loaderData.people.length > 0 && <DemoPeople people={loaderData.people} />}
+        {people.length > 0 && <DemoPeople people={people} words={words} />}
       </div>
     </main>
   )
 }
 
 /** The second step: `token` says that the first was taken. */
-function CodeField({ token }: { token: string }) {
+function CodeField({ token, label }: { token: string; label: string }) {
   return (
-    <Form.Item layout="vertical" label="Code from your authenticator app" htmlFor="code">
+    <Form.Item layout="vertical" label={label} htmlFor="code">
       <input type="hidden" name="token" value={token} />
       <input
         className="sign-in-field"
@@ -139,16 +171,21 @@ function CodeField({ token }: { token: string }) {
 }
 
 const FIELDS = [
-  { name: 'email', label: 'Address', type: 'email', autoComplete: 'username' },
-  { name: 'password', label: 'Password', type: 'password', autoComplete: 'current-password' },
+  { name: 'email', type: 'email', autoComplete: 'username' },
+  { name: 'password', type: 'password', autoComplete: 'current-password' },
 ] as const
 
-function NameFields({ errors }: { errors: Partial<Record<'email' | 'password', string[]>> }) {
-  return FIELDS.map(({ name, label, type, autoComplete }) => (
+interface NameFieldsProps {
+  errors: Partial<Record<'email' | 'password', string[]>>
+  words: Words
+}
+
+function NameFields({ errors, words }: NameFieldsProps) {
+  return FIELDS.map(({ name, type, autoComplete }) => (
     <Form.Item
       key={name}
       layout="vertical"
-      label={label}
+      label={words[name]}
       htmlFor={name}
       validateStatus={errors[name] ? 'error' : ''}
       help={errors[name]?.[0]}
@@ -163,20 +200,18 @@ function NameFields({ errors }: { errors: Partial<Record<'email' | 'password', s
   ))
 }
 
-function DemoPeople({ people }: { people: Route.ComponentProps['loaderData']['people'] }) {
+function DemoPeople({ people, words }: Pick<Route.ComponentProps['loaderData'], 'people' | 'words'>) {
   return (
     <section className="demo-people" aria-labelledby="demo-people">
-      <h2 id="demo-people">Look around as</h2>
-      <p className="soft small">
-        Skerrow Field School is made up, and so are its people. Each signs in with one click.
-      </p>
+      <h2 id="demo-people">{words.lookAround}</h2>
+      <p className="soft small">{words.madeUp}</p>
       <PostForm method="post">
         {people.map(({ id, name, email, role, colour }) => (
           <button key={id} name="demo" value={email} className="demo-person">
             <span className="face" style={{ backgroundColor: colour }} aria-hidden>
               {initials(name)}
             </span>
-            <span>{name}</span>
+            <span dir="auto">{name}</span>
             <span className="soft">{role}</span>
           </button>
         ))}

@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useRef } from 'react'
 import { enliven } from '../../reader/enliven.ts'
 import type { RoomParts } from '../../server/reading/hydrated.server.ts'
 import { sayIn } from '../../core/words/say.ts'
+import { FieldWords } from '../editor/field-say.ts'
 import { CourseLanguage } from './say-here.ts'
 import '../../reader/room.css'
 
@@ -17,42 +18,44 @@ export function RoomFrame({ parts, children }: { parts: RoomParts; children: Rea
   }, [parts.text])
   return (
     <CourseLanguage value={parts.language}>
-      <div
-        className="room-screen"
-        lang={say.language}
-        dir={say.direction}
-        data-unchecked={say('exercise.unchecked')}
-        data-unsent={say('exercise.unsent')}
-      >
-        <a className="skip" href="#page">
-          {say('room.skip')}
-        </a>
-        <Trusted html={parts.strip} />
-        <div className="room">
-          <main id="page" tabIndex={-1}>
-            <Trusted html={parts.way} />
-            <div className="room-column">
-              <article className="page-content" lang={parts.language} dir={parts.direction}>
-                <h1>{parts.title}</h1>
-                <p className="facts" lang={say.language} dir={say.direction}>
-                  {parts.facts}
-                  {parts.changes && (
-                    <>
-                      {' · '}
-                      <a href={parts.changes}>{say('room.whatChanged')}</a>
-                    </>
-                  )}
-                </p>
-                <div ref={text} dangerouslySetInnerHTML={{ __html: parts.text }} />
-              </article>
-              {children}
-            </div>
-          </main>
-          <Trusted html={parts.steps} />
-          <aside className="on-page" />
-          <Trusted html={parts.nav} />
+      <FieldWords value={say}>
+        <div
+          className="room-screen"
+          lang={say.language}
+          dir={say.direction}
+          data-unchecked={say('exercise.unchecked')}
+          data-unsent={say('exercise.unsent')}
+        >
+          <a className="skip" href="#page">
+            {say('room.skip')}
+          </a>
+          <Trusted html={parts.strip} />
+          <div className="room">
+            <main id="page" tabIndex={-1}>
+              <Trusted html={parts.way} />
+              <div className="room-column">
+                <article className="page-content" lang={parts.language} dir={parts.direction}>
+                  <h1>{parts.title}</h1>
+                  <p className="facts" lang={say.language} dir={say.direction}>
+                    {parts.facts}
+                    {parts.changes && (
+                      <>
+                        {' · '}
+                        <a href={parts.changes}>{say('room.whatChanged')}</a>
+                      </>
+                    )}
+                  </p>
+                  <div ref={text} dangerouslySetInnerHTML={{ __html: parts.text }} />
+                </article>
+                {children}
+              </div>
+            </main>
+            <Trusted html={parts.steps} />
+            <aside className="on-page" />
+            <Trusted html={parts.nav} />
+          </div>
         </div>
-      </div>
+      </FieldWords>
     </CourseLanguage>
   )
 }

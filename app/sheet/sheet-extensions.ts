@@ -16,6 +16,7 @@ import { coreClipboard } from '../editor/clipboard.ts'
 import { pageEdges } from '../editor/edges.ts'
 import { growPiece, moveBlock } from '../writing/piece-keys.ts'
 import { leavingByTab, tabKeys } from '../editor/tab-key.ts'
+import { fieldInEnglish } from '../editor/field-say.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { pieceFrames } from '../editor/piece-frames.ts'
 import { openParts } from '../editor/open-parts.ts'
@@ -147,11 +148,11 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         writingBesidePieces(),
         pieceViews(),
         facts(),
-        pageGuard(callbacks.onTrouble),
+        pageGuard((problem) => callbacks.onTrouble(`That was not done: ${problem}`)),
         titleLength(onTitleTooLong),
         findingMarks(),
         arriving(),
-        coreClipboard(callbacks, this.editor.schema),
+        coreClipboard({ ...callbacks, say: fieldInEnglish }, this.editor.schema),
       ]
     },
   })

@@ -27,7 +27,7 @@ export function useArrivals(editor: Editor | null, courseId: string): Arrivals {
     takeEmbed: (text) => {
       if (!editor) return
       const at = insertionPlace(editor.state)?.to ?? editor.state.doc.content.size
-      const line = new Arriving(editor, at, text.slice(0, 60))
+      const line = new Arriving(editor, at, text.slice(0, 60), 'The player is on its way')
       void askEmbed(courseId, text).then((found) => {
         if (editor.isDestroyed) return
         line.end()

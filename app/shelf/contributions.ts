@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sayIn } from '../../core/words/say.ts'
 import { takeUpload } from '../../server/shelf/upload.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
 import type { Route } from './+types/contributions'
@@ -11,7 +12,7 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { name, any } = query.parse(Object.fromEntries(new URL(request.url).searchParams))
   const result = await takeUpload(
     course.id,
-    { personId: person.id, isContribution: true, isAnyFile: any === 'yes' },
+    { personId: person.id, isContribution: true, isAnyFile: any === 'yes', say: sayIn(course.language) },
     name,
     (request.body ?? []) as AsyncIterable<Uint8Array>,
   )

@@ -1,4 +1,5 @@
 import { Modal, type ModalProps } from 'antd'
+import { X } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { dialogHolder } from './dialog-holder.ts'
 import { keepTabInside } from './tab-inside.ts'
@@ -39,7 +40,12 @@ export function Dialog({ children, name, ...rest }: Props) {
     if (isOpen && inside.current && !inside.current.contains(document.activeElement)) beginIn(inside.current)
   }
   return (
-    <Modal {...rest} getContainer={dialogHolder} afterOpenChange={begin}>
+    <Modal
+      closeIcon={<X size={18} strokeWidth={1.75} aria-hidden />}
+      {...rest}
+      getContainer={dialogHolder}
+      afterOpenChange={begin}
+    >
       <div ref={hold} className="dialog-inside">
         {children}
       </div>

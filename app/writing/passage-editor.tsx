@@ -6,6 +6,7 @@ import { useRef, useState } from 'react'
 import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
 import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 import { shownKey, TOOLS } from '../editor/tools.ts'
+import { type FieldMessage, useFieldSay } from '../editor/field-say.ts'
 import { LinkField } from '../editor/link-field.tsx'
 import type { PassageEditorProps } from './rich-field.tsx'
 import { usePassage } from './use-passage.ts'
@@ -15,12 +16,20 @@ import '../editor/pieces.css'
 import { isA } from '../../core/kinds/facts.ts'
 import { FileChooser } from './file-chooser.tsx'
 
-/** What a passage is written with; the page has more. */
-const OFFERED = TOOLS.filter(({ id }) => ['bold', 'italic', 'bullets', 'numbers', 'quotation'].includes(id))
+/** What a passage is written with, and its names; the page has more. */
+const NAMES: Readonly<Record<string, FieldMessage>> = {
+  bold: 'field.bold',
+  italic: 'field.italic',
+  bullets: 'field.bullets',
+  numbers: 'field.numbers',
+  quotation: 'field.quotation',
+}
+const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: NAMES[tool.id]! }] : []))
 
 /** The field itself: a small bar and the text. */
 export default function PassageEditor(props: PassageEditorProps) {
   const { label, placeholder, courseId, uploadTo, variables } = props
+  const say = useFieldSay()
   const [isLinking, setLinking] = useState(false)
   const chooser = useRef<HTMLInputElement>(null)
   const bar = useRef<HTMLDivElement>(null)
@@ -35,7 +44,7 @@ export default function PassageEditor(props: PassageEditorProps) {
   })
   return (
     <div className="rich-field">
-      <div className="rich-bar" role="toolbar" aria-label={`Format: ${label}`} ref={bar} {...roving}>
+      <div className="rich-bar" role="toolbar" aria-label={say('field.format', { field: label })} ref={bar} {...roving}>
         <Tools editor={editor} onLink={() => setLinking(true)} />
         {variables && (
           <ValueTool
@@ -43,7 +52,7 @@ export default function PassageEditor(props: PassageEditorProps) {
             onInsert={(formula, decimals) => editor && insertValue(editor, formula, decimals)}
           />
         )}
-        {uploadTo && <Tool title="Picture" icon={Image} onClick={() => chooser.current?.click()} />}
+        {uploadTo && <Tool title={say('field.picture')} icon={Image} onClick={() => chooser.current?.click()} />}
       </div>
       <div className="rich-text page-editor">
         {editor && <Hint editor={editor} words={placeholder} />}
@@ -61,7 +70,7 @@ export default function PassageEditor(props: PassageEditorProps) {
       )}
       <FileChooser
         chooser={chooser}
-        label={`Pictures: ${label}`}
+        label={say('field.pictures', { field: label })}
         accept="image/*"
         onFiles={(files) => editor && placeFiles(editor, files)}
       />
@@ -70,18 +79,19 @@ export default function PassageEditor(props: PassageEditorProps) {
 }
 
 function Tools({ editor, onLink }: { editor: Editor | null; onLink: () => void }) {
+  const say = useFieldSay()
   return (
     <>
-      {OFFERED.map(({ id, name, key, icon, command }) => (
+      {OFFERED.map(({ id, message, key, icon, command }) => (
         <Tool
           key={id}
-          title={key ? `${name} (${shownKey(key)})` : name}
-          name={name}
+          title={key ? `${say(message)} (${shownKey(key)})` : say(message)}
+          name={say(message)}
           icon={icon}
           onClick={() => editor && (command(editor.state, editor.view.dispatch, editor.view), editor.view.focus())}
         />
       ))}
-      <Tool title="Link (Ctrl+K)" name="Link" icon={Link2} onClick={onLink} />
+      <Tool title={`${say('field.link')} (Ctrl+K)`} name={say('field.link')} icon={Link2} onClick={onLink} />
     </>
   )
 }

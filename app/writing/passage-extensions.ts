@@ -6,6 +6,7 @@ import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
 import { arriving } from '../media/arriving.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
+import type { FieldSay } from '../editor/field-say.ts'
 import { tables, writingKeys } from '../editor/writing-keys.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { openParts } from '../editor/open-parts.ts'
@@ -18,10 +19,11 @@ interface Callbacks {
   onSend: () => void
   onFiles: (files: readonly File[], at?: number) => boolean
   onTrouble: (words: string) => void
+  readonly say: FieldSay
 }
 
 /** The editor of a passage: the sheet's own, less what needs a page. */
-export function passageExtensions({ onLink, onSend, onFiles, onTrouble }: Callbacks): AnyExtension[] {
+export function passageExtensions({ onLink, onSend, onFiles, onTrouble, say }: Callbacks): AnyExtension[] {
   const editing = Extension.create({
     name: 'passage-editing',
     priority: 50,
@@ -37,17 +39,9 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble }: Callba
         writingBesidePieces(),
         pieceViews(),
         arriving(),
-        pageGuard(onTrouble),
+        pageGuard(() => onTrouble(say('field.notDone'))),
         coreClipboard(
-          {
-            onFiles,
-            onEmbed: () =>
-              onTrouble(
-                'Players stand in pages of authors. Paste the address as a link instead: write a few words, select them, press Ctrl+K.',
-              ),
-            onTrouble,
-            players: [],
-          },
+          { onFiles, onEmbed: () => onTrouble(say('field.noPlayers')), onTrouble, players: [], say },
           this.editor.schema,
         ),
       ]

@@ -3,6 +3,7 @@ import { Selection } from '@tiptap/pm/state'
 import { App } from 'antd'
 import { type RefObject, useLayoutEffect, useRef, useState } from 'react'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
+import { useFieldSay } from '../editor/field-say.ts'
 import { passageExtensions } from './passage-extensions.ts'
 import type { PassageEditorProps } from './rich-field.tsx'
 
@@ -17,6 +18,7 @@ export function usePassage(
   { onLink, onFiles }: Events,
 ): { editor: Editor | null; holder: RefObject<HTMLDivElement | null> } {
   const { message } = App.useApp()
+  const say = useFieldSay()
   const [editor, setEditor] = useState<Editor | null>(null)
   const holder = useRef<HTMLDivElement>(null)
   const latest = useRef({ onChange, onSend, onLink, onFiles })
@@ -30,6 +32,7 @@ export function usePassage(
         onSend: () => latest.current.onSend?.(),
         onFiles: (files, at) => latest.current.onFiles(made, files, at),
         onTrouble: (words) => void message.info(words, 8),
+        say,
       }),
       content: takeTyped() ?? start ?? emptyPassage,
       injectCSS: false,

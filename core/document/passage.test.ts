@@ -1,12 +1,13 @@
 import { expect, test } from 'vitest'
 import { isBlank, MOST_PASSAGE, passageFromUnsafe, passageOf } from './passage.ts'
 import { passageHtml } from '../html/passage-html.ts'
+import { sayIn } from '../words/say.ts'
 
 const passage = (...content: unknown[]): unknown => ({ type: 'passage', content })
 const words = (text: string): unknown => ({ type: 'paragraph', content: [{ type: 'text', text }] })
 const reason = (unsafe: unknown): string => {
   const read = passageFromUnsafe(unsafe)
-  return read.ok ? '' : read.reason
+  return read.ok ? '' : sayIn('en')(read.problem.message, read.problem.values)
 }
 
 test('what was written is read, and written as HTML', () => {
@@ -24,7 +25,7 @@ test('what was written is read, and written as HTML', () => {
 
 test.each([
   ['nothing', null, 'can’t be read'],
-  ['a page', { type: 'doc', content: [{ type: 'title' }, words('x')] }, 'not a passage'],
+  ['a page', { type: 'doc', content: [{ type: 'title' }, words('x')] }, 'can’t be read'],
   ['a kind of nobody', passage({ type: 'script' }), 'can’t be read'],
   ['what does not fit', passage({ type: 'listItem', content: [words('x')] }), 'can’t be read'],
   [

@@ -1,4 +1,3 @@
-import { withArticle } from '../kinds/article.ts'
 import { Node } from 'prosemirror-model'
 import { isA, kindOf } from '../kinds/facts.ts'
 import { plainPassage } from './empty-passage.ts'
@@ -12,46 +11,50 @@ export const MOST_PASSAGE = 40_000
 /** The most objects in its JSON: some three for each paragraph or item with words in it. */
 const MOST_OBJECTS = 12_000
 
+/** Why a passage is not taken: a message for whoever wrote it (`core/words`), with what stands in it. */
+export interface PassageProblem {
+  readonly message: `field.passage${'TooDeep' | 'TooMuch' | 'Unread' | 'Piece' | 'Sign' | 'Long'}`
+  readonly values?: Readonly<Record<string, number>>
+}
 export type PassageRead =
-  { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly reason: string }
+  { readonly ok: true; readonly passage: Node } | { readonly ok: false; readonly problem: PassageProblem }
 
-const refuse = (reason: string): PassageRead => ({ ok: false, reason })
+const refuse = (message: PassageProblem['message']): PassageRead => ({ ok: false, problem: { message } })
 
-/** A passage from JSON that somebody sent. `reason` is a sentence for whoever wrote it. */
+/** A passage from JSON that somebody sent. */
 export function passageFromUnsafe(unsafe: unknown): PassageRead {
   const size = shapeOf(unsafe, MOST_DEPTH * 3)
-  if (size === 'too deep') return refuse('What was sent is nested deeper than anything that can be written.')
-  if (size === 'too much')
-    return refuse('This holds more paragraphs, list items or other parts than can be sent at once. Send it in parts.')
+  if (size === 'too deep') return refuse('field.passageTooDeep')
+  if (size === 'too much') return refuse('field.passageTooMuch')
   let passage: Node
   try {
     passage = Node.fromJSON(schema, unsafe)
-    if (!isA(passage, 'passage')) return refuse('What was sent is not a passage.')
+    if (!isA(passage, 'passage')) return refuse('field.passageUnread')
     passage.check()
   } catch {
-    return refuse('What was sent can’t be read as a passage.')
+    return refuse('field.passageUnread')
   }
   return checked(passage)
 }
 
 function checked(passage: Node): PassageRead {
-  let problem = ''
+  let problem: PassageProblem['message'] | null = null
   let length = 0
   // Depth is counted on the way: to ask where a node stands costs its whole way from the top.
   const visit = (node: Node, depth: number): void => {
-    if (kindOf(node).needsPage)
-      problem ||= `${withArticle(kindOf(node).label)} stands in pages alone. Remove it, or write it in a page.`
+    if (kindOf(node).needsPage) problem ??= 'field.passagePiece'
     if (node.isText) {
       length += node.text?.length ?? 0
-      if (!isCleanText(node.text ?? '')) problem ||= 'The text holds a character that can’t be shown.'
+      if (!isCleanText(node.text ?? '')) problem ??= 'field.passageSign'
     }
-    if (depth > MOST_DEPTH) problem ||= 'The text is nested deeper than can be shown.'
+    if (depth > MOST_DEPTH) problem ??= 'field.passageTooDeep'
     node.forEach((child) => visit(child, depth + 1))
   }
   passage.forEach((child) => visit(child, 0))
+  if (problem) return refuse(problem)
   if (length > MOST_PASSAGE)
-    problem ||= `This is ${length.toLocaleString('en')} characters long; at most ${MOST_PASSAGE.toLocaleString('en')} can be sent at once. Shorten it, or send it in parts.`
-  return problem ? refuse(problem) : { ok: true, passage }
+    return { ok: false, problem: { message: 'field.passageLong', values: { length, most: MOST_PASSAGE } } }
+  return { ok: true, passage }
 }
 
 /** Looks at JSON no deeper and no wider than it may be, before anything walks it. */

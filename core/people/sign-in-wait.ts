@@ -12,10 +12,8 @@ export function secondsToWait(failures: number): number {
   return failures < FREE ? 0 : Math.min(LONGEST, 2 ** Math.min(20, failures - FREE + 1))
 }
 
-/** A wait in words. */
-export function waitWords(seconds: number): string {
-  const minutes = Math.ceil(seconds / 60)
-  return seconds < 60
-    ? `${Math.max(1, Math.ceil(seconds))} ${Math.ceil(seconds) <= 1 ? 'second' : 'seconds'}`
-    : `${minutes} ${minutes === 1 ? 'minute' : 'minutes'}`
-}
+/** A wait as it is said: in whole seconds under a minute, else in minutes; never shorter than it is. */
+export const saidWait = (seconds: number): { readonly unit: 'seconds' | 'minutes'; readonly count: number } =>
+  seconds < 60
+    ? { unit: 'seconds', count: Math.max(1, Math.ceil(seconds)) }
+    : { unit: 'minutes', count: Math.ceil(seconds / 60) }

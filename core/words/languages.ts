@@ -1,6 +1,8 @@
+import type enAccount from './en/account.json'
 import type enAssignment from './en/assignment.json'
 import type enDiscussion from './en/discussion.json'
 import type enExercise from './en/exercise.json'
+import type enField from './en/field.json'
 import type enHome from './en/home.json'
 import type enNotices from './en/notices.json'
 import type enPieces from './en/pieces.json'
@@ -10,9 +12,11 @@ import * as en from './en/messages.ts'
 
 /** Every area of words that students meet, with the names of its messages. */
 export interface Areas {
+  readonly account: typeof enAccount
   readonly assignment: typeof enAssignment
   readonly discussion: typeof enDiscussion
   readonly exercise: typeof enExercise
+  readonly field: typeof enField
   readonly home: typeof enHome
   readonly notices: typeof enNotices
   readonly pieces: typeof enPieces

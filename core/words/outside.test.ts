@@ -9,8 +9,14 @@ import { LANGUAGES } from './languages.ts'
 const ROOM = [
   /^server\/reading\//,
   /^server\/exercises\/(exercise|pages|render)\.server/,
-  /^server\/(discussions|assignments)\//,
-  /^app\/(discussions|assignments|reading)\//,
+  /^server\/(discussions|assignments|people|notices)\//,
+  /^app\/(discussions|assignments|reading|people|notices|writing)\//,
+  /^app\/media\/(send-file|use-placed-pictures|place-picture|arriving)\.ts/,
+  /^app\/pieces\/picture\/alt-dialog\.tsx/,
+  /^app\/editor\/(link-field|page-guard)\.tsx?/,
+  /^core\/document\/passage\.ts/,
+  /^server\/shelf\/(upload|sniff)\.server/,
+  /^server\/web\/rate\.server/,
   /^reader\//,
   /^core\/reading\//,
   /^core\/html\/render\.ts/,
@@ -18,7 +24,7 @@ const ROOM = [
   /^core\/questions\/kinds\/\w+\/(fields|grade)\.ts/,
 ]
 /** What authors alone meet, and the queries. */
-const OTHERS = /\.test\.|queries\.server|assets\.server|\/hand-ins\.tsx$/
+const OTHERS = /\.test\.|queries\.server|assets\.server|\/hand-ins\.tsx$|\/(value-tool|where)\.tsx?$/
 /** The names of what is read out or shown. */
 const SPOKEN = /^(aria-label|aria-description|title|placeholder|label|alt|send|summary)$/
 /** Said by an author alone: why what they return is refused. */
@@ -27,7 +33,7 @@ const FOR_AUTHORS = [
   'This was not handed in, or the student has handed in again. Load the page again.',
 ]
 /** The name of the product, and what programs say to each other. */
-const NAMES = /\b(Fieldstone|GET|POST|Accept|Arrow(Left|Right|Up|Down)|Page(Up|Down))\b/g
+const NAMES = /\b(Fieldstone|GET|POST|Accept|Cookie|Enter|NFKC|Arrow(Left|Right|Up|Down)|Page(Up|Down))\b/g
 
 const hasWords = (text: string): boolean => /\p{L}{2}/u.test(text.replace(NAMES, ''))
 /** A sentence, or a line that begins with a capital: no value that programs tell each other. */

@@ -118,6 +118,11 @@ export function messageOf(messages: Areas, name: MessageName): string {
  * weights browsers write in falling order); English where it names none of them.
  */
 export function askedLanguage(acceptLanguage: string | null): string {
-  const asked = (acceptLanguage ?? '').split(',').map((each) => each.split(';')[0]!.trim().toLowerCase())
-  return asked.find((tag) => Object.hasOwn(LANGUAGES, tag.split('-')[0]!)) ?? 'en'
+  for (const each of (acceptLanguage ?? '').slice(0, 500).split(',')) {
+    // Language, a script, a region (RFC 5646, 2.1); what else a tag may hold nothing is chosen by.
+    const [, language = '', region] = /^([a-z]{2,3})(?:-[a-z]{4})?(?:-([a-z]{2}))?(?![a-z0-9])/i.exec(each.trim()) ?? []
+    if (Object.hasOwn(LANGUAGES, language.toLowerCase()))
+      return language.toLowerCase() + (region ? `-${region.toUpperCase()}` : '')
+  }
+  return 'en'
 }

@@ -1,4 +1,4 @@
-import { isBlank, type PassageRead } from '../../core/document/passage.ts'
+import { isBlank } from '../../core/document/passage.ts'
 import { passageHtml } from '../../core/html/passage-html.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { doneRule } from '../../core/plan/settings.ts'
@@ -14,8 +14,8 @@ import {
   updateReturned,
   upsertDraft,
 } from './queries.server.ts'
-import type { Say } from '../../core/words/say.ts'
-import { readPassage } from '../discussions/read-passage.server.ts'
+import { type Say, sayIn } from '../../core/words/say.ts'
+import { type ReadPassage, readPassage } from '../discussions/read-passage.server.ts'
 
 export type Handed = { readonly ok: true; readonly number?: number } | { readonly ok: false; readonly reason: string }
 const refuse = (reason: string): Handed & { ok: false } => ({ ok: false, reason })
@@ -69,10 +69,10 @@ export async function handIn(
   })
 }
 
-async function readWork(who: Participant, unsafeContent: unknown, files: HandedFiles): Promise<PassageRead> {
+async function readWork(who: Participant, unsafeContent: unknown, files: HandedFiles): Promise<ReadPassage> {
   if (!who.mayTakePart || who.isAuthor)
     return refuse(who.say(who.isAuthor ? 'assignment.authorsLook' : 'assignment.guest'))
-  const read = await readPassage(unsafeContent)
+  const read = await readPassage(unsafeContent, who.say)
   if (!read.ok) return read
   const imported = [...files.map(({ id }) => id), ...shelfItemsOf(read.passage)]
   const own = new Set(await listOwnItems(pool, who.courseId, who.personId, imported))
@@ -88,7 +88,7 @@ export async function giveBack(
   number: number,
   unsafeComment: unknown,
 ): Promise<Handed> {
-  const read = await readPassage(unsafeComment)
+  const read = await readPassage(unsafeComment, sayIn('en'))
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse('Write a comment before you return it: the student reads your comment.')
   return transaction(async (db) => {

@@ -146,7 +146,7 @@ export async function writePost(
 ): Promise<PostResult> {
   const why = whyNotWrite(who)
   if (why) return refuse(why)
-  const read = await readPassage(unsafeContent)
+  const read = await readPassage(unsafeContent, who.say)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse(who.say('discussion.nothingWritten'))
   const foreign = await whyNotShown(who, read.passage)
@@ -232,7 +232,7 @@ async function announce(db: Database, entryId: string): Promise<void> {
 export async function rewritePost(who: Participant, id: string, unsafeContent: unknown): Promise<PostResult> {
   const why = whyNotWrite(who)
   if (why) return refuse(why)
-  const read = await readPassage(unsafeContent)
+  const read = await readPassage(unsafeContent, who.say)
   if (!read.ok) return read
   if (isBlank(read.passage)) return refuse(who.say('discussion.nothingLeft'))
   const foreign = await whyNotShown(who, read.passage)

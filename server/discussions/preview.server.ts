@@ -6,7 +6,7 @@ import { readPassage } from './read-passage.server.ts'
 /** What somebody who may write here has written as others will see it, as JSON; nothing of it is kept. */
 export async function previewAnswer({ mayTakePart, say }: Participant, unsafeContent: unknown): Promise<Response> {
   const read = mayTakePart
-    ? await readPassage(unsafeContent)
+    ? await readPassage(unsafeContent, say)
     : ({ ok: false, reason: say('discussion.guest') } as const)
   return Response.json(
     read.ok ? { ok: true, html: isBlank(read.passage) ? '' : passageHtml(read.passage, say) } : read,

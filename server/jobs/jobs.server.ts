@@ -20,7 +20,11 @@ const TRANSFER_DAYS = 14
 export const tasks: TaskList = {
   renditions: async (payload) => makeRenditions(z.object({ itemId: z.string() }).parse(payload).itemId),
   mail: () => mailNotices(),
-  'reset-mail': async (payload) => mailReset(z.object({ personId: z.string(), token: z.string() }).parse(payload)),
+  'reset-mail': async (payload) =>
+    mailReset(
+      // An older Fieldstone left no language.
+      z.object({ personId: z.string(), token: z.string(), language: z.string().default('en') }).parse(payload),
+    ),
   tell: async (payload) => runTelling(telling.parse(payload)),
   transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
   squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),

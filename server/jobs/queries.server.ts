@@ -7,7 +7,7 @@ export interface JobPayloads {
   readonly sweep: Record<string, never>
   readonly mail: Record<string, never>
   readonly tell: Telling
-  readonly 'reset-mail': { readonly personId: string; readonly token: string }
+  readonly 'reset-mail': { readonly personId: string; readonly token: string; readonly language: string }
   readonly transfer: { readonly id: string }
   readonly 'renew-renderings': Record<string, never>
   readonly squash: { readonly documentId: string }

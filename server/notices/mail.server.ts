@@ -1,4 +1,5 @@
 import { createTransport } from 'nodemailer'
+import { type Say, sayIn } from '../../core/words/say.ts'
 import { config } from '../config.server.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
@@ -59,6 +60,12 @@ function grouped(notices: readonly NoticeToMail[]): Map<string, NoticeToMail[]> 
   return found
 }
 
+/** Who says what stands around notices: in the language of their courses if they agree on one, else in English. */
+function saidOf(notices: readonly NoticeToMail[]): Say {
+  const [only, ...others] = new Set(notices.flatMap(({ language }) => language ?? []))
+  return sayIn(only !== undefined && others.length === 0 ? only : 'en')
+}
+
 /** One mail of everything that is due to one person. */
 function mailOf(notices: readonly NoticeToMail[]): {
   to: { name: string; address: string }
@@ -67,18 +74,21 @@ function mailOf(notices: readonly NoticeToMail[]): {
 } {
   const [first] = notices
   if (!first) throw new Error('A mail needs a notice.')
+  const say = saidOf(notices)
   const courses = new Set(notices.map(({ course }) => course))
   const subject =
     notices.length === 1
       ? `${first.course}: ${first.words.slice(0, 80).toWellFormed()}`
-      : `${notices.length} things are new in ${courses.size === 1 ? first.course : 'your courses'}`
+      : courses.size === 1
+        ? say('notices.mailSubject', { count: notices.length, course: first.course })
+        : say('notices.mailSubjectCourses', { count: notices.length })
   const told = notices.map(
     ({ course, words, address }) => `${courses.size > 1 ? `${course}: ` : ''}${words}\n${new URL(address, home).href}`,
   )
   return {
     to: { name: first.name, address: first.email },
     subject,
-    text: `${told.join('\n\n')}\n\nYou choose at ${new URL('/notices', home).href} whether and when you get e-mail.\n`,
+    text: `${told.join('\n\n')}\n\n${say('notices.mailFoot')}\n${new URL('/notices', home).href}\n`,
   }
 }
 
@@ -86,9 +96,11 @@ function mailOf(notices: readonly NoticeToMail[]): {
 export async function mailReset({
   personId,
   token,
+  language,
 }: {
   readonly personId: string
   readonly token: string
+  readonly language: string
 }): Promise<void> {
   const { rows } = await pool.query<{ name: string; email: string }>(
     'select name, email from people where id = $1::text and deleted_at is null',
@@ -96,10 +108,12 @@ export async function mailReset({
   )
   const person = rows[0]
   if (!person) return
+  const say = sayIn(language)
   await transport?.sendMail({
     to: { name: person.name, address: person.email },
-    subject: 'A new password for Fieldstone',
-    text: `Somebody, we hope you, asked for a new password for Fieldstone. Within an hour you can set one here:\n${new URL(`/new-password?way=${token}`, home).href}\n\nIf that was not you, do nothing: your password stays what it is.\n`,
+    subject: say('account.resetSubject'),
+    // The address stands by itself: no sign of direction may become part of it.
+    text: `${say('account.resetMail')}\n${new URL(`/new-password?way=${token}`, home).href}\n\n${say('account.resetNotYou')}\n`,
   })
 }
 

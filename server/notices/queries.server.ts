@@ -83,6 +83,8 @@ export interface NoticeToMail {
   readonly email: string
   readonly name: string
   readonly course: string
+  /** Of the course (BCP 47); null for what stands in none. */
+  readonly language: string | null
   readonly words: string
   readonly address: string
 }
@@ -99,8 +101,8 @@ export async function takeToMail(db: Database, mostPeople: number, mostEach: num
      taken as (select n.id from due cross join lateral (
        select id from notices where person_id = due.person_id and mailed_at is null and mail_after <= now() order by id
          limit $2::int for update skip locked) n)
-     select n.id::text, n.person_id as "personId", p.email, p.name, coalesce(c.title, 'Fieldstone') as course, n.words,
-       n.address
+     select n.id::text, n.person_id as "personId", p.email, p.name, coalesce(c.title, 'Fieldstone') as course,
+       c.language, n.words, n.address
      from taken join notices n on n.id = taken.id join people p on p.id = n.person_id left
        join courses c on c.id = n.course_id order by n.person_id, n.id`,
     [mostPeople, mostEach],

@@ -1,10 +1,10 @@
-import { sayIn } from '../../core/words/say.ts'
 import { frame, type Visit } from '../reading/frame.server.ts'
 import { html, type SafeHtml, trusted } from '../../core/tree/template.ts'
 import type { Changed } from './account.server.ts'
 import type { Person } from './queries.server.ts'
 
-const HERE = { course_title: 'Fieldstone', say: sayIn('en') }
+/** In which look and which language a page that stands in no course is drawn. */
+export type Look = Pick<Visit, 'theme' | 'say'>
 
 const said = (result: Changed | null): SafeHtml | null =>
   result &&
@@ -26,25 +26,25 @@ export interface AccountState {
 
 /** Somebody's own account: password, where they are signed in, the second step. */
 export function accountPage(
-  theme: Visit['theme'],
+  { theme, say }: Look,
   person: Person,
   { sessions, hasSecondStep, fresh }: AccountState,
   result: Changed | null,
 ): SafeHtml {
   return frame(
-    { title: 'Your account', ...HERE, theme },
-    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/">To your courses</a> · <a href="/notices">Notices and e-mail</a></p><h1>Your account</h1>
+    { title: say('account.yourAccount'), course_title: 'Fieldstone', theme, say },
+    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/">${say('account.toCourses')}</a> · <a href="/notices">${say('account.noticesAndMail')}</a></p><h1>${say('account.yourAccount')}</h1>
 <p>${person.name}, ${person.email}</p>
 ${said(result)}
-<section><h2>Password</h2><form method="post"><input type="hidden" name="intent" value="password">${whose(person.email)}${field('Your current password', 'current', 'password', 'current-password')}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Change the password</button></form></section>
-<section><h2>Where you are signed in</h2><p>${sessions === 1 ? 'Only here.' : `Here and in ${sessions - 1} ${sessions === 2 ? 'other place' : 'other places'}.`}</p><form method="post"><button name="intent" value="elsewhere">Sign out everywhere else</button></form></section>
+<section><h2>${say('account.password')}</h2><form method="post"><input type="hidden" name="intent" value="password">${whose(person.email)}${field(say('account.current'), 'current', 'password', 'current-password')}${field(say('account.fresh'), 'fresh', 'password', 'new-password')}<button>${say('account.change')}</button></form></section>
+<section><h2>${say('account.whereSignedIn')}</h2><p>${say('account.signedInAt', { others: sessions - 1 })}</p><form method="post"><button name="intent" value="elsewhere">${say('account.signOutElsewhere')}</button></form></section>
 ${
   hasSecondStep
-    ? html`<section><h2>Two-step sign-in</h2><p>Signing in takes your password and a code from your authenticator app.</p><form method="post"><input type="hidden" name="intent" value="no second step">${whose(person.email)}${field('Your password', 'current', 'password', 'current-password')}<button>Turn off two-step sign-in</button></form></section>`
+    ? html`<section><h2>${say('account.twoStep')}</h2><p>${say('account.twoStepIsOn')}</p><form method="post"><input type="hidden" name="intent" value="no second step">${whose(person.email)}${field(say('account.yourPassword'), 'current', 'password', 'current-password')}<button>${say('account.twoStepOff')}</button></form></section>`
     : fresh &&
-      html`<section><h2>Two-step sign-in</h2><p>With a code from an authenticator app besides your password, somebody who learns your password still can’t sign in.</p>
-<div class="account-picture">${trusted(fresh.picture)}</div><p>Scan the picture with the app, or type this key into it: <code>${fresh.secret.match(/.{4}/g)?.join(' ')}</code></p>
-<form method="post"><input type="hidden" name="intent" value="second step"><input type="hidden" name="secret" value="${fresh.secret}"><label>Code that the app shows<input name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="10" required></label><button>Turn on two-step sign-in</button></form></section>`
+      html`<section><h2>${say('account.twoStep')}</h2><p>${say('account.twoStepWhy')}</p>
+<div class="account-picture">${trusted(fresh.picture)}</div><p>${say.html('account.scan', { key: html`<code dir="ltr">${fresh.secret.match(/.{4}/g)?.join(' ')}</code>` })}</p>
+<form method="post"><input type="hidden" name="intent" value="second step"><input type="hidden" name="secret" value="${fresh.secret}"><label>${say('account.codeShown')}<input name="code" inputmode="numeric" autocomplete="one-time-code" maxlength="10" required></label><button>${say('account.twoStepOn')}</button></form></section>`
 }
 </main>`,
   )
@@ -52,19 +52,19 @@ ${
 
 /** Asks for a way to a new password (`way` null), or sets it. */
 export function newPasswordPage(
-  theme: Visit['theme'],
+  { theme, say }: Look,
   way: string | null,
   person: Person | null,
   result: Changed | null,
 ): SafeHtml {
   const body =
     way === null || (!person && !result)
-      ? html`${way !== null && html`<p class="account-said" role="alert">This link was already used, or is older than an hour. Ask for a new one.</p>`}<p>Type the e-mail address you sign in with. If it is known here, a message is sent to it that leads to a new password.</p>
-<form method="post" action="/new-password"><label>Address<input name="email" type="email" autocomplete="username" maxlength="200" required></label><button>Send the mail</button></form>`
+      ? html`${way !== null && html`<p class="account-said" role="alert">${say('account.linkUsed')}</p>`}<p>${say('account.askNew')}</p>
+<form method="post" action="/new-password"><label>${say('account.email')}<input name="email" type="email" autocomplete="username" maxlength="200" required></label><button>${say('account.sendMail')}</button></form>`
       : person &&
-        html`<p>For ${person.name}.</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${whose(person.email)}${field('New password, at least ten characters', 'fresh', 'password', 'new-password')}<button>Save the password</button></form>`
+        html`<p>${say('account.forPerson', { name: person.name })}</p><form method="post" action="/new-password"><input type="hidden" name="way" value="${way}">${whose(person.email)}${field(say('account.fresh'), 'fresh', 'password', 'new-password')}<button>${say('account.saveNew')}</button></form>`
   return frame(
-    { title: 'A new password', ...HERE, theme },
-    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/sign-in">Back to sign in</a></p><h1>A new password</h1>${said(result)}${body}</main>`,
+    { title: say('account.newPassword'), course_title: 'Fieldstone', theme, say },
+    html`<main id="page" class="contents account" tabindex="-1"><p><a href="/sign-in">${say('account.backToSignIn')}</a></p><h1>${say('account.newPassword')}</h1>${said(result)}${body}</main>`,
   )
 }

@@ -1,4 +1,5 @@
 import { passageFromJson, passageFromUnsafe } from '../../core/document/passage.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { mapShelfItems, shelfItemsOf } from '../../core/document/shelf-items.ts'
 import {
@@ -21,7 +22,7 @@ export function readQuestion(unsafe: unknown): Read {
   if (!parsed.success) return { ok: false, reason: parsed.error.issues[0]?.message ?? 'The question can’t be read.' }
   for (const text of textsOf(parsed.data)) {
     const read = passageFromUnsafe(text)
-    if (!read.ok) return read
+    if (!read.ok) return { ok: false, reason: sayIn('en')(read.problem.message, read.problem.values) }
   }
   return { ok: true, content: parsed.data }
 }

@@ -1,7 +1,7 @@
 import type { RequestContext } from '../web/load-context.server.ts'
 import { themeOf } from '../web/theme.server.ts'
 import { type ReadRequest, readingAnswer } from './answer.server.ts'
-import { askedLanguage, sayIn } from '../../core/words/say.ts'
+import { sayFor } from '../web/say-for.server.ts'
 import { troublePage } from './room.server.ts'
 
 const WORDS = {
@@ -12,7 +12,7 @@ const WORDS = {
 /** The reading room's answer when there is nothing to read. */
 export function readingTrouble(request: ReadRequest, context: RequestContext, reason: keyof typeof WORDS): Response {
   const [status, heading, words] = WORDS[reason]
-  const say = sayIn(askedLanguage(request.headers.get('Accept-Language')))
+  const say = sayFor(request)
   return readingAnswer(
     request,
     troublePage({ theme: themeOf(request), say }, say(heading), say(words), context.requestId),

@@ -12,7 +12,8 @@ import {
   type NewShelfItem,
   type ShelfItem,
 } from './queries.server.ts'
-import { tooOften } from '../web/rate.server.ts'
+import { type Say, sayIn } from '../../core/words/say.ts'
+import { isTooOften, MOST_A_MINUTE } from '../web/rate.server.ts'
 import { sniff } from './sniff.server.ts'
 
 export type Uploaded =
@@ -27,6 +28,8 @@ export interface Uploader {
   readonly isContribution: boolean
   /** Any file is taken, not pictures alone: for handing in. */
   readonly isAnyFile?: boolean
+  /** Says what is wrong with a file, in the language of whoever brings it; English when left out. */
+  readonly say?: Say
 }
 
 /** So many bytes one person may bring in 24 hours: to shelves, and with what they write. */
@@ -39,32 +42,31 @@ const MOST_SVG = 8 * 1024 * 1024
 /** Takes a file for a course: looked at as it begins, written down as it comes, claimed in one transaction. */
 export async function takeUpload(
   courseId: string,
-  { personId, isContribution, isAnyFile = false }: Uploader,
+  { personId, isContribution, isAnyFile = false, say = sayIn('en') }: Uploader,
   unsafeName: string,
   stream: AsyncIterable<Uint8Array>,
 ): Promise<Uploaded> {
   const name = nameFrom(unsafeName, 'picture')
-  const tooMany = tooOften(personId, 'upload')
+  const isTooMany = isTooOften(personId, 'upload')
   const most = isContribution ? MOST_A_DAY.contribution : MOST_A_DAY.shelf
   const isOver = (await countUploaded(pool, personId)) >= most
   let type = ''
   let isPicture = false
   const begin = async (start: Buffer): Promise<Begun> => {
-    if (start.length === 0) return { ok: false, reason: `“${name}” is empty.` }
-    if (tooMany) return { ok: false, reason: tooMany }
-    if (isOver) return { ok: false, reason: dayIsFull(name, most) }
+    if (start.length === 0) return { ok: false, reason: say('field.fileEmpty', { name }) }
+    if (isTooMany) return { ok: false, reason: say('field.tooManyFiles', { most: MOST_A_MINUTE.upload }) }
+    if (isOver) return { ok: false, reason: say('field.dayIsFull', { name, most: most / 1024 ** 3 }) }
     const found = await sniff(start)
     if (found.kind === 'other' && !isAnyFile)
-      return {
-        ok: false,
-        reason: `“${name}” is ${found.words}, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.`,
-      }
+      return { ok: false, reason: say('field.noPicture', { name, type: found.called, ending: found.ending }) }
     type = found.type
     isPicture = found.kind === 'picture'
     return { ok: true, head: !isPicture ? 0 : type === 'image/svg+xml' ? MOST_SVG : HEAD }
   }
-  return receiveUpload(courseId, personId, stream, name, begin, async (received): Promise<Uploaded> => {
-    const looked = isPicture ? await sizeOf(name, type, received) : { ok: true as const, width: null, height: null }
+  return receiveUpload({ courseId, personId, say }, stream, name, begin, async (received): Promise<Uploaded> => {
+    const looked = isPicture
+      ? await sizeOf(name, type, received, say)
+      : { ok: true as const, width: null, height: null }
     if (!looked.ok) return refuse(looked.reason)
     return transaction(async (db) => {
       await claim(db, received)
@@ -94,16 +96,12 @@ async function shelved(db: Database, item: NewShelfItem): Promise<Uploaded> {
   return { ok: true, item: kept, isKnown: !isNew }
 }
 
-const dayIsFull = (name: string, most: number): string =>
-  `“${name}” was not taken: you have brought ${most / 1024 ** 3} GB in the last 24 hours, the most that one person may. Try again tomorrow.`
-
 /**
  * Writes a file down as it comes and hands it to `work`, which claims it. What is not claimed leaves nothing behind;
  * `begin` looks at the first bytes and says whether more is wanted.
  */
 export async function receiveUpload<T extends { readonly ok: boolean }>(
-  courseId: string,
-  personId: string,
+  { courseId, personId, say }: { readonly courseId: string; readonly personId: string; readonly say: Say },
   stream: AsyncIterable<Uint8Array>,
   name: string,
   begin: (start: Buffer) => Promise<Begun>,
@@ -118,10 +116,7 @@ export async function receiveUpload<T extends { readonly ok: boolean }>(
   try {
     const received = await receive(uploadId, stream, MOST_FILE, begin)
     if (received === 'too large')
-      return {
-        ok: false,
-        reason: `“${name}” is larger than ${MOST_FILE / 1024 / 1024} MB, the most that one file may have.`,
-      }
+      return { ok: false, reason: say('field.fileMost', { name, most: MOST_FILE / 1024 / 1024 }) }
     return 'refused' in received ? { ok: false, reason: received.refused } : await work(received)
   } finally {
     await discard(uploadId)
@@ -148,26 +143,16 @@ type Looked =
   | { readonly ok: false; readonly reason: string }
 
 /** How large a picture is, from how it begins. */
-async function sizeOf(name: string, type: string, { head, size }: Received): Promise<Looked> {
+async function sizeOf(name: string, type: string, { head, size }: Received, say: Say): Promise<Looked> {
   if (type === 'image/svg+xml' && size > MOST_SVG)
-    return {
-      ok: false,
-      reason: `“${name}” is an SVG of more than ${MOST_SVG / 1024 / 1024} MB. Make it simpler, or save it as PNG, and try again.`,
-    }
+    return { ok: false, reason: say('field.svgMost', { name, most: MOST_SVG / 1024 / 1024 }) }
   try {
     const { width, height } = (await sharp(head, { limitInputPixels: false, failOn: 'none' }).metadata()).autoOrient
-    if (!width || !height)
-      return { ok: false, reason: `“${name}” has no size of its own. An SVG needs a width and a height, or a viewBox.` }
+    if (!width || !height) return { ok: false, reason: say('field.noSize', { name }) }
     if (width * height > MOST_PIXELS)
-      return {
-        ok: false,
-        reason: `“${name}” has ${width.toLocaleString('en')} × ${height.toLocaleString('en')} pixels, more than any screen can show. Make it smaller than ${MOST_PIXELS / 1e6} million pixels and try again.`,
-      }
+      return { ok: false, reason: say('field.pixels', { name, width, height, most: MOST_PIXELS / 1e6 }) }
     return { ok: true, width, height }
   } catch {
-    return {
-      ok: false,
-      reason: `“${name}” begins like a picture, but can’t be read as one. It may have been cut off on its way; save it anew and try again.`,
-    }
+    return { ok: false, reason: say('field.unreadable', { name }) }
   }
 }

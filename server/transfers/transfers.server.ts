@@ -15,6 +15,7 @@ import {
   factsOfFormat,
   type ExportVariant,
 } from '../../core/formats/transfer.ts'
+import { sayIn } from '../../core/words/say.ts'
 import type { Course } from '../courses/queries.server.ts'
 import { pool, transaction } from '../database/pool.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
@@ -87,8 +88,7 @@ export async function beginIn(
     return Promise.resolve(reason === null ? { ok: true, head: MOST_FILE } : { ok: false, reason })
   }
   return receiveUpload(
-    course.id,
-    personId,
+    { courseId: course.id, personId, say: sayIn('en') },
     stream,
     asked.name,
     begin,

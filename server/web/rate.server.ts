@@ -2,14 +2,6 @@
 export const MOST_A_MINUTE = { post: 30, preview: 90, draft: 120, batch: 1500, upload: 120, reset: 10 } as const
 export type Counted = keyof typeof MOST_A_MINUTE
 
-const NAMES: Record<Counted, string> = {
-  post: 'posts',
-  preview: 'previews',
-  draft: 'changes to a draft',
-  batch: 'changes to pages',
-  upload: 'files',
-  reset: 'requests',
-}
 const MINUTE = 60_000
 
 /** What somebody may still do: a bucket that fills again as time goes by. */
@@ -20,20 +12,19 @@ interface Bucket {
 const buckets = new Map<string, Bucket>()
 
 /**
- * Counts one deed of a person; a sentence when there were too many of its kind, else null. The clock only goes forward:
- * one that is set back must shut nobody out.
+ * Counts one deed of a person, and says whether there were too many of its kind. The clock only goes forward: one that
+ * is set back must shut nobody out.
  */
-export function tooOften(personId: string, what: Counted, now = performance.now()): string | null {
+export function isTooOften(personId: string, what: Counted, now = performance.now()): boolean {
   const most = MOST_A_MINUTE[what]
   const key = `${what} ${personId}`
   const bucket = buckets.get(key) ?? { left: most, at: now }
   bucket.left = Math.min(most, bucket.left + ((now - bucket.at) * most) / MINUTE)
   bucket.at = now
   buckets.set(key, bucket)
-  if (bucket.left < 1)
-    return `Those were too many ${NAMES[what]} in a short time: at most ${most.toLocaleString('en')} a minute are taken. What you wrote is still here; wait a moment, then try again.`
+  if (bucket.left < 1) return true
   bucket.left--
-  return null
+  return false
 }
 
 // Whoever has been away for a while has a full bucket, which need not be remembered.

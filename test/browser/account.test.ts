@@ -19,7 +19,7 @@ test('a password that was forgotten: asked for, sent by mail, set without script
     const page = await context.newPage()
     await page.goto('/sign-in')
     await page.getByRole('link', { name: 'I forgot my password' }).click()
-    await page.getByLabel('Address').fill('student@test.example')
+    await page.getByLabel('E-mail address').fill('student@test.example')
     await page.getByRole('button', { name: 'Send the mail' }).click()
     await expect(page.getByRole('status')).toContainText('a message is on its way')
     let way = ''

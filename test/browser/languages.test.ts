@@ -32,7 +32,7 @@ const latinWords = (page: Page): Promise<string[]> =>
       } else if (!node.parentElement?.closest('script, style, noscript')) found.push(node.textContent ?? '')
     }
     return found
-      .map((words) => words.replace(/"\w+":|Ctrl\+Enter|Enter/g, ''))
+      .map((words) => words.replace(/"\w+":|Ctrl\+\w+|Enter|Fieldstone|https?:|mailto|#place/g, ''))
       .filter((words) => /[A-Za-z]{2}/.test(words))
   })
 
@@ -70,6 +70,47 @@ test('a discussion and an assignment speak Arabic, and so does what is written i
   await expect(page.locator('.post')).toContainText('شمال')
   await expect(page.getByRole('button', { name: 'احذف مشاركتي' })).toBeVisible()
   await page.goto('/assignments/course/task')
+  expect(await latinWords(page)).toEqual([])
+})
+
+test('the writing field, its tools and its dialogs speak Arabic', async ({ fixture }) => {
+  await fixture.addPage('talk', '<h1>نقاش</h1><p>ماذا ترى؟</p>', { isPublished: true, kind: 'discussion' })
+  await arabic(fixture)
+  const page = await fixture.open('student', '/discuss/course/talk')
+  await page.getByRole('textbox', { name: 'مشاركتك' }).click()
+  await expect(page.getByRole('toolbar')).toBeVisible()
+  await page.keyboard.type('شمال')
+  expect(await latinWords(page)).toEqual([])
+  await page.getByRole('button', { name: 'رابط' }).click()
+  await page.keyboard.type('javascript:alert(1)')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('هذا ليس عنوانًا يجوز الربط به.')).toBeVisible()
+  expect(await latinWords(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'صورة' }).click(),
+  ])
+  await chooser.setFiles({ name: 'note.png', mimeType: 'image/png', buffer: Buffer.from('words, not a picture') })
+  await expect(page.getByText('ملف نصي، وليس صورة', { exact: false })).toBeVisible()
+})
+
+test('sign-in, a new password, account and notices speak what the browser asks for', async ({ fixture }) => {
+  await arabic(fixture)
+  const page = await fixture.open('student', '/account', { locale: 'ar-EG' })
+  expect((await latinWords(page)).filter((words) => !words.includes('@'))).toEqual([])
+  expect(await violations(page, WITH_PRACTICE)).toEqual([])
+  await page.goto('/notices')
+  expect(await latinWords(page)).toEqual([])
+  expect(await violations(page, WITH_PRACTICE)).toEqual([])
+  await page.context().clearCookies()
+  await page.goto('/sign-in')
+  expect(await page.locator('html').evaluate((html: HTMLElement) => [html.lang, html.dir])).toEqual(['ar-EG', 'rtl'])
+  await page.getByRole('button', { name: 'تسجيل الدخول' }).click()
+  await expect(page.getByText('اكتب كلمة المرور.')).toBeVisible()
+  expect(await latinWords(page)).toEqual([])
+  expect(await violations(page, WITH_PRACTICE)).toEqual([])
+  await page.goto('/new-password')
   expect(await latinWords(page)).toEqual([])
 })
 

@@ -4,6 +4,7 @@ import { makeSchool } from './setup/factories.ts'
 
 await useFreshDatabase()
 const { pool } = await import('../../server/database/pool.server.ts')
+const { sayIn } = await import('../../core/words/say.ts')
 const { whyNotPassword } = await import('../../server/people/account.server.ts')
 const { hasSecondStep, isSecret, setSecondStep, stepOf, takeCode } =
   await import('../../server/people/second-step.server.ts')
@@ -27,7 +28,7 @@ test.each([
   ['ababababababab', 'so few different characters'],
   ['x'.repeat(501), 'at most 500'],
 ])('%s as a password', (password, problem) => {
-  const why = whyNotPassword(password, 'author@test.example')
+  const why = whyNotPassword(password, 'author@test.example', sayIn('en'))
   if (problem === null) expect(why).toBeNull()
   else expect(why).toContain(problem)
 })

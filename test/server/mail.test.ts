@@ -159,5 +159,5 @@ test('20,000 people are told part by part', async () => {
 
 test('notices say when in the time of their course', async () => {
   const [notice] = await listNotices(pool, 'student')
-  expect(noticeTime('2026-11-25T21:00:00.000Z', notice!.timeZone)).toBe('26 Nov 2026, 02:30')
+  expect(noticeTime('2026-11-25T21:00:00.000Z', notice!.timeZone, 'en')).toBe('26 Nov 2026, 02:30')
 })

@@ -148,7 +148,7 @@ test.each<[string, () => Promise<Buffer | string> | string, RegExp]>([
       ).subarray(0, 40),
     /can’t be read as one/,
   ],
-  ['paper.png', () => '%PDF-1.7\n1 0 obj', /is a PDF file, not a picture/],
+  ['paper.png', () => '%PDF-1.7\n1 0 obj', /is a file of the type PDF, not a picture/],
   [
     'no-size.svg',
     () => '<svg xmlns="http://www.w3.org/2000/svg" width="0" height="0"></svg>',
@@ -278,7 +278,7 @@ test('what is no picture is told by its first bytes, and none of it is kept mean
     Buffer.concat([Buffer.from('00000018667479706d703432', 'hex'), Buffer.alloc(30 * 1024 * 1024)]),
   )
   clearInterval(watch)
-  expect(answer).toMatchObject({ status: 422, ok: false, reason: expect.stringContaining('MP4 file, not a picture') })
+  expect(answer).toMatchObject({ status: 422, ok: false, reason: expect.stringContaining('file of the type MP4, not a picture') })
   expect(most).toBe(0)
 })
 

@@ -3,6 +3,7 @@ import { type FormEvent, useEffect, useState } from 'react'
 import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
 import { nameSaysNothing, pictureAddress } from '../../../core/media/pictures.ts'
 import { askShelfItem, type ShelfThing } from '../../media/upload.ts'
+import { type FieldSay, useFieldSay } from '../../editor/field-say.ts'
 import { Dialog } from '../../shell/dialog.tsx'
 import './alt-dialog.css'
 
@@ -15,19 +16,21 @@ interface Props {
 
 /** Asks what a picture shows, as soon as it stands on the sheet. */
 export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
-  const { answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative } = useAlt(item, onAnswer)
+  const say = useFieldSay()
+  const { answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative } = useAlt(item, say, onAnswer)
   return (
     <Dialog
       open
-      title="What does the picture show?"
+      title={say('field.altTitle')}
       width={620}
+      closable={{ 'aria-label': say('field.close') }}
       onCancel={onLater}
       mask={{ closable: false }}
       footer={
         <>
-          <Button onClick={onLater}>Later</Button>
+          <Button onClick={onLater}>{say('field.later')}</Button>
           <Button type="primary" onClick={() => answer()}>
-            Keep
+            {say('field.keep')}
           </Button>
         </>
       }
@@ -36,7 +39,7 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
         <Shown {...{ courseId, item }} />
         <div>
           <label className="desk-field">
-            <span>Alternative text, for whoever can’t see it</span>
+            <span>{say('field.alt')}</span>
             <textarea
               rows={4}
               maxLength={MOST_ALT}
@@ -48,7 +51,7 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
               onKeyDown={(event) => event.key === 'Enter' && !event.shiftKey && answer(event)}
             />
           </label>
-          <p className="soft small">What somebody would need to be told on the telephone. The caption is apart.</p>
+          <p className="soft small">{say('field.altWhy')}</p>
           <DecorativeBox {...{ isDecorative, setDecorative, setProblem }} />
           <p id="alt-problem" className="field-problem" role="alert">
             {problem}
@@ -60,7 +63,7 @@ export function AltDialog({ courseId, item, onAnswer, onLater }: Props) {
 }
 
 /** The alternative text while it is typed. */
-function useAlt(item: ShelfThing, onAnswer: Props['onAnswer']) {
+function useAlt(item: ShelfThing, say: FieldSay, onAnswer: Props['onAnswer']) {
   const [alt, setAlt] = useState(item.alt)
   const [isDecorative, setDecorative] = useState(false)
   const [problem, setProblem] = useState('')
@@ -68,8 +71,8 @@ function useAlt(item: ShelfThing, onAnswer: Props['onAnswer']) {
     event?.preventDefault()
     const words = alt.trim()
     if (isDecorative) onAnswer('')
-    else if (words === '') setProblem('Say in a sentence what the picture shows, or mark it as decorative.')
-    else if (nameSaysNothing(words)) setProblem(`“${words}” names a file; it says nothing about the picture.`)
+    else if (words === '') setProblem(say('field.altMissing'))
+    else if (nameSaysNothing(words)) setProblem(say('field.altIsName', { words }))
     else onAnswer(words)
   }
   return { answer, alt, isDecorative, problem, setAlt, setProblem, setDecorative }
@@ -82,6 +85,7 @@ interface DecorativeBoxProps {
 }
 
 function DecorativeBox({ isDecorative, setDecorative, setProblem }: DecorativeBoxProps) {
+  const say = useFieldSay()
   return (
     <label className="desk-check">
       <input
@@ -89,13 +93,14 @@ function DecorativeBox({ isDecorative, setDecorative, setProblem }: DecorativeBo
         checked={isDecorative}
         onChange={(event) => (setDecorative(event.target.checked), setProblem(''))}
       />{' '}
-      Decorative: readers lose nothing without it
+      {say('field.decorative')}
     </label>
   )
 }
 
 /** The picture, and how far its sizes are, asked for again while they are made. */
 function Shown({ courseId, item }: Pick<Props, 'courseId' | 'item'>) {
+  const say = useFieldSay()
   const [made, setMade] = useState(item)
   useEffect(() => {
     if (made.state !== 'new') return
@@ -106,13 +111,13 @@ function Shown({ courseId, item }: Pick<Props, 'courseId' | 'item'>) {
     <div className="alt-picture">
       <img src={pictureAddress(item.id, 480)} alt="" />
       <p className="soft" role="status">
-        {item.name}, {item.width} × {item.height}
+        <bdi>{item.name}</bdi>, {item.width} × {item.height}
         <br />
         {made.state === 'ready'
-          ? 'Ready in the sizes that readers need.'
+          ? say('field.sizesReady')
           : made.state === 'failed'
             ? made.problem
-            : `Making sizes for readers, ${made.made} so far…`}
+            : say('field.sizesMade', { count: made.made })}
       </p>
     </div>
   )

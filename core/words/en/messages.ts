@@ -1,6 +1,8 @@
+export { default as account } from './account.json'
 export { default as assignment } from './assignment.json'
 export { default as discussion } from './discussion.json'
 export { default as exercise } from './exercise.json'
+export { default as field } from './field.json'
 export { default as home } from './home.json'
 export { default as notices } from './notices.json'
 export { default as pieces } from './pieces.json'

@@ -4,7 +4,7 @@ import { expect, test } from 'vitest'
 import { editorOn } from '../../test/shared/editor-on.ts'
 import { Arriving, arriving } from '../media/arriving.ts'
 import { findingMarks, markFindings } from '../proof/finding-marks.ts'
-import { EditorSurface, localSteps } from './local-steps.ts'
+import { EditorSurface, localSteps } from '../saving/local-steps.ts'
 
 /** The browser's own cursor goes to the end of a paragraph; the editor has not been told. */
 function moveBrowserCursor(editor: Editor, words: string): void {
@@ -24,7 +24,7 @@ const changes: Record<string, (editor: Editor) => void> = {
   },
   'a finding': (editor) =>
     markFindings(editor, [{ rule: 'planted', from: 1, to: 3, severity: 'hint', message: 'planted' } as never]),
-  'a file on its way': (editor) => void new Arriving(editor, 1, 'wall.png'),
+  'a file on its way': (editor) => void new Arriving(editor, 1, 'wall.png', 'wall.png is on its way'),
 }
 
 test.each(Object.entries(changes))('%s: the cursor that has just been set stays', (_name, change) => {
