@@ -2,6 +2,7 @@ import { passageFromJson } from '../../core/document/passage.ts'
 import { passageHtml } from '../../core/html/passage-html.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { renderPage } from '../../core/html/render.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { type Database, pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import {
@@ -17,16 +18,16 @@ import {
 /** So many are read at once. */
 const SOME = 50
 
-const htmlOf = (content: unknown): string => passageHtml(passageFromJson(content))
+const htmlOf = (content: unknown, language: string): string => passageHtml(passageFromJson(content), sayIn(language))
 
 const WRITERS: Record<RenderedTable, (db: Database, row: Outdated) => Promise<void>> = {
   editions: async (db, { key, content }) => {
     const { segments, headings } = renderPage(pageFromJson(content))
     await updateEdition(db, key, { segments: JSON.stringify(segments), headings: JSON.stringify(headings) })
   },
-  posts: (db, { key, content }) => updatePostHtml(db, key, htmlOf(content)),
-  submissions: (db, { key, content, comment }) =>
-    updateSubmissionHtml(db, key, htmlOf(content), comment === null ? null : htmlOf(comment)),
+  posts: (db, { key, content, language }) => updatePostHtml(db, key, htmlOf(content, language)),
+  submissions: (db, { key, content, comment, language }) =>
+    updateSubmissionHtml(db, key, htmlOf(content, language), comment === null ? null : htmlOf(comment, language)),
 }
 
 /**

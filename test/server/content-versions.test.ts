@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from 'vitest'
 import { RENDERER_VERSION } from '../../core/html/render.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { blankQuestion } from '../../core/questions/question.ts'
+import { sayIn } from '../../core/words/say.ts'
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
 import { doJobs } from './setup/jobs.ts'
@@ -219,13 +220,20 @@ test('the log of an older version is read on step by step, by whoever has it and
 test('what an older renderer wrote is written anew by a job, and readers get it at once', async () => {
   const before = await findEntryToRead(pool, 'course', 'old', 'student')
   expect(JSON.stringify((await editionContent(before!.edition!)).segments)).toContain('written once')
+  await pool.query(`update courses set language = 'ar' where id = 'course'`)
+  await pool.query(
+    `update posts set content = replace(content::text, '"description":""', '"description":"Long"')::json`,
+  )
   await pool.query(`select graphile_worker.add_job('renew-renderings')`)
   await doJobs('renew-renderings')
   const after = await findEntryToRead(pool, 'course', 'old', 'student')
   expect(JSON.stringify((await editionContent(after!.edition!)).segments)).toMatch(
     /<figure class=..picture..[^>]*width: 60%/,
   )
-  expect((await listRoots(pool, 'old', null, 9))[0]?.html).toContain('width: 60%')
+  const html = (await listRoots(pool, 'old', null, 9))[0]?.html
+  expect(html).toContain('width: 60%')
+  // Our own word in it is said in the language of the course.
+  expect(html).toContain(`<summary>${sayIn('ar')('pieces.description')}</summary>`)
   expect((await listSubmissions(pool, 'old', 'student'))[0]).toMatchObject({
     html: expect.stringContaining('width: 60%'),
     commentHtml: expect.stringContaining('width: 60%'),
