@@ -14,13 +14,15 @@ export function ThreadList({ threads, ...context }: { threads: Threads } & PostC
       <p className="news" role="status" aria-live="polite">
         {threads.news}
       </p>
-      <ol className="threads">
-        {threads.threads.map((thread) => (
-          <li key={thread.post.id}>
-            <OneThread thread={thread} onEarlier={() => threads.earlier(thread.post.id)} {...context} />
-          </li>
-        ))}
-      </ol>
+      {threads.threads.length > 0 && (
+        <ol className="threads">
+          {threads.threads.map((thread) => (
+            <li key={thread.post.id}>
+              <OneThread thread={thread} onEarlier={() => threads.earlier(thread.post.id)} {...context} />
+            </li>
+          ))}
+        </ol>
+      )}
       {threads.hasMore && (
         <Button className="needs-script" onClick={() => void threads.more()}>
           {say('discussion.earlierThreads')}

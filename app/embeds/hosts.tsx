@@ -84,7 +84,7 @@ export default function Hosts({ loaderData: { person, hosts } }: Route.Component
           why.
         </p>
         {result?.problem && <Alert type="warning" title={result.problem} />}
-        <HostsTable hosts={hosts} />
+        {hosts.length > 0 && <HostsTable hosts={hosts} />}
         {hosts.length === 0 && <p>No host is known yet. Add the first one here.</p>}
         <AddHost />
       </main>
@@ -101,9 +101,7 @@ function HostsTable({ hosts }: Pick<Route.ComponentProps['loaderData'], 'hosts'>
           <th scope="col">Address</th>
           <th scope="col">Fills in titles by itself (oEmbed)</th>
           <th scope="col">Allowed in pages</th>
-          <th scope="col">
-            <span className="visually-hidden">Change</span>
-          </th>
+          <th scope="col">Change</th>
         </tr>
       </thead>
       <tbody>

@@ -33,15 +33,17 @@ export function ExerciseQuestions({ courseId, entryId, language, start, onChange
   return (
     <section className="exercise-questions" aria-label="Questions of the exercise">
       <QuestionsHead {...{ lines, points }} />
-      <ol ref={list}>
-        {lines.map((line, at) => (
-          <Line
-            key={line.questionId}
-            {...{ line, at, held, move }}
-            onChange={() => setDialog({ change: line.questionId })}
-          />
-        ))}
-      </ol>
+      {lines.length > 0 && (
+        <ol ref={list}>
+          {lines.map((line, at) => (
+            <Line
+              key={line.questionId}
+              {...{ line, at, held, move }}
+              onChange={() => setDialog({ change: line.questionId })}
+            />
+          ))}
+        </ol>
+      )}
       {problem && (
         <p className="entry-problem" role="alert">
           {problem}

@@ -135,9 +135,9 @@ interface EditionProps {
 function EditionEntry({ edition, isCurrent, timeZone }: EditionProps) {
   return (
     <li className="past-edition">
-      <h3>
+      <h2>
         Edition {edition.number} {isCurrent && <span className="soft">students read this</span>}
-      </h3>
+      </h2>
       {edition.note && <p>{edition.note}</p>}
       <p className="soft small">
         {edition.person}, {shortDateTime(edition.at, timeZone)} · {edition.words.toLocaleString('en')} words

@@ -47,7 +47,7 @@ export function ShelfPicker({ courseId, onPick, onClose }: Props) {
   return (
     <Dialog open title="From the shelf" width={760} footer={null} onCancel={onClose}>
       <label className="desk-field">
-        <span className="visually-hidden">Search the shelf</span>
+        <span>Search the shelf</span>
         <input
           placeholder="A word of its name or alternative text"
           value={words}
@@ -57,19 +57,21 @@ export function ShelfPicker({ courseId, onPick, onClose }: Props) {
       <p className="soft" role="status">
         {told(found, isDown, words)}
       </p>
-      <ul className="shelf-grid">
-        {found?.map((item) => (
-          <li key={item.id}>
-            <button type="button" onClick={() => onPick(item)}>
-              <span className="shelf-picture">
-                <img src={pictureAddress(item.id, 480)} alt="" loading="lazy" />
-              </span>
-              <span className="shelf-name">{item.name}</span>
-              <small className="soft">{item.alt || (item.problem ?? 'no alternative text yet')}</small>
-            </button>
-          </li>
-        ))}
-      </ul>
+      {found && found.length > 0 && (
+        <ul className="shelf-grid">
+          {found.map((item) => (
+            <li key={item.id}>
+              <button type="button" onClick={() => onPick(item)}>
+                <span className="shelf-picture">
+                  <img src={pictureAddress(item.id, 480)} alt="" loading="lazy" />
+                </span>
+                <span className="shelf-name">{item.name}</span>
+                <small className="soft">{item.alt || (item.problem ?? 'no alternative text yet')}</small>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
     </Dialog>
   )
 }

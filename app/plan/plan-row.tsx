@@ -81,12 +81,14 @@ export function PlanRowView(props: Props) {
       <span className="grip" {...drag.listeners} ref={drag.setNodeRef} aria-hidden>
         <GripVertical size={14} />
       </span>
-      <KindIcon kind={row.kind} />
-      {isRenaming ? <TitleField title={row.title} onDone={onRenamed} /> : <RowTitle {...{ row, onOpen }} />}
-      <RowNotes {...{ row, timeZone }} />
-      <StateCell {...{ row }} />
-      <span className="row-minutes">{minutes > 0 ? `${minutes} min` : ''}</span>
-      <ShownCell {...{ forStudents, shown, row, plan, dateTime }} />
+      {/* The spaces part the words for whoever hears them; cells have none between them. */}
+      <span className="row-words">
+        <KindIcon kind={row.kind} />
+        {isRenaming ? <TitleField title={row.title} onDone={onRenamed} /> : <RowTitle {...{ row, onOpen }} />}{' '}
+        <RowNotes {...{ row, timeZone }} />
+      </span>{' '}
+      <StateCell {...{ row }} /> <span className="row-minutes">{minutes > 0 ? `${minutes} min` : ''}</span>{' '}
+      <ShownCell {...{ forStudents, shown, row, plan, dateTime }} /> <FindingsCell {...{ row }} />
       <RowMenu {...props} />
       {drop && <span className="drop-line">{drop}</span>}
     </li>
@@ -188,27 +190,29 @@ function spokenRow(row: PlanRow, timeZone: string, minutes: number, forStudents:
     `${kind}${titleOrKind(row)}`,
     row.kind === 'bookPart' ? 'part' : '',
     lastWords(row, timeZone),
-    findingWords(row),
     row.state ? stateWords(row.state) : '',
     minutes > 0 ? `${minutes} min` : '',
     forStudents,
+    findingWords(row),
   ]
     .filter((words) => words !== '')
     .join(', ')
 }
 
-/** Who changed it last and when, and what the proof finds in it. */
+/** Who changed it last and when. */
 function RowNotes({ row, timeZone }: Pick<Props, 'row' | 'timeZone'>) {
   return (
     <>
-      {row.kind === 'bookPart' && <span className="soft small">part</span>}
+      {row.kind === 'bookPart' && <span className="soft small">part</span>}{' '}
       {row.lastPerson && row.lastAt && <span className="soft small row-last">{lastWords(row, timeZone)}</span>}
-      {row.findings > 0 && (
-        <span className="row-findings" title={findingWords(row)}>
-          {row.findings}
-        </span>
-      )}
     </>
+  )
+}
+
+/** How much the proof finds in it; shown before how it stands, told last. */
+function FindingsCell({ row }: { row: PlanRow }) {
+  return (
+    <span className="row-findings">{row.findings > 0 && <span title={findingWords(row)}>{row.findings}</span>}</span>
   )
 }
 

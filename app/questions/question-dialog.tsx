@@ -110,18 +110,20 @@ function BankChoice({ courseId, words, onWords, onChoose, onMake }: ChoiceProps)
           onChange={(kind) => kind !== 'none' && onMake(kind)}
         />
       </div>
-      <ul className="question-choices">
-        {found?.map((question) => (
-          <li key={question.id}>
-            <button type="button" onClick={() => onChoose(question.id)}>
-              <b>{question.title || question.words || 'Without a title'}</b>
-              <span className="soft">
-                {QUESTION_KINDS[question.kind]} · {question.words}
-              </span>
-            </button>
-          </li>
-        ))}
-      </ul>
+      {found && found.length > 0 && (
+        <ul className="question-choices">
+          {found.map((question) => (
+            <li key={question.id}>
+              <button type="button" onClick={() => onChoose(question.id)}>
+                <b>{question.title || question.words || 'Without a title'}</b>
+                <span className="soft">
+                  {QUESTION_KINDS[question.kind]} · {question.words}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
       {found === null && <p role="alert">The bank can’t be reached just now. Try again in a moment.</p>}
       {found?.length === 0 && (
         <p className="soft">

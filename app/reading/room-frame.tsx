@@ -51,7 +51,7 @@ export function RoomFrame({ parts, children }: { parts: RoomParts; children: Rea
               </div>
             </main>
             <Trusted html={parts.steps} />
-            <aside className="on-page" />
+            <div className="on-page" />
             <Trusted html={parts.nav} />
           </div>
         </div>

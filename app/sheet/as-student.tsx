@@ -58,7 +58,8 @@ export function AsStudent({ courseId, itemId, editions, standing, version, timeZ
           <span className="soft">The last changes are not saved yet and don’t show here.</span>
         )}
       </div>
-      <div className="as-student-ground">
+      {/* It scrolls sideways where the screen is narrower than the student’s. */}
+      <div className="as-student-ground" role="group" aria-label="The student’s screen" tabIndex={0}>
         <iframe
           key={`${source} ${version}`}
           title="The page as a student sees it"

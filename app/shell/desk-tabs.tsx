@@ -44,7 +44,8 @@ export function DeskTabs<Id extends string>({ name, tabs, chosen, onChoose, chil
           </button>
         ))}
       </div>
-      <div className="desk-panel" role="tabpanel" id="desk-panel" aria-labelledby={`desk-tab-${chosen}`}>
+      {/* Reached by Tab: where it is long it scrolls by key (ARIA Authoring Practices, “Tabs”). */}
+      <div className="desk-panel" role="tabpanel" id="desk-panel" aria-labelledby={`desk-tab-${chosen}`} tabIndex={0}>
         {children}
       </div>
     </>

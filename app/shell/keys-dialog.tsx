@@ -13,7 +13,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
       <div className="key-groups">
         {KEY_GROUPS.map(({ name, lines }) => (
           <section key={name}>
-            <h3>{name}</h3>
+            <h2>{name}</h2>
             <dl>
               {lines.map(({ keys, does }) => (
                 <div key={does}>

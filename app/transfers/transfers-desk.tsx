@@ -50,15 +50,17 @@ export function TransfersDesk({
         )}
       </section>
       {all?.length === 0 && <p className="desk-empty soft">Nothing was imported or exported lately.</p>}
-      <ul className="transfer-list" aria-label="Imports and exports">
-        {all?.map((transfer) => (
-          <TransferLine
-            key={transfer.id}
-            {...{ transfer, plan, courseId, timeZone, onShow, onUndo }}
-            onAgain={() => again(transfer.id)}
-          />
-        ))}
-      </ul>
+      {all && all.length > 0 && (
+        <ul className="transfer-list" aria-label="Imports and exports">
+          {all.map((transfer) => (
+            <TransferLine
+              key={transfer.id}
+              {...{ transfer, plan, courseId, timeZone, onShow, onUndo }}
+              onAgain={() => again(transfer.id)}
+            />
+          ))}
+        </ul>
+      )}
     </>
   )
 }

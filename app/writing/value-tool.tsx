@@ -19,7 +19,11 @@ export function ValueTool({
     setFormula('')
     onInsert(text.trim(), decimals === '' ? null : Number(decimals))
   }
-  const form = <ValueForm {...{ insert, formula, variables, setFormula, decimals, setDecimals }} />
+  const form = (
+    <div role="dialog" aria-label="Value">
+      <ValueForm {...{ insert, formula, variables, setFormula, decimals, setDecimals }} />
+    </div>
+  )
   return (
     <Popover open={isOpen} onOpenChange={setOpen} trigger="click" placement="bottomLeft" content={form}>
       <button

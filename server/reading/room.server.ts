@@ -38,11 +38,17 @@ ${doneForm(visit, place)}
 </article>
 </main>
 ${stepsFooter(visit, place)}
-<aside class="on-page">${view.headings.length > 1 && onPage(visit, place, view.headings)}${view.beside}</aside>
+${besideText(visit, view.headings.length > 1 && onPage(visit, place, view.headings), view.beside)}
 ${placeNav(visit, place.id)}
 </div>`
   return frame({ ...visit, title: view.title, course_title: visit.course.course_title }, body)
 }
+
+/** What stands beside the text: a landmark of its own, unless there is nothing. */
+const besideText = ({ say }: Visit, ...parts: readonly (SafeHtml | null | false | undefined)[]): SafeHtml =>
+  parts.some(Boolean)
+    ? html`<aside class="on-page" aria-label="${say('room.besideText')}">${parts}</aside>`
+    : html`<div class="on-page"></div>`
 
 /** What the room says among the words of the course. */
 const inRoom = (visit: Visit, part: SafeHtml | null | undefined): SafeHtml | null | undefined => {
@@ -135,7 +141,7 @@ export function lockedPage(visit: Visit, place: Place): SafeHtml {
 <main id="page" tabindex="-1">${wayBar(visit, place)}<article class="page-content"><h1>${inCourse(visit, place.title)}</h1>
 <p>${opening(visit, locked)}</p>
 ${first && html`<p><a class="button primary" href="${visit.href(first.id)}">${visit.say.html('room.goTo', { title: inCourse(visit, first.title) })}</a></p>`}
-</article></main>${stepsFooter(visit, place)}<aside class="on-page"></aside>${placeNav(visit, place.id)}</div>`
+</article></main>${stepsFooter(visit, place)}<div class="on-page"></div>${placeNav(visit, place.id)}</div>`
   return frame({ ...visit, title: place.title, course_title: visit.course.course_title }, body)
 }
 

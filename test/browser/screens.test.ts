@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import { withClient } from '../server/setup/app.ts'
 import { CHOICE } from '../server/setup/questions.ts'
 import { violations, WITH_PRACTICE } from './setup/axe.ts'
+import { failures } from './setup/second-engine.ts'
 import { expect, type Fixture, test } from './setup/fixture.ts'
 
 /*
@@ -136,6 +137,13 @@ for (const [name, options] of [
       expect.soft(found, path).toEqual([])
     })
   })
+
+test('a second engine finds nothing on any screen either', async ({ fixture }) => {
+  test.slow()
+  await onEach(fixture, {}, async (page, path) => {
+    expect.soft(await failures(page), path).toEqual([])
+  })
+})
 
 test('the console stays empty, each screen has one heading of level 1 and a title of its own', async ({ fixture }) => {
   test.slow()

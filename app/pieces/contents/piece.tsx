@@ -71,8 +71,9 @@ class ContentsView implements NodeView {
       item.textContent = words
       list.append(item)
     }
-    if (entries.length === 0) list.textContent = 'Headings of the page are listed here, as soon as there are some.'
-    this.dom.replaceChildren(list)
+    this.dom.replaceChildren(
+      entries.length > 0 ? list : 'Headings of the page are listed here, as soon as there are some.',
+    )
   }
 
   update(node: Node): boolean {

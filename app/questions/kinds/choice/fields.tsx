@@ -19,11 +19,13 @@ export function ChoiceFields({ answer, field, onChange }: AnswerFieldsProps<Choi
     })
   return (
     <Field label="Choices" note={mode === 'one' ? 'Mark the one that is right.' : 'Mark all that are right.'}>
-      <ol className="choice-list">
-        {choices.map((choice, at) => (
-          <ChoiceRow key={choice.id} {...{ choice, mode, set, at, field, onChange, answer, choices }} />
-        ))}
-      </ol>
+      <div role="group" aria-label="Which choices are right">
+        <ol className="choice-list">
+          {choices.map((choice, at) => (
+            <ChoiceRow key={choice.id} {...{ choice, mode, set, at, field, onChange, answer, choices }} />
+          ))}
+        </ol>
+      </div>
       <button
         type="button"
         className="link-button"
@@ -55,15 +57,15 @@ interface ChoiceRowProps {
 function ChoiceRow({ choice, mode, set, at, field, onChange, answer, choices }: ChoiceRowProps) {
   return (
     <li className={choice.isRight ? 'is-right' : ''}>
-      <label className="choice-right">
+      <span className="choice-right">
         <input
+          aria-label={`Choice ${at + 1} is right`}
           type={mode === 'one' ? 'radio' : 'checkbox'}
           name="right"
           checked={choice.isRight}
           onChange={(event) => set(choice.id, { isRight: event.target.checked })}
         />
-        <span className="visually-hidden">Choice {at + 1} is right</span>
-      </label>
+      </span>
       <div className="choice-texts">
         <RichField
           label={`Choice ${at + 1}`}
