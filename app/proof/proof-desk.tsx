@@ -85,7 +85,7 @@ function DismissedFindings({ aside, restore, said }: DismissedFindingsProps) {
                 className="link-button"
                 onClick={() => void restore(finding.fingerprint).then(said)}
               >
-                Take back
+                Show it again
               </button>
             </p>
           </li>

@@ -54,7 +54,7 @@ test('a finding is set aside with its reason, and taken back', async () => {
   fireEvent.change(screen.getByLabelText('Why it may stay as it is'), { target: { value: 'A lesson about links' } })
   fireEvent.submit(screen.getByLabelText('Why it may stay as it is').closest('form')!)
   expect((await screen.findByRole('region', { name: 'Set aside' })).textContent).toContain('“A lesson about links”')
-  fireEvent.click(screen.getByText('Take back'))
+  fireEvent.click(screen.getByText('Show it again'))
   await waitFor(() => expect(screen.queryByRole('region', { name: 'Set aside' })).toBeNull())
   expect(heard.flatMap(({ body }) => (body ? [(body as { intent: string }).intent] : []))).toEqual([
     'dismiss',

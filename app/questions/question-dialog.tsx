@@ -43,7 +43,7 @@ export function QuestionDialog({ courseId, language, questionId, onClose, onChos
           <>
             {isNew && <Button onClick={() => setEdited(null)}>Back to the bank</Button>}
             <Button type="primary" disabled={!isKept} onClick={() => (isNew ? choose(edited.id) : onClose())}>
-              {isNew ? 'Put it in' : 'Done'}
+              {isNew ? 'Add the question' : 'Done'}
             </Button>
           </>
         )

@@ -32,13 +32,13 @@ export function readEmbed(unsafeText: string): EmbedRead {
   if (!frame)
     return problem(
       /<\s*iframe/i.test(text)
-        ? 'The embed code is cut off: its “iframe” has no end. Copy it again, from its first to its last sign.'
+        ? 'The embed code is cut off: its “iframe” has no end. Copy it again, from its first to its last character.'
         : 'There is no frame in this code. Look for an embed code that begins with “<iframe”, or paste the share address instead.',
     )
   const source = attribute(frame, 'src')
   if (source === undefined)
     return problem(
-      'The frame in this code has no address; the code may be cut off. Copy it again, from its first to its last sign.',
+      'The frame in this code has no address; the code may be cut off. Copy it again, from its first to its last character.',
     )
   const address = webAddress(source)
   if (!address) return problem(`The frame leads to “${source.slice(0, 60)}”, which is not an address of the web.`)

@@ -48,7 +48,7 @@ export async function readWord(
     return {
       ok: false,
       reason:
-        'The Word document is damaged: its text can’t be read. Open it in a word processor, save it anew and try again.',
+        'The Word document is damaged: its text can’t be read. Open it in a word processor, save it again in the program it came from, then try again.',
     }
   const nodes = withNotesWhereTheyBelong(
     titled(

@@ -45,7 +45,7 @@ test('a word processor’s junk goes, its headings, nested lists, spans and link
 
 test('one line says what came and what was left behind', () => {
   expect(cleanHtml(OFFICE).report).toMatch(
-    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left behind: text size, font, spacing, layout, text colour, 1 empty line, 1 picture that the clipboard did not hold\.$/,
+    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left out: text size, font, spacing, layout, text colour, 1 empty line, 1 picture that the clipboard did not hold\.$/,
   )
   expect(cleanHtml('plain').report).toBe('Pasted: 1 paragraph.')
 })

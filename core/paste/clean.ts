@@ -97,7 +97,7 @@ function reportOf(blocks: readonly Node[], { looks, spacers, pictures }: Tidied,
       : '',
   ].filter(Boolean)
   const kept = came.length > 0 ? came.join(', ') : 'words'
-  return `Pasted: ${kept}.${gone.length > 0 ? ` Left behind: ${gone.join(', ')}.` : ''}`
+  return `Pasted: ${kept}.${gone.length > 0 ? ` Left out: ${gone.join(', ')}.` : ''}`
 }
 
 /** Counts what authors have names for; words inside list items, cells and titles are counted with those. */

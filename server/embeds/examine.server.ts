@@ -107,7 +107,7 @@ async function tried(
 function blockedReason(answer: Outside, host: string): string | null {
   if (!answer.ok) return `${host} does not answer just now, so it could not be tried as students would see it.`
   if (answer.status === 401 || answer.status === 403)
-    return `Shut to students: ${host} shows it to its owner alone. Change there who may view it.`
+    return `Closed to students: ${host} shows it to its owner alone. Change there who may view it.`
   if (answer.status === 404 || answer.status === 410) return `${host} has nothing at this address any more.`
   return answer.status >= 400 ? `${host} answers with an error (${answer.status}).` : null
 }

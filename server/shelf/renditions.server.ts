@@ -45,7 +45,7 @@ export async function makeRenditions(itemId: string): Promise<void> {
       pool,
       itemId,
       'failed',
-      'This picture can’t be read to its end. Save it anew and put it on the shelf again.',
+      'This picture can’t be read to its end. Save it again in the program it came from, then upload it again.',
     )
     throw error
   } finally {

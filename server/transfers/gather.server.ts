@@ -38,7 +38,7 @@ export async function gather(
   if (!opening)
     return {
       ok: false,
-      reason: `“${entry.title}” is not published. Publish it first, or take it as it is being written.`,
+      reason: `“${entry.title}” is not published. Publish it first, or export the working version.`,
     }
   const found = await textsOf(rows, tell, variant)
   const chapters = numbered(plan, found)

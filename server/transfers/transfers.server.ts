@@ -54,7 +54,7 @@ export async function beginOut(
   const entry = await findEntry(pool, course.id, entryId)
   if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
   if (!EXPORTABLE.includes(entry.kind))
-    return { ok: false, reason: 'Only what is written can be had as a file: a page, a chapter, a book.' }
+    return { ok: false, reason: 'Only what is written can be exported: a page, a chapter, a book.' }
   const id = nanoid(12)
   await transaction(async (db) => {
     await insertTransfer(db, {
@@ -152,7 +152,7 @@ export async function runTransfer(id: string): Promise<void> {
     await failTransfer(
       pool,
       id,
-      'It failed for a reason that is ours. Try it again; if it fails once more, tell whoever looks after Fieldstone.',
+      'It failed because of a fault in Fieldstone. Try it again; if it fails once more, tell whoever runs Fieldstone.',
     )
   }
 }

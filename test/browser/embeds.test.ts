@@ -79,7 +79,7 @@ test('a film is uploaded, shared and watched; what is shut to students is told a
   await page.keyboard.press('Enter')
   await paste(page, code)
   await expect(sheet(page).locator('figure.player iframe')).toHaveAttribute('title', 'Packing, second take')
-  await expect(page.getByText('Shut to students: Millrace Video shows it to its owner alone.')).toBeVisible()
+  await expect(page.getByText('Closed to students: Millrace Video shows it to its owner alone.')).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(sheet(page).locator('figure.player')).toHaveCount(0)
   await host.goto(`${millrace}/`)

@@ -73,7 +73,7 @@ test('a computed question is made in the bank, looked through, put into an exerc
   await dialog.getByRole('textbox', { name: 'Feedback for choice 2' }).click()
   await author.keyboard.type('That fills the middle.')
   await expect(dialog.locator('.question-standing')).toHaveText('Saved')
-  await dialog.getByRole('button', { name: 'Put it in' }).click()
+  await dialog.getByRole('button', { name: 'Add the question' }).click()
   await expect(questions.getByRole('listitem')).toHaveCount(2)
   await author.getByRole('button', { name: 'Publish edition 1' }).click()
   await author.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()

@@ -8,7 +8,7 @@ export const bareAddress: Rule = {
   id: 'bare-address',
   name: 'Link shown as its address',
   severity: 'look',
-  why: 'A screen reader spells an address out sign by sign; words tell in a second what it leads to.',
+  why: 'A screen reader spells an address out letter by letter; words tell in a second what it leads to.',
   criterion: '2.4.4 Link Purpose (In Context)',
   check: (page) =>
     linksOf(page)

@@ -72,9 +72,9 @@ function cut(line: readonly Node[], characters: number): Node[] {
 /** Lists that are only typed signs. */
 export const fakedList: Rule = {
   id: 'faked-list',
-  name: 'List made of signs',
+  name: 'List typed by hand',
   severity: 'right',
-  why: 'A real list is announced with its number of items and can be passed over; typed signs are read aloud, line by line.',
+  why: 'A real list is announced with its number of items and can be passed over; typed dashes and numbers are read aloud, line by line.',
   criterion: '1.3.1 Info and Relationships',
   check: (page) =>
     runs(page).map(({ from, to, count, words }): Place => ({
