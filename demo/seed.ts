@@ -14,6 +14,7 @@ import { replaceExercise } from '../server/exercises/queries.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
 import { insertEntries } from '../server/plan/queries.server.ts'
 import { written } from '../server/questions/bank.server.ts'
+import { sketchOf } from '../core/templates/sketch.ts'
 import { insertTemplate } from '../server/templates/queries.server.ts'
 import { insertFolder, insertQuestion } from '../server/questions/queries.server.ts'
 import { keepBytes } from '../server/shelf/bytes.server.ts'
@@ -231,6 +232,7 @@ async function seedTemplates(db: Database, now: Date): Promise<void> {
       ...template,
       schemaVersion: SCHEMA_VERSION,
       content: JSON.stringify(page.toJSON()),
+      sketch: sketchOf(page),
     })
   }
   await db.query('update templates set created_at = $1', [new Date(now.getTime() - 30 * DAY)])

@@ -137,8 +137,8 @@ function BlankNames({ blanks, names, setNames }: BlankProps) {
       <legend>Blanks</legend>
       {blanks.length === 0 && (
         <p className="soft">
-          None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for
-          in each page.
+          None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for in
+          each page.
         </p>
       )}
       {blanks.map((blank) => (

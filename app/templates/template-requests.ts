@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { sketch } from '../../core/templates/sketch.ts'
 import { VISIBILITIES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { words } from '../../core/kinds/attributes.ts'
@@ -43,6 +44,7 @@ export const offered = z.object({
   visibility: z.enum(VISIBILITIES),
   person: z.string(),
   isOwn: z.boolean(),
+  sketch: sketch.nullable(),
 })
 export type Offered = z.infer<typeof offered>
 /** What one of them holds. */

@@ -2,6 +2,7 @@ import { Alert, Button, Input } from 'antd'
 import { useEffect, useMemo, useRef } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { Sketch } from './sketch.tsx'
 import { KindIcon } from '../shell/entry-kinds.tsx'
 import type { Offered, ShownTemplate } from './template-requests.ts'
 import { type TemplatesInHand, useTemplates } from './use-templates.ts'
@@ -108,8 +109,13 @@ function TemplateList({ all, typed, setTyped, shown, chosen, choose, problem }: 
               {own.map((each) => (
                 <li key={each.id}>
                   <button type="button" aria-current={each === chosen || undefined} onClick={() => choose(each.id)}>
-                    <KindIcon kind={each.kind} size={15} />
-                    <span dir="auto">{each.name}</span>
+                    <Sketch shapes={each.sketch ?? []} />
+                    <span>
+                      <span dir="auto">{each.name}</span>
+                      <small className="soft">
+                        <KindIcon kind={each.kind} size={13} /> {kindOfEntry(each.kind).label}
+                      </small>
+                    </span>
                   </button>
                 </li>
               ))}

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { sketch } from '../../core/templates/sketch.ts'
 import { VISIBILITIES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
@@ -12,11 +13,12 @@ const template = z.object({
   name: z.string(),
   description: z.string(),
   kind: z.enum(TEMPLATE_KINDS),
+  sketch: sketch.nullable().catch(null),
   content: z.unknown(),
 })
 export type Template = z.infer<typeof template>
 
-const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach as visibility, t.name, t.description, t.kind,
+const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach as visibility, t.name, t.description, t.kind, t.sketch,
     t.content, t.schema_version as "schemaVersion"`
 /** Templates that a person sees from a course in which they write. */
 const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
@@ -26,8 +28,8 @@ export async function insertTemplate(
   made: Omit<Template, 'person' | 'content'> & { readonly schemaVersion: number; readonly content: string },
 ): Promise<void> {
   await db.query(
-    `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content)
-     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::text, $7::text, $8::int, $9::json)`,
+    `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content, sketch)
+     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::text, $7::text, $8::int, $9::json, $10::json)`,
     [
       made.id,
       made.courseId,
@@ -38,6 +40,7 @@ export async function insertTemplate(
       made.kind,
       made.schemaVersion,
       made.content,
+      JSON.stringify(made.sketch),
     ],
   )
 }

@@ -6,6 +6,7 @@ import { filledWord, renderPage, fillSlots } from '../../core/html/render.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Blank, blanksOf, fillBlanks, renameBlanks } from '../../core/templates/blanks.ts'
 import { forOtherCourse } from '../../core/templates/other-course.ts'
+import { type Shape, sketchOf } from '../../core/templates/sketch.ts'
 import { type Visibility, type TemplateKind, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { retitle } from '../../core/structure/retitle.ts'
 import { pool, transaction } from '../database/pool.server.ts'
@@ -24,6 +25,8 @@ export interface OfferedTemplate {
   readonly visibility: Visibility
   readonly person: string
   readonly isOwn: boolean
+  /** How it looks from afar; null for one that was made before that was drawn. */
+  readonly sketch: readonly Shape[] | null
 }
 
 /** What a template holds, for whoever looks at it. */
@@ -93,6 +96,7 @@ export async function saveTemplate(
     kind,
     schemaVersion: SCHEMA_VERSION,
     content: JSON.stringify(page.toJSON()),
+    sketch: sketchOf(page),
   })
   return { ok: true, id }
 }
