@@ -40,8 +40,7 @@ export default function Audit({ loaderData: { person, asked, acts, deeds, hasMor
       <main className="audit" id="work" data-area="work">
         <h1>Audit trail</h1>
         <p className="soft">
-          Changes of rights, sign-ins, exports, and reading of what students handed in. Kept for a year. Times
-          are UTC.
+          Changes of rights, sign-ins, exports, and reading of what students handed in. Kept for a year. Times are UTC.
         </p>
         <AuditSearch {...{ asked, acts }} />
         {deeds.length === 0 ? <p>No entries match.</p> : <DeedsTable {...{ deeds, dateTime }} />}

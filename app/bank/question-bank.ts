@@ -107,7 +107,10 @@ async function add(asked: Asked<'add'>, course: Course, personId: string): Promi
   const known = await findQuestion(pool, course.id, asked.id)
   return known
     ? { ok: true, version: known.version }
-    : { ok: false, reason: 'This question could not be put into the bank. Make it again; what you wrote is still here.' }
+    : {
+        ok: false,
+        reason: 'This question could not be put into the bank. Make it again; what you wrote is still here.',
+      }
 }
 
 /** What it meant for exercises is said afterwards. */

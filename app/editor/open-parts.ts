@@ -94,12 +94,23 @@ function arranged({ doc }: EditorState, parts: Set<number>): Open {
     for (const each of positions) known.add(each)
     if (folds === 'parts, one open' && !positions.some((each) => parts.has(each))) parts.add(positions[0]!)
     for (const [index, each] of positions.entries())
-      if (parts.has(each))
-        decorations.push(Decoration.node(each, each + node.child(index).nodeSize, { class: 'is-open' }))
+      decorations.push(
+        Decoration.node(each, each + node.child(index).nodeSize, {
+          'aria-label': partName(node, index),
+          ...(parts.has(each) && { class: 'is-open' }),
+        }),
+      )
     return true
   })
   for (const position of parts) if (!known.has(position)) parts.delete(position)
   return { parts, decorations: DecorationSet.create(doc, decorations) }
+}
+
+/** Which part it is, and its title, for whoever hears the sheet. */
+function partName(piece: Node, index: number): string {
+  const part = piece.child(index)
+  const { placeholder, nameOf } = kindOf(part)
+  return [placeholder?.(part, piece, index), nameOf?.(part)].filter(Boolean).join(': ')
 }
 
 function same(a: ReadonlySet<number>, b: ReadonlySet<number>): boolean {

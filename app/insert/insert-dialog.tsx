@@ -146,22 +146,22 @@ interface NameProps {
 
 function NameField({ typed, offer, onType }: NameProps) {
   return (
-    <label className="insert-field">
+    <div className="insert-field">
       <Plus size={18} aria-hidden />
-      <span className="visually-hidden">Insert: a name</span>
       <input
         // At once, before the dialog says that it is open: keys are on their way.
         autoFocus
         value={typed}
         placeholder="Type a name, or paste an address or embed code…"
         role="combobox"
+        aria-label="Name of a piece, address or embed code"
         aria-expanded="true"
         aria-controls="insert-cards"
         aria-activedescendant={offer && cardId(offer.name)}
         onChange={(event) => onType(event.target.value)}
       />
       <kbd title="On an empty line, / opens this">/</kbd>
-    </label>
+    </div>
   )
 }
 

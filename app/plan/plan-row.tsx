@@ -3,6 +3,7 @@ import { Menu } from '../shell/menu.tsx'
 import { CalendarClock, Ellipsis, EyeOff, GripVertical, Lock } from 'lucide-react'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { PrefetchPageLinks, useParams } from 'react-router'
+import { useTitleWords } from '../shell/title-language.ts'
 import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { isInSight, type Shown, shownBriefly, shownReason } from '../../core/plan/shown.ts'
@@ -145,15 +146,16 @@ function ShownCell({ forStudents, shown, row, plan, dateTime }: ShownCellProps) 
 function RowTitle({ row, onOpen }: Pick<Props, 'row' | 'onOpen'>) {
   const { courseId } = useParams()
   const { isPointedAt, watch } = usePointedAt()
+  const words = useTitleWords()
   if (row.documentId === null || !isOpened(row.kind))
     return (
-      <span className="row-title" dir="auto">
+      <span className="row-title" {...words}>
         {titleOrKind(row)}
       </span>
     )
   return (
     <>
-      <button type="button" tabIndex={-1} className="row-title" dir="auto" onClick={onOpen} {...watch}>
+      <button type="button" tabIndex={-1} className="row-title" {...words} onClick={onOpen} {...watch}>
         {titleOrKind(row)}
       </button>
       {isPointedAt && <PrefetchPageLinks page={`/courses/${courseId}/items/${row.id}`} />}

@@ -6,6 +6,7 @@ import { readingMinutes } from '../../core/document/statistics.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
+import { useTitleWords } from './title-language.ts'
 import { KindIcon, titleOrKind } from './entry-kinds.tsx'
 import { Stone } from './stone.tsx'
 import { type Folds, treeAction, type TreeRow, treeRows } from './tree-rows.ts'
@@ -121,6 +122,7 @@ const Line = (props: LineProps) =>
 
 function HolderLine({ plan, row, isStop, onFold }: LineProps) {
   const { entry, isOpen } = row
+  const words = useTitleWords()
   const minutes = minutesOf(plan, entry)
   return (
     <button
@@ -130,7 +132,7 @@ function HolderLine({ plan, row, isStop, onFold }: LineProps) {
       onClick={() => onFold(entry.id, !isOpen)}
     >
       <FoldSign isOpen={isOpen === true} />
-      <span className="tree-title" dir="auto">
+      <span className="tree-title" {...words}>
         {titleOrKind(entry)}
       </span>
       <span className="soft tree-minutes">{minutes > 0 ? `${minutes} min` : ''}</span>
@@ -140,6 +142,7 @@ function HolderLine({ plan, row, isStop, onFold }: LineProps) {
 
 function ItemLine({ courseId, freshTitles, freshStates, row, isStop, onFold }: LineProps) {
   const { entry, isOpen } = row
+  const words = useTitleWords()
   const state = freshStates[entry.id] ?? entry.state
   const title = titleOrKind({ kind: entry.kind, title: freshTitles[entry.id] ?? entry.title })
   return (
@@ -152,7 +155,7 @@ function ItemLine({ courseId, freshTitles, freshStates, row, isStop, onFold }: L
     >
       <KindIcon kind={entry.kind} size={15} />
       {entry.kind !== 'page' && <span className="visually-hidden">{kindOfEntry(entry.kind).label}: </span>}
-      <span className="tree-title" dir="auto">
+      <span className="tree-title" {...words}>
         {title}
       </span>
       {state && <Stone state={state} />}

@@ -9,6 +9,7 @@ import { Mark } from './mark.tsx'
 import { Menu } from './menu.tsx'
 import { onDemand } from './on-demand.tsx'
 import { unsentWords } from './unsent.ts'
+import { useTitleWords } from './title-language.ts'
 import './strip.css'
 
 interface Props {
@@ -22,6 +23,7 @@ interface Props {
 export function Strip({ person, course, others }: Props) {
   useAreaKeys()
   const [isHelpOpen, setHelpOpen] = useState(false)
+  const title = useTitleWords()
   useHelpKey(() => setHelpOpen(true))
   return (
     <header className="work-strip" data-area="strip">
@@ -33,7 +35,9 @@ export function Strip({ person, course, others }: Props) {
       </Link>
       {course ? (
         <>
-          <span className="strip-course">{course.title}</span>
+          <span className="strip-course" {...title}>
+            {course.title}
+          </span>
           <Places courseId={course.id} />
           <PlacesMenu courseId={course.id} />
         </>

@@ -31,7 +31,7 @@ export function sketchOf(page: Node): Shape[] {
 function shapesOf(block: Node, page: Node): Shape[] {
   const kind = kindOf(block)
   const share = Math.min(1, block.textContent.length / LINE)
-  if (isA(block, 'title') || kind.headingLevel?.(block, page) != null)
+  if (isA(block, 'title') || (kind.headingLevel?.(block, page) ?? null) !== null)
     return [{ as: 'heading', width: Math.max(0.25, share) }]
   if (block.isTextblock) return linesOf(block.textContent.length)
   if (block.type.isInGroup('list')) return many('item', block.childCount)

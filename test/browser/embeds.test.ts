@@ -123,7 +123,7 @@ test('a host that is not allowed gives a link card with the reason, until a mana
   const page = await fixture.open('author', await fixture.addPage('card', '<h1>Card</h1><p>Begin.</p>'), { app })
   await cursorAfter(page, 'Begin.')
   await page.getByRole('button', { name: 'Insert', exact: true }).click()
-  await page.getByRole('combobox', { name: /Insert/ }).fill(`${millrace}/v/hearting`)
+  await page.getByRole('combobox', { name: /^Name of a piece/ }).fill(`${millrace}/v/hearting`)
   await expect(page.getByRole('dialog')).toContainText(
     'Packing the hearting: a link card. Millrace Video is not allowed in pages',
   )

@@ -112,7 +112,7 @@ test('lists, tables, quotations, rules and links by their tools', async ({ fixtu
   await page.keyboard.press('Enter')
   await expect(sheet(page).getByRole('link', { name: 'the map' })).toHaveAttribute('href', 'https://maps.example/walls')
   await page.getByRole('button', { name: 'Insert', exact: true }).click()
-  await page.getByRole('combobox', { name: /Insert/ }).fill('table')
+  await page.getByRole('combobox', { name: /^Name of a piece/ }).fill('table')
   await page.keyboard.press('Enter')
   await expect(sheet(page)).toBeFocused()
   await page.keyboard.type('Stone')

@@ -4,7 +4,7 @@ import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixt
 /** Inserts a piece by the first letters of its name. */
 async function insert(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Insert', exact: true }).click()
-  await page.getByRole('combobox', { name: /Insert/ }).fill(name)
+  await page.getByRole('combobox', { name: /^Name of a piece/ }).fill(name)
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect(sheet(page)).toBeFocused()
@@ -289,7 +289,7 @@ test('what is typed between / and the dialog is for the dialog; if it does not c
   await page.keyboard.type('/tabz')
   await page.keyboard.press('Backspace')
   await page.keyboard.type('s')
-  const field = page.getByRole('combobox', { name: 'Insert: a name' })
+  const field = page.getByRole('combobox', { name: 'Name of a piece, address or embed code' })
   await expect(field).toHaveValue('tabs')
   await expect(sheet(page)).not.toContainText('tab')
   await page.keyboard.press('Enter')
