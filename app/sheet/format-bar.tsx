@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
-import { Tooltip } from 'antd'
+import { Tip } from '../shell/tip.tsx'
 import { ChevronDown, Code, Link2, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
@@ -63,7 +63,7 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
 
 function InsertButton({ onInsert }: { onInsert: () => void }) {
   return (
-    <Tooltip
+    <Tip
       title={
         <span className="tool-help">
           <b>Insert</b> Ctrl+/
@@ -82,7 +82,7 @@ function InsertButton({ onInsert }: { onInsert: () => void }) {
       >
         <Plus size={16} aria-hidden /> Insert
       </button>
-    </Tooltip>
+    </Tip>
   )
 }
 
@@ -121,7 +121,7 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
     editor.view.focus()
   }
   return (
-    <Tooltip title={<ToolHelp tool={tool} why={why} />} mouseEnterDelay={0.4}>
+    <Tip title={<ToolHelp tool={tool} why={why} />} mouseEnterDelay={0.4}>
       <button
         type="button"
         className={isOn ? 'plain-button tool is-on' : 'plain-button tool'}
@@ -135,7 +135,7 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
         <Icon size={16} strokeWidth={1.75} aria-hidden />
         {isFull && <span>{tool.name}</span>}
       </button>
-    </Tooltip>
+    </Tip>
   )
 }
 
@@ -152,7 +152,7 @@ function ToolHelp({ tool, why }: { tool: Tool; why: string }) {
 function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean; onLink: () => void }) {
   const isOn = useEditorState({ editor, selector: ({ editor: { state } }) => linkRange(state) !== null })
   return (
-    <Tooltip
+    <Tip
       title={
         <span className="tool-help">
           <b>Link</b> Ctrl+K
@@ -173,7 +173,7 @@ function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean;
         <Link2 size={16} strokeWidth={1.75} aria-hidden />
         {isFull && <span>Link</span>}
       </button>
-    </Tooltip>
+    </Tip>
   )
 }
 

@@ -81,6 +81,17 @@ test('Tab stays on the sheet: cells, a new row at the end, levels of lists; Esc,
   await expect(sheet(page), 'Esc holds for one Tab').toBeFocused()
 })
 
+test('help of a tool stays while it is pointed at, until Esc', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p>'))
+  await page.getByRole('button', { name: 'Bold', exact: true }).hover()
+  const help = page.getByRole('tooltip')
+  await expect(help).toContainText('Stresses words strongly.')
+  await help.hover()
+  await expect(help).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(help).toBeHidden()
+})
+
 test('the bar is one stop of Tab: arrows go on and round, Home and End to its ends', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('walls', PAGE))
   await page.keyboard.press('Shift+F6')

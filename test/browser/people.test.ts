@@ -65,6 +65,16 @@ test('students and guests find their course and no tool of the author', async ({
   }
 })
 
+test('titles of a course say their language among the words of the author’s screens', async ({ fixture }) => {
+  await fixture.addPage('north', '<h1>أين الشمال؟</h1>')
+  await withClient(fixture.url, (client) => client.query(`update courses set language = 'ar' where id = 'course'`))
+  const page = await fixture.open('author', '/courses/course/plan')
+  await expect(page.locator('.row-title', { hasText: 'الشمال' })).toHaveAttribute('lang', 'ar')
+  await expect(page.locator('.strip-course')).toHaveAttribute('lang', 'ar')
+  await page.goto('/courses/course/items/north')
+  await expect(page.locator('.tree-title', { hasText: 'الشمال' })).toHaveAttribute('lang', 'ar')
+})
+
 test('a page from right to left is written and read that way', async ({ fixture }) => {
   await withClient(fixture.url, (client) =>
     client.query(`update courses set language = 'ar', direction = 'rtl' where id = 'course'`),

@@ -174,9 +174,22 @@ const LOOK = `(element) => {
   return parts.join(' ')
 }`
 
+/** Whether nothing of an element can be seen, because something else lies on it (WCAG 2.2, 2.4.11). */
+const IS_COVERED = `(element) => {
+  const { left, right, top, bottom, width, height } = element.getBoundingClientRect()
+  if (width < 2 || height < 2) return false
+  for (const x of [0.05, 0.5, 0.95])
+    for (const y of [0.1, 0.5, 0.9]) {
+      const hit = document.elementFromPoint(left + width * x, top + height * y)
+      if (hit && (element.contains(hit) || hit.contains(element) || hit.closest('label')?.control === element)) return false
+    }
+  return true
+}`
+
 /** Goes through a screen by Tab; gives what is reached, and what of it does not show that it has the focus. */
-async function tabThrough(page: Page): Promise<{ stops: number; unseen: string[] }> {
+async function tabThrough(page: Page): Promise<{ stops: number; unseen: string[]; covered: string[] }> {
   const unseen: string[] = []
+  const covered: string[] = []
   let stops = 0
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   for (; stops < 150; stops++) {
@@ -188,29 +201,40 @@ async function tabThrough(page: Page): Promise<{ stops: number; unseen: string[]
       element.dataset.passed = 'yes'
       // A frame shows the focus within itself; what is written in shows its cursor.
       if (element.tagName === 'IFRAME' || element.isContentEditable) return { same: false, end: element.classList.contains('ProseMirror') }
+      const isCovered = (${IS_COVERED})(element)
       const on = look(element)
       element.blur()
       const off = look(element)
       element.focus()
-      return { same: on === off, end: false, html: element.outerHTML.slice(0, 140) }
+      return { same: on === off, isCovered, end: false, html: element.outerHTML.slice(0, 140) }
     })()`)
-    const stop = found as { same: boolean; end: boolean; html?: string } | null
+    const stop = found as { same: boolean; isCovered?: boolean; end: boolean; html?: string } | null
     if (!stop || stop.end) break
     if (stop.same) unseen.push(stop.html ?? '')
+    if (stop.isCovered) covered.push(stop.html ?? '')
   }
-  return { stops, unseen }
+  return { stops, unseen, covered }
 }
 
-test('every stop of Tab shows that it has the focus, and there are few', async ({ fixture }) => {
+test('every stop of Tab shows that it has the focus, nothing lies on it, and there are few', async ({ fixture }) => {
   test.slow()
   const stops = new Map<string, number>()
   await onEach(fixture, {}, async (page, path) => {
     await page.waitForTimeout(300)
     const found = await tabThrough(page)
     expect.soft(found.unseen, path).toEqual([])
+    expect.soft(found.covered, path).toEqual([])
     stops.set(path, found.stops)
   })
   for (const [path, count] of stops) expect.soft(count, path).toBeLessThan(path.startsWith('/sign-in') ? 20 : 60)
+})
+
+test('nothing lies on what has the focus on a narrow screen either', async ({ fixture }) => {
+  test.slow()
+  await onEach(fixture, { viewport: { width: 390, height: 600 }, reducedMotion: 'reduce' }, async (page, path) => {
+    await page.waitForTimeout(300)
+    expect.soft((await tabThrough(page)).covered, path).toEqual([])
+  })
 })
 
 test('no screen scrolls sideways at 320 pixels, nor with the spacing of WCAG 1.4.12', async ({ fixture }) => {
