@@ -25,6 +25,7 @@ export default [
   route('courses/:courseId/shelf-list/:shelfId', 'shelf/shelf-item.ts'),
   route('files/:shelfId/:width', 'shelf/file.ts'),
   route('courses/:courseId/question-bank', 'bank/question-bank.ts'),
+  route('courses/:courseId/questions/paper', 'questions/paper.ts'),
   route('courses/:courseId/plan-lines', 'plan/plan-lines.ts'),
   route('courses/:courseId/templates', 'templates/templates.ts'),
   route('courses/:courseId/transfers', 'transfers/transfers.ts'),

@@ -4,19 +4,21 @@ import { FolderPlus, Plus } from 'lucide-react'
 import { useState } from 'react'
 import { QUESTION_KINDS, type QuestionKind } from '../../core/questions/kinds/registry.ts'
 import type { Folder, QuestionSummary } from '../../server/questions/queries.server.ts'
+import { type AskedFilter, filterSearch } from './bank-filter.ts'
 import type { Bank } from './use-bank.ts'
 
 interface Props {
+  courseId: string
   bank: Bank
   folders: readonly Folder[]
   questions: readonly QuestionSummary[]
-  asked: { readonly folder: string | null; readonly kind: QuestionKind | null; readonly words: string }
+  asked: AskedFilter
   /** The question that is open. */
   openId: string | undefined
 }
 
 /** The questions of the bank, those that fit what is looked for. */
-export function BankList({ bank, folders, questions, asked, openId }: Props) {
+export function BankList({ courseId, bank, folders, questions, asked, openId }: Props) {
   const isFiltered = asked.words !== '' || asked.kind !== null || asked.folder !== null
   const newMenu = {
     items: (Object.keys(QUESTION_KINDS) as QuestionKind[]).map((kind) => ({
@@ -49,6 +51,11 @@ export function BankList({ bank, folders, questions, asked, openId }: Props) {
           {isFiltered
             ? 'No question fits. Remove a filter, or make a new one here.'
             : 'The bank is empty. “New” makes the first question.'}
+        </p>
+      )}
+      {questions.length > 0 && (
+        <p className="bank-print">
+          <a href={`/courses/${courseId}/questions/paper${filterSearch(asked)}`}>Print these questions</a>
         </p>
       )}
       <DeletedQuestion {...{ bank }} />

@@ -1,8 +1,6 @@
 import { PanelLeft } from 'lucide-react'
 import { useRouteLoaderData } from 'react-router'
-import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { questionKind } from '../../core/questions/kinds/registry.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { findQuestion, listFolders, listQuestions } from '../../server/questions/queries.server.ts'
 import { requireCourse } from '../../server/web/guard.server.ts'
@@ -10,32 +8,22 @@ import type { loader as courseLoader } from '../shell/course.tsx'
 import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { Strip } from '../shell/strip.tsx'
 import type { Route } from './+types/bank'
+import { askedFilter } from './bank-filter.ts'
 import { BankList } from './bank-list.tsx'
 import { QuestionEditor } from './question-editor.tsx'
 import { useBank } from './use-bank.ts'
 import '../../reader/content.css'
 import './bank.css'
 
-const query = z.object({
-  folder: z.string().max(60).nullable().catch(null),
-  kind: questionKind.nullable().catch(null),
-  words: z.string().max(200).catch(''),
-  question: identifier.nullable().catch(null),
-})
-
 export async function loader({ request, context, params }: Route.LoaderArgs) {
   const { course } = await requireCourse(context, request, params.courseId, 'write')
   const search = new URL(request.url).searchParams
-  const asked = query.parse({
-    folder: search.get('folder'),
-    kind: search.get('kind'),
-    words: search.get('words') ?? '',
-    question: search.get('question'),
-  })
+  const asked = askedFilter(search)
+  const openId = identifier.safeParse(search.get('question')).data
   const [folders, questions, open] = await Promise.all([
     listFolders(pool, course.id),
     listQuestions(pool, course.id, { folderId: asked.folder, kind: asked.kind, words: asked.words }),
-    asked.question ? findQuestion(pool, course.id, asked.question) : null,
+    openId ? findQuestion(pool, course.id, openId) : null,
   ])
   return { folders, questions, open, asked, language: course.language }
 }
@@ -63,7 +51,7 @@ export default function BankScreen({
       />
       <div className="panes bank">
         <SidePane pane={list} side="start">
-          <BankList {...{ bank, folders, questions, asked }} openId={shown?.id} />
+          <BankList courseId={course.id} {...{ bank, folders, questions, asked }} openId={shown?.id} />
         </SidePane>
         <main className="bank-open" id="work" data-area="work">
           <h1 className="visually-hidden">{shown ? `Question: ${shown.title || 'new'}` : 'Questions'}</h1>

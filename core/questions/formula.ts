@@ -208,7 +208,8 @@ function inspected(root: MathNode, text: string) {
       if (!VARIABLE.test(part.name ?? '')) problem ||= `“${part.name ?? ''}” is no name of a variable.`
       else names.add(part.name!)
     } else if (part.type === 'OperatorNode') {
-      if (!OPERATORS.has(String(part.fn))) problem ||= `The formula “${text}” uses a character that formulas do not know.`
+      if (!OPERATORS.has(String(part.fn)))
+        problem ||= `The formula “${text}” uses a character that formulas do not know.`
     } else if (part.type === 'ConstantNode') {
       if (typeof part.value !== 'number')
         problem ||= 'A formula holds numbers and names of variables; words are no part of it.'

@@ -69,6 +69,11 @@ export interface BankFilter {
   readonly words: string
 }
 
+/** Of a bank ($1) what fits a filter: folder ($2), kind ($3), patterns of words ($4). */
+const FITTING = `where q.course_id = $1::text and q.deleted_at is null
+       and ($2::text is null or coalesce(q.folder_id, '') = $2::text) and ($3::text is null or q.kind = $3::text)
+       and (q.title || ' ' || q.words) ilike all ($4::text[])`
+
 /** Questions of a bank, last changed first; with words only those that hold all of them. */
 export async function listQuestions(
   db: Database,
@@ -81,14 +86,42 @@ export async function listQuestions(
       p.name as "updatedBy",
        (select count(*)::int from exercise_questions x join plan_entries e on e.id = x.entry_id
          where x.question_id = q.id and e.deleted_at is null) as uses
-     from questions q join people p on p.id = q.updated_by
-     where q.course_id = $1::text and q.deleted_at is null
-       and ($2::text is null or coalesce(q.folder_id, '') = $2::text) and ($3::text is null or q.kind = $3::text)
-       and (q.title || ' ' || q.words) ilike all ($4::text[])
+     from questions q join people p on p.id = q.updated_by ${FITTING}
      order by q.updated_at desc, q.id limit 500`,
     [courseId, folderId, kind, patterns],
   )
   return rows.map((row) => summary.parse(row))
+}
+
+/** What fits a filter, whole, by title; so many at most, and of so much text (bytes of JSON). */
+export async function listWholeQuestions(
+  db: Database,
+  courseId: string,
+  { folderId, kind, words }: BankFilter,
+  most: number,
+  mostText: number,
+): Promise<Question[]> {
+  const { rows } = await db.query(
+    `select * from (
+      select ${QUESTION}, sum(length(q.content::text)) over (order by lower(q.title), q.id) as so_far
+      from questions q ${FITTING} order by lower(q.title), q.id limit $5::int) whole where so_far <= $6::bigint`,
+    [courseId, folderId, kind, containingEach(words), most, mostText],
+  )
+  return rows.map((row) => questionRow.parse(asWrittenNow(row)))
+}
+
+export async function countQuestions(
+  db: Database,
+  courseId: string,
+  { folderId, kind, words }: BankFilter,
+): Promise<number> {
+  const { rows } = await db.query<{ count: number }>(`select count(*)::int as count from questions q ${FITTING}`, [
+    courseId,
+    folderId,
+    kind,
+    containingEach(words),
+  ])
+  return rows[0]!.count
 }
 
 export interface Question {

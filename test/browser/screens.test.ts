@@ -27,6 +27,7 @@ const SCREENS: readonly Screen[] = [
   { person: 'author', path: '/courses/course/readers', routes: ['readers/readers.tsx'], shows: 'table' },
   { person: 'author', path: '/courses/course/questions', routes: ['questions/bank.tsx'], shows: '.bank-list' },
   { person: 'author', path: '/courses/course/questions?question=q', routes: [], shows: '.version-list' },
+  { person: 'author', path: '/courses/course/questions/paper', routes: ['questions/paper.ts'], shows: 'article' },
   { person: 'author', path: '/courses/course/hand-ins/task', routes: ['assignments/hand-ins.tsx'], shows: 'h1' },
   { person: 'manager', path: '/audit', routes: ['audit/audit.tsx'], shows: 'h1' },
   { person: 'manager', path: '/hosts', routes: ['embeds/hosts.tsx'], shows: 'h1' },

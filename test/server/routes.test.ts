@@ -409,6 +409,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/courses/:courseId/questions': [
     { path: '/courses/course/questions?folder=x&kind=evil&question=nothing', status: AUTHORS },
   ],
+  '/courses/:courseId/questions/paper': [{ path: '/courses/course/questions/paper?kind=evil', status: AUTHORS }],
   '/courses/:courseId/question-bank': [
     { path: '/courses/course/question-bank?words=wall', status: AUTHORS_DATA },
     { path: '/courses/course/question-bank?id=nothing', status: [401, 404, 403, 403, 404, 404] },

@@ -77,6 +77,8 @@ export interface AnswerKind<Answer extends { readonly sort: string }> {
   solution: (answer: Answer, values: Values, language: string) => string
   /** The fields in which a student answers; each is named `given`. They work without script. */
   fields: (answer: Answer, place: FormPlace) => SafeHtml
+  /** What is right, and what is said to what is given, for its author on paper; `write` writes a text. */
+  paper: (answer: Answer, write: (text: object) => SafeHtml) => SafeHtml
   /** The mistake that was made most often, of all that was given; null where mistakes can't be told apart. */
   commonMistake: (answer: Answer, response: readonly QuestionResponse[]) => CommonMistake | null
   /**

@@ -5,6 +5,7 @@ import type { AnswerKind, CommonMistake, QuestionResponse } from '../kind.ts'
 import { choiceFields } from './fields.ts'
 import { gradeChoice } from './grade.ts'
 import { type ChoiceAnswer, choiceModel } from './model.ts'
+import { choicePaper } from './paper.ts'
 
 /** One of many, or several of many. */
 export const choice = {
@@ -57,6 +58,7 @@ export const choice = {
     choices.filter(({ id }) => chosen.includes(id)).map(({ feedback }) => feedback),
   solution: () => '',
   fields: choiceFields,
+  paper: choicePaper,
   commonMistake,
   examples: [
     {

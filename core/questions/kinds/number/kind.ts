@@ -7,6 +7,7 @@ import type { AnswerKind } from '../kind.ts'
 import { numberFields } from './fields.ts'
 import { gradeNumber } from './grade.ts'
 import { type NumberAnswer, numberModel } from './model.ts'
+import { numberPaper } from './paper.ts'
 
 /** A number that is computed from the variables. */
 export const number = {
@@ -49,6 +50,7 @@ export const number = {
     return Number.isFinite(right) ? `${showNumber(right, null, language)} ${unit}`.trim() : ''
   },
   fields: numberFields,
+  paper: numberPaper,
   commonMistake: () => null,
   examples: [
     {
