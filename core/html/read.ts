@@ -4,6 +4,8 @@ import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
+import { attributesLeftOut } from './attributes-left-out.ts'
+import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
 import { markReading, nodeReading } from './read-rules.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
@@ -20,114 +22,6 @@ const {
   tableCell,
   lineBreak,
 } = schema.nodes as Record<string, NodeType>
-
-/** Elements whose inside is no text for readers: left out whole, and said so. */
-const UNSEEN = new Set([
-  'script',
-  'style',
-  'template',
-  'noscript',
-  'head',
-  'title',
-  'iframe',
-  'object',
-  'embed',
-  'svg',
-  'math',
-  'video',
-  'audio',
-  'canvas',
-  'img',
-  'picture',
-  'map',
-  'input',
-  'select',
-  'textarea',
-  'button',
-  'form',
-  'link',
-  'meta',
-  'base',
-  'frame',
-  'frameset',
-  'applet',
-  'param',
-  'source',
-  'track',
-])
-/** Of those, elements whose words a reader would see: the words stay. */
-const WORDS_STAY = new Set(['button', 'form', 'picture', 'object', 'select', 'noscript'])
-/** Elements without meaning of their own for a page: their content is read as if they were not there. */
-const TRANSPARENT = new Set([
-  'html',
-  'body',
-  'div',
-  'span',
-  'section',
-  'article',
-  'main',
-  'header',
-  'footer',
-  'nav',
-  'aside',
-  'thead',
-  'tbody',
-  'tfoot',
-  'font',
-])
-/** Elements of HTML's flow that begin and end a line (HTML Standard, "15.3 Non-replaced elements"). */
-const BLOCK = new Set([
-  'address',
-  'article',
-  'aside',
-  'blockquote',
-  'body',
-  'center',
-  'caption',
-  'dd',
-  'details',
-  'dialog',
-  'dir',
-  'div',
-  'dl',
-  'dt',
-  'fieldset',
-  'figcaption',
-  'figure',
-  'footer',
-  'form',
-  'header',
-  'hgroup',
-  'html',
-  'legend',
-  'li',
-  'main',
-  'nav',
-  'optgroup',
-  'option',
-  'p',
-  'pre',
-  'search',
-  'section',
-  'summary',
-  'tbody',
-  'td',
-  'tfoot',
-  'th',
-  'thead',
-  'tr',
-  'table',
-  'ul',
-  'ol',
-  'menu',
-  'h1',
-  'h2',
-  'h3',
-  'h4',
-  'h5',
-  'h6',
-  'hr',
-])
 
 export interface ReadOptions {
   /** Keep line and column in the notes. Costs about a third more time. */
@@ -542,10 +436,8 @@ class Reader {
   #notes(element: HtmlElement, understands: readonly string[], reason: string | null): void {
     if (reason)
       this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
-    for (const { name, value } of element.attrs) {
-      if (understands.includes(name) || QUIET.has(name) || (name === 'style' && isOwnStyle(value))) continue
-      this.report.add('left out', sentenceFor(element, name, value), element.sourceCodeLocation)
-    }
+    for (const words of attributesLeftOut(element, understands))
+      this.report.add('left out', words, element.sourceCodeLocation)
   }
 }
 
@@ -553,21 +445,6 @@ function must(kind: string): NodeType {
   const type = schema.nodes[kind]
   if (!type) throw new Error(`No kind is called ${kind}.`)
   return type
-}
-
-const QUIET = new Set(['dir', 'data-piece'])
-
-/** `white-space` is understood on every text block. */
-function isOwnStyle(value: string): boolean {
-  return /^\s*white-space\s*:[^;]*;?\s*$/i.test(value)
-}
-
-function sentenceFor(element: HtmlElement, name: string, value: string): string {
-  const tag = element.tagName
-  if (name.startsWith('on')) return `“${name}” on “${tag}” would run script; it was left out.`
-  if (name === 'href' || name === 'src')
-    return `The address “${value.slice(0, 60)}” is not one a page may use; the link was left out and its words kept.`
-  return `“${name}” on “${tag}” was left out.`
 }
 
 /** Kinds that exist only inside another: read by their parent, opened up when they stand alone. */
