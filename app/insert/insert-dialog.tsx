@@ -106,6 +106,8 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     isDone.current = true
     onClose()
     act()
+    // At once: the next keys are on their way.
+    editor.view.focus()
   }
   const insert = (what: Offer): void => {
     if (possible.get(what.name)) once(() => void what.command(editor.state, editor.view.dispatch, editor.view))

@@ -273,6 +273,17 @@ test('a link opens the tab it points into, the browser’s search opens what is 
   await expect(plain.locator('article h2')).toHaveText(['On the flat', 'On a slope', 'Across', 'Lay', 'Pack'])
 })
 
+test('what is typed right after Enter in the insert dialog goes into the piece', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('page', '<h1>A page</h1><p>Words.</p><p></p>'))
+  await page.waitForTimeout(1000)
+  await sheet(page).locator('p').last().click()
+  await page.keyboard.type('/')
+  await page.getByRole('combobox', { name: /^Name of a piece/ }).fill('quotation')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('every letter of it')
+  await expect(sheet(page).locator('blockquote')).toHaveText('every letter of it')
+})
+
 test('what is typed between / and the dialog is for the dialog; if it does not come, it goes onto the sheet', async ({
   fixture,
 }) => {
