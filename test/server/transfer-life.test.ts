@@ -71,7 +71,7 @@ test('what goes wrong is told to whoever asked: something that is no text, a fil
   await runTransfer('ours')
   expect(await findTransfer(pool, 'ours')).toMatchObject({
     state: 'failed',
-    problem: expect.stringContaining('a reason that is ours') as unknown,
+    problem: expect.stringContaining('a fault in Fieldstone') as unknown,
   })
   // Nothing happens to one that is not there.
   await runTransfer('nothing')
