@@ -1,4 +1,4 @@
-import type { EditorState } from '@tiptap/pm/state'
+import { type EditorState, Plugin } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 
 /**
@@ -12,4 +12,18 @@ export function latestState(view: EditorView): EditorState {
   const { domObserver } = view as EditorView & { readonly domObserver?: { flush: () => void } }
   domObserver?.flush()
   return view.state
+}
+
+/** A key means the place where the browser has its cursor, also when it follows a click at once. */
+export function keysAtLatestState(): Plugin {
+  return new Plugin({
+    props: {
+      handleDOMEvents: {
+        keydown(view) {
+          latestState(view)
+          return false
+        },
+      },
+    },
+  })
 }

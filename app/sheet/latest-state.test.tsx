@@ -1,9 +1,11 @@
 import type { Editor } from '@tiptap/core'
+import { keymap } from '@tiptap/pm/keymap'
 import { Step } from '@tiptap/pm/transform'
 import { expect, test } from 'vitest'
-import { editorOn } from '../../test/shared/editor-on.ts'
+import { editorOn, sourceOf } from '../../test/shared/editor-on.ts'
 import { Arriving, arriving } from '../media/arriving.ts'
 import { findingMarks, markFindings } from '../proof/finding-marks.ts'
+import { keysAtLatestState } from '../saving/latest-state.ts'
 import { EditorSurface, localSteps } from '../saving/local-steps.ts'
 
 /** The browser's own cursor goes to the end of a paragraph; the editor has not been told. */
@@ -14,6 +16,9 @@ function moveBrowserCursor(editor: Editor, words: string): void {
   document.getSelection()!.collapse(paragraph.firstChild, words.length)
   window.removeEventListener('selectionchange', swallow, { capture: true })
 }
+
+const pressed = (editor: Editor): void =>
+  void editor.view.dom.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }))
 
 const around = ({ state }: Editor): string => state.selection.$from.parent.textContent
 
@@ -34,4 +39,14 @@ test.each(Object.entries(changes))('%s: the cursor that has just been set stays'
   moveBrowserCursor(editor, 'yours')
   change(editor)
   expect(around(editor)).toBe('yours')
+})
+
+test('a key that follows a click at once is meant for where the click was', () => {
+  const editor = editorOn('<h1>W</h1><p>mine‸</p><p>yours</p>')
+  editor.registerPlugin(keysAtLatestState())
+  editor.registerPlugin(keymap({ Enter: (state, dispatch) => (dispatch?.(state.tr.insertText('!')), true) }))
+  editor.view.focus()
+  moveBrowserCursor(editor, 'yours')
+  pressed(editor)
+  expect(sourceOf(editor)).toContain('<p>yours!</p>')
 })

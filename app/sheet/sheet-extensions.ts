@@ -16,6 +16,7 @@ import { coreClipboard } from '../editor/clipboard.ts'
 import { pageEdges } from '../editor/edges.ts'
 import { growPiece, moveBlock } from '../writing/piece-keys.ts'
 import { leavingByTab, tabKeys } from '../editor/tab-key.ts'
+import { keysAtLatestState } from '../saving/latest-state.ts'
 import { fieldInEnglish } from '../editor/field-say.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { pieceFrames } from '../editor/piece-frames.ts'
@@ -133,6 +134,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
       return [
         leavingByTab(),
         localSteps(),
+        keysAtLatestState(),
         history(),
         new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
         keymap(sheetKeys(callbacks)),

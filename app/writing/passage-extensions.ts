@@ -6,6 +6,7 @@ import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
 import { arriving } from '../media/arriving.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
+import { keysAtLatestState } from '../saving/latest-state.ts'
 import type { FieldSay } from '../editor/field-say.ts'
 import { tables, writingKeys } from '../editor/writing-keys.ts'
 import { pageGuard } from '../editor/page-guard.ts'
@@ -29,6 +30,7 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble, say }: C
     priority: 50,
     addProseMirrorPlugins() {
       return [
+        keysAtLatestState(),
         history(),
         keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
         keymap(baseKeymap),

@@ -20,7 +20,7 @@ export function ValueTool({
     onInsert(text.trim(), decimals === '' ? null : Number(decimals))
   }
   const form = (
-    <div role="dialog" aria-label="Value">
+    <div role="dialog" aria-label="A number that differs for each student">
       <ValueForm {...{ insert, formula, variables, setFormula, decimals, setDecimals }} />
     </div>
   )

@@ -43,7 +43,11 @@ export function readArchive(bytes: Uint8Array): Archive {
       }
     for (const [name, content] of Object.entries(unzipSync(bytes))) if (!name.endsWith('/')) files.set(name, content)
   } catch {
-    return { ok: false, reason: 'The file is damaged, or was cut off on its way. Save it again in the program it came from, then try again.' }
+    return {
+      ok: false,
+      reason:
+        'The file is damaged, or was cut off on its way. Save it again in the program it came from, then try again.',
+    }
   }
   return { ok: true, files }
 }

@@ -14,7 +14,10 @@ export function formatOf(name: string, bytes: Buffer): FoundFormat {
   if (bytes.subarray(0, 2).toString('latin1') === 'PK') {
     const names = namesIn(bytes)
     if (names === null)
-      return { ok: false, reason: `“${name}” is damaged, or was cut off on its way. Save it again in the program it came from, then try again.` }
+      return {
+        ok: false,
+        reason: `“${name}” is damaged, or was cut off on its way. Save it again in the program it came from, then try again.`,
+      }
     if (names.includes('word/document.xml')) return { ok: true, format: 'word' }
     if (names.includes('META-INF/container.xml')) return { ok: true, format: 'epub' }
     if (names.some((each) => /\.(md|markdown)$/i.test(each))) return { ok: true, format: 'markdown' }

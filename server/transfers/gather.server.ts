@@ -36,10 +36,7 @@ export async function gather(
   const rows = branch(plan, entryId).filter(({ kind, id }) => id !== entryId && kind === 'chapter')
   const opening = await textOf(entry, variant)
   if (!opening)
-    return {
-      ok: false,
-      reason: `“${entry.title}” is not published. Publish it first, or export the working version.`,
-    }
+    return { ok: false, reason: `“${entry.title}” is not published. Publish it first, or export the working version.` }
   const found = await textsOf(rows, tell, variant)
   const chapters = numbered(plan, found)
   const pages = [opening.page, ...found.map(({ page }) => page)]

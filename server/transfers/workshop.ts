@@ -94,6 +94,10 @@ async function work(order: Order): Promise<object> {
 
 process.once('message', (order: Order) => {
   void work(order)
-    .catch(() => ({ ok: false, reason: 'The document can’t be read. It may be damaged; save it again in the program it came from, then try again.' }))
+    .catch(() => ({
+      ok: false,
+      reason:
+        'The document can’t be read. It may be damaged; save it again in the program it came from, then try again.',
+    }))
     .then((answer) => process.send!(answer, undefined, undefined, () => process.exit(0)))
 })

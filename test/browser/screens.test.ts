@@ -118,6 +118,11 @@ async function onEach(
     windows.set(person, page)
     await page.goto(path)
     await page.locator(shows).first().waitFor({ state: 'attached' })
+    // Until the script has come, the page may still be put back to its beginning.
+    await page.waitForFunction(() => {
+      const drawn = document.querySelector('.room-screen, .screen')
+      return !drawn || Object.keys(drawn).some((name) => name.startsWith('__react'))
+    })
     await look(page, path)
   }
 }
@@ -176,7 +181,8 @@ const LOOK = `(element) => {
 }`
 
 /** Whether nothing of an element can be seen, because something else lies on it (WCAG 2.2, 2.4.11). */
-const IS_COVERED = `(element) => {
+const IS_COVERED = `async (element) => {
+  const isCovered = () => {
   const { left, right, top, bottom, width, height } = element.getBoundingClientRect()
   if (width < 2 || height < 2) return false
   for (const x of [0.05, 0.5, 0.95])
@@ -185,6 +191,10 @@ const IS_COVERED = `(element) => {
       if (hit && (element.contains(hit) || hit.contains(element) || hit.closest('label')?.control === element)) return false
     }
   return true
+  }
+  // It may still be on its way into sight.
+  for (let look = 0; look < 20 && isCovered(); look++) await new Promise((done) => setTimeout(done, 50))
+  return isCovered()
 }`
 
 /** Goes through a screen by Tab; gives what is reached, and what of it does not show that it has the focus. */
@@ -195,14 +205,14 @@ async function tabThrough(page: Page): Promise<{ stops: number; unseen: string[]
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
   for (; stops < 150; stops++) {
     await page.keyboard.press('Tab')
-    const found = await page.evaluate(`(() => {
+    const found = await page.evaluate(`(async () => {
       const look = ${LOOK}
       const element = document.activeElement
       if (!element || element === document.body || element.dataset.passed) return null
       element.dataset.passed = 'yes'
       // A frame shows the focus within itself; what is written in shows its cursor.
       if (element.tagName === 'IFRAME' || element.isContentEditable) return { same: false, end: element.classList.contains('ProseMirror') }
-      const isCovered = (${IS_COVERED})(element)
+      const isCovered = await (${IS_COVERED})(element)
       const on = look(element)
       element.blur()
       const off = look(element)

@@ -278,7 +278,11 @@ test('what is no picture is told by its first bytes, and none of it is kept mean
     Buffer.concat([Buffer.from('00000018667479706d703432', 'hex'), Buffer.alloc(30 * 1024 * 1024)]),
   )
   clearInterval(watch)
-  expect(answer).toMatchObject({ status: 422, ok: false, reason: expect.stringContaining('file of the type MP4, not a picture') })
+  expect(answer).toMatchObject({
+    status: 422,
+    ok: false,
+    reason: expect.stringContaining('file of the type MP4, not a picture'),
+  })
   expect(most).toBe(0)
 })
 
