@@ -95,6 +95,50 @@ test('the writing field, its tools and its dialogs speak Arabic', async ({ fixtu
   await expect(page.getByText('ملف نصي، وليس صورة', { exact: false })).toBeVisible()
 })
 
+test('on a page from right to left a number stands before its unit, and signs beside their titles', async ({
+  fixture,
+}) => {
+  const source =
+    '<h1>أوزان</h1><div data-piece="accordion"><div data-piece-part><h3>أولًا</h3><p>نص</p></div><div data-piece-part><h3>ثانيًا</h3><p>نص</p></div></div><table><tr><th>الحجر<th>الوزن<tr><td>رملي<td>24 kg<tr><td>كلس<td>−5 °C</table>'
+  const address = await fixture.addPage('weights', source, { isPublished: true })
+  await arabic(fixture)
+  for (const [person, path] of [
+    ['author', address],
+    ['student', '/read/course/weights'],
+  ] as const) {
+    const page = await fixture.open(person, path)
+    const cells = page.locator('.page-content td')
+    await expect(cells.nth(1)).toContainText('24 kg')
+    const seen = await cells.evaluateAll((all) =>
+      all.map((cell) => {
+        const walker = document.createTreeWalker(cell, NodeFilter.SHOW_TEXT)
+        const text = walker.nextNode() as Text
+        const left = (at: number): number => {
+          const range = document.createRange()
+          range.setStart(text, at)
+          range.setEnd(text, at + 1)
+          return range.getBoundingClientRect().left
+        }
+        const box = cell.getBoundingClientRect()
+        const range = document.createRange()
+        range.selectNodeContents(text)
+        const words = range.getBoundingClientRect()
+        // In the order in which they are read, and nearer to the right edge than to the left.
+        return { inOrder: left(0) < left(text.length - 1), atStart: box.right - words.right <= words.left - box.left + 1 }
+      }),
+    )
+    expect(seen.map(({ inOrder }) => inOrder)).toEqual([false, true, false, true])
+    expect(seen.every(({ atStart }) => atStart)).toBe(true)
+  }
+  const page = await fixture.open('author', address)
+  const title = page.locator('.accordion .part-title').first()
+  // The sign at the start of the title has room for itself.
+  expect(await title.evaluate((element) => parseFloat(getComputedStyle(element).paddingInlineStart))).toBeGreaterThan(
+    20,
+  )
+  expect(await title.evaluate((element) => parseFloat(getComputedStyle(element).paddingRight))).toBeGreaterThan(20)
+})
+
 test('sign-in, a new password, account and notices speak what the browser asks for', async ({ fixture }) => {
   await arabic(fixture)
   const page = await fixture.open('student', '/account', { locale: 'ar-EG' })
