@@ -124,7 +124,10 @@ test('on a page from right to left a number stands before its unit, and signs be
         range.selectNodeContents(text)
         const words = range.getBoundingClientRect()
         // In the order in which they are read, and nearer to the right edge than to the left.
-        return { inOrder: left(0) < left(text.length - 1), atStart: box.right - words.right <= words.left - box.left + 1 }
+        return {
+          inOrder: left(0) < left(text.length - 1),
+          atStart: box.right - words.right <= words.left - box.left + 1,
+        }
       }),
     )
     expect(seen.map(({ inOrder }) => inOrder)).toEqual([false, true, false, true])

@@ -4,7 +4,7 @@ import { schema } from '../../core/document/schema.ts'
 import { writePage } from '../../core/html/write.ts'
 import { withClient } from '../server/setup/app.ts'
 import { CHOICE } from '../server/setup/questions.ts'
-import { PLAN, SHEET } from './setup/dialogs.ts'
+import { openRowMenu, PLAN, SHEET } from './setup/dialogs.ts'
 import { cursorAfter, expect, type Fixture, sheet, test } from './setup/fixture.ts'
 import { listen, lookAt } from './setup/looks.ts'
 
@@ -21,21 +21,14 @@ interface State {
   readonly isInDesk?: boolean
 }
 
-const menuOf =
-  (row: string): State['open'] =>
-  async (page) => {
-    await page.getByRole('treeitem', { name: row }).focus()
-    await page.keyboard.press('Shift+Enter')
-    await page.getByRole('menu').waitFor()
-  }
 const tabOf =
   (name: string | RegExp): State['open'] =>
   (page) =>
     page.getByRole('tab', { name }).click()
 
 const ON_PLAN: readonly State[] = [
-  { name: 'the menu of a page', path: PLAN, open: menuOf('Walls') },
-  { name: 'the menu of a unit', path: PLAN, open: menuOf('Unit one') },
+  { name: 'the menu of a page', path: PLAN, open: (page) => openRowMenu(page, 'Walls') },
+  { name: 'the menu of a unit', path: PLAN, open: (page) => openRowMenu(page, 'Unit one') },
   { name: 'adding lines', path: PLAN, open: (page) => page.getByRole('button', { name: 'Add', exact: true }).click() },
   {
     name: 'a new name',

@@ -18,10 +18,15 @@ export interface Opened {
 export const SHEET = '/courses/course/items/walls'
 export const PLAN = '/courses/course/plan'
 
-/** Opens the menu of a row of the plan by key, and chooses from it. */
-async function inMenu(page: Page, row: string, item: string | RegExp): Promise<void> {
+/** Opens the menu of a row of the plan by key. */
+export async function openRowMenu(page: Page, row: string): Promise<void> {
   await page.getByRole('treeitem', { name: row }).focus()
   await page.keyboard.press('Shift+Enter')
+  await page.getByRole('menu').waitFor()
+}
+
+async function inMenu(page: Page, row: string, item: string | RegExp): Promise<void> {
+  await openRowMenu(page, row)
   await page.getByRole('menuitem', { name: item }).click()
 }
 
