@@ -20,7 +20,8 @@ export function keysAtLatestState(): Plugin {
     props: {
       handleDOMEvents: {
         keydown(view) {
-          latestState(view)
+          // What is being composed is not disturbed (W3C Input Events 2).
+          if (!view.composing) latestState(view)
           return false
         },
       },
