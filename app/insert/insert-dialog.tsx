@@ -89,6 +89,19 @@ function InsertFoot({ outcome, action, onClose }: InsertFootProps) {
   )
 }
 
+/** So long a dialog may take to go away, in milliseconds. */
+const GOING = 500
+
+/** The next keys are on their way before the dialog has gone: they are for the text. */
+function keysToText({ view }: Editor): void {
+  const bring = (): void => {
+    if (!view.isDestroyed && !view.hasFocus()) view.focus()
+  }
+  view.focus()
+  window.addEventListener('keydown', bring, { capture: true })
+  setTimeout(() => window.removeEventListener('keydown', bring, { capture: true }), GOING)
+}
+
 /** What was typed, what it finds, and what Enter would do with it. */
 function useInserting({ editor, courseId, onClose, say }: Props) {
   const [typed, setTyped] = useState(takeTypedAhead)
@@ -106,8 +119,7 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     isDone.current = true
     onClose()
     act()
-    // At once: the next keys are on their way.
-    editor.view.focus()
+    keysToText(editor)
   }
   const insert = (what: Offer): void => {
     if (possible.get(what.name)) once(() => void what.command(editor.state, editor.view.dispatch, editor.view))
