@@ -115,7 +115,7 @@ app.use((request, response, next) => {
     )
   })
   const isReading = request.method === 'GET' || request.method === 'HEAD'
-  const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/bring)$/.test(request.path)
+  const most = /^\/courses\/[\w-]+\/(uploads|contributions|transfers\/import)$/.test(request.path)
     ? MOST_FILE
     : MOST_BODY
   const length = Number(request.headers['content-length'] ?? (isReading ? 0 : NaN))

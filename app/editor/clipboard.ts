@@ -49,6 +49,8 @@ interface Takers {
   onTrouble: (words: string) => void
   readonly players: readonly string[]
   readonly say: FieldSay
+  /** Whether what was left out is told where nothing was pasted: in English, as authors read it. */
+  readonly tellsReport: boolean
 }
 
 /**
@@ -57,7 +59,7 @@ interface Takers {
  * whether it takes the files of a clipboard that holds no words.
  */
 export function coreClipboard(
-  { onFiles, onEmbed, onTrouble, players, say }: Takers,
+  { onFiles, onEmbed, players, ...telling }: Takers,
   schema: Schema,
 ): Plugin<LastPaste | null> {
   setTimeout(() => void cleaning().catch(() => undefined), 800)
@@ -84,7 +86,7 @@ export function coreClipboard(
         const html = event.dataTransfer?.getData('text/html') ?? ''
         if (view.dragging || html === '' || html.includes(OWN) || at === undefined) return false
         view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(at))))
-        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '', { onTrouble, say })
+        return take(view, html, event.dataTransfer?.getData('text/plain') ?? '', telling)
       },
       handlePaste(view, event) {
         const html = event.clipboardData?.getData('text/html') ?? ''
@@ -96,7 +98,7 @@ export function coreClipboard(
           onEmbed(text)
           return true
         }
-        return html !== '' && !html.includes(OWN) && take(view, html, text, { onTrouble, say })
+        return html !== '' && !html.includes(OWN) && take(view, html, text, telling)
       },
     },
   })
@@ -107,7 +109,7 @@ function take(
   view: EditorView,
   html: string,
   text: string,
-  { onTrouble, say }: Pick<Takers, 'onTrouble' | 'say'>,
+  { onTrouble, say, tellsReport }: Pick<Takers, 'onTrouble' | 'say' | 'tellsReport'>,
 ): boolean {
   if (!takesBlocks(view.state, view.state.selection.$from.depth)) return false
   void cleaning().then(
@@ -115,7 +117,8 @@ function take(
       if (view.isDestroyed) return
       const cleaned = cleanHtml(html)
       const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
-      if (isEmpty && text === '') return onTrouble(say('field.nothingPasted'))
+      if (isEmpty && text === '')
+        return onTrouble(`${say('field.nothingPasted')} ${tellsReport ? cleaned.report : ''}`.trim())
       put(view, isEmpty ? cleanText(text) : cleaned, {
         report: cleaned.report,
         reading: isEmpty ? 'words' : 'clean',

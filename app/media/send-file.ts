@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { MOST_FILE } from '../../core/media/pictures.ts'
 import { fieldInEnglish } from '../editor/field-say.ts'
 
 /**
@@ -23,7 +24,7 @@ export function sendFile<T>(
       if (parsed) return done(parsed)
       fail(
         request.status === 413
-          ? say('field.fileTooLarge', { name })
+          ? say('field.fileMost', { name, most: MOST_FILE / 1024 / 1024 })
           : request.status === 401
             ? say('field.signedOut')
             : say('field.notTaken', { name, status: request.status }),

@@ -154,7 +154,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         titleLength(onTitleTooLong),
         findingMarks(),
         arriving(),
-        coreClipboard({ ...callbacks, say: fieldInEnglish }, this.editor.schema),
+        coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
       ]
     },
   })

@@ -43,7 +43,14 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble, say }: C
         arriving(),
         pageGuard(() => onTrouble(say('field.notDone'))),
         coreClipboard(
-          { onFiles, onEmbed: () => onTrouble(say('field.noPlayers')), onTrouble, players: [], say },
+          {
+            onFiles,
+            onEmbed: () => onTrouble(say('field.noPlayers')),
+            onTrouble,
+            players: [],
+            say,
+            tellsReport: false,
+          },
           this.editor.schema,
         ),
       ]

@@ -48,6 +48,19 @@ test('none of 500 pastes with links that no page may have vanishes on the sheet'
   }
 })
 
+test('a paste of which nothing is left says so, and what was left out', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(page, 'Here.')
+  await page.evaluate(() => {
+    const clipboardData = new DataTransfer()
+    clipboardData.setData('text/html', '<video src="https://walls.example/wall.mp4"></video>')
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+    )
+  })
+  await expect(page.getByText(/^Nothing was pasted: .* a film/)).toBeVisible()
+})
+
 test('each unusable address loses its link and keeps its words, on the sheet and in a post, and that is told', async ({
   fixture,
 }) => {

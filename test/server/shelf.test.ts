@@ -190,6 +190,19 @@ test('more than a request may hold is refused before it is read', async () => {
   expect(response?.status ?? 413).toBe(413)
 })
 
+test.each(['uploads?name=a', 'contributions?name=a&any=yes', 'transfers/import?name=a.docx&as=book'])(
+  'a file may be larger than a form: %s',
+  async (path) => {
+    const response = await fetch(`${app.address}/courses/course/${path}`, {
+      method: 'POST',
+      body: Buffer.alloc(21 * 1024 * 1024),
+      headers: { cookie: await cookieFor(url, app.port, 'author'), origin: app.address },
+    })
+    expect(response.status).not.toBe(413)
+    expect(await response.text()).not.toContain('more than one request may hold')
+  },
+)
+
 test('readers get a picture while a current edition shows it, authors always, others never', async () => {
   const { item } = await put(
     'drawing.svg',
