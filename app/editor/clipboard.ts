@@ -115,7 +115,7 @@ function take(
   void cleaning().then(
     ({ cleanHtml, cleanText }) => {
       if (view.isDestroyed) return
-      const cleaned = cleanHtml(html)
+      const cleaned = cleanHtml(html, view.dom.closest<HTMLElement>('[lang]')?.lang)
       const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
       if (isEmpty && text === '')
         return onTrouble(`${say('field.nothingPasted')} ${tellsReport ? cleaned.report : ''}`.trim())

@@ -8,7 +8,14 @@ test('no two tools have one key, and every key of a mark, list or undo works whe
   const bound = writingKeys(() => undefined)
   for (const { key, group, command } of TOOLS)
     if (key !== '' && group !== 'block') expect(bound[key], key).toBe(command)
-  expect(Object.keys(keysOf('block'))).toEqual(['Mod-Alt-0', 'Mod-Alt-2', 'Mod-Alt-3', 'Mod-Alt-4'])
+  expect(Object.keys(keysOf('block'))).toEqual([
+    'Mod-Alt-0',
+    'Mod-Alt-2',
+    'Mod-Alt-3',
+    'Mod-Alt-4',
+    'Mod-Alt-5',
+    'Mod-Alt-6',
+  ])
 })
 
 test('keys are shown as they are written on keyboards', () => {

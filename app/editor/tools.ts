@@ -1,11 +1,17 @@
 import { redo, undo } from '@tiptap/pm/history'
 import { type Command, type EditorState } from '@tiptap/pm/state'
 import {
+  ALargeSmall,
   Bold,
+  CodeXml,
+  Eraser,
   Heading2,
   Heading3,
   Heading4,
+  Heading5,
+  Heading6,
   Italic,
+  Keyboard,
   List,
   ListOrdered,
   type LucideIcon,
@@ -13,16 +19,21 @@ import {
   Pilcrow,
   Quote,
   Redo2,
+  RemoveFormatting,
   SquareDashed,
   SquarePen,
+  Strikethrough,
+  Subscript,
+  Superscript,
   Table,
   Underline,
   Undo2,
 } from 'lucide-react'
 import { insertRule, insertTable, toggle, toggleBlank, toggleList, toHeading, toParagraph, wrap } from './commands.ts'
+import { clearAll, clearLooks } from './mark-commands.ts'
 import { isA, type MarkName, type NodeName } from '../../core/kinds/facts.ts'
 
-export type ToolGroup = 'block' | 'text' | 'list' | 'insert' | 'history'
+export type ToolGroup = 'block' | 'text' | 'words' | 'clear' | 'list' | 'insert' | 'history'
 
 /** A tool of the sheet: everything about it in one place, for bar, menu and help. */
 export interface Tool {
@@ -72,6 +83,32 @@ function isInList(name: NodeName): (state: EditorState) => boolean {
   }
 }
 
+/** What a heading of each level begins, and its sign. */
+const LEVELS = [
+  [2, 'A main part of the page.', Heading2],
+  [3, 'A part within a main part.', Heading3],
+  [4, 'A part within that.', Heading4],
+  [5, 'A smaller part still.', Heading5],
+  [6, 'The smallest part with a heading.', Heading6],
+] as const
+
+const HEADINGS = LEVELS.map(([level, help, icon]): Tool => ({
+  id: `heading-${level}`,
+  group: 'block',
+  name: `Heading ${level}`,
+  key: `Mod-Alt-${level}`,
+  help,
+  icon,
+  command: toHeading(level),
+  isOn: isBlock('heading', level),
+  whyNot: plainTitle,
+}))
+
+/** A tool that turns a mark on and off, for the words selected or those typed next. */
+function markTool(mark: MarkName, tool: Pick<Tool, 'id' | 'group' | 'name' | 'key' | 'help' | 'icon'>): Tool {
+  return { ...tool, command: toggle(mark), isOn: hasMark(mark), whyNot: plainTitle }
+}
+
 export const TOOLS: readonly Tool[] = [
   {
     id: 'paragraph',
@@ -84,71 +121,98 @@ export const TOOLS: readonly Tool[] = [
     isOn: isBlock('paragraph'),
     whyNot: plainTitle,
   },
-  {
-    id: 'heading-2',
-    group: 'block',
-    name: 'Heading 2',
-    key: 'Mod-Alt-2',
-    help: 'A main part of the page.',
-    icon: Heading2,
-    command: toHeading(2),
-    isOn: isBlock('heading', 2),
-    whyNot: plainTitle,
-  },
-  {
-    id: 'heading-3',
-    group: 'block',
-    name: 'Heading 3',
-    key: 'Mod-Alt-3',
-    help: 'A part within a main part.',
-    icon: Heading3,
-    command: toHeading(3),
-    isOn: isBlock('heading', 3),
-    whyNot: plainTitle,
-  },
-  {
-    id: 'heading-4',
-    group: 'block',
-    name: 'Heading 4',
-    key: 'Mod-Alt-4',
-    help: 'The smallest part with a heading.',
-    icon: Heading4,
-    command: toHeading(4),
-    isOn: isBlock('heading', 4),
-    whyNot: plainTitle,
-  },
-  {
+  ...HEADINGS,
+  markTool('strong', {
     id: 'bold',
     group: 'text',
     name: 'Bold',
     key: 'Mod-b',
     help: 'Stresses words strongly.',
     icon: Bold,
-    command: toggle('strong'),
-    isOn: hasMark('strong'),
-    whyNot: plainTitle,
-  },
-  {
+  }),
+  markTool('emphasis', {
     id: 'italic',
     group: 'text',
     name: 'Italic',
     key: 'Mod-i',
     help: 'Stresses words lightly, marks titles and terms.',
     icon: Italic,
-    command: toggle('emphasis'),
-    isOn: hasMark('emphasis'),
-    whyNot: plainTitle,
-  },
-  {
+  }),
+  markTool('underline', {
     id: 'underline',
     group: 'text',
     name: 'Underline',
     key: 'Mod-u',
     help: 'Underlines. Readers may take it for a link.',
     icon: Underline,
-    command: toggle('underline'),
-    isOn: hasMark('underline'),
-    whyNot: plainTitle,
+  }),
+  markTool('strike', {
+    id: 'strike',
+    group: 'words',
+    name: 'Struck out',
+    key: 'Mod-Shift-x',
+    help: 'No longer so, and still to be read.',
+    icon: Strikethrough,
+  }),
+  markTool('subscript', {
+    id: 'subscript',
+    group: 'words',
+    name: 'Subscript',
+    key: 'Mod-,',
+    help: 'Below the line, as in H₂O.',
+    icon: Subscript,
+  }),
+  markTool('superscript', {
+    id: 'superscript',
+    group: 'words',
+    name: 'Superscript',
+    key: 'Mod-.',
+    help: 'Above the line, as in m².',
+    icon: Superscript,
+  }),
+  markTool('smallCaps', {
+    id: 'small-caps',
+    group: 'words',
+    name: 'Small capitals',
+    key: '',
+    help: 'Small letters as small capitals.',
+    icon: ALargeSmall,
+  }),
+  markTool('code', {
+    id: 'code',
+    group: 'words',
+    name: 'Code',
+    key: 'Mod-e',
+    help: 'What a machine reads: a command, the name of a file.',
+    icon: CodeXml,
+  }),
+  markTool('keyboard', {
+    id: 'key',
+    group: 'words',
+    name: 'Key',
+    key: '',
+    help: 'A key to press, such as Enter.',
+    icon: Keyboard,
+  }),
+  {
+    id: 'clear',
+    group: 'clear',
+    name: 'Clear formatting',
+    key: 'Mod-Shift-e',
+    help: 'Plain words again. Links and languages stay.',
+    icon: RemoveFormatting,
+    command: clearLooks,
+    whyNot: () => 'These words have no formatting.',
+  },
+  {
+    id: 'clear-all',
+    group: 'clear',
+    name: 'Clear formatting and kind',
+    key: '',
+    help: 'Plain words in a plain paragraph, no heading.',
+    icon: Eraser,
+    command: clearAll,
+    whyNot: () => 'This is a plain paragraph already.',
   },
   {
     id: 'bullets',

@@ -23,10 +23,11 @@ const lineBreak: Command = (state, dispatch) => {
 }
 
 /** The keys of writing anywhere: of the tools, and of links, lines and the edges of pieces. */
-export function writingKeys(onLink: () => void): Record<string, Command> {
+export function writingKeys(onLink: () => void, onWords?: () => void): Record<string, Command> {
   return {
-    ...keysOf('text', 'list', 'insert', 'history'),
+    ...keysOf('text', 'words', 'clear', 'list', 'insert', 'history'),
     'Mod-k': () => (onLink(), true),
+    ...(onWords ? { 'Mod-Shift-l': () => (onWords(), true) } : {}),
     'Mod-Shift-z': redo,
     'Shift-Enter': chainCommands(exitCode, lineBreak),
     Enter: chainCommands(enterInTitle, leavePiece, inList(splitListItem)),

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { Tip } from '../shell/tip.tsx'
-import { ChevronDown, Code, Link2, Plus } from 'lucide-react'
+import { CaseSensitive, ChevronDown, Code, Link2, Plus } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
 import { Menu } from '../shell/menu.tsx'
@@ -12,6 +12,7 @@ import { isA } from '../../core/kinds/facts.ts'
 interface Props {
   editor: Editor
   onLink: () => void
+  onWords: () => void
   onInsert: () => void
   isSourceOpen: boolean
   onSource: () => void
@@ -20,7 +21,7 @@ interface Props {
 const REMEMBERED = 'fieldstone-all-tools'
 
 /** The tools of the sheet: quiet with signs alone, or all of them with their names. */
-export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: Props) {
+export function FormatBar({ editor, onLink, onWords, onInsert, isSourceOpen, onSource }: Props) {
   const bar = useRef<HTMLDivElement>(null)
   const roving = useRoving(bar, 'button')
   const [isFull, setFull] = useState(false)
@@ -40,9 +41,10 @@ export function FormatBar({ editor, onLink, onInsert, isSourceOpen, onSource }: 
     >
       <InsertButton {...{ onInsert }} />
       <span className="bar-rule" />
-      {isFull ? <Tools editor={editor} groups={['block']} isFull /> : <BlockMenu editor={editor} />}
+      <BlockMenu editor={editor} />
       <span className="bar-rule" />
       <Tools editor={editor} groups={['text']} isFull={isFull} />
+      <WordsMenu {...{ editor, isFull, onWords }} />
       <LinkTool editor={editor} isFull={isFull} onLink={onLink} />
       <span className="bar-rule" />
       <span className="bar-more bar-group">
@@ -186,13 +188,8 @@ function BlockMenu({ editor }: { editor: Editor }) {
   const name =
     blocks.find(({ id }) => id === current)?.name ??
     (isA(editor.state.selection.$from.parent, 'title') ? 'Title' : 'Block')
-  const items = blocks.map((tool) => ({ key: tool.id, label: <MenuLine tool={tool} /> }))
-  const run = (id: string): void => {
-    blocks.find((tool) => tool.id === id)?.command(editor.state, editor.view.dispatch, editor.view)
-    editor.view.focus()
-  }
   return (
-    <Menu menu={{ items, selectedKeys: [current], onClick: ({ key }) => run(key) }}>
+    <Menu menu={{ ...toolItems(editor, blocks), selectedKeys: [current] }}>
       <button type="button" className="plain-button block-menu" aria-label={`Kind of block: ${name}`}>
         {name} <ChevronDown size={14} aria-hidden />
       </button>
@@ -200,14 +197,81 @@ function BlockMenu({ editor }: { editor: Editor }) {
   )
 }
 
-function MenuLine({ tool }: { tool: Tool }) {
+/** What words can be beyond bold, italic and underlined. */
+function WordsMenu({ editor, isFull, onWords }: { editor: Editor; isFull: boolean; onWords: () => void }) {
+  const tools = TOOLS.filter(({ group }) => group === 'words')
+  const clearing = TOOLS.filter(({ group }) => group === 'clear')
+  const on = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => tools.filter((tool) => tool.isOn?.(state)).map(({ id }) => id),
+    equalityFn: (a, b) => a.join() === b?.join(),
+  })
+  const words = toolItems(editor, tools)
+  const clear = toolItems(editor, clearing)
+  const items = [
+    ...words.items,
+    {
+      key: 'look',
+      label: <MenuLine name="Look and language…" help="Colour, size, typeface, language." keys="Mod-Shift-l" />,
+    },
+    { type: 'divider' as const },
+    ...clear.items,
+  ]
+  const onClick = ({ key }: { key: string }): void => {
+    if (key === 'look') onWords()
+    else words.onClick({ key })
+  }
   return (
-    <span className="menu-line">
+    <Menu menu={{ items, selectedKeys: on, multiple: true, onClick }}>
+      <button
+        type="button"
+        className={on.length > 0 ? 'plain-button tool is-on' : 'plain-button tool'}
+        aria-label={on.length > 0 ? `More for words: ${on.map(toolName).join(', ')}` : 'More for words'}
+      >
+        <CaseSensitive size={18} strokeWidth={1.75} aria-hidden />
+        {isFull && <span>More for words</span>}
+        <ChevronDown size={14} aria-hidden />
+      </button>
+    </Menu>
+  )
+}
+
+const toolName = (id: string): string => TOOLS.find((tool) => tool.id === id)!.name
+
+/** Lines of a menu that are tools; what can't be done here says why in place of its help. */
+function toolItems(editor: Editor, tools: readonly Tool[]) {
+  return {
+    items: tools.map((tool) => {
+      const { state } = editor
+      const can = (tool.isOn?.(state) ?? false) || tool.command(state)
+      return {
+        key: tool.id,
+        'aria-disabled': !can,
+        label: <MenuLine name={tool.name} help={can ? tool.help : tool.whyNot(state)} keys={tool.key} isOff={!can} />,
+      }
+    }),
+    onClick: ({ key }: { key: string }): void => {
+      TOOLS.find((tool) => tool.id === key)?.command(editor.state, editor.view.dispatch, editor.view)
+      editor.view.focus()
+    },
+  }
+}
+
+interface MenuLineProps {
+  name: string
+  help: string
+  keys: string
+  isOff?: boolean
+}
+
+function MenuLine({ name, help, keys, isOff = false }: MenuLineProps) {
+  return (
+    <span className={isOff ? 'menu-line is-off' : 'menu-line'}>
       <span>
-        {tool.name}
-        <small>{tool.help}</small>
+        {name}
+        <small>{help}</small>
       </span>
-      <kbd>{shownKey(tool.key)}</kbd>
+      <kbd>{shownKey(keys)}</kbd>
     </span>
   )
 }

@@ -55,14 +55,20 @@ const onEmptyLine =
   }
 
 /** The keys of the sheet. */
-export function sheetKeys({ onLink, onInsert, onSettings, onTabStays }: KeyCallbacks): Record<string, Command> {
+export function sheetKeys({
+  onLink,
+  onWords,
+  onInsert,
+  onSettings,
+  onTabStays,
+}: KeyCallbacks): Record<string, Command> {
   const openInsert: Command = (_state, _dispatch, view) => {
     if (view) beginTypingAhead(view)
     onInsert()
     return true
   }
   return {
-    ...writingKeys(onLink),
+    ...writingKeys(onLink, onWords),
     ...keysOf('block'),
     'Mod-a': selectBody,
     Backspace: chainCommands(deleteBody, backspaceAtEdge),
@@ -104,6 +110,8 @@ function titleLength(onTooLong: (length: number) => void): Plugin {
 /** What keys of the sheet open, or tell. */
 export interface KeyCallbacks {
   onLink: () => void
+  /** Opens the look and language of words. */
+  onWords: () => void
   /** Opens the insert dialog. */
   onInsert: () => void
   /** Goes to the settings of the piece at the cursor. */

@@ -14,7 +14,7 @@ import type { SheetData } from './sheet.tsx'
 
 interface Callbacks extends Pick<
   EditorCallbacks,
-  'onLink' | 'onInsert' | 'onSettings' | 'onFiles' | 'onEmbed' | 'players'
+  'onLink' | 'onWords' | 'onInsert' | 'onSettings' | 'onFiles' | 'onEmbed' | 'players'
 > {
   onTitle: (title: string) => void
   say: (words: string) => void
@@ -107,6 +107,7 @@ function sayOnce(words: string, latest: { readonly current: Callbacks }): () => 
 /** What the editor tells, told to whoever listens at that time. */
 const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbacks => ({
   onLink: () => latest.current.onLink(),
+  onWords: () => latest.current.onWords(),
   onInsert: () => latest.current.onInsert(),
   onSettings: () => latest.current.onSettings(),
   onTabStays: sayOnce(

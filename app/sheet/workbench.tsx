@@ -54,6 +54,7 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
     onTitle,
     say: (words) => void message.info(words, 6),
     onLink: () => setDialog('link'),
+    onWords: () => setDialog('words'),
     onInsert: () => setDialog('insert'),
     onSettings: () => (desk.setOpen(true), setDeskCalls((calls) => calls + 1)),
     onFiles: (files, at) => (arrivals.takeFiles(files, at), true),
@@ -149,6 +150,7 @@ function Paper({ data: { course, entry, itemId, questions }, editor, onDialog, o
       <FormatBar
         {...{ editor, isSourceOpen }}
         onLink={() => onDialog('link')}
+        onWords={() => onDialog('words')}
         onInsert={() => onDialog('insert')}
         onSource={toggleSource}
       />

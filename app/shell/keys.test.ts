@@ -4,7 +4,9 @@ import { KEY_GROUPS } from './keys.ts'
 import { shownKey } from '../editor/tools.ts'
 
 const nothing = (): void => undefined
-const bound = Object.keys(sheetKeys({ onLink: nothing, onInsert: nothing, onSettings: nothing, onTabStays: nothing }))
+const bound = Object.keys(
+  sheetKeys({ onLink: nothing, onWords: nothing, onInsert: nothing, onSettings: nothing, onTabStays: nothing }),
+)
 const listed = new Set(KEY_GROUPS.flatMap(({ lines }) => lines.flatMap(({ keys }) => keys)))
 
 /** Keys that do in the sheet what they do in every text. */

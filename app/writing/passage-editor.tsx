@@ -20,6 +20,10 @@ import { FileChooser } from './file-chooser.tsx'
 const NAMES: Readonly<Record<string, FieldMessage>> = {
   bold: 'field.bold',
   italic: 'field.italic',
+  strike: 'field.strike',
+  subscript: 'field.subscript',
+  superscript: 'field.superscript',
+  code: 'field.code',
   bullets: 'field.bullets',
   numbers: 'field.numbers',
   quotation: 'field.quotation',

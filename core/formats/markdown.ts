@@ -1,3 +1,5 @@
+import type { Delete } from 'mdast'
+import type { Handler } from 'mdast-util-to-hast'
 import type { Node } from 'prosemirror-model'
 import rehypeParse from 'rehype-parse'
 import rehypeRemark from 'rehype-remark'
@@ -10,10 +12,18 @@ import { unified } from 'unified'
 import { readPage, type ReadResult } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 
+/** What Markdown calls struck out is no deletion: its words are still to be read. */
+const struckOut: Handler = (state, node: Delete) => ({
+  type: 'element',
+  tagName: 's',
+  properties: {},
+  children: state.all(node),
+})
+
 const toHtml = unified()
   .use(remarkParse)
   .use(remarkGfm)
-  .use(remarkRehype, { allowDangerousHtml: true })
+  .use(remarkRehype, { allowDangerousHtml: true, handlers: { delete: struckOut } })
   .use(rehypeStringify, { allowDangerousHtml: true })
   .freeze()
 const fromHtml = unified()

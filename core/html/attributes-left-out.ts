@@ -1,12 +1,15 @@
-import type { HtmlElement } from '../tree/tree.ts'
+import { declarations, type HtmlElement } from '../tree/tree.ts'
+
+/** What a kind has understood of an element: names of attributes, and properties of its style. */
+export interface Understood {
+  readonly understands: readonly string[]
+  readonly styles: readonly string[]
+}
 
 /** Attributes that are understood wherever they stand. */
-const QUIET = new Set(['dir', 'data-piece'])
-
-/** `white-space` is understood on every text block. */
-function isOwnStyle(value: string): boolean {
-  return /^\s*white-space\s*:[^;]*;?\s*$/i.test(value)
-}
+const QUIET = new Set(['dir', 'lang', 'xml:lang', 'data-piece'])
+/** Properties that are understood wherever they stand: of every text block. */
+const QUIET_STYLES = new Set(['white-space'])
 
 function sentenceFor(element: HtmlElement, name: string, value: string): string {
   const tag = element.tagName
@@ -16,11 +19,13 @@ function sentenceFor(element: HtmlElement, name: string, value: string): string 
   return `“${name}” on “${tag}” was left out.`
 }
 
-/** A sentence for each attribute of an element that a page can't hold; `understands` names those its kind has read. */
-export function attributesLeftOut(element: HtmlElement, understands: readonly string[]): string[] {
-  return element.attrs
-    .filter(
-      ({ name, value }) => !understands.includes(name) && !QUIET.has(name) && !(name === 'style' && isOwnStyle(value)),
-    )
-    .map(({ name, value }) => sentenceFor(element, name, value))
+/** A sentence for each attribute of an element that a page can't hold, beside those its kind has understood. */
+export function attributesLeftOut(element: HtmlElement, { understands, styles }: Understood): string[] {
+  return element.attrs.flatMap(({ name, value }) => {
+    if (understands.includes(name) || QUIET.has(name)) return []
+    if (name !== 'style') return [sentenceFor(element, name, value)]
+    return [...declarations(element).keys()]
+      .filter((property) => !styles.includes(property) && !QUIET_STYLES.has(property))
+      .map((property) => `The style “${property.slice(0, 40)}” on “${element.tagName}” was left out.`)
+  })
 }

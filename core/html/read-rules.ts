@@ -1,4 +1,4 @@
-import type { MarkType, NodeType } from 'prosemirror-model'
+import type { Mark, MarkType, NodeType } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
 import type { MarkKind, NodeKind, ReadRule } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
@@ -8,12 +8,14 @@ export interface NodeReading {
   readonly type: NodeType
   readonly attrs: Record<string, unknown>
   readonly understands: readonly string[]
+  readonly styles: readonly string[]
   readonly inside: ReadRule['inside']
 }
-export interface MarkReading {
-  readonly type: MarkType
-  readonly attrs: Record<string, unknown>
+/** The marks that an element is, outermost first, and what was understood of it. */
+export interface MarksReading {
+  readonly marks: readonly Mark[]
   readonly understands: readonly string[]
+  readonly styles: readonly string[]
 }
 
 function byTag<T>(
@@ -42,16 +44,23 @@ const markRules = byTag(Object.values<MarkKind>(markKinds), (name) => must(schem
 export function nodeReading(element: HtmlElement): NodeReading | null {
   for (const { type, rule } of nodeRules.get(element.tagName) ?? []) {
     const attrs = rule.read(element)
-    if (attrs) return { type, attrs, understands: rule.understands, inside: rule.inside }
+    if (attrs) return { type, attrs, understands: rule.understands, styles: rule.styles ?? [], inside: rule.inside }
   }
   return null
 }
 
-/** Which mark an element is; null when it is none. */
-export function markReading(element: HtmlElement): MarkReading | null {
+/** Which marks an element is: one may be in a colour, a size and a language at once. Null when it is none. */
+export function marksReading(element: HtmlElement): MarksReading | null {
+  const read = new Map<MarkType, { attrs: Record<string, unknown>; rule: ReadRule }>()
   for (const { type, rule } of markRules.get(element.tagName) ?? []) {
-    const attrs = rule.read(element)
-    if (attrs) return { type, attrs, understands: rule.understands }
+    const attrs = read.has(type) ? null : rule.read(element)
+    if (attrs) read.set(type, { attrs, rule })
   }
-  return null
+  if (read.size === 0) return null
+  const rules = [...read.values()].map(({ rule }) => rule)
+  return {
+    marks: [...read].map(([type, { attrs }]) => type.create(attrs)),
+    understands: rules.flatMap(({ understands }) => understands),
+    styles: rules.flatMap(({ styles = [] }) => styles),
+  }
 }

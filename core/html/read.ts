@@ -4,12 +4,14 @@ import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
-import { attributesLeftOut } from './attributes-left-out.ts'
+import { attributesLeftOut, type Understood } from './attributes-left-out.ts'
 import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
-import { markReading, nodeReading } from './read-rules.ts'
+import { marksReading, nodeReading } from './read-rules.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
-import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
+import { shortened } from '../tree/shortened.ts'
+import { primaryLanguage, safeLanguage } from '../tree/languages.ts'
+import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText, textOf } from '../tree/tree.ts'
 
 const {
   table,
@@ -30,6 +32,8 @@ export interface ReadOptions {
   readonly title?: string
   /** A passage for the middle of a page: a level 1 heading at its start is no title. */
   readonly isPassage?: boolean
+  /** The language of the page: passages that say they are in it are not marked (BCP 47). */
+  readonly language?: string
 }
 
 export interface ReadResult {
@@ -48,7 +52,7 @@ export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadRes
 
 /** The same from nodes that somebody else has parsed; they are changed. */
 export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadResult {
-  const reader = new Reader()
+  const reader = new Reader(options.language)
   const children = outer(recognise(nodes, reader.report))
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''
@@ -84,6 +88,9 @@ function outer(nodes: HtmlNode[]): HtmlNode[] {
   return nodes
 }
 
+/** What is understood of an element that has no meaning of its own. */
+const NOTHING: Understood = { understands: [], styles: [] }
+
 /** True when the element asks for its white space to be kept. */
 function preserves(element: HtmlElement): boolean {
   return (
@@ -99,6 +106,21 @@ class Reader {
   /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
   #shift = 0
   #nesting = 0
+  /** The language of the page without its country; words of it are in no other. */
+  readonly #language: string | null
+
+  constructor(language?: string) {
+    this.#language = language === undefined ? null : primaryLanguage(language)
+  }
+
+  /** The marks with those that any element hands down to its words: the language it says they are in. */
+  #handedDown(element: HtmlElement, marks: readonly Mark[]): readonly Mark[] {
+    const given = attribute(element, 'lang') ?? attribute(element, 'xml:lang')
+    const tag = given === undefined ? null : safeLanguage(given)
+    if (tag === null) return marks
+    const type = schema.marks.language
+    return primaryLanguage(tag) === this.#language ? type.removeFromSet(marks) : type.create({ tag }).addToSet(marks)
+  }
 
   title(element: HtmlElement): string {
     const run = new InlineRun(preserves(element))
@@ -106,7 +128,7 @@ class Reader {
       for (const node of nodes) {
         if (isText(node)) run.text(node.value, Marks.none)
         else if (isElement(node)) {
-          this.#notes(node, [], 'The title is plain text')
+          this.#notes(node, NOTHING, 'The title is plain text')
           if (node.tagName === 'br') run.text(' ', Marks.none)
           gather(node.childNodes)
         }
@@ -173,7 +195,7 @@ class Reader {
   ): void {
     if (this.#nesting >= MOST_NESTING) return this.#flat([element], run)
     this.#nesting++
-    this.#read(element, marks, run, found, flush, depth)
+    this.#read(element, this.#handedDown(element, marks), run, found, flush, depth)
     this.#nesting--
   }
 
@@ -187,6 +209,7 @@ class Reader {
   ): void {
     const tag = element.tagName
     const reading = nodeReading(element)
+    if (tag === 'del') return this.#deleted(element)
     if (!reading && UNSEEN.has(tag)) {
       this.#leftOut(element)
       if (WORDS_STAY.has(tag)) this.#walk(element.childNodes, marks, run, found, flush, depth)
@@ -202,17 +225,19 @@ class Reader {
       flush()
       return
     }
-    const mark = markReading(element)
-    if (mark) {
-      this.#notes(element, mark.understands, null)
-      this.#walk(element.childNodes, mark.type.create(mark.attrs).addToSet(marks), run, found, flush, depth)
+    const reads = marksReading(element)
+    this.#notes(element, reads ?? NOTHING)
+    if (reads) {
+      const all = reads.marks.reduce((set, mark) => mark.addToSet(set), marks)
+      this.#walk(element.childNodes, all, run, found, flush, depth)
       return
     }
-    this.#notes(element, [], null)
     if (!TRANSPARENT.has(tag) && !reading)
       this.report.add(
         'changed',
-        `“${tag}” has no counterpart in a page yet; its words were kept.`,
+        tag === 'ins'
+          ? 'Words marked as inserted were taken as written.'
+          : `“${tag}” has no counterpart in a page yet; its words were kept.`,
         element.sourceCodeLocation,
         tag,
       )
@@ -231,7 +256,7 @@ class Reader {
     depth: number,
   ): readonly Node[] {
     const { type, attrs, inside } = reading
-    this.#notes(element, reading.understands, null)
+    this.#notes(element, reading)
     if (type.isTextblock) return this.#textblock(element, type, attrs, marks, depth)
     if (depth + (inside ? 2 : 0) >= MOST_DEPTH - 4) {
       this.report.add(
@@ -363,8 +388,8 @@ class Reader {
         continue
       }
       settle()
-      this.#notes(node, [], null)
-      const blocks = this.blocks(node.childNodes, paragraph!, depth + 1, marks)
+      this.#notes(node, NOTHING)
+      const blocks = this.blocks(node.childNodes, paragraph!, depth + 1, this.#handedDown(node, marks))
       items.push(listItem!.create(null, blocks.length > 0 ? blocks : [paragraph!.create()]))
     }
     settle()
@@ -377,7 +402,7 @@ class Reader {
     const gather = (nodes: readonly HtmlNode[]): void => {
       for (const node of nodes) {
         if (!isElement(node)) continue
-        this.#notes(node, ['scope', 'colspan', 'rowspan', 'style', 'bgcolor'], null)
+        this.#notes(node, { understands: ['scope', 'colspan', 'rowspan', 'style', 'bgcolor'], styles: [] })
         if (node.tagName === 'tr') rows.push(this.#row(node, depth + 1, marks))
         else if (['thead', 'tbody', 'tfoot'].includes(node.tagName)) gather(node.childNodes)
         else if (node.tagName === 'caption') {
@@ -401,8 +426,8 @@ class Reader {
       if (!isElement(node)) continue
       const reading = nodeReading(node)
       if (!reading?.type.spec.tableRole) continue
-      this.#notes(node, reading.understands, null)
-      const blocks = this.blocks(node.childNodes, paragraph!, depth + 2, marks)
+      this.#notes(node, reading)
+      const blocks = this.blocks(node.childNodes, paragraph!, depth + 2, this.#handedDown(node, marks))
       cells.push(
         (reading.type === tableRow ? tableCell! : reading.type).create(
           reading.attrs,
@@ -426,6 +451,18 @@ class Reader {
     }
   }
 
+  /** Words that a tracked change has taken out are not taken over; which they were is told. */
+  #deleted(element: HtmlElement): void {
+    const words = textOf(element).trim()
+    if (words !== '')
+      this.report.add(
+        'left out',
+        `Words marked as deleted were left out: “${shortened(words, 60)}”.`,
+        element.sourceCodeLocation,
+        'del',
+      )
+  }
+
   #leftOut(element: HtmlElement): void {
     const source = attribute(element, 'src') ?? attribute(element, 'data')
     const name = source ? ` (${source.slice(0, 80)})` : ''
@@ -433,10 +470,10 @@ class Reader {
     this.report.add('left out', `${why}; it was left out${name}.`, element.sourceCodeLocation, element.tagName)
   }
 
-  #notes(element: HtmlElement, understands: readonly string[], reason: string | null): void {
+  #notes(element: HtmlElement, understood: Understood, reason: string | null = null): void {
     if (reason)
       this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
-    for (const words of attributesLeftOut(element, understands))
+    for (const words of attributesLeftOut(element, understood))
       this.report.add('left out', words, element.sourceCodeLocation)
   }
 }

@@ -34,6 +34,8 @@ export interface ReadRule {
   readonly read: (element: HtmlElement) => Record<string, unknown> | null
   /** HTML attributes the rule has understood; the others are reported as left out. */
   readonly understands: readonly string[]
+  /** Properties of CSS that it has understood; the others of the element's style are reported as left out. */
+  readonly styles?: readonly string[]
   /** How its content is read; as blocks when left out. */
   readonly inside?: (element: HtmlElement) => readonly Inside[]
 }
@@ -106,6 +108,8 @@ export interface NodeKind extends KindBase {
 export interface MarkKind extends KindBase {
   readonly type: 'mark'
   readonly spec: Omit<MarkSpec, 'attrs' | 'toDOM' | 'parseDOM'>
+  /** It says what words are or lead to, and not how they look: it stays when formatting is cleared. */
+  readonly isMeaning?: boolean
   readonly write: (mark: Mark, children: HtmlNode[], format: HtmlFormat) => HtmlElement
 }
 

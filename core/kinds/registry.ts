@@ -1,15 +1,22 @@
+import { abbreviation } from './abbreviation/kind.ts'
 import { accordion } from './accordion/kind.ts'
+import { badge } from './badge/kind.ts'
 import { bankQuestion } from './bank-question/kind.ts'
 import { blank } from './blank/kind.ts'
 import { box } from './box/kind.ts'
 import { bulletList } from './bullet-list/kind.ts'
+import { code } from './code/kind.ts'
 import { column, columns } from './columns/kinds.ts'
 import { contents } from './contents/kind.ts'
+import { direction } from './direction/kind.ts'
 import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
 import { heading } from './heading/kind.ts'
+import { highlight } from './highlight/kind.ts'
 import { htmlPiece } from './html-piece/kind.ts'
+import { keyboard } from './keyboard/kind.ts'
 import type { MarkKind, NodeKind } from './kind.ts'
+import { language } from './language/kind.ts'
 import { lineBreak } from './line-break/kind.ts'
 import { link } from './link/kind.ts'
 import { linkCard } from './link-card/kind.ts'
@@ -24,11 +31,18 @@ import { answer, answerText, feedback, practice, prompt } from './practice/kinds
 import { quotation } from './quotation/kind.ts'
 import { reveal } from './reveal/kind.ts'
 import { rule } from './rule/kind.ts'
+import { smallCaps } from './small-caps/kind.ts'
+import { strike } from './strike/kind.ts'
 import { strong } from './strong/kind.ts'
+import { subscript } from './subscript/kind.ts'
+import { superscript } from './superscript/kind.ts'
 import { table, tableCell, tableHeader, tableRow } from './table/kinds.ts'
 import { tabs } from './tabs/kind.ts'
 import { text } from './text/kind.ts'
+import { textColour } from './text-colour/kind.ts'
+import { textSize } from './text-size/kind.ts'
 import { title } from './title/kind.ts'
+import { typeface } from './typeface/kind.ts'
 import { value } from './value/kind.ts'
 import { underline } from './underline/kind.ts'
 
@@ -74,4 +88,24 @@ export const nodeKinds = {
 } satisfies Record<string, NodeKind>
 
 /** Every mark, outermost first: the order in which they nest in HTML. */
-export const markKinds = { link, blank, strong, emphasis, underline } satisfies Record<string, MarkKind>
+export const markKinds = {
+  link,
+  blank,
+  language,
+  direction,
+  badge,
+  highlight,
+  textColour,
+  textSize,
+  typeface,
+  abbreviation,
+  strong,
+  emphasis,
+  underline,
+  strike,
+  smallCaps,
+  subscript,
+  superscript,
+  keyboard,
+  code,
+} satisfies Record<string, MarkKind>

@@ -21,10 +21,16 @@ export interface Cleaned {
 /** So many things that were left behind are named; a line that nobody reads to its end says nothing. */
 const MOST_NAMED = 6
 
-/** The blocks of HTML from a clipboard: what the words are is kept, how they looked goes. Never throws. */
-export function cleanHtml(unsafeHtml: string): Cleaned {
+/**
+ * The blocks of HTML from a clipboard: what the words are is kept, how they looked goes. Passages in another language
+ * than the page's (BCP 47) stay marked as such. Never throws.
+ */
+export function cleanHtml(unsafeHtml: string, language?: string): Cleaned {
   const tidied: Tidied = { looks: new Set(), spacers: 0, pictures: 0 }
-  const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), { isPassage: true })
+  const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), {
+    isPassage: true,
+    ...(language ? { language } : {}),
+  })
   const blocks = withoutEdges(page.children.slice(1))
   return { blocks, report: reportOf(blocks, tidied, notes), notes }
 }

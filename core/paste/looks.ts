@@ -1,9 +1,6 @@
 /** What a look is called by an author; the first that fits wins. What a page keeps in its own way is not named. */
 const LOOKS: readonly (readonly [property: RegExp, value: RegExp, name: string])[] = [
   [/^(page-)?break-(before|after|inside)$/, /always|page|avoid/, 'page break'],
-  [/^text-decoration(-line)?$/, /line-through/, 'strikethrough'],
-  [/^vertical-align$/, /super/, 'superscript'],
-  [/^vertical-align$/, /sub/, 'subscript'],
   [/^color$/, /./, 'text colour'],
   [/^background(-color|-image)?$|^mso-highlight$/, /^(?!(transparent|none|white|inherit|initial)$)/, 'highlighting'],
   [/^font(-family)?$/, /./, 'font'],
@@ -18,19 +15,9 @@ const LOOKS: readonly (readonly [property: RegExp, value: RegExp, name: string])
 
 /** Elements of HTML that a page has no place for yet, as authors call what they are for. */
 const TAGS: Readonly<Record<string, string>> = {
-  sub: 'subscript',
-  sup: 'superscript',
-  s: 'strikethrough',
-  strike: 'strikethrough',
-  del: 'strikethrough',
-  mark: 'highlighting',
-  font: 'font',
-  small: 'text size',
-  big: 'text size',
+  del: 'words marked as deleted',
+  ins: 'marks of insertions',
   center: 'alignment',
-  code: 'code style',
-  kbd: 'code style',
-  tt: 'code style',
   pre: 'code layout',
   video: 'a film',
   audio: 'a sound',

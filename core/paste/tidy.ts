@@ -56,13 +56,13 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
   }
   const level = headingLevel(node, styles)
   const kept = keptAttributes(node, tidied)
+  const isSpan = node.tagName === 'span' || node.tagName === 'font'
   const isNoBold = /^(b|strong)$/.test(node.tagName) && PLAIN_WEIGHT.test(styles.get('font-weight') ?? '')
-  if (isNoBold || ((node.tagName === 'span' || node.tagName === 'font') && kept.length === 0))
-    return emphasised(children, isNoBold ? new Map() : styles)
+  if (isNoBold || (isSpan && kept.length === 0)) return emphasised(children, isNoBold ? new Map() : styles)
   const inside =
-    node.tagName === 'span' || node.tagName === 'td' || node.tagName === 'th' || level !== null
+    node.tagName === 'td' || node.tagName === 'th' || level !== null
       ? children
-      : emphasised(children, blockStyles(styles))
+      : emphasised(children, isSpan ? styles : blockStyles(styles))
   node.attrs = kept
   node.childNodes = inside
   if (level !== null) node.nodeName = node.tagName = `h${level}`
@@ -170,6 +170,9 @@ function emphasised(children: HtmlNode[], styles: ReadonlyMap<string, string>): 
   // A link is underlined by itself.
   const holdsLink = children.some((child) => isElement(child) && child.tagName === 'a')
   if (/underline/.test(line) && !holdsLink) inside = [element('u', {}, inside)]
+  if (/line-through/.test(line)) inside = [element('s', {}, inside)]
+  const raised = /^(sub|super)$/.exec(styles.get('vertical-align') ?? '')?.[1]
+  if (raised) inside = [element(raised === 'sub' ? 'sub' : 'sup', {}, inside)]
   if (/^(italic|oblique)/.test(styles.get('font-style') ?? '')) inside = [element('em', {}, inside)]
   if (BOLD.test(styles.get('font-weight') ?? '')) inside = [element('strong', {}, inside)]
   return inside

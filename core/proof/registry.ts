@@ -10,6 +10,7 @@ import { skippedHeading } from './rules/skipped-heading.ts'
 import { tableWithoutHeaders } from './rules/table-without-headers.ts'
 import { untitledFrame } from './rules/untitled-frame.ts'
 import { vagueLink } from './rules/vague-link.ts'
+import { weakTextColour } from './rules/weak-text-colour.ts'
 import { weakContrast } from './rules/weak-contrast.ts'
 
 /** Every rule of the proof. */
@@ -26,6 +27,7 @@ export const rules: readonly Rule[] = [
   bareAddress,
   openBlank,
   weakContrast,
+  weakTextColour,
 ]
 
 export const ruleOf = (id: string): Rule | undefined => rules.find((rule) => rule.id === id)

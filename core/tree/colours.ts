@@ -74,6 +74,8 @@ export function contrast(first: string, second: string): number {
 /** The text colours of the reading room, on light and on dark grounds. */
 export const INK = '#23302f'
 export const PAPER = '#fffdf8'
+/** The ground of a page where the reader has chosen the dark theme. */
+export const DARK_PAPER = '#202a2a'
 
 /** Whichever of ink and paper reads better on this ground. */
 export function inkOn(ground: string): string {

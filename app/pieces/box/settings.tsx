@@ -1,11 +1,11 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { Contrast } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { contrast, inkOn, safeColour } from '../../../core/tree/colours.ts'
+import { contrast, inkOn } from '../../../core/tree/colours.ts'
 import { ChoiceSetting } from '../choice-setting.tsx'
+import { ColourChoice, type NamedColour } from '../colour-choice.tsx'
 
-const GROUNDS: readonly (readonly [name: string, colour: string])[] = [
+export const GROUNDS: readonly NamedColour[] = [
   ['Sandstone', '#efe6d3'],
   ['Lichen', '#e4ebdb'],
   ['Slate', '#e0e6ec'],
@@ -27,18 +27,17 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
     if (editor.state.doc.nodeAt(position)?.attrs[name] !== value)
       editor.view.dispatch(editor.state.tr.setNodeAttribute(position, name, value))
   }
-  const ratio = contrast(inkOn(attrs.ground), attrs.ground)
   return (
     <>
       <h3 id="box-ground">Background</h3>
-      <Swatches {...{ attrs, set }} />
-      <p className="contrast-line" role="status">
-        <Contrast size={15} aria-hidden />
-        <span>
-          Text on background <b>{ratio.toFixed(1)} : 1</b>.{' '}
-          {ratio >= 7 ? 'Readable for all sizes' : ratio >= 4.5 ? 'Readable' : 'Too weak for body text'} (4.5 needed).
-        </span>
-      </p>
+      <ColourChoice
+        label="Background"
+        labelledBy="box-ground"
+        value={attrs.ground}
+        colours={GROUNDS}
+        onChange={(colour) => colour && set('ground', colour)}
+      />
+      <GroundContrast ground={attrs.ground} />
       <ChoiceSetting
         label="Edge"
         value={attrs.edge}
@@ -63,50 +62,16 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
   )
 }
 
-interface SwatchesProps {
-  attrs: { ground: string }
-  set: (name: string, value: string) => void
-}
-
-function Swatches({ attrs, set }: SwatchesProps) {
+/** How text reads on the ground. */
+function GroundContrast({ ground }: { ground: string }) {
+  const ratio = contrast(inkOn(ground), ground)
   return (
-    <div className="swatches" role="group" aria-labelledby="box-ground">
-      {GROUNDS.map(([name, colour]) => (
-        <button
-          key={colour}
-          type="button"
-          className="swatch"
-          style={{ backgroundColor: colour }}
-          aria-label={name}
-          title={name}
-          aria-pressed={attrs.ground === colour}
-          onClick={() => set('ground', colour)}
-        />
-      ))}
-      <ColourField value={attrs.ground} onChange={(colour) => set('ground', colour)} />
-    </div>
-  )
-}
-
-/** A colour typed as hex; taken when it is one, told when it isn't. */
-function ColourField({ value, onChange }: { value: string; onChange: (colour: string) => void }) {
-  const [typed, setTyped] = useState(value)
-  useEffect(() => setTyped(value), [value])
-  const colour = safeColour(typed)
-  return (
-    <input
-      className="colour-field"
-      aria-label="Background as hex colour"
-      aria-invalid={colour === null}
-      title={colour === null ? 'A colour is # and six digits of 0-9 and a-f.' : undefined}
-      value={typed}
-      spellCheck={false}
-      onChange={(event) => {
-        setTyped(event.target.value)
-        const taken = /^#[0-9a-f]{6}$/i.test(event.target.value.trim()) ? safeColour(event.target.value) : null
-        if (taken) onChange(taken)
-      }}
-      onBlur={() => (colour ? onChange(colour) : setTyped(value))}
-    />
+    <p className="contrast-line" role="status">
+      <Contrast size={15} aria-hidden />
+      <span>
+        Text on background <b>{ratio.toFixed(1)} : 1</b>.{' '}
+        {ratio >= 7 ? 'Readable for all sizes' : ratio >= 4.5 ? 'Readable' : 'Too weak for body text'} (4.5 needed).
+      </span>
+    </p>
   )
 }

@@ -16,6 +16,7 @@ export const blank = {
   label: 'blank',
   attributes: z.object({ name: words(MOST_BLANK_NAME).default(''), isOpen: z.boolean().default(false) }),
   spec: { inclusive: false },
+  isMeaning: true,
   reads: [
     {
       tag: 'span',

@@ -1,15 +1,8 @@
-import { z } from 'zod'
-import { element } from '../../tree/tree.ts'
-import { type MarkKind, plainTag } from '../kind.ts'
+import { plainMark } from '../plain-mark.ts'
 
-export const emphasis = {
-  type: 'mark',
+export const emphasis = plainMark({
   name: 'emphasis',
   label: 'italic',
-  attributes: z.object({}),
-  spec: {},
-  reads: [plainTag('em'), plainTag('i')],
-  parseDOM: [{ tag: 'em' }, { tag: 'i' }],
-  write: (_mark, children) => element('em', {}, children),
-  examples: [{ type: 'text', text: 'face', marks: [{ type: 'emphasis' }] }],
-} satisfies MarkKind
+  tags: ['em', 'i', 'cite', 'dfn'],
+  example: 'face',
+})

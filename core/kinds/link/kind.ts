@@ -18,6 +18,7 @@ export const link = {
       .default('#'),
   }),
   spec: { inclusive: false },
+  isMeaning: true,
   reads: [
     {
       tag: 'a',

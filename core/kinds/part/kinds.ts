@@ -32,8 +32,12 @@ export const partTitle = {
   label: 'title',
   enter: 'goes beneath',
   attributes: z.object({}),
-  // No link: a title is what is pressed to open its part.
-  spec: { content: 'text*', marks: 'blank strong emphasis underline', defining: true },
+  // No link: a title is what is pressed to open its part. Nothing in it looks like another title.
+  spec: {
+    content: 'text*',
+    marks: 'blank language direction abbreviation strong emphasis underline strike subscript superscript keyboard code',
+    defining: true,
+  },
   reads: [],
   parseDOM: [{ tag: '.part-title' }],
   write: (_node, children) => element('div', { class: 'part-title' }, children),

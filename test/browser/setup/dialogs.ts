@@ -47,6 +47,15 @@ export const DIALOGS: readonly Opened[] = [
       await page.keyboard.press('Control+k')
     },
   },
+  {
+    file: 'editor/words-dialog.tsx',
+    name: 'Look and language of words',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones')
+      await page.keyboard.press('Control+Shift+l')
+    },
+  },
   { file: 'insert/insert-dialog.tsx', name: 'Insert', path: SHEET, open: insert },
   {
     file: 'media/shelf-picker.tsx',

@@ -1,0 +1,42 @@
+import { z } from 'zod'
+import { inkOn, safeColour } from '../../tree/colours.ts'
+import { attribute, declarations, element, hasClass } from '../../tree/tree.ts'
+import type { MarkKind } from '../kind.ts'
+
+export const DEFAULT_BADGE = '#e0e6ec'
+
+/** A word or two on a ground of their own with room around them, such as “New” or “Week 3”. */
+export const badge = {
+  type: 'mark',
+  name: 'badge',
+  label: 'badge',
+  attributes: z.object({
+    ground: z
+      .string()
+      .regex(/^#[0-9a-f]{6}$/)
+      .default(DEFAULT_BADGE),
+  }),
+  spec: { inclusive: false },
+  reads: [
+    {
+      tag: 'span',
+      understands: ['class', 'data-piece'],
+      styles: ['background-color', 'background', 'color'],
+      read: (unsafeElement) => {
+        if (attribute(unsafeElement, 'data-piece') !== 'badge' && !hasClass(unsafeElement, 'badge')) return null
+        const styles = declarations(unsafeElement)
+        return { ground: safeColour(styles.get('background-color') ?? styles.get('background')) ?? DEFAULT_BADGE }
+      },
+    },
+  ],
+  parseDOM: [
+    { tag: 'span.badge', getAttrs: (dom) => ({ ground: safeColour(dom.style.backgroundColor) ?? DEFAULT_BADGE }) },
+  ],
+  write: ({ attrs }, children, format) => {
+    const ground = String(attrs.ground)
+    return format === 'source'
+      ? element('span', { 'data-piece': 'badge', style: `background-color: ${ground}` }, children)
+      : element('span', { class: 'badge', style: `background-color: ${ground}; color: ${inkOn(ground)}` }, children)
+  },
+  examples: [{ type: 'text', text: 'New', marks: [{ type: 'badge', attrs: { ground: '#e4ebdb' } }] }],
+} satisfies MarkKind
