@@ -120,8 +120,10 @@ function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null
     hasClass(node, 'bank-question')
   )
     return null
+  // The box of a task says whether it is done; it is no field.
+  if (tagName === 'input' && attribute(node, 'disabled') !== undefined) return node
   if (tagName === 'input') return places.hasAnswers ? field(node) : null
-  if (tagName === 'label' && !places.hasAnswers) {
+  if (tagName === 'label' && !places.hasAnswers && !isTask(node)) {
     // There is nothing to press beside it.
     rename(node, 'p')
     return node
@@ -131,6 +133,9 @@ function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null
   if (tagName === 'a') return link(node, body)
   return node
 }
+
+const isTask = ({ childNodes: [first] }: HtmlElement): boolean =>
+  first !== undefined && isElement(first) && attribute(first, 'disabled') !== undefined
 
 /** Places, and what refers to them, are called as they are where the page goes. */
 function move(node: HtmlElement, { places, ids }: Body): void {

@@ -53,6 +53,8 @@ export const TRANSPARENT: ReadonlySet<string> = new Set([
   'tbody',
   'tfoot',
   'font',
+  'label',
+  'center',
 ])
 /** Elements of HTML's flow that begin and end a line (HTML Standard, "15.3 Non-replaced elements"). */
 export const BLOCK: ReadonlySet<string> = new Set([

@@ -9,6 +9,7 @@ export interface NodeReading {
   readonly attrs: Record<string, unknown>
   readonly understands: readonly string[]
   readonly styles: readonly string[]
+  readonly takes: ReadRule['takes']
   readonly inside: ReadRule['inside']
 }
 /** The marks that an element is, outermost first, and what was understood of it. */
@@ -44,7 +45,15 @@ const markRules = byTag(Object.values<MarkKind>(markKinds), (name) => must(schem
 export function nodeReading(element: HtmlElement): NodeReading | null {
   for (const { type, rule } of nodeRules.get(element.tagName) ?? []) {
     const attrs = rule.read(element)
-    if (attrs) return { type, attrs, understands: rule.understands, styles: rule.styles ?? [], inside: rule.inside }
+    if (attrs)
+      return {
+        type,
+        attrs,
+        understands: rule.understands,
+        styles: rule.styles ?? [],
+        takes: rule.takes,
+        inside: rule.inside,
+      }
   }
   return null
 }

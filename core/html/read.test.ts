@@ -67,7 +67,7 @@ test('what is left out is listed with its line', () => {
     [3, '“onmouseover” on “p” would run script; it was left out.'],
     [4, "A page can't hold “img” yet; it was left out (wall.png)."],
   ])
-  expect(messages('<center>x</center>')).toEqual(['“center” has no counterpart in a page yet; its words were kept.'])
+  expect(messages('<marquee>x</marquee>')).toEqual(['“marquee” has no counterpart in a page yet; its words were kept.'])
 })
 
 test('any nonsense becomes a right page, and no written HTML can run', () => {
@@ -120,4 +120,59 @@ test('3,000 nested quotations keep their words and a bearable depth', () => {
   expect(plainText(page)).toBe('deep')
   expect(problemOfPage(page)).toBeNull()
   expect(notes.map((note) => note.message).join()).toContain(`more than ${MOST_DEPTH} levels`)
+})
+
+test('how words stand is read from whatever says it, around them or on them', () => {
+  const read = (html: string, language?: string): string =>
+    writePage(readPage(html, { isPassage: true, ...(language ? { language } : {}) }).page, 'source').replace(
+      '<h1></h1>\n',
+      '',
+    )
+  expect(read('<center>a<p>b</p></center><p align="right">c</p>')).toBe(
+    '<p style="text-align: center">a</p>\n<p style="text-align: center">b</p>\n<p style="text-align: end">c</p>',
+  )
+  expect(read('<div dir="rtl" style="text-align:right"><h2>a</h2><p style="text-align:left">b</p></div>')).toBe(
+    '<h2 dir="rtl">a</h2>\n<p style="text-align: start" dir="rtl">b</p>'.replace(' style="text-align: start"', ''),
+  )
+  expect(read('<p style="margin-left:80px">a</p><p style="margin-left:1in">b</p>')).toBe(
+    '<p style="margin-inline-start: 4em">a</p>\n<p style="margin-inline-start: 4em">b</p>',
+  )
+  // A page from left to right does not say so again of each paragraph.
+  expect(read('<p dir="ltr">a</p><p dir="rtl">b</p>', 'en')).toBe('<p>a</p>\n<p dir="rtl">b</p>')
+})
+
+test('lists keep their markers, where they begin and whether they count down; tasks whether they are done', () => {
+  const read = (html: string): string => writePage(readPage(html, { isPassage: true }).page, 'source').slice(10)
+  expect(read('<ol type="i" start="3" reversed><li>a</ol><ul style="list-style:square inside"><li>b</ul>')).toBe(
+    '<ol start="3" reversed="" style="list-style-type: lower-roman"><li>a</li></ol>\n' +
+      '<ul style="list-style-type: square"><li>b</li></ul>',
+  )
+  expect(
+    read('<ul><li><input type="checkbox" checked> a</li><li><p><input type=checkbox>b</p><p>c</p></li></ul>'),
+  ).toBe(
+    '<ul><li class="task"><label><input type="checkbox" checked="" disabled="">a</label></li>' +
+      '<li class="task"><p><label><input type="checkbox" disabled="">b</label></p><p>c</p></li></ul>',
+  )
+})
+
+test('what a list of terms lacks is filled in, and nothing of it is lost', () => {
+  const read = (html: string): string => writePage(readPage(html, { isPassage: true }).page, 'source').slice(10)
+  expect(read('<dl>x<dd>a</dd><div><dt>T <b>1</b></dt><dt>T2</dt></div><dd>b<p>c</p></dd><dt>T3</dt></dl>')).toBe(
+    '<dl><dt></dt><dd>x</dd><dd>a</dd><dt>T <strong>1</strong></dt><dt>T2</dt><dd><p>b</p><p>c</p></dd>' +
+      '<dt>T3</dt><dd><p></p></dd></dl>',
+  )
+})
+
+test('preformatted text keeps its lines, a rule how it is drawn, a quotation where it is from', () => {
+  const read = (html: string): string => writePage(readPage(html, { isPassage: true }).page, 'source').slice(10)
+  expect(read('<pre class="lang-JS">\nlet <b>x</b>\n  = 1<br>y</pre>')).toBe(
+    '<pre><code class="language-js">let x\n  = 1\ny</code></pre>',
+  )
+  expect(read('<hr style="border:0;border-top:3px dashed #f00;width:48%"><hr size=4 color=red>')).toBe(
+    '<hr style="border-block-start: 3px dashed #ff0000; width: 50%">\n' +
+      '<hr style="border-block-start: 4px solid #ff0000">',
+  )
+  expect(read('<figure><blockquote>a</blockquote><figcaption>A <i>book</i></figcaption></figure>')).toBe(
+    '<figure><blockquote><p>a</p></blockquote><figcaption>A book</figcaption></figure>',
+  )
 })

@@ -9,9 +9,20 @@ import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
 import { marksReading, nodeReading } from './read-rules.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
+import { cleanText } from '../tree/characters.ts'
 import { shortened } from '../tree/shortened.ts'
-import { primaryLanguage, safeLanguage } from '../tree/languages.ts'
-import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText, textOf } from '../tree/tree.ts'
+import { type Placing, placingOf } from '../kinds/placing.ts'
+import { directionOf, primaryLanguage, safeLanguage } from '../tree/languages.ts'
+import {
+  attribute,
+  declarations,
+  type HtmlElement,
+  type HtmlNode,
+  everyNode,
+  isElement,
+  isText,
+  textOf,
+} from '../tree/tree.ts'
 
 const {
   table,
@@ -106,11 +117,30 @@ class Reader {
   /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
   #shift = 0
   #nesting = 0
+  /** How words stand, as the elements around them say. */
+  #placing: Placing = {}
+  /** Elements that were understood with those they stand in. */
+  readonly #taken = new Set<HtmlElement>()
   /** The language of the page without its country; words of it are in no other. */
   readonly #language: string | null
 
+  readonly #direction: 'ltr' | 'rtl' | null
+
   constructor(language?: string) {
     this.#language = language === undefined ? null : primaryLanguage(language)
+    this.#direction = language === undefined ? null : directionOf(language)
+  }
+
+  /** How words stand in an element: as in what it stands in, unless it says otherwise of all that it holds. */
+  #placedIn(element: HtmlElement): Placing {
+    if (!BLOCK.has(element.tagName)) return this.#placing
+    const { align, direction } = placingOf(element)
+    const isPagesOwn = direction !== undefined && direction === this.#direction
+    return {
+      ...this.#placing,
+      ...(align ? { align } : {}),
+      ...(direction ? { direction: isPagesOwn ? null : direction } : {}),
+    }
   }
 
   /** The marks with those that any element hands down to its words: the language it says they are in. */
@@ -164,7 +194,7 @@ class Reader {
     const run = new InlineRun(preserve)
     const flush = (): void => {
       const inline = run.take()
-      if (inline.length > 0) found.push(free.create(attrs, inline))
+      if (inline.length > 0) found.push(free.create(attrs ?? this.#placing, inline))
     }
     this.#walk(nodes, marks, run, found, flush, depth)
     flush()
@@ -194,8 +224,12 @@ class Reader {
     depth: number,
   ): void {
     if (this.#nesting >= MOST_NESTING) return this.#flat([element], run)
+    if (this.#taken.has(element)) return
     this.#nesting++
+    const around = this.#placing
+    this.#placing = this.#placedIn(element)
     this.#read(element, this.#handedDown(element, marks), run, found, flush, depth)
+    this.#placing = around
     this.#nesting--
   }
 
@@ -279,8 +313,10 @@ class Reader {
     marks: readonly Mark[],
     depth: number,
   ): Node[] {
+    if (type.spec.code) return [type.create(attrs, textIn(element))]
     const level = type === heading ? this.#level(element, Number(attrs.level)) : null
-    const all = level === null ? attrs : { ...attrs, level }
+    // Its own placing was read with what is around it.
+    const all = { ...attrs, ...this.#placing, ...(level === null ? {} : { level }) }
     const blocks = this.blocks(element.childNodes, type, depth, marks, all, preserves(element))
     return blocks.length > 0 ? blocks : [type.create(all)]
   }
@@ -388,9 +424,12 @@ class Reader {
         continue
       }
       settle()
-      this.#notes(node, NOTHING)
+      const reading = nodeReading(node)
+      this.#notes(node, reading ?? NOTHING)
+      const box = reading?.takes?.(node)
+      if (box) this.#taken.add(box)
       const blocks = this.blocks(node.childNodes, paragraph!, depth + 1, this.#handedDown(node, marks))
-      items.push(listItem!.create(null, blocks.length > 0 ? blocks : [paragraph!.create()]))
+      items.push(listItem!.create(reading?.attrs, blocks.length > 0 ? blocks : [paragraph!.create()]))
     }
     settle()
     return items
@@ -476,6 +515,15 @@ class Reader {
     for (const words of attributesLeftOut(element, understood))
       this.report.add('left out', words, element.sourceCodeLocation)
   }
+}
+
+/** The lines in preformatted text: what a reader would see, a break for each `br`. */
+function textIn(element: HtmlElement): Node | null {
+  const lines = [...everyNode(element)].map((node) =>
+    isText(node) ? node.value : isElement(node) && node.tagName === 'br' ? '\n' : '',
+  )
+  const words = cleanText(lines.join('').replace(/\r\n?/g, '\n'))
+  return words === '' ? null : schema.text(words)
 }
 
 function must(kind: string): NodeType {

@@ -34,7 +34,7 @@ export function writeNode(node: Node, format: HtmlFormat, position: number, onEl
     node.isLeaf ? [] : writeChildren(node, format, position + 1, onElement),
     format,
   )
-  if (node.isTextblock && needsPreserve(node)) preserve(element)
+  if (node.isTextblock && !node.type.spec.code && needsPreserve(node)) preserve(element)
   onElement?.(element, node, position)
   return element
 }
@@ -54,6 +54,7 @@ function holdsLooseText(parent: Node): boolean {
   if (!kindOf(parent).holdsLooseText) return false
   const first = parent.firstChild
   if (!first || !isA(first, 'paragraph') || first.content.size === 0 || needsPreserve(first)) return false
+  if (!first.hasMarkup(first.type)) return false
   for (let at = 1; at < parent.childCount; at++) if (!parent.child(at).type.isInGroup('list')) return false
   return true
 }

@@ -36,6 +36,8 @@ export interface ReadRule {
   readonly understands: readonly string[]
   /** Properties of CSS that it has understood; the others of the element's style are reported as left out. */
   readonly styles?: readonly string[]
+  /** An element in it that is understood with it, and is no content: the checkbox of a task. */
+  readonly takes?: (element: HtmlElement) => HtmlElement | null
   /** How its content is read; as blocks when left out. */
   readonly inside?: (element: HtmlElement) => readonly Inside[]
 }

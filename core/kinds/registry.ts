@@ -8,6 +8,7 @@ import { bulletList } from './bullet-list/kind.ts'
 import { code } from './code/kind.ts'
 import { column, columns } from './columns/kinds.ts'
 import { contents } from './contents/kind.ts'
+import { definition, definitionList, term } from './definition-list/kinds.ts'
 import { direction } from './direction/kind.ts'
 import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
@@ -27,6 +28,7 @@ import { passage } from './passage/kind.ts'
 import { part, partTitle } from './part/kinds.ts'
 import { player } from './player/kind.ts'
 import { caption, picture } from './picture/kinds.ts'
+import { preformatted } from './preformatted/kind.ts'
 import { answer, answerText, feedback, practice, prompt } from './practice/kinds.ts'
 import { quotation } from './quotation/kind.ts'
 import { reveal } from './reveal/kind.ts'
@@ -55,7 +57,11 @@ export const nodeKinds = {
   bulletList,
   orderedList,
   listItem,
+  definitionList,
+  term,
+  definition,
   quotation,
+  preformatted,
   rule,
   table,
   tableRow,

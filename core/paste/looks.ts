@@ -18,7 +18,6 @@ const TAGS: Readonly<Record<string, string>> = {
   del: 'words marked as deleted',
   ins: 'marks of insertions',
   center: 'alignment',
-  pre: 'code layout',
   video: 'a film',
   audio: 'a sound',
   object: 'an embedded object',

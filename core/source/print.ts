@@ -17,6 +17,7 @@ const CONTAINERS = new Set([
   'details',
   'nav',
   'figure',
+  'dl',
 ])
 
 /** Where a block of the page stands in its source; offsets in UTF-16 units, `to` after its last character. */

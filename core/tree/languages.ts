@@ -16,3 +16,15 @@ export function safeLanguage(unsafeTag: unknown): string | null {
 
 /** The language without its country or script: `en` of `en-GB`. */
 export const primaryLanguage = (tag: string): string => tag.split('-')[0]!.toLowerCase()
+
+/** Scripts that are written from right to left, of those that languages of today are written in (Unicode, “Bidi”). */
+const RIGHT_TO_LEFT = new Set(['Arab', 'Hebr', 'Thaa', 'Syrc', 'Nkoo', 'Adlm', 'Rohg'])
+
+/** In which direction a language is written (BCP 47): by its likely script (CLDR, “Likely Subtags”). */
+export function directionOf(tag: string): 'ltr' | 'rtl' {
+  try {
+    return RIGHT_TO_LEFT.has(new Intl.Locale(tag).maximize().script ?? '') ? 'rtl' : 'ltr'
+  } catch {
+    return 'ltr'
+  }
+}

@@ -72,14 +72,19 @@ export function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement
   }
 }
 
-/** The text in a node and all it holds. */
-export function textOf(node: HtmlNode): string {
+/** A node and all that it holds, in order. */
+export function* everyNode(node: HtmlNode): Generator<HtmlNode> {
   // A stack of its own: broken HTML nests without a bound.
   const waiting: HtmlNode[] = [node]
-  let words = ''
   for (let next = waiting.pop(); next; next = waiting.pop()) {
-    if (isText(next)) words += next.value
-    else if (isElement(next)) for (const child of next.childNodes.toReversed()) waiting.push(child)
+    yield next
+    if (isElement(next)) for (const child of next.childNodes.toReversed()) waiting.push(child)
   }
+}
+
+/** The text in a node and all it holds. */
+export function textOf(node: HtmlNode): string {
+  let words = ''
+  for (const each of everyNode(node)) if (isText(each)) words += each.value
   return words
 }
