@@ -25,6 +25,10 @@ export const toHeading =
   (state, dispatch, view) =>
     setBlockType(node(state, 'heading'), { level })(state, dispatch, view)
 
+/** Makes lines as they are typed of the text blocks selected; what was a line break within one is one still. */
+export const toPreformatted: Command = (state, dispatch, view) =>
+  setBlockType(node(state, 'preformatted'))(state, dispatch, view)
+
 /** Wraps in a list, turns one kind of list into the other, or takes the items out of it. */
 export const toggleList =
   (name: 'bulletList' | 'orderedList'): Command =>

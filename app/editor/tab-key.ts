@@ -2,6 +2,7 @@ import { chainCommands } from '@tiptap/pm/commands'
 import { liftListItem, sinkListItem } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, Plugin, TextSelection } from '@tiptap/pm/state'
 import { addRow, goToNextCell, isInTable, selectedRect } from '@tiptap/pm/tables'
+import { tabInPreformatted } from './definition-keys.ts'
 import { inList } from './writing-keys.ts'
 
 /** In the last cell of a table: a row more, with the cursor in its first cell. */
@@ -17,7 +18,7 @@ const rowAtEnd: Command = (state, dispatch) => {
   return true
 }
 
-const deeper = chainCommands(goToNextCell(1), rowAtEnd, inList(sinkListItem))
+const deeper = chainCommands(tabInPreformatted, goToNextCell(1), rowAtEnd, inList(sinkListItem))
 const back = chainCommands(goToNextCell(-1), inList(liftListItem))
 
 /**

@@ -1,11 +1,12 @@
 import { chainCommands, exitCode } from '@tiptap/pm/commands'
 import { redo } from '@tiptap/pm/history'
-import { splitListItem } from '@tiptap/pm/schema-list'
 import { type Command, Plugin } from '@tiptap/pm/state'
 import { tableEditing } from '@tiptap/pm/tables'
 import { type schema as pageSchema } from '../../core/document/schema.ts'
 import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece } from './part-keys.ts'
 import { isA } from '../../core/kinds/facts.ts'
+import { enterInDefinitions, leavePreformatted } from './definition-keys.ts'
+import { splitItem } from './list-commands.ts'
 import { keysOf } from './tools.ts'
 
 /** A command for items of lists, where the schema has them. */
@@ -22,15 +23,24 @@ const lineBreak: Command = (state, dispatch) => {
   return true
 }
 
+/** What Enter does where something else goes on than a paragraph. */
+export const enterInPieces: Command = chainCommands(
+  enterInTitle,
+  enterInDefinitions,
+  leavePreformatted,
+  leavePiece,
+  splitItem,
+)
+
 /** The keys of writing anywhere: of the tools, and of links, lines and the edges of pieces. */
 export function writingKeys(onLink: () => void, onWords?: () => void): Record<string, Command> {
   return {
-    ...keysOf('text', 'words', 'clear', 'list', 'insert', 'history'),
+    ...keysOf('text', 'words', 'clear', 'paragraph', 'list', 'insert', 'history'),
     'Mod-k': () => (onLink(), true),
     ...(onWords ? { 'Mod-Shift-l': () => (onWords(), true) } : {}),
     'Mod-Shift-z': redo,
     'Shift-Enter': chainCommands(exitCode, lineBreak),
-    Enter: chainCommands(enterInTitle, leavePiece, inList(splitListItem)),
+    Enter: enterInPieces,
     Backspace: backspaceAtEdge,
     Delete: deleteAtEdge,
   }

@@ -2,6 +2,9 @@ import { accordion } from './accordion/piece.tsx'
 import { bankQuestion } from './bank-question/piece.tsx'
 import { box } from './box/piece.tsx'
 import { columns } from './columns/piece.tsx'
+import { definitionList } from './definition-list/piece.tsx'
+import { bulletList, orderedList } from './lists/pieces.tsx'
+import { preformatted } from './preformatted/piece.tsx'
 import { contents } from './contents/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
@@ -24,7 +27,11 @@ export const PIECES: readonly Piece[] = [
   contents,
   box,
   quotation,
+  bulletList,
+  orderedList,
+  definitionList,
   table,
+  preformatted,
   rule,
   picture,
   player,

@@ -1,7 +1,17 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { Tip } from '../shell/tip.tsx'
-import { CaseSensitive, ChevronDown, Code, Link2, Plus } from 'lucide-react'
+import {
+  AlignLeft,
+  CaseSensitive,
+  ChevronDown,
+  Code,
+  Ellipsis,
+  Link2,
+  ListTree,
+  type LucideIcon,
+  Plus,
+} from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
 import { Menu } from '../shell/menu.tsx'
@@ -48,18 +58,35 @@ export function FormatBar({ editor, onLink, onWords, onInsert, isSourceOpen, onS
       <LinkTool editor={editor} isFull={isFull} onLink={onLink} />
       <span className="bar-rule" />
       <span className="bar-more bar-group">
-        <Tools editor={editor} groups={['list']} isFull={isFull} />
+        {!isFull && <Tools editor={editor} groups={['list']} only={['bullets', 'numbers']} isFull={false} />}
+        {isFull && <GroupMenu editor={editor} groups={['list']} name="Lists" icon={ListTree} isFull />}
+        <GroupMenu
+          editor={editor}
+          groups={isFull ? ['paragraph'] : ['paragraph', 'list']}
+          name="Paragraph"
+          icon={AlignLeft}
+          isFull={isFull}
+        />
       </span>
       <Tools editor={editor} groups={isFull ? ['insert'] : []} isFull={isFull} />
-      <button type="button" className="plain-button" aria-expanded={isFull} onClick={toggleFull}>
-        {isFull ? 'Fewer tools' : 'All tools'}{' '}
-        <ChevronDown size={14} aria-hidden className={isFull ? 'is-turned' : ''} />
-      </button>
+      <AllTools {...{ isFull, toggleFull }} />
       <span className="bar-end">
-        <Tools editor={editor} groups={['history']} isFull={isFull} />
+        <Tools editor={editor} groups={['history']} isFull={false} />
         <SourceButton {...{ isSourceOpen, onSource }} />
       </span>
     </div>
+  )
+}
+
+function AllTools({ isFull, toggleFull }: { isFull: boolean; toggleFull: () => void }) {
+  const name = isFull ? 'Fewer tools' : 'All tools'
+  return (
+    <Tip title={name} mouseEnterDelay={0.4}>
+      <button type="button" className="plain-button tool" aria-label={name} aria-expanded={isFull} onClick={toggleFull}>
+        <Ellipsis size={16} aria-hidden />
+        <ChevronDown size={14} aria-hidden className={isFull ? 'is-turned' : ''} />
+      </button>
+    </Tip>
   )
 }
 
@@ -101,8 +128,16 @@ function SourceButton({ isSourceOpen, onSource }: { isSourceOpen: boolean; onSou
   )
 }
 
-function Tools({ editor, groups, isFull }: { editor: Editor; groups: readonly ToolGroup[]; isFull: boolean }) {
-  return TOOLS.filter(({ group }) => groups.includes(group)).map((tool) => (
+interface ToolsProps {
+  editor: Editor
+  groups: readonly ToolGroup[]
+  /** These alone, by their ids. */
+  only?: readonly string[]
+  isFull: boolean
+}
+
+function Tools({ editor, groups, only, isFull }: ToolsProps) {
+  return TOOLS.filter(({ group, id }) => groups.includes(group) && (only?.includes(id) ?? true)).map((tool) => (
     <ToolButton key={tool.id} editor={editor} tool={tool} isFull={isFull} />
   ))
 }
@@ -230,6 +265,37 @@ function WordsMenu({ editor, isFull, onWords }: { editor: Editor; isFull: boolea
       >
         <CaseSensitive size={18} strokeWidth={1.75} aria-hidden />
         {isFull && <span>More for words</span>}
+        <ChevronDown size={14} aria-hidden />
+      </button>
+    </Menu>
+  )
+}
+
+interface GroupMenuProps {
+  editor: Editor
+  groups: readonly ToolGroup[]
+  name: string
+  icon: LucideIcon
+  isFull: boolean
+}
+
+/** The tools of some groups under one button. */
+function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps) {
+  const tools = TOOLS.filter(({ group }) => groups.includes(group))
+  const on = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => tools.filter((tool) => tool.isOn?.(state)).map(({ id }) => id),
+    equalityFn: (a, b) => a.join() === b?.join(),
+  })
+  return (
+    <Menu menu={{ ...toolItems(editor, tools), selectedKeys: on, multiple: true }}>
+      <button
+        type="button"
+        className="plain-button tool"
+        aria-label={on.length > 0 ? `${name}: ${on.map(toolName).join(', ')}` : name}
+      >
+        <Icon size={16} strokeWidth={1.75} aria-hidden />
+        {isFull && <span>{name}</span>}
         <ChevronDown size={14} aria-hidden />
       </button>
     </Menu>

@@ -4,7 +4,6 @@ import { dropCursor } from '@tiptap/pm/dropcursor'
 import { gapCursor } from '@tiptap/pm/gapcursor'
 import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
-import { splitListItem } from '@tiptap/pm/schema-list'
 import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { arriving } from '../media/arriving.ts'
@@ -21,7 +20,8 @@ import { fieldInEnglish } from '../editor/field-say.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { pieceFrames } from '../editor/piece-frames.ts'
 import { openParts } from '../editor/open-parts.ts'
-import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece, writingBesidePieces } from '../editor/part-keys.ts'
+import { taskBoxes } from '../editor/list-commands.ts'
+import { backspaceAtEdge, deleteAtEdge, writingBesidePieces } from '../editor/part-keys.ts'
 import { whereWords } from '../writing/where.ts'
 import { announce } from '../shell/announce.ts'
 import { pieceViews } from '../writing/piece-views.ts'
@@ -31,7 +31,7 @@ import { facts } from '../editor/facts-place.ts'
 import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 import { keysOf } from '../editor/tools.ts'
-import { inList, tables, writingKeys } from '../editor/writing-keys.ts'
+import { enterInPieces, tables, writingKeys } from '../editor/writing-keys.ts'
 import { isA } from '../../core/kinds/facts.ts'
 
 /** Enter in the title goes on in the body: what stands behind the cursor begins a paragraph. */
@@ -77,7 +77,7 @@ export function sheetKeys({
     'Mod-/': openInsert,
     'Mod-Enter': writeBeside('below'),
     'Mod-Shift-Enter': writeBeside('above'),
-    Enter: chainCommands(leaveTitle, enterInTitle, leavePiece, inList(splitListItem)),
+    Enter: chainCommands(leaveTitle, enterInPieces),
     ...tabKeys(onTabStays),
     'Alt-ArrowUp': moveBlock('up'),
     'Alt-ArrowDown': moveBlock('down'),
@@ -153,6 +153,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         dropCursor({ color: 'var(--lichen)', width: 2 }),
         othersCursors(),
         placeholders(),
+        taskBoxes(),
         pieceFrames(),
         openParts(),
         writingBesidePieces(),

@@ -10,6 +10,7 @@ import { keysAtLatestState } from '../saving/latest-state.ts'
 import type { FieldSay } from '../editor/field-say.ts'
 import { tables, writingKeys } from '../editor/writing-keys.ts'
 import { pageGuard } from '../editor/page-guard.ts'
+import { taskBoxes } from '../editor/list-commands.ts'
 import { openParts } from '../editor/open-parts.ts'
 import { writingBesidePieces } from '../editor/part-keys.ts'
 import { pieceViews } from './piece-views.ts'
@@ -37,6 +38,7 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble, say }: C
         tables(),
         gapCursor(),
         dropCursor({ color: 'var(--lichen)', width: 2 }),
+        taskBoxes(),
         openParts(),
         writingBesidePieces(),
         pieceViews(),

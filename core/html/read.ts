@@ -134,7 +134,7 @@ class Reader {
   /** How words stand in an element: as in what it stands in, unless it says otherwise of all that it holds. */
   #placedIn(element: HtmlElement): Placing {
     if (!BLOCK.has(element.tagName)) return this.#placing
-    const { align, direction } = placingOf(element)
+    const { align, direction } = placingOf(element, this.#placing.direction ?? this.#direction ?? 'ltr')
     const isPagesOwn = direction !== undefined && direction === this.#direction
     return {
       ...this.#placing,

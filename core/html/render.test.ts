@@ -97,3 +97,11 @@ test('the code of an HTML piece is not in the page: its frame has an address for
   expect(html).toContain('src="[sealed-0]"')
   expect(html).toContain('sandbox="allow-scripts"')
 })
+
+test('what is preformatted in a known language gets its colours by classes, and keeps its words', () => {
+  const html = fillSlots(
+    renderPage(readPage('<pre><code class="language-js">let x = "&lt;b>"</code></pre><pre>let y</pre>').page).segments,
+  )
+  expect(html).toContain('<span class="hljs-keyword">let</span> x = <span class="hljs-string">"&lt;b&gt;"</span>')
+  expect(html).toContain('<pre><code>let y</code></pre>')
+})

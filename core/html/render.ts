@@ -2,6 +2,7 @@ import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
+import { highlight } from './highlighted.ts'
 import { slug } from './slug.ts'
 import {
   attribute,
@@ -21,7 +22,7 @@ import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 4
+export const RENDERER_VERSION = 5
 
 /** Published HTML in order: text, or the name of a slot that is filled for each reader or moment. */
 export const segments = z.array(z.union([z.string(), z.object({ slot: z.string() })]))
@@ -62,6 +63,7 @@ export function renderBlocks(
 ): { written: Segments; headings: PublishedHeading[] } {
   const positions = new Map<HtmlElement, number>()
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
+  highlight(elements)
   const taken = new Set<string>()
   for (const each of everyElement(elements))
     if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')

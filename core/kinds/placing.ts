@@ -23,22 +23,24 @@ export interface Placing {
 export const PLACING_STYLES = ['text-align', 'margin-inline-start', 'margin-left', 'direction']
 export const PLACING_ATTRIBUTES = ['align']
 
-/** What an element that nobody has checked says of how its words stand; nothing where it says nothing. */
-export function placingOf(unsafeElement: HtmlElement): Placing {
+/**
+ * What an element that nobody has checked says of how its words stand; nothing where it says nothing. Left and right are
+ * taken as what reads `around` it has them, unless it says a direction of its own.
+ */
+export function placingOf(unsafeElement: HtmlElement, around: 'ltr' | 'rtl' = 'ltr'): Placing {
   const styles = declarations(unsafeElement)
   const direction = (attribute(unsafeElement, 'dir') ?? styles.get('direction') ?? '').trim().toLowerCase()
-  const isRtl = direction === 'rtl'
+  const isRtl = (direction === 'ltr' || direction === 'rtl' ? direction : around) === 'rtl'
   const given = styles.get('text-align') ?? attribute(unsafeElement, 'align')
   const align = unsafeElement.tagName === 'center' ? 'centre' : alignOf(given?.trim().toLowerCase(), isRtl)
   const indent = indentOf(styles.get('margin-inline-start') ?? styles.get('margin-left'))
   return {
     ...(align ? { align } : {}),
     ...(indent ? { indent } : {}),
-    ...(isRtl || direction === 'ltr' ? { direction: isRtl ? 'rtl' : 'ltr' } : {}),
+    ...(direction === 'ltr' || direction === 'rtl' ? { direction } : {}),
   }
 }
 
-/** Left and right mean start and end, by the direction the element itself says. */
 function alignOf(value: string | undefined, isRtl: boolean): Align | null {
   switch (value) {
     case 'center':

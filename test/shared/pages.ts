@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import type { Node } from 'prosemirror-model'
 import { schema } from '../../core/document/schema.ts'
-import type { NodeJson } from '../../core/kinds/kind.ts'
+import type { MarkKind, NodeJson } from '../../core/kinds/kind.ts'
+import { markKinds } from '../../core/kinds/registry.ts'
 
 /*
  * Generated pages: any kind in any that admits it, words with markup signs, odd spaces, other scripts,
@@ -37,9 +38,15 @@ const word = fc.oneof(
 )
 const words = fc.array(word, { minLength: 1, maxLength: 6 }).map((parts) => parts.join(' '))
 
+/** Any mark of the registry as one of its examples has it, so that every kind stands beside every other. */
+const exampleMarks = Object.values<MarkKind>(markKinds).flatMap(({ name, examples }) =>
+  examples.flatMap((example) => (example.marks ?? []).filter(({ type }) => type === name)),
+)
+
 const marks = fc.uniqueArray(
   fc.oneof(
     fc.constantFrom({ type: 'strong' }, { type: 'emphasis' }, { type: 'underline' }),
+    fc.constantFrom(...exampleMarks),
     fc
       .constantFrom('https://walls.example/?a=1&b="2"', '#water', 'mailto:office@skerrow.example', '/a b')
       .map((href) => ({ type: 'link', attrs: { href } })),
@@ -47,8 +54,12 @@ const marks = fc.uniqueArray(
       .record({ name: fc.constantFrom('Site', 'Day & "hour"'), isOpen: fc.boolean() })
       .map((attrs) => ({ type: 'blank', attrs })),
   ),
-  { maxLength: 3, selector: (mark) => mark.type },
+  // Below and above the line at once, words can't be.
+  { maxLength: 4, selector: (mark) => mark.type.replace('subscript', 'superscript') },
 )
+/** Marks that the title of a part may have. */
+const inTitles = new Set(String(schema.nodes.partTitle.spec.marks).split(' '))
+
 const textNode: fc.Arbitrary<NodeJson> = fc
   .record({ text: words, marks })
   .map(({ text, marks: on }) => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) }))
@@ -69,21 +80,60 @@ const inline = fc.array(
   { maxLength: 5 },
 )
 
-const paragraph = inline.map((content): NodeJson => ({ type: 'paragraph', content }))
+const placing = fc.record({
+  align: fc.constantFrom('start', 'centre', 'end', 'justify'),
+  indent: fc.integer({ min: 0, max: 8 }),
+  direction: fc.option(fc.constantFrom('ltr', 'rtl')),
+})
+const paragraph = fc.oneof(
+  { weight: 4, arbitrary: inline.map((content): NodeJson => ({ type: 'paragraph', content })) },
+  {
+    weight: 1,
+    arbitrary: fc
+      .record({ placing, hasDropCap: fc.boolean(), content: inline })
+      .map(({ placing: stands, hasDropCap, content }): NodeJson => ({
+        type: 'paragraph',
+        attrs: { ...stands, hasDropCap },
+        content,
+      })),
+  },
+)
+const preformatted = fc
+  .record({ language: fc.option(fc.constantFrom('js', 'c++')), lines: fc.array(words, { maxLength: 3 }) })
+  .map(({ language, lines }): NodeJson => ({
+    type: 'preformatted',
+    attrs: { language },
+    content: lines.length > 0 ? [{ type: 'text', text: lines.join('\n') }] : [],
+  }))
+const rule = fc
+  .record({
+    thickness: fc.integer({ min: 1, max: 12 }),
+    line: fc.constantFrom('solid', 'dashed', 'dotted', 'double'),
+    colour: fc.option(fc.constantFrom('#9e3b2c', '#ffffff')),
+    width: fc.constantFrom(25, 50, 75, 100),
+  })
+  .map((attrs): NodeJson => ({ type: 'rule', attrs }))
 const heading = fc
   .record({
     level: fc.integer({ min: 2, max: 6 }),
     id: fc.option(fc.constantFrom('water', 'über-uns', 'a.b_c-1')),
+    placing: fc.option(placing, { nil: {} }),
     content: inline,
   })
-  .map(({ level, id, content }): NodeJson => ({ type: 'heading', attrs: { level, id }, content }))
+  .map(({ level, id, placing: stands, content }): NodeJson => ({
+    type: 'heading',
+    attrs: { level, id, ...stands },
+    content,
+  }))
 
 /** Any block; kinds whose published form keeps something back only where `keepsBack` says so. */
 const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
   fc.letrec<{ block: NodeJson }>((tie) => {
     const blocks = fc.array(tie('block'), { minLength: 1, maxLength: 3 })
     const items = fc.array(
-      blocks.map((content): NodeJson => ({ type: 'listItem', content })),
+      fc
+        .record({ task: fc.option(fc.constantFrom('open', 'done'), { freq: 4 }), content: blocks })
+        .map(({ task, content }): NodeJson => ({ type: 'listItem', attrs: { task }, content })),
       { minLength: 1, maxLength: 3 },
     )
     const cell = fc
@@ -117,7 +167,7 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
       .map(({ content, ...attrs }): NodeJson => ({ type: 'box', attrs, content }))
     const line = fc.array(
       fc
-        .record({ text: words, marks: marks.map((on) => on.filter(({ type }) => type !== 'link')) })
+        .record({ text: words, marks: marks.map((on) => on.filter(({ type }) => inTitles.has(type))) })
         .map(({ text, marks: on }): NodeJson => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) })),
       { maxLength: 2 },
     )
@@ -228,15 +278,46 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         { depthSize: 'small', withCrossShrink: true },
         { weight: 6, arbitrary: paragraph },
         { weight: 2, arbitrary: heading },
-        { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'rule' }) },
-        { weight: 2, arbitrary: items.map((content): NodeJson => ({ type: 'bulletList', content })) },
+        { weight: 1, arbitrary: rule },
+        { weight: 1, arbitrary: preformatted },
+        {
+          weight: 2,
+          arbitrary: fc
+            .record({ marker: fc.constantFrom('disc', 'disc', 'circle', 'square', 'none'), content: items })
+            .map(({ marker, content }): NodeJson => ({ type: 'bulletList', attrs: { marker }, content })),
+        },
         {
           weight: 1,
           arbitrary: fc
-            .record({ start: fc.integer({ min: -3, max: 40 }), content: items })
-            .map(({ start, content }): NodeJson => ({ type: 'orderedList', attrs: { start }, content })),
+            .array(fc.record({ terms: fc.array(inline, { minLength: 1, maxLength: 2 }), content: blocks }), {
+              minLength: 1,
+              maxLength: 2,
+            })
+            .map((entries): NodeJson => ({
+              type: 'definitionList',
+              content: entries.flatMap(({ terms, content }) => [
+                ...terms.map((line): NodeJson => ({ type: 'term', content: line })),
+                { type: 'definition', content },
+              ]),
+            })),
         },
-        { weight: 1, arbitrary: blocks.map((content): NodeJson => ({ type: 'quotation', content })) },
+        {
+          weight: 1,
+          arbitrary: fc
+            .record({
+              start: fc.integer({ min: -3, max: 40 }),
+              marker: fc.constantFrom('decimal', 'upper-roman', 'lower-greek', 'arabic-indic'),
+              isReversed: fc.boolean(),
+              content: items,
+            })
+            .map(({ content, ...attrs }): NodeJson => ({ type: 'orderedList', attrs, content })),
+        },
+        {
+          weight: 1,
+          arbitrary: fc
+            .record({ source: fc.oneof(fc.constant(''), words), content: blocks })
+            .map(({ source, content }): NodeJson => ({ type: 'quotation', attrs: { source: source.trim() }, content })),
+        },
         { weight: 1, arbitrary: table },
         { weight: 2, arbitrary: box },
         ...pieces.map((arbitrary) => ({ weight: 1, arbitrary })),

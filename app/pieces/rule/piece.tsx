@@ -1,8 +1,64 @@
+import { MOST_THICKNESS } from '../../../core/kinds/rule/kind.ts'
 import { insertRule } from '../../editor/commands.ts'
-import type { Piece } from '../piece.ts'
+import { ChoiceSetting } from '../choice-setting.tsx'
+import { ColourChoice, type NamedColour } from '../colour-choice.tsx'
+import { NumberSetting } from '../number-setting.tsx'
+import { type Piece, type SettingsProps, stepped } from '../piece.ts'
+import { useAttributes } from '../use-attributes.ts'
+
+/** Colours that are seen on paper and on the dark ground alike, at 3 to 1. */
+const COLOURS: readonly NamedColour[] = [
+  ['Ochre', '#b0762a'],
+  ['Lichen', '#6d8f5c'],
+  ['Slate', '#6f8399'],
+  ['Brick', '#c05f50'],
+]
+
+function RuleSettings({ editor, position }: SettingsProps) {
+  const [attrs, set] = useAttributes(editor, position)
+  return (
+    <>
+      <ChoiceSetting
+        label="Line"
+        value={String(attrs.line)}
+        onChange={(value) => set('line', value)}
+        options={[
+          ['solid', 'Solid'],
+          ['dashed', 'Dashed'],
+          ['dotted', 'Dotted'],
+          ['double', 'Double'],
+        ]}
+      />
+      <NumberSetting
+        label="Thickness in pixels"
+        value={Number(attrs.thickness)}
+        least={1}
+        most={MOST_THICKNESS}
+        onKeep={(value) => set('thickness', value)}
+      />
+      <ChoiceSetting
+        label="Width"
+        value={Number(attrs.width)}
+        onChange={(value) => set('width', value)}
+        options={[25, 50, 75, 100].map((part) => [part, `${part} %`])}
+      />
+      <h3 id="rule-colour">Colour</h3>
+      <ColourChoice
+        label="Colour"
+        labelledBy="rule-colour"
+        value={attrs.colour as string | null}
+        colours={COLOURS}
+        none="As lines of the page are"
+        onChange={(colour) => set('colour', colour)}
+      />
+    </>
+  )
+}
 
 export const rule: Piece = {
   kind: 'rule',
+  Settings: RuleSettings,
+  grow: (node, by) => stepped('thickness', Number(node.attrs.thickness), by, [1, MOST_THICKNESS]),
   offer: {
     group: 'apart',
     name: 'Rule',
