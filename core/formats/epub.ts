@@ -27,24 +27,27 @@ export function epubFiles(book: Book, style: string): Files {
   }
   const document = (title: string, heading: string, body: string): string =>
     xhtml(book, title, `<section class="page-content"><h1>${heading}</h1>${body}</section>`)
-  return {
-    mimetype: 'application/epub+zip',
-    'META-INF/container.xml':
-      '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="book/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n',
-    'book/package.opf': packageDocument(book, chapters),
-    'book/nav.xhtml': navigation(book),
-    'book/style.css': style,
-    'book/opening.xhtml': document(
+  const texts: Readonly<Record<string, string>> = {
+    'opening.xhtml': document(
       titleOf(book.opening),
       escapeText(titleOf(book.opening)),
       toXhtml(ebookPage(book.opening, places)),
     ),
     ...Object.fromEntries(
       chapters.map((chapter) => [
-        `book/${fileOf(chapter.id)}`,
+        fileOf(chapter.id),
         document(numbered(chapter), numberedHeading(chapter), toXhtml(ebookPage(chapter.page, places, chapter.number))),
       ]),
     ),
+  }
+  return {
+    mimetype: 'application/epub+zip',
+    'META-INF/container.xml':
+      '<?xml version="1.0" encoding="UTF-8"?>\n<container version="1.0" xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="book/package.opf" media-type="application/oebps-package+xml"/></rootfiles></container>\n',
+    'book/package.opf': packageDocument(book, chapters, texts),
+    'book/nav.xhtml': navigation(book),
+    'book/style.css': style,
+    ...Object.fromEntries(Object.entries(texts).map(([name, text]) => [`book/${name}`, text])),
     ...Object.fromEntries(
       [...book.pictures].map(([item, { bytes, ending }]) => [`book/${pictureFile(item, ending)}`, bytes]),
     ),
@@ -77,13 +80,23 @@ function navigation(book: Book): string {
   )
 }
 
+/** A file with MathML in it says so (EPUB 3.3, “Manifest properties”). */
+const mathProperty = (file: string): string => (file.includes('<math ') ? ' properties="mathml"' : '')
+
 /** Metadata and accessibility metadata (EPUB Accessibility 1.1), every file, and the reading order. */
-function packageDocument(book: Book, chapters: readonly BookChapter[]): string {
+function packageDocument(
+  book: Book,
+  chapters: readonly BookChapter[],
+  texts: Readonly<Record<string, string>>,
+): string {
   const items = [
     '<item id="nav" href="nav.xhtml" media-type="application/xhtml+xml" properties="nav"/>',
     '<item id="style" href="style.css" media-type="text/css"/>',
-    '<item id="opening" href="opening.xhtml" media-type="application/xhtml+xml"/>',
-    ...chapters.map(({ id }) => `<item id="c-${id}" href="${fileOf(id)}" media-type="application/xhtml+xml"/>`),
+    `<item id="opening" href="opening.xhtml" media-type="application/xhtml+xml"${mathProperty(texts['opening.xhtml']!)}/>`,
+    ...chapters.map(
+      ({ id }) =>
+        `<item id="c-${id}" href="${fileOf(id)}" media-type="application/xhtml+xml"${mathProperty(texts[fileOf(id)]!)}/>`,
+    ),
     ...[...book.pictures].map(
       ([item, { ending, mediaType }]) =>
         `<item id="p-${item}" href="${pictureFile(item, ending)}" media-type="${mediaType}"/>`,

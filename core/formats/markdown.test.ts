@@ -34,3 +34,14 @@ test('each example reads as its HTML reads, and survives the way out and in', ()
   }
   expect(differing).toEqual(GFM_LINKS)
 })
+
+test('formulas stand between dollar signs, and money does not', () => {
+  const read = (markdown: string): string => writePage(fromMarkdown(markdown).page, 'source').replace('<h1></h1>\n', '')
+  expect(read('So $a^2$ is.\n\n$$\nx < 1\n$$\n')).toBe(
+    '<p>So <span data-piece="equation">a^2</span> is.</p>\n<div data-piece="equation">x &lt; 1</div>',
+  )
+  expect(read('It costs $5 and $6 a tonne.')).toBe('<p>It costs $5 and $6 a tonne.</p>')
+  const page = readPage('<p>It is <span data-piece="equation">a_1 + b</span>, or $5.</p><div data-piece="equation">c</div>')
+    .page
+  expect(toMarkdown(page)).toBe('It is $a_1 + b$, or \\$5.\n\n$$\nc\n$$\n')
+})

@@ -5,10 +5,12 @@ import rehypeParse from 'rehype-parse'
 import rehypeRemark from 'rehype-remark'
 import rehypeStringify from 'rehype-stringify'
 import remarkGfm from 'remark-gfm'
+import remarkMath from 'remark-math'
 import remarkParse from 'remark-parse'
 import remarkRehype from 'remark-rehype'
 import remarkStringify from 'remark-stringify'
 import { unified } from 'unified'
+import { mathToHtml, mathToMarkdown } from './markdown-math.ts'
 import { readPage, type ReadResult } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 
@@ -23,13 +25,15 @@ const struckOut: Handler = (state, node: Delete) => ({
 const toHtml = unified()
   .use(remarkParse)
   .use(remarkGfm)
-  .use(remarkRehype, { allowDangerousHtml: true, handlers: { delete: struckOut } })
+  .use(remarkMath)
+  .use(remarkRehype, { allowDangerousHtml: true, handlers: { delete: struckOut, ...mathToHtml } })
   .use(rehypeStringify, { allowDangerousHtml: true })
   .freeze()
 const fromHtml = unified()
   .use(rehypeParse, { fragment: true })
-  .use(rehypeRemark)
+  .use(rehypeRemark, { handlers: mathToMarkdown })
   .use(remarkGfm)
+  .use(remarkMath)
   .use(remarkStringify, { bullet: '-', emphasis: '_', rule: '-' })
   .freeze()
 

@@ -25,7 +25,12 @@ export function toXhtml(nodes: readonly HtmlNode[]): string {
     .join('')
 }
 
-function elementXhtml({ tagName, attrs, childNodes }: HtmlElement): string {
-  const written = attrs.map(({ name, value }) => ` ${name}="${escapeText(value)}"`).join('')
+/** XML asks for the namespace that HTML knows by itself (MathML Core, “2.2.1”). */
+const MATHML = ' xmlns="http://www.w3.org/1998/Math/MathML"'
+
+function elementXhtml({ tagName, attrs: given, childNodes }: HtmlElement): string {
+  const attrs = given.filter(({ name }) => name !== 'xmlns')
+  const own = tagName === 'math' ? MATHML : ''
+  const written = own + attrs.map(({ name, value }) => ` ${name}="${escapeText(value)}"`).join('')
   return VOID.has(tagName) ? `<${tagName}${written}/>` : `<${tagName}${written}>${toXhtml(childNodes)}</${tagName}>`
 }

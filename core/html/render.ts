@@ -2,6 +2,7 @@ import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
+import { setEquations } from '../equations/set-equations.ts'
 import { highlight } from './highlighted.ts'
 import { slug } from './slug.ts'
 import {
@@ -64,6 +65,7 @@ export function renderBlocks(
   const positions = new Map<HtmlElement, number>()
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   highlight(elements)
+  setEquations(elements)
   const taken = new Set<string>()
   for (const each of everyElement(elements))
     if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')

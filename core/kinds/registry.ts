@@ -12,6 +12,7 @@ import { definition, definitionList, term } from './definition-list/kinds.ts'
 import { direction } from './direction/kind.ts'
 import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
+import { displayEquation, equation } from './equation/kinds.ts'
 import { heading } from './heading/kind.ts'
 import { highlight } from './highlight/kind.ts'
 import { htmlPiece } from './html-piece/kind.ts'
@@ -63,6 +64,7 @@ export const nodeKinds = {
   quotation,
   preformatted,
   rule,
+  displayEquation,
   table,
   tableRow,
   tableCell,
@@ -88,6 +90,7 @@ export const nodeKinds = {
   linkCard,
   text,
   lineBreak,
+  equation,
   value,
   bankQuestion,
   passage,

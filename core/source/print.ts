@@ -54,7 +54,9 @@ class Printer {
   block(node: HtmlNode, indent: number): void {
     if (!isElement(node)) return
     const from = this.text.length + indent
-    if (CONTAINERS.has(node.tagName) && node.childNodes.length > 0) this.#container(node, indent)
+    // An equation is words in an element that else holds blocks.
+    const holdsElements = node.childNodes.length > 0 && node.childNodes.every(isElement)
+    if (CONTAINERS.has(node.tagName) && holdsElements) this.#container(node, indent)
     else if (holdsBlocks(node)) this.#mixed(node, indent)
     else this.#write(serializeOuter(node), indent)
     const position = this.positions.get(node)

@@ -63,10 +63,13 @@ const inTitles = new Set(String(schema.nodes.partTitle.spec.marks).split(' '))
 const textNode: fc.Arbitrary<NodeJson> = fc
   .record({ text: words, marks })
   .map(({ text, marks: on }) => ({ type: 'text', text, ...(on.length > 0 ? { marks: on } : {}) }))
+/** Formulas that can be set, and some that can’t. */
+const tex = fc.constantFrom('x^2', '\\frac{a}{b} < "c"', '\\sqrt{&}', '\\frac{a', '$5 & <b>', 'a\nb', '\\text{Höhe}')
 const inline = fc.array(
   fc.oneof(
     { weight: 5, arbitrary: textNode },
     { weight: 1, arbitrary: fc.constant<NodeJson>({ type: 'lineBreak' }) },
+    { weight: 1, arbitrary: tex.map((each): NodeJson => ({ type: 'equation', attrs: { tex: each } })) },
     {
       weight: 1,
       arbitrary: fc
@@ -279,6 +282,12 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         { weight: 6, arbitrary: paragraph },
         { weight: 2, arbitrary: heading },
         { weight: 1, arbitrary: rule },
+        {
+          weight: 1,
+          arbitrary: fc
+            .record({ tex, isNumbered: fc.boolean(), id: fc.option(fc.constantFrom('sum', 'über')) })
+            .map((attrs): NodeJson => ({ type: 'displayEquation', attrs })),
+        },
         { weight: 1, arbitrary: preformatted },
         {
           weight: 2,
