@@ -30,6 +30,7 @@ import {
   Quote,
   Redo2,
   RemoveFormatting,
+  Sigma,
   SquareCheck,
   SquareCode,
   SquareDashed,
@@ -42,6 +43,7 @@ import {
   Undo2,
 } from 'lucide-react'
 import { isTask, tickTasks, toggleTasks } from './list-commands.ts'
+import { askEquation } from '../equations/asking.ts'
 import { align, direct, indent, isPlaced, toggleDropCap } from './placing-commands.ts'
 import {
   insertRule,
@@ -430,6 +432,16 @@ export const TOOLS: readonly Tool[] = [
     help: 'Three rows, three columns, the first row as header.',
     icon: Table,
     command: insertTable(3, 3),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'equation',
+    group: 'insert',
+    name: 'Equation',
+    key: 'Mod-Alt-m',
+    help: 'A formula, in the line or on a line of its own.',
+    icon: Sigma,
+    command: askEquation,
     whyNot: plainTitle,
   },
   {

@@ -6,6 +6,7 @@ import { definitionList } from './definition-list/piece.tsx'
 import { bulletList, orderedList } from './lists/pieces.tsx'
 import { preformatted } from './preformatted/piece.tsx'
 import { contents } from './contents/piece.tsx'
+import { displayEquation, equation } from './equation/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
 import { linkCard } from './link-card/piece.tsx'
@@ -30,6 +31,8 @@ export const PIECES: readonly Piece[] = [
   bulletList,
   orderedList,
   definitionList,
+  displayEquation,
+  equation,
   table,
   preformatted,
   rule,

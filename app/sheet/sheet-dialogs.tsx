@@ -16,13 +16,25 @@ const ShelfPicker = onDemand(() => import('../media/shelf-picker.tsx').then((mod
 const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then((module) => module.AltDialog))
 const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
 const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module) => module.LinkField))
+const EquationDialog = onDemand(() =>
+  import('../equations/equation-dialog.tsx').then((module) => module.EquationDialog),
+)
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
 
 /** What opens on demand: fetched once the sheet stands, for when the connection goes. */
-export const DIALOGS = [LinkField, WordsDialog, InsertDialog, ShelfPicker, AltDialog, PublishDialog, AsStudent]
+export const DIALOGS = [
+  LinkField,
+  WordsDialog,
+  EquationDialog,
+  InsertDialog,
+  ShelfPicker,
+  AltDialog,
+  PublishDialog,
+  AsStudent,
+]
 
-export type SheetDialog = 'link' | 'words' | 'insert' | 'shelf' | 'publish' | 'student' | null
+export type SheetDialog = 'link' | 'words' | 'equation' | 'insert' | 'shelf' | 'publish' | 'student' | null
 
 interface Props {
   data: SheetData
@@ -73,6 +85,8 @@ function openDialog(
   switch (dialog) {
     case 'link':
       return <LinkField editor={editor} onClose={onClose} />
+    case 'equation':
+      return <EquationDialog editor={editor} onClose={onClose} />
     case 'words':
       return <WordsDialog editor={editor} onClose={onClose} />
     case 'insert':

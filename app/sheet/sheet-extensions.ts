@@ -6,6 +6,7 @@ import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
 import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
+import { equations } from '../equations/asking.ts'
 import { arriving } from '../media/arriving.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
 import { writeBeside } from '../editor/commands.ts'
@@ -112,6 +113,8 @@ export interface KeyCallbacks {
   onLink: () => void
   /** Opens the look and language of words. */
   onWords: () => void
+  /** Opens the dialog of an equation. */
+  onEquation: () => void
   /** Opens the insert dialog. */
   onInsert: () => void
   /** Goes to the settings of the piece at the cursor. */
@@ -153,6 +156,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         dropCursor({ color: 'var(--lichen)', width: 2 }),
         othersCursors(),
         placeholders(),
+        equations(callbacks.onEquation),
         taskBoxes(),
         pieceFrames(),
         openParts(),

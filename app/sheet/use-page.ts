@@ -14,7 +14,7 @@ import type { SheetData } from './sheet.tsx'
 
 interface Callbacks extends Pick<
   EditorCallbacks,
-  'onLink' | 'onWords' | 'onInsert' | 'onSettings' | 'onFiles' | 'onEmbed' | 'players'
+  'onLink' | 'onWords' | 'onEquation' | 'onInsert' | 'onSettings' | 'onFiles' | 'onEmbed' | 'players'
 > {
   onTitle: (title: string) => void
   say: (words: string) => void
@@ -108,6 +108,7 @@ function sayOnce(words: string, latest: { readonly current: Callbacks }): () => 
 const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbacks => ({
   onLink: () => latest.current.onLink(),
   onWords: () => latest.current.onWords(),
+  onEquation: () => latest.current.onEquation(),
   onInsert: () => latest.current.onInsert(),
   onSettings: () => latest.current.onSettings(),
   onTabStays: sayOnce(

@@ -55,6 +55,7 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
     say: (words) => void message.info(words, 6),
     onLink: () => setDialog('link'),
     onWords: () => setDialog('words'),
+    onEquation: () => setDialog('equation'),
     onInsert: () => setDialog('insert'),
     onSettings: () => (desk.setOpen(true), setDeskCalls((calls) => calls + 1)),
     onFiles: (files, at) => (arrivals.takeFiles(files, at), true),

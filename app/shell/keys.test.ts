@@ -5,7 +5,14 @@ import { shownKey } from '../editor/tools.ts'
 
 const nothing = (): void => undefined
 const bound = Object.keys(
-  sheetKeys({ onLink: nothing, onWords: nothing, onInsert: nothing, onSettings: nothing, onTabStays: nothing }),
+  sheetKeys({
+    onLink: nothing,
+    onWords: nothing,
+    onEquation: nothing,
+    onInsert: nothing,
+    onSettings: nothing,
+    onTabStays: nothing,
+  }),
 )
 const listed = new Set(KEY_GROUPS.flatMap(({ lines }) => lines.flatMap(({ keys }) => keys)))
 

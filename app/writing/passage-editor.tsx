@@ -7,6 +7,7 @@ import { AltDialog } from '../pieces/picture/alt-dialog.tsx'
 import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 import { shownKey, TOOLS } from '../editor/tools.ts'
 import { type FieldMessage, useFieldSay } from '../editor/field-say.ts'
+import { EquationDialog } from '../equations/equation-dialog.tsx'
 import { LinkField } from '../editor/link-field.tsx'
 import type { PassageEditorProps } from './rich-field.tsx'
 import { usePassage } from './use-passage.ts'
@@ -27,6 +28,7 @@ const NAMES: Readonly<Record<string, FieldMessage>> = {
   bullets: 'field.bullets',
   numbers: 'field.numbers',
   quotation: 'field.quotation',
+  equation: 'field.equation',
 }
 const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: NAMES[tool.id]! }] : []))
 
@@ -34,13 +36,14 @@ const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: N
 export default function PassageEditor(props: PassageEditorProps) {
   const { label, placeholder, courseId, uploadTo, variables } = props
   const say = useFieldSay()
-  const [isLinking, setLinking] = useState(false)
+  const [asked, setAsked] = useState<'link' | 'equation' | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   const bar = useRef<HTMLDivElement>(null)
   const roving = useRoving(bar, 'button')
   const { placeFiles, unasked, answerAlt } = usePlacedPictures(courseId, uploadTo)
   const { editor, holder } = usePassage(props, {
-    onLink: () => setLinking(true),
+    onLink: () => setAsked('link'),
+    onEquation: () => setAsked('equation'),
     onFiles: (made, files, at) => {
       if (uploadTo) placeFiles(made, files, at)
       return uploadTo !== undefined
@@ -49,12 +52,9 @@ export default function PassageEditor(props: PassageEditorProps) {
   return (
     <div className="rich-field">
       <div className="rich-bar" role="toolbar" aria-label={say('field.format', { field: label })} ref={bar} {...roving}>
-        <Tools editor={editor} onLink={() => setLinking(true)} />
+        <Tools editor={editor} onLink={() => setAsked('link')} />
         {variables && (
-          <ValueTool
-            variables={variables}
-            onInsert={(formula, decimals) => editor && insertValue(editor, formula, decimals)}
-          />
+          <ValueTool variables={variables} onInsert={(...value) => editor && insertValue(editor, ...value)} />
         )}
         {uploadTo && <Tool title={say('field.picture')} icon={Image} onClick={() => chooser.current?.click()} />}
       </div>
@@ -62,7 +62,8 @@ export default function PassageEditor(props: PassageEditorProps) {
         {editor && <Hint editor={editor} words={placeholder} />}
         <div ref={holder} />
       </div>
-      {editor && isLinking && <LinkField editor={editor} onClose={() => setLinking(false)} />}
+      {editor && asked === 'link' && <LinkField editor={editor} onClose={() => setAsked(null)} />}
+      {editor && asked === 'equation' && <EquationDialog editor={editor} onClose={() => setAsked(null)} />}
       {unasked && (
         <AltDialog
           key={unasked.id}

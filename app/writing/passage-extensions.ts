@@ -4,6 +4,7 @@ import { dropCursor } from '@tiptap/pm/dropcursor'
 import { gapCursor } from '@tiptap/pm/gapcursor'
 import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
+import { equations } from '../equations/asking.ts'
 import { arriving } from '../media/arriving.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
 import { keysAtLatestState } from '../saving/latest-state.ts'
@@ -18,6 +19,7 @@ import { kindExtensions } from '../editor/tiptap-kinds.ts'
 
 interface Callbacks {
   onLink: () => void
+  onEquation: () => void
   onSend: () => void
   onFiles: (files: readonly File[], at?: number) => boolean
   onTrouble: (words: string) => void
@@ -25,7 +27,7 @@ interface Callbacks {
 }
 
 /** The editor of a passage: the sheet's own, less what needs a page. */
-export function passageExtensions({ onLink, onSend, onFiles, onTrouble, say }: Callbacks): AnyExtension[] {
+export function passageExtensions({ onLink, onEquation, onSend, onFiles, onTrouble, say }: Callbacks): AnyExtension[] {
   const editing = Extension.create({
     name: 'passage-editing',
     priority: 50,
@@ -38,6 +40,7 @@ export function passageExtensions({ onLink, onSend, onFiles, onTrouble, say }: C
         tables(),
         gapCursor(),
         dropCursor({ color: 'var(--lichen)', width: 2 }),
+        equations(onEquation),
         taskBoxes(),
         openParts(),
         writingBesidePieces(),

@@ -9,26 +9,28 @@ import type { PassageEditorProps } from './rich-field.tsx'
 
 interface Events {
   onLink: () => void
+  onEquation: () => void
   onFiles: (editor: Editor, files: readonly File[], at?: number) => boolean
 }
 
 /** The editor of a field, in the place of the plain field that stood there: what was typed goes over into it. */
 export function usePassage(
   { label, start, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps,
-  { onLink, onFiles }: Events,
+  { onLink, onEquation, onFiles }: Events,
 ): { editor: Editor | null; holder: RefObject<HTMLDivElement | null> } {
   const { message } = App.useApp()
   const say = useFieldSay()
   const [editor, setEditor] = useState<Editor | null>(null)
   const holder = useRef<HTMLDivElement>(null)
-  const latest = useRef({ onChange, onSend, onLink, onFiles })
-  latest.current = { onChange, onSend, onLink, onFiles }
+  const latest = useRef({ onChange, onSend, onLink, onEquation, onFiles })
+  latest.current = { onChange, onSend, onLink, onEquation, onFiles }
   // In one go with taking the plain field away, so that no key falls between the two.
   useLayoutEffect(() => {
     const made: Editor = new Editor({
       element: holder.current,
       extensions: passageExtensions({
         onLink: () => latest.current.onLink(),
+        onEquation: () => latest.current.onEquation(),
         onSend: () => latest.current.onSend?.(),
         onFiles: (files, at) => latest.current.onFiles(made, files, at),
         onTrouble: (words) => void message.info(words, 8),

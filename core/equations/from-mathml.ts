@@ -1,10 +1,8 @@
 import { MathMLToLaTeX } from 'mathml-to-latex'
 import { serializeOuter } from 'parse5'
-import { attribute, everyElement, type HtmlElement, textOf } from '../tree/tree.ts'
-import { cleanText } from '../tree/characters.ts'
+import { attribute, everyElement, type HtmlElement, type HtmlNode, text, textOf } from '../tree/tree.ts'
+import { safeTex } from './tex.ts'
 
-/** The longest formula, in UTF-16 units. */
-export const MOST_TEX = 4000
 /** Deeper or longer MathML is broken or hostile, and is not looked at. */
 const MOST_ELEMENTS = 2000
 
@@ -26,8 +24,19 @@ export function texOf(unsafeMath: HtmlElement): string | null {
   }
 }
 
-/** A formula without what no text may hold; null when nothing is left of it, or too much. */
-export function safeTex(unsafeTex: string): string | null {
-  const tex = cleanText(unsafeTex).trim()
-  return tex === '' || tex.length > MOST_TEX ? null : tex
+/**
+ * Gives every `math` element that a formula can be made of the form that our own source has for equations; it stands in
+ * a line unless its `display` says otherwise. What no formula can be made of stays. Changes the tree in place.
+ */
+export function readMath(nodes: readonly HtmlNode[]): void {
+  for (const each of [...everyElement(nodes)]) {
+    if (each.tagName !== 'math') continue
+    const tex = texOf(each)
+    if (tex === null) continue
+    const id = attribute(each, 'id')
+    const isBlock = attribute(each, 'display') === 'block'
+    each.nodeName = each.tagName = isBlock ? 'div' : 'span'
+    each.attrs = [{ name: 'data-piece', value: 'equation' }, ...(isBlock && id ? [{ name: 'id', value: id }] : [])]
+    each.childNodes = [text(tex)]
+  }
 }

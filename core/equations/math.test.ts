@@ -1,13 +1,15 @@
 import katex from 'katex'
 import { serializeOuter } from 'parse5'
 import { expect, test } from 'vitest'
+import { readPage } from '../html/read.ts'
+import { writePage } from '../html/write.ts'
 import { everyElement, textOf } from '../tree/tree.ts'
 import { texOf } from './from-mathml.ts'
 import { mathOf, problemOfTex } from './math.ts'
 
 /**
- * Formulas of school and first years of study, by what they are of (common practice). Each is set by two libraries that
- * know nothing of each other: the one in use, and KaTeX.
+ * Formulas of school and first years of study (common practice). Each is set by two libraries that know nothing of each
+ * other: the one in use, and KaTeX.
  */
 const FORMULAS = [
   'a^2 + b^2 = c^2',
@@ -37,7 +39,7 @@ const shown = (html: string): string => {
     .replace(/<annotation[^]*?<\/annotation>/g, '')
     .replace(/<[^>]+>/g, '')
     .replaceAll('&nbsp;', ' ')
-  // Signs that stand for the function applied, for what is multiplied unseen, and spaces are set by each in its own way.
+  // Signs for what is applied or multiplied unseen, and spaces, are set by each in its own way.
   // A bar, an arrow and a perpendicular are drawn by signs that look alike.
   return words
     .replace(/[\u0304\u0305\u00af\u02c9\u203e]/g, '')
@@ -100,4 +102,15 @@ test('a hostile formula is set without harm, or not at all', () => {
   expect(problemOfTex('\\def\\a{\\a\\a}\\a')).not.toBeNull()
   const math = mathOf('<script>alert(1)</script>', false)
   expect('math' in math && textOf(math.math)).toContain('script')
+})
+
+test('MathML from elsewhere becomes an equation, in a line or on its own; what can’t be read stays and is told', () => {
+  const source = (html: string): string => writePage(readPage(html, { isPassage: true }).page, 'source').slice(10)
+  expect(source('<p>So <math><msup><mi>x</mi><mn>2</mn></msup></math> is.</p>')).toBe(
+    '<p>So <span data-piece="equation">x^{2}</span> is.</p>',
+  )
+  expect(source('<p>a</p><math display="block" id="half"><mfrac><mn>1</mn><mn>2</mn></mfrac></math>')).toBe(
+    '<p>a</p>\n<div data-piece="equation" id="half">\\frac{1}{2}</div>',
+  )
+  expect(readPage('<p>a <math></math></p>').notes.map(({ type, tag }) => [type, tag])).toEqual([['left out', 'math']])
 })

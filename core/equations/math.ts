@@ -1,4 +1,4 @@
-import { parseFragment } from 'parse5'
+import { parseFragment, serializeOuter } from 'parse5'
 import temml from 'temml'
 import { everyElement, type HtmlElement, isElement } from '../tree/tree.ts'
 
@@ -41,6 +41,15 @@ export function mathOf(unsafeTex: string, isDisplay: boolean): SetFormula {
   math.attrs = math.attrs.filter(({ name }) => name !== 'style')
   math.attrs.push({ name: 'alttext', value: unsafeTex })
   return { math }
+}
+
+/** The same as a string, for a browser. */
+export function mathmlOf(
+  unsafeTex: string,
+  isDisplay: boolean,
+): { readonly mathml: string } | { readonly problem: TexProblem } {
+  const set = mathOf(unsafeTex, isDisplay)
+  return 'math' in set ? { mathml: serializeOuter(set.math) } : set
 }
 
 /** Why a formula can't be set; null when it can. */

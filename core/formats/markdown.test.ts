@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { anyPage } from '../../test/shared/pages.ts'
 import { readPage } from '../html/read.ts'
+import { writePage } from '../html/write.ts'
 import { fromMarkdown, toMarkdown } from './markdown.ts'
 
 test('any page comes back from its Markdown as it was', () => {
@@ -41,7 +42,8 @@ test('formulas stand between dollar signs, and money does not', () => {
     '<p>So <span data-piece="equation">a^2</span> is.</p>\n<div data-piece="equation">x &lt; 1</div>',
   )
   expect(read('It costs $5 and $6 a tonne.')).toBe('<p>It costs $5 and $6 a tonne.</p>')
-  const page = readPage('<p>It is <span data-piece="equation">a_1 + b</span>, or $5.</p><div data-piece="equation">c</div>')
-    .page
+  const page = readPage(
+    '<p>It is <span data-piece="equation">a_1 + b</span>, or $5.</p><div data-piece="equation">c</div>',
+  ).page
   expect(toMarkdown(page)).toBe('It is $a_1 + b$, or \\$5.\n\n$$\nc\n$$\n')
 })

@@ -10,6 +10,7 @@ import { marksReading, nodeReading } from './read-rules.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { cleanText } from '../tree/characters.ts'
+import { readMath } from '../equations/from-mathml.ts'
 import { shortened } from '../tree/shortened.ts'
 import { type Placing, placingOf } from '../kinds/placing.ts'
 import { directionOf, primaryLanguage, safeLanguage } from '../tree/languages.ts'
@@ -64,6 +65,7 @@ export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadRes
 /** The same from nodes that somebody else has parsed; they are changed. */
 export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadResult {
   const reader = new Reader(options.language)
+  readMath(nodes)
   const children = outer(recognise(nodes, reader.report))
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''

@@ -7,12 +7,13 @@ import { declarations, type HtmlElement, type HtmlNode, text } from '../tree/tre
 /** Told of every element written for a block: where its node begins in the page. */
 export type OnElement = (element: HtmlElement, node: Node, position: number) => void
 
-/** White space that HTML would collapse; U+FFFC stands for an inline node. */
+/** White space that HTML would collapse; U+FFFC stands for a line break. */
 const COLLAPSIBLE = /^[\t\n ]|[\t\n ]$|[\t\n]| {2}|\uFFFC | \uFFFC/
 
 /** True when the words of a text block keep their spaces only with `white-space: pre-wrap`. */
 export function needsPreserve(textblock: Node): boolean {
-  return COLLAPSIBLE.test(textblock.textBetween(0, textblock.content.size, '', '\uFFFC'))
+  const leaf = (node: Node): string => (isA(node, 'lineBreak') ? '\uFFFC' : '\uFFFB')
+  return COLLAPSIBLE.test(textblock.textBetween(0, textblock.content.size, '', leaf))
 }
 
 /** The elements of the children of `parent`, whose content begins at `start`. */

@@ -24,8 +24,8 @@ export const PLACING_STYLES = ['text-align', 'margin-inline-start', 'margin-left
 export const PLACING_ATTRIBUTES = ['align']
 
 /**
- * What an element that nobody has checked says of how its words stand; nothing where it says nothing. Left and right are
- * taken as what reads `around` it has them, unless it says a direction of its own.
+ * What an element that nobody has checked says of how its words stand; nothing where it says nothing. Left and right
+ * are taken as what reads `around` it has them, unless it says a direction of its own.
  */
 export function placingOf(unsafeElement: HtmlElement, around: 'ltr' | 'rtl' = 'ltr'): Placing {
   const styles = declarations(unsafeElement)

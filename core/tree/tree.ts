@@ -65,11 +65,7 @@ export function declarations(element: HtmlElement): Map<string, string> {
 
 /** Every element of some nodes, outer ones first. */
 export function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
-  for (const node of nodes) {
-    if (!isElement(node)) continue
-    yield node
-    yield* everyElement(node.childNodes)
-  }
+  for (const node of nodes) for (const each of everyNode(node)) if (isElement(each)) yield each
 }
 
 /** A node and all that it holds, in order. */

@@ -1,13 +1,13 @@
 import { z } from 'zod'
-import { MOST_TEX, safeTex, texOf } from '../../equations/from-mathml.ts'
+import { MOST_TEX, safeTex } from '../../equations/tex.ts'
 import { attribute, element, type HtmlElement, text, textOf } from '../../tree/tree.ts'
 import { words } from '../attributes.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { NodeKind } from '../kind.ts'
 
 /*
- * Equations are kept as the LaTeX that their authors typed, and published as MathML, which is made when a page is
- * rendered. What can't be set stays as it was typed.
+ * Equations are kept as the LaTeX that their authors typed. MathML is made of it when a page is rendered, and read into
+ * it before a page is read, so that neither comes with the sheet. What can't be set stays as it was typed.
  */
 const PIECE = 'equation'
 const tex = words(MOST_TEX).default('')
@@ -17,10 +17,6 @@ const isEquation = (unsafeElement: HtmlElement): boolean => attribute(unsafeElem
 /** What is kept of an element of ours: without the formula there is nothing. */
 const ours = (unsafeElement: HtmlElement): string | null =>
   isEquation(unsafeElement) ? safeTex(attribute(unsafeElement, 'data-tex') ?? textOf(unsafeElement)) : null
-
-const isBlock = (unsafeMath: HtmlElement): boolean => attribute(unsafeMath, 'display') === 'block'
-
-const UNDERSTOOD = ['display', 'alttext', 'xmlns', 'class', 'style', 'title', 'id']
 
 /** A formula within a line. */
 export const equation = {
@@ -37,14 +33,6 @@ export const equation = {
       understands: ['data-piece', 'data-tex', 'class'],
       read: (unsafeElement) => {
         const found = ours(unsafeElement)
-        return found === null ? null : { tex: found }
-      },
-    },
-    {
-      tag: 'math',
-      understands: UNDERSTOOD,
-      read: (unsafeMath) => {
-        const found = isBlock(unsafeMath) ? null : texOf(unsafeMath)
         return found === null ? null : { tex: found }
       },
     },
@@ -80,14 +68,6 @@ export const displayEquation = {
         if (found === null) return null
         const isNumbered = attribute(unsafeElement, 'data-numbered') === 'yes'
         return { tex: found, isNumbered, id: anchorOf(unsafeElement) }
-      },
-    },
-    {
-      tag: 'math',
-      understands: UNDERSTOOD,
-      read: (unsafeMath) => {
-        const found = isBlock(unsafeMath) ? texOf(unsafeMath) : null
-        return found === null ? null : { tex: found, id: anchorOf(unsafeMath) }
       },
     },
   ],

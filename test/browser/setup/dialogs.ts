@@ -48,6 +48,15 @@ export const DIALOGS: readonly Opened[] = [
     },
   },
   {
+    file: 'equations/equation-dialog.tsx',
+    name: 'Equation',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      await page.keyboard.press('Control+Alt+m')
+    },
+  },
+  {
     file: 'editor/words-dialog.tsx',
     name: 'Look and language of words',
     path: SHEET,

@@ -1,0 +1,93 @@
+import { type Command, NodeSelection, Plugin, PluginKey } from '@tiptap/pm/state'
+import { closeHistory } from '@tiptap/pm/history'
+import { MOST_DEPTH } from '../../core/document/limits.ts'
+import { isA } from '../../core/kinds/facts.ts'
+import { insertionPlace } from '../editor/insert-commands.ts'
+
+interface Asked extends Plugin {
+  spec: Plugin['spec'] & { ask?: () => void }
+}
+const key = new PluginKey('equations')
+
+/** Opens the dialog for the equation that is selected, or for a new one at the cursor. */
+export const askEquation: Command = (state, dispatch) => {
+  const { $from } = state.selection
+  const plugin = key.get(state) as Asked | undefined
+  const isSelected =
+    state.selection instanceof NodeSelection && isA(state.selection.node, 'equation', 'displayEquation')
+  const canStand = $from.parent.inlineContent && $from.parent.type.contentMatch.matchType(state.schema.nodes.equation!)
+  if (!plugin || !(isSelected || canStand)) return false
+  if (dispatch) plugin.spec.ask?.()
+  return true
+}
+
+/** What opens an equation: Enter while it is selected, a double click, and whoever calls `askEquation`. */
+export function equations(ask: () => void): Plugin {
+  const spec: Asked['spec'] = {
+    key,
+    ask,
+    props: {
+      handleDoubleClickOn(_view, _position, node) {
+        if (!isA(node, 'equation', 'displayEquation')) return false
+        ask()
+        return true
+      },
+      handleKeyDown(view, event) {
+        const { selection } = view.state
+        if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !(selection instanceof NodeSelection))
+          return false
+        if (!isA(selection.node, 'equation', 'displayEquation')) return false
+        ask()
+        return true
+      },
+    },
+  }
+  return new Plugin(spec)
+}
+
+/** What is said of an equation. */
+export interface EquationDraft {
+  readonly tex: string
+  readonly isDisplay: boolean
+  readonly isNumbered: boolean
+}
+
+/** The equation that is selected; a new one in the line where none is. */
+export function equationNow({ selection }: Parameters<Command>[0]): EquationDraft & { readonly isNew: boolean } {
+  if (selection instanceof NodeSelection && isA(selection.node, 'equation', 'displayEquation')) {
+    const { tex, isNumbered } = selection.node.attrs as { tex: string; isNumbered?: boolean }
+    return { tex, isNumbered: isNumbered === true, isDisplay: isA(selection.node, 'displayEquation'), isNew: false }
+  }
+  const words = selection.empty ? '' : selection.$from.doc.textBetween(selection.from, selection.to, ' ')
+  return { tex: words.slice(0, 500), isDisplay: false, isNumbered: false, isNew: true }
+}
+
+/** Puts an equation in place of the selected one, or at the cursor. */
+export const putEquation =
+  ({ tex, isDisplay, isNumbered }: EquationDraft): Command =>
+  (state, dispatch) => {
+    const { selection, schema } = state
+    const { equation, displayEquation } = schema.nodes
+    const selected = selection instanceof NodeSelection ? selection.node : null
+    const transaction = closeHistory(state.tr)
+    if (selected && isA(selected, isDisplay ? 'displayEquation' : 'equation')) {
+      transaction.setNodeMarkup(selection.from, null, { ...selected.attrs, tex, ...(isDisplay ? { isNumbered } : {}) })
+      transaction.setSelection(NodeSelection.create(transaction.doc, selection.from))
+    } else if (!isDisplay) {
+      const made = equation!.create({ tex })
+      if (isA(selected, 'displayEquation'))
+        transaction.replaceWith(selection.from, selection.to, schema.nodes.paragraph!.create(null, made))
+      else transaction.replaceSelectionWith(made, true)
+    } else {
+      if (selection.$from.depth >= MOST_DEPTH - 2) return false
+      if (isA(selected, 'equation')) transaction.deleteSelection()
+      const place = insertionPlace(state.apply(transaction))
+      if (!place) return false
+      transaction.replaceWith(place.from, place.to, displayEquation!.create({ tex, isNumbered }))
+      transaction.setSelection(NodeSelection.create(transaction.doc, place.from))
+      const after = place.from + 1
+      if (after === transaction.doc.content.size) transaction.insert(after, schema.nodes.paragraph!.create())
+    }
+    dispatch?.(transaction.scrollIntoView())
+    return true
+  }
