@@ -75,6 +75,8 @@ export interface NodeKind extends KindBase {
   readonly needsPage?: boolean
   /** It says something by itself: what holds it is not blank, even without a word. */
   readonly saysSomething?: boolean
+  /** What stands for it where there are words alone; a new line when left out. */
+  readonly inWords?: (node: Node) => string
   /** What it is called where changes are counted: one, and the word for many. Not counted when left out. */
   readonly counted?: readonly [one: string, many: string]
   /** A setting that names something of the course: only what belongs to it may be shown. */

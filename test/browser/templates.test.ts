@@ -16,8 +16,8 @@ test('a page is kept as a template with two blanks, and used in another course',
   for (const words of ['Tarn', 'March']) {
     await cursorAfter(author, words)
     await author.keyboard.press('Shift+Home')
-    if (words === 'Tarn') await author.getByRole('button', { name: 'All tools' }).click()
-    await author.getByRole('button', { name: 'Blank' }).click()
+    await author.getByRole('button', { name: /^More for words/ }).click()
+    await author.getByRole('menuitem', { name: /^Blank/ }).click()
   }
   await expect(sheet(author).locator('[data-blank]')).toHaveCount(2)
   await kept(author)

@@ -25,6 +25,7 @@ export const equation = {
   label: 'equation',
   counted: ['an equation', 'equations'],
   saysSomething: true,
+  inWords: ({ attrs }) => String(attrs.tex),
   attributes: z.object({ tex }),
   spec: { inline: true, group: 'inline', atom: true, selectable: true },
   reads: [
@@ -52,6 +53,7 @@ export const displayEquation = {
   label: 'equation',
   counted: ['an equation', 'equations'],
   saysSomething: true,
+  inWords: ({ attrs }) => String(attrs.tex),
   isPiece: true,
   attributes: z.object({
     tex,

@@ -14,6 +14,7 @@ export const value = {
   name: 'value',
   label: 'value',
   saysSomething: true,
+  inWords: ({ attrs }) => String(attrs.formula),
   attributes: z.object({ formula: words(500).default(''), decimals: decimals.default(null) }),
   spec: { inline: true, group: 'inline', atom: true, selectable: true },
   reads: [

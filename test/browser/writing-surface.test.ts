@@ -1,0 +1,126 @@
+import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
+
+/* What an author does to words and paragraphs, as they do it: by key, by menu, by dialog. */
+
+test('words are struck out, raised, lowered and made code by key, and plain again by one', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('marks', '<h1>Marks</h1><p>So</p>'))
+  await cursorAfter(page, 'So')
+  const keys = page.keyboard
+  for (const [key, words] of [
+    ['Control+,', '2'],
+    ['Control+.', '3'],
+    ['Control+e', 'let'],
+    ['Control+Shift+x', 'old'],
+  ] as const) {
+    await keys.type(' ')
+    await keys.press(key)
+    await keys.type(words)
+    await keys.press(key)
+  }
+  await expect(sheet(page).locator('p')).toHaveJSProperty(
+    'innerHTML',
+    'So <sub>2</sub> <sup>3</sup> <code>let</code> <s>old</s>',
+  )
+  await keys.press('Control+a')
+  await keys.press('Control+Shift+e')
+  await expect(sheet(page).locator('p')).toHaveJSProperty('innerHTML', 'So 2 3 let old')
+  await keys.press('Control+z')
+  await expect(sheet(page).locator('p sub')).toHaveText('2')
+  await kept(page)
+})
+
+test('a colour that can’t be read is told with its ratio, and the nearest that passes is a press away', async ({
+  fixture,
+}) => {
+  const page = await fixture.open('author', await fixture.addPage('colour', '<h1>Colour</h1><p>A warning.</p>'))
+  await cursorAfter(page, 'warn')
+  await page.keyboard.press('Control+Shift+l')
+  const dialog = page.getByRole('dialog', { name: 'Look and language of words' })
+  await expect(dialog.locator('.words-sample')).toHaveText('warning')
+  await dialog.getByRole('textbox', { name: 'Colour as hex colour' }).fill('#e0a030')
+  await expect(dialog.getByText('2.2 : 1 on its background; 4.5 needed.')).toBeVisible()
+  await dialog.getByRole('button', { name: /the nearest that passes/ }).click()
+  await dialog.getByRole('combobox', { name: 'Language' }).selectOption('es')
+  await dialog.getByRole('button', { name: 'Apply' }).click()
+  const word = sheet(page).locator('[lang="es"] [data-colour]')
+  await expect(word).toHaveText('warning')
+  await expect(sheet(page).locator('[data-colour="#e0a030"]')).toHaveCount(0)
+  await kept(page)
+})
+
+test('tasks, terms and preformatted text are written through by Enter alone', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('lists', '<h1>Lists</h1><p>Begin</p>'))
+  await cursorAfter(page, 'Begin')
+  const keys = page.keyboard
+  await keys.press('Enter')
+  await keys.press('Control+Shift+9')
+  await keys.type('strip out')
+  await keys.press('Control+Alt+Enter')
+  await keys.press('Enter')
+  await keys.type('sort')
+  await expect(sheet(page).locator('li[data-task="done"]')).toHaveText('strip out')
+  await expect(sheet(page).locator('li[data-task="open"]')).toHaveText('sort')
+  // A press on the box ticks it.
+  const box = (await sheet(page).locator('li[data-task="open"] p').boundingBox())!
+  await page.mouse.click(box.x - 16, box.y + 12)
+  await expect(sheet(page).locator('li[data-task="done"]')).toHaveCount(2)
+  await keys.press('Enter')
+  await keys.press('Enter')
+
+  await keys.press('Control+/')
+  await page.getByRole('combobox', { name: /^Name of a piece/ }).fill('Definitions')
+  await keys.press('Enter')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  for (const line of ['Batter', 'it leans']) {
+    await keys.type(line)
+    await keys.press('Enter')
+  }
+  await keys.press('Enter')
+  await expect(sheet(page).locator('dt')).toHaveCount(2)
+  await keys.press('Enter')
+  await expect(sheet(page).locator('dt')).toHaveText(['Batter'])
+
+  await page.getByRole('button', { name: /^Kind of block/ }).click()
+  await page.getByRole('menuitem', { name: /^Preformatted/ }).click()
+  await keys.type('for stone:')
+  await keys.press('Enter')
+  await keys.press('Tab')
+  await keys.type('lay()')
+  await keys.press('Enter')
+  await keys.press('Enter')
+  await keys.type('Below.')
+  await expect(sheet(page).locator('pre')).toHaveText('for stone:\n  lay()')
+  await expect(
+    sheet(page)
+      .locator('p')
+      .filter({ hasText: /^Below\.$/ }),
+  ).toBeVisible()
+  await kept(page)
+})
+
+test('an equation is typed, told where it is wrong, set in the line, and changed by Enter', async ({ fixture }) => {
+  const path = await fixture.addPage('formula', '<h1>Formula</h1><p>It weighs</p>', { isPublished: true })
+  const page = await fixture.open('author', path)
+  await cursorAfter(page, 'It weighs')
+  await page.keyboard.type(' ')
+  await page.keyboard.press('Control+Alt+m')
+  const dialog = page.getByRole('dialog', { name: 'Equation' })
+  const field = dialog.getByRole('textbox', { name: 'The formula in LaTeX' })
+  await expect(field).toBeFocused()
+  await field.pressSequentially('\\frac{m')
+  await expect(dialog.getByText(/can’t be set yet, at character 8/)).toBeVisible()
+  await field.pressSequentially('}{V}')
+  await expect(dialog.getByText(/can’t be set yet/)).toHaveCount(0)
+  await expect(dialog.locator('.equation-result mfrac')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Insert', exact: true }).click()
+  await expect(sheet(page).locator('.equation mfrac')).toBeVisible()
+  await page.keyboard.press('Shift+ArrowLeft')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog', { name: 'Change the equation' })).toBeVisible()
+  await page.getByText('On a line of its own').click()
+  await page.getByRole('checkbox', { name: 'With a number' }).check()
+  await page.getByRole('button', { name: 'Change', exact: true }).click()
+  await expect(sheet(page).locator('.equation-block.is-numbered mfrac')).toBeVisible()
+  await kept(page)
+  expect(await storedText(fixture, 'formula')).toContain('It weighs')
+})
