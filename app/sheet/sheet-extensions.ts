@@ -8,6 +8,7 @@ import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { equations } from '../equations/asking.ts'
 import { arriving } from '../media/arriving.ts'
+import { findMarks } from '../find/find-marks.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
 import { writeBeside } from '../editor/commands.ts'
 import { othersCursors } from '../editor/cursors.ts'
@@ -59,6 +60,7 @@ const onEmptyLine =
 export function sheetKeys({
   onLink,
   onWords,
+  onFind,
   onInsert,
   onSettings,
   onTabStays,
@@ -72,6 +74,8 @@ export function sheetKeys({
     ...writingKeys(onLink, onWords),
     ...keysOf('block'),
     'Mod-a': selectBody,
+    'Mod-f': () => (onFind(false), true),
+    'Mod-h': () => (onFind(true), true),
     Backspace: chainCommands(deleteBody, backspaceAtEdge),
     Delete: chainCommands(deleteBody, deleteAtEdge),
     '/': onEmptyLine(openInsert),
@@ -113,6 +117,8 @@ export interface KeyCallbacks {
   onLink: () => void
   /** Opens the look and language of words. */
   onWords: () => void
+  /** Opens the find bar, with the field for other words or without. */
+  onFind: (replaces: boolean) => void
   /** Opens the dialog of an equation. */
   onEquation: () => void
   /** Opens the insert dialog. */
@@ -166,6 +172,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         pageGuard((problem) => callbacks.onTrouble(`That was not done: ${problem}`)),
         titleLength(onTitleTooLong),
         findingMarks(),
+        findMarks(),
         arriving(),
         coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
       ]

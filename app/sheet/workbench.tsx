@@ -12,6 +12,8 @@ import { type Pane, SidePane } from '../shell/pane.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { useUndoKeys } from '../shell/undo-keys.ts'
 import { Foot, savingWords } from './foot.tsx'
+import { FindBar } from '../find/find-bar.tsx'
+import { useFindCall } from '../find/use-find-call.ts'
 import { FormatBar } from './format-bar.tsx'
 import { OthersHere } from './others-here.tsx'
 import { PageFacts } from './page-facts.tsx'
@@ -50,13 +52,12 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
   const { message } = App.useApp()
   const [dialog, setDialog] = useState<SheetDialog>(null)
   const [deskCalls, setDeskCalls] = useState(0)
+  const find = useFindCall()
   const page = usePage(data, {
     onTitle,
     say: (words) => void message.info(words, 6),
-    onLink: () => setDialog('link'),
-    onWords: () => setDialog('words'),
-    onEquation: () => setDialog('equation'),
-    onInsert: () => setDialog('insert'),
+    ...opening(setDialog),
+    onFind: find.open,
     onSettings: () => (desk.setOpen(true), setDeskCalls((calls) => calls + 1)),
     onFiles: (files, at) => (arrivals.takeFiles(files, at), true),
     onEmbed: (text) => arrivals.takeEmbed(text),
@@ -73,7 +74,7 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
   return (
     <AskQuestion value={QuestionDialog}>
       <main className="work" id="work">
-        <Paper {...{ data, editor }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
+        <Paper {...{ data, editor, find }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
         <PasteNotice editor={editor} />
         <Foot
           {...page}
@@ -94,6 +95,16 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
       <OthersHere others={others} />
     </AskQuestion>
   )
+}
+
+/** What keys of the sheet open as a dialog. */
+function opening(open: (dialog: SheetDialog) => void) {
+  return {
+    onLink: () => open('link'),
+    onWords: () => open('words'),
+    onEquation: () => open('equation'),
+    onInsert: () => open('insert'),
+  }
 }
 
 /** What holds wherever on the screen one is: the cursor stands ready, undo and save have their keys. */
@@ -134,12 +145,14 @@ interface PaperProps {
   data: SheetData
   editor: NonNullable<SheetPage['editor']>
   onDialog: (dialog: SheetDialog) => void
+  find: ReturnType<typeof useFindCall>
   /** Told when the questions of an exercise were changed. */
   onQuestions: (at: string) => void
 }
 
 /** The sheet itself under its bar, with its source beside it, and the questions of an exercise beneath. */
-function Paper({ data: { course, entry, itemId, questions }, editor, onDialog, onQuestions }: PaperProps) {
+function Paper({ data, editor, find, onDialog, onQuestions }: PaperProps) {
+  const { course, entry, itemId, questions } = data
   const [isSourceOpen, setSourceOpen] = useState(false)
   // The sheet gets narrower or wider: what was being written stays in sight.
   const toggleSource = (): void => {
@@ -155,6 +168,7 @@ function Paper({ data: { course, entry, itemId, questions }, editor, onDialog, o
         onInsert={() => onDialog('insert')}
         onSource={toggleSource}
       />
+      {find.call && <FindBar editor={editor} call={find.call} onClose={find.close} />}
       <Trail editor={editor} />
       <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
         {isSourceOpen && <SourcePane editor={editor} />}

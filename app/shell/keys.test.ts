@@ -6,6 +6,7 @@ import { shownKey } from '../editor/tools.ts'
 const nothing = (): void => undefined
 const bound = Object.keys(
   sheetKeys({
+    onFind: nothing,
     onLink: nothing,
     onWords: nothing,
     onEquation: nothing,

@@ -60,6 +60,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     name: 'On the sheet',
     lines: [
       { keys: ['Ctrl+/'], does: 'Inserts a piece. On an empty line / does the same' },
+      { keys: ['Ctrl+F', 'Ctrl+H'], does: 'Finds words on the sheet, or puts others in their place' },
       { keys: ['Ctrl+K'], does: 'Makes or changes a link' },
       { keys: ['Ctrl+Shift+L'], does: 'Opens the look and language of words' },
       { keys: ['Tab', 'Shift+Tab'], does: 'Go from cell to cell, with a new row at the end; levels of a list' },

@@ -122,5 +122,57 @@ test('an equation is typed, told where it is wrong, set in the line, and changed
   await page.getByRole('button', { name: 'Change', exact: true }).click()
   await expect(sheet(page).locator('.equation-block.is-numbered mfrac')).toBeVisible()
   await kept(page)
-  expect(await storedText(fixture, 'formula')).toContain('It weighs')
+  expect(await storedText(fixture.url, 'formula')).toContain('It weighs')
+})
+
+test('words are found as they are typed, gone through, replaced one by one and all at once, with one step back', async ({
+  fixture,
+}) => {
+  const page = await fixture.open(
+    'author',
+    await fixture.addPage('find', '<h1>Find</h1><p>A <b>wall</b>, a Wall.</p><ul><li>walls</li></ul>'),
+  )
+  await cursorAfter(page, 'A ')
+  await page.keyboard.press('Control+f')
+  const bar = page.getByRole('search', { name: 'Find on the sheet' })
+  await expect(bar.getByRole('textbox', { name: 'Find' })).toBeFocused()
+  await page.keyboard.type('wall')
+  await expect(bar.getByText('1 of 3')).toBeVisible()
+  await expect(sheet(page).locator('.found')).toHaveCount(3)
+  await page.keyboard.press('Enter')
+  await expect(sheet(page).locator('.found.is-current')).toHaveText('Wall')
+  await bar.getByRole('button', { name: 'Whole words' }).click()
+  await expect(bar.getByText(/of 2$/)).toBeVisible()
+  await bar.getByRole('button', { name: 'Whole words' }).click()
+
+  await cursorAfter(page, 'A ')
+  await page.keyboard.press('Control+h')
+  await bar.getByRole('button', { name: 'Pattern: a regular expression' }).click()
+  await bar.getByRole('textbox', { name: 'Find' }).fill('(w)all')
+  await bar.getByRole('textbox', { name: 'Replace with' }).fill('$1ell')
+  await expect(bar.getByText(/of 3$/)).toBeVisible()
+  await bar.getByRole('button', { name: 'Replace all' }).click()
+  await expect(bar.getByText('3 replaced. Undo takes all of it back.')).toBeVisible()
+  await expect(sheet(page)).toContainText('A well, a well.')
+  await expect(sheet(page).locator('strong')).toHaveText('well')
+  await bar.getByRole('textbox', { name: 'Find' }).fill('(')
+  await expect(bar.getByText(/^This is no pattern/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(bar).toHaveCount(0)
+  await expect(sheet(page).locator('.found')).toHaveCount(0)
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page).locator('strong')).toHaveText('wall')
+  await kept(page)
+})
+
+test('a pattern that would look for ever is ended, and says so', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('slow', `<h1>Slow</h1><p>${'a'.repeat(60)}!</p>`))
+  await cursorAfter(page, 'a!')
+  await page.keyboard.press('Control+f')
+  const bar = page.getByRole('search', { name: 'Find on the sheet' })
+  await bar.getByRole('button', { name: 'Pattern: a regular expression' }).click()
+  await bar.getByRole('textbox', { name: 'Find' }).fill('(a+)+$')
+  await expect(bar.getByText(/^This pattern takes too long/)).toBeVisible()
+  await bar.getByRole('textbox', { name: 'Find' }).fill('a+!')
+  await expect(bar.getByText('1 of 1')).toBeVisible()
 })

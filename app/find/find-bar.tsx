@@ -1,0 +1,200 @@
+import type { Editor } from '@tiptap/core'
+import { ArrowDown, ArrowUp, CaseSensitive, Regex, WholeWord, X, type LucideIcon } from 'lucide-react'
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
+import { linesOf, type Match, MOST_MATCHES, type Query } from '../../core/find/find.ts'
+import { ask } from './ask.ts'
+import { hideMatches, replaceMatches, showMatches } from './find-marks.ts'
+import type { FindCall } from './use-find-call.ts'
+import './find-bar.css'
+
+interface Props {
+  editor: Editor
+  call: FindCall
+  onClose: () => void
+}
+
+/** Looks for words on the sheet, and puts others in their place. */
+export function FindBar({ editor, call, onClose }: Props) {
+  const field = useRef<HTMLInputElement>(null)
+  const found = useFinding(editor)
+  const { query, setQuery, problem, matches, current, go } = found
+  useEffect(() => focusWhole(field.current), [call.at])
+  const close = (): void => {
+    hideMatches(editor)
+    editor.view.focus()
+    onClose()
+  }
+  const onKeyDown = (event: KeyboardEvent): void => {
+    if (event.key === 'Escape') close()
+    else if (event.key === 'Enter' && event.target === field.current) go(event.shiftKey ? -1 : 1)
+    else return
+    event.preventDefault()
+    event.stopPropagation()
+  }
+  return (
+    <search className="find-bar" aria-label="Find on the sheet" onKeyDown={onKeyDown}>
+      <div className="find-row">
+        <input
+          ref={field}
+          className="find-field"
+          aria-label="Find"
+          placeholder="Find"
+          aria-invalid={problem !== ''}
+          aria-describedby="find-said"
+          value={query.words}
+          onChange={(event) => setQuery({ ...query, words: event.target.value })}
+        />
+        <Choices {...{ query, setQuery }} />
+        <span id="find-said" className={problem ? 'field-problem' : 'soft'} role="status">
+          {problem || told(query, matches.length, current)}
+        </span>
+        <button type="button" className="plain-button tool" aria-label="Previous" onClick={() => go(-1)}>
+          <ArrowUp size={16} aria-hidden />
+        </button>
+        <button type="button" className="plain-button tool" aria-label="Next" onClick={() => go(1)}>
+          <ArrowDown size={16} aria-hidden />
+        </button>
+        <button type="button" className="plain-button tool find-close" aria-label="Close find" onClick={close}>
+          <X size={16} aria-hidden />
+        </button>
+      </div>
+      {call.replaces && <ReplaceRow {...{ editor, found }} />}
+    </search>
+  )
+}
+
+function focusWhole(field: HTMLInputElement | null): void {
+  field?.focus()
+  field?.select()
+}
+
+function told(query: Query, count: number, current: number): string {
+  if (query.words === '') return ''
+  if (count === 0) return 'Nothing found.'
+  const most = count === MOST_MATCHES ? ' or more' : ''
+  return `${(current + 1).toLocaleString('en')} of ${count.toLocaleString('en')}${most}`
+}
+
+const CHOICES: readonly (readonly [choice: 'isCase' | 'isWhole' | 'isPattern', name: string, icon: LucideIcon])[] = [
+  ['isCase', 'Capitals matter', CaseSensitive],
+  ['isWhole', 'Whole words', WholeWord],
+  ['isPattern', 'Pattern: a regular expression', Regex],
+]
+
+function Choices({ query, setQuery }: { query: Query; setQuery: (query: Query) => void }) {
+  return CHOICES.map(([choice, name, Icon]) => (
+    <button
+      key={choice}
+      type="button"
+      className={query[choice] ? 'plain-button tool is-on' : 'plain-button tool'}
+      aria-label={name}
+      title={name}
+      aria-pressed={query[choice]}
+      onClick={() => setQuery({ ...query, [choice]: !query[choice] })}
+    >
+      <Icon size={17} strokeWidth={1.75} aria-hidden />
+    </button>
+  ))
+}
+
+function ReplaceRow({ editor, found }: { editor: Editor; found: ReturnType<typeof useFinding> }) {
+  const { query, matches, current, look } = found
+  const [words, setWords] = useState('')
+  const [said, setSaid] = useState('')
+  const replace = (which: readonly Match[]): void => {
+    replaceMatches(editor, which, words, query.isPattern)
+    setSaid(
+      which.length === 1 ? 'Replaced.' : `${which.length.toLocaleString('en')} replaced. Undo takes all of it back.`,
+    )
+    void look(query, current, true)
+  }
+  const one = matches[current]
+  return (
+    <div className="find-row">
+      <input
+        className="find-field"
+        aria-label="Replace with"
+        placeholder={query.isPattern ? 'Replace with; $1 is the first group' : 'Replace with'}
+        value={words}
+        onChange={(event) => setWords(event.target.value)}
+        onKeyDown={(event) => event.key === 'Enter' && one && replace([one])}
+      />
+      <button type="button" className="desk-button" disabled={!one} onClick={() => one && replace([one])}>
+        Replace
+      </button>
+      <button type="button" className="desk-button" disabled={!one} onClick={() => replace(matches)}>
+        Replace all
+      </button>
+      <span className="soft" role="status">
+        {said}
+      </span>
+    </div>
+  )
+}
+
+/** What is looked for on the sheet, and what is found; looked for again whenever the page has changed. */
+function useFinding(editor: Editor) {
+  const [query, setAsked] = useState<Query>(() => ({
+    words: selectedWords(editor),
+    isCase: false,
+    isWhole: false,
+    isPattern: false,
+  }))
+  const [matches, setMatches] = useState<readonly Match[]>([])
+  const [current, setCurrent] = useState(0)
+  const [problem, setProblem] = useState('')
+  const asked = useRef(0)
+  const look = async (next: Query, at: number | null, goes: boolean): Promise<void> => {
+    const call = ++asked.current
+    const { doc } = editor.state
+    const answer = await ask(linesOf(doc), next)
+    // Something else has been asked for since, or written.
+    if (call !== asked.current || editor.isDestroyed || editor.state.doc !== doc) return
+    setProblem('problem' in answer ? answer.problem : '')
+    const all = 'problem' in answer ? [] : answer.matches
+    const from = editor.state.selection.from
+    const first = all.findIndex((match) => match.from >= from)
+    const place = all.length === 0 ? 0 : at === null ? Math.max(0, first) : Math.min(at, all.length - 1)
+    setMatches(all)
+    setCurrent(place)
+    showMatches(editor, all, place, goes)
+  }
+  const setQuery = (next: Query): void => {
+    setAsked(next)
+    void look(next, null, true)
+  }
+  const go = (by: 1 | -1): void => {
+    if (matches.length === 0) return
+    const next = (current + by + matches.length) % matches.length
+    setCurrent(next)
+    showMatches(editor, matches, next, true)
+  }
+  useLookAgain(editor, () => void look(query, current, false))
+  return { query, setQuery, problem, matches, current, go, look }
+}
+
+/** Looks at once when it opens, and a moment after each change of the page. */
+function useLookAgain(editor: Editor, look: () => void): void {
+  const latest = useRef(look)
+  latest.current = look
+  useEffect(() => {
+    latest.current()
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const changed = ({ transaction }: { transaction: { docChanged: boolean } }): void => {
+      if (!transaction.docChanged) return
+      clearTimeout(timer)
+      timer = setTimeout(() => latest.current(), 250)
+    }
+    editor.on('transaction', changed)
+    return () => {
+      clearTimeout(timer)
+      editor.off('transaction', changed)
+    }
+  }, [editor])
+}
+
+/** What is selected in one paragraph is most likely what is looked for. */
+function selectedWords({ state: { selection, doc } }: Editor): string {
+  const { $from, $to, from, to } = selection
+  return $from.sameParent($to) ? doc.textBetween(from, to, '', '').slice(0, 200) : ''
+}

@@ -1,0 +1,52 @@
+import type { Editor } from '@tiptap/core'
+import { closeHistory } from '@tiptap/pm/history'
+import { Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
+import { Decoration, DecorationSet } from '@tiptap/pm/view'
+import { type Match, replacementFor } from '../../core/find/find.ts'
+import { latestState } from '../saving/latest-state.ts'
+
+const key = new PluginKey<DecorationSet>('find')
+
+/** Marks on the sheet what is found; they move with the words until it is looked for again. */
+export function findMarks(): Plugin<DecorationSet> {
+  return new Plugin<DecorationSet>({
+    key,
+    state: {
+      init: () => DecorationSet.empty,
+      apply: (transaction, before) =>
+        (transaction.getMeta(key) as DecorationSet | undefined) ??
+        (transaction.docChanged ? before.map(transaction.mapping, transaction.doc) : before),
+    },
+    props: { decorations: (state) => key.getState(state) },
+  })
+}
+
+/** Shows these, one of them as the one that is gone to; that one is selected and comes into sight. */
+export function showMatches({ view }: Editor, matches: readonly Match[], current: number, goes: boolean): void {
+  const state = latestState(view)
+  const marks = matches.map(({ from, to }, at) =>
+    Decoration.inline(from, to, { class: at === current ? 'found is-current' : 'found' }),
+  )
+  const transaction = state.tr.setMeta(key, DecorationSet.create(state.doc, marks)).setMeta('addToHistory', false)
+  const match = matches[current]
+  if (goes && match)
+    transaction.setSelection(TextSelection.create(transaction.doc, match.from, match.to)).scrollIntoView()
+  view.dispatch(transaction)
+}
+
+export function hideMatches({ view }: Editor): void {
+  view.dispatch(latestState(view).tr.setMeta(key, DecorationSet.empty).setMeta('addToHistory', false))
+}
+
+/** Puts words in the place of matches, each with the marks its first character has; one step back undoes all. */
+export function replaceMatches({ view }: Editor, matches: readonly Match[], words: string, isPattern: boolean): void {
+  const { state } = view
+  const transaction = closeHistory(state.tr)
+  for (const match of matches.toReversed()) {
+    const put = replacementFor(match, words, isPattern)
+    const marks = state.doc.resolve(match.from).marksAcross(state.doc.resolve(match.to)) ?? []
+    if (put === '') transaction.delete(match.from, match.to)
+    else transaction.replaceWith(match.from, match.to, state.schema.text(put, marks))
+  }
+  if (transaction.docChanged) view.dispatch(transaction)
+}
