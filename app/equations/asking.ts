@@ -1,4 +1,5 @@
-import { type Command, NodeSelection, Plugin, PluginKey } from '@tiptap/pm/state'
+import type { Node } from '@tiptap/pm/model'
+import { type Command, type EditorState, NodeSelection, Plugin, PluginKey } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 import { isA } from '../../core/kinds/facts.ts'
@@ -9,12 +10,18 @@ interface Asked extends Plugin {
 }
 const key = new PluginKey('equations')
 
+/** The equation that is selected, as a whole or as all there is between two places. */
+function selectedEquation({ selection }: EditorState): Node | null {
+  const node = selection instanceof NodeSelection ? selection.node : selection.$from.nodeAfter
+  const isAll = selection instanceof NodeSelection || selection.to === selection.from + 1
+  return isAll && isA(node, 'equation', 'displayEquation') ? node : null
+}
+
 /** Opens the dialog for the equation that is selected, or for a new one at the cursor. */
 export const askEquation: Command = (state, dispatch) => {
   const { $from } = state.selection
   const plugin = key.get(state) as Asked | undefined
-  const isSelected =
-    state.selection instanceof NodeSelection && isA(state.selection.node, 'equation', 'displayEquation')
+  const isSelected = selectedEquation(state) !== null
   const canStand = $from.parent.inlineContent && $from.parent.type.contentMatch.matchType(state.schema.nodes.equation!)
   if (!plugin || !(isSelected || canStand)) return false
   if (dispatch) plugin.spec.ask?.()
@@ -33,10 +40,7 @@ export function equations(ask: () => void): Plugin {
         return true
       },
       handleKeyDown(view, event) {
-        const { selection } = view.state
-        if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !(selection instanceof NodeSelection))
-          return false
-        if (!isA(selection.node, 'equation', 'displayEquation')) return false
+        if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !selectedEquation(view.state)) return false
         ask()
         return true
       },
@@ -53,12 +57,14 @@ export interface EquationDraft {
 }
 
 /** The equation that is selected; a new one in the line where none is. */
-export function equationNow({ selection }: Parameters<Command>[0]): EquationDraft & { readonly isNew: boolean } {
-  if (selection instanceof NodeSelection && isA(selection.node, 'equation', 'displayEquation')) {
-    const { tex, isNumbered } = selection.node.attrs as { tex: string; isNumbered?: boolean }
-    return { tex, isNumbered: isNumbered === true, isDisplay: isA(selection.node, 'displayEquation'), isNew: false }
+export function equationNow(state: EditorState): EquationDraft & { readonly isNew: boolean } {
+  const { selection, doc } = state
+  const selected = selectedEquation(state)
+  if (selected) {
+    const { tex, isNumbered } = selected.attrs as { tex: string; isNumbered?: boolean }
+    return { tex, isNumbered: isNumbered === true, isDisplay: isA(selected, 'displayEquation'), isNew: false }
   }
-  const words = selection.empty ? '' : selection.$from.doc.textBetween(selection.from, selection.to, ' ')
+  const words = selection.empty ? '' : doc.textBetween(selection.from, selection.to, ' ', ' ')
   return { tex: words.slice(0, 500), isDisplay: false, isNumbered: false, isNew: true }
 }
 
@@ -68,24 +74,24 @@ export const putEquation =
   (state, dispatch) => {
     const { selection, schema } = state
     const { equation, displayEquation } = schema.nodes
-    const selected = selection instanceof NodeSelection ? selection.node : null
+    const selected = selectedEquation(state)
     const transaction = closeHistory(state.tr)
     if (selected && isA(selected, isDisplay ? 'displayEquation' : 'equation')) {
       transaction.setNodeMarkup(selection.from, null, { ...selected.attrs, tex, ...(isDisplay ? { isNumbered } : {}) })
       transaction.setSelection(NodeSelection.create(transaction.doc, selection.from))
     } else if (!isDisplay) {
       const made = equation!.create({ tex })
-      if (isA(selected, 'displayEquation'))
-        transaction.replaceWith(selection.from, selection.to, schema.nodes.paragraph!.create(null, made))
+      if (selected) transaction.replaceWith(selection.from, selection.to, schema.nodes.paragraph!.create(null, made))
       else transaction.replaceSelectionWith(made, true)
     } else {
       if (selection.$from.depth >= MOST_DEPTH - 2) return false
-      if (isA(selected, 'equation')) transaction.deleteSelection()
+      if (selected) transaction.deleteSelection()
       const place = insertionPlace(state.apply(transaction))
       if (!place) return false
-      transaction.replaceWith(place.from, place.to, displayEquation!.create({ tex, isNumbered }))
+      const made = displayEquation!.create({ tex, isNumbered })
+      transaction.replaceWith(place.from, place.to, made)
       transaction.setSelection(NodeSelection.create(transaction.doc, place.from))
-      const after = place.from + 1
+      const after = place.from + made.nodeSize
       if (after === transaction.doc.content.size) transaction.insert(after, schema.nodes.paragraph!.create())
     }
     dispatch?.(transaction.scrollIntoView())

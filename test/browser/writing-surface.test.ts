@@ -34,6 +34,7 @@ test('a colour that can’t be read is told with its ratio, and the nearest that
 }) => {
   const page = await fixture.open('author', await fixture.addPage('colour', '<h1>Colour</h1><p>A warning.</p>'))
   await cursorAfter(page, 'warn')
+  await page.keyboard.press('ArrowLeft')
   await page.keyboard.press('Control+Shift+l')
   const dialog = page.getByRole('dialog', { name: 'Look and language of words' })
   await expect(dialog.locator('.words-sample')).toHaveText('warning')
@@ -153,7 +154,7 @@ test('words are found as they are typed, gone through, replaced one by one and a
   await expect(bar.getByText(/of 3$/)).toBeVisible()
   await bar.getByRole('button', { name: 'Replace all' }).click()
   await expect(bar.getByText('3 replaced. Undo takes all of it back.')).toBeVisible()
-  await expect(sheet(page)).toContainText('A well, a well.')
+  await expect(sheet(page)).toContainText('A well, a Well.')
   await expect(sheet(page).locator('strong')).toHaveText('well')
   await bar.getByRole('textbox', { name: 'Find' }).fill('(')
   await expect(bar.getByText(/^This is no pattern/)).toBeVisible()

@@ -61,7 +61,8 @@ export const DIALOGS: readonly Opened[] = [
     name: 'Look and language of words',
     path: SHEET,
     open: async (page) => {
-      await cursorAfter(page, 'Stones')
+      await cursorAfter(page, 'Stones.')
+      await page.keyboard.press('Shift+Home')
       await page.keyboard.press('Control+Shift+l')
     },
   },
