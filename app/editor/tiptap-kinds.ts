@@ -23,7 +23,7 @@ const isNamed = ({ isPiece, holdsBlocks, spoken }: NodeKind): boolean => Boolean
  * are (ATAG 2.0, A.3.4; role `group` of WAI-ARIA 1.2).
  */
 function named(kind: NodeKind, node: PageNode, written: HtmlElement): HtmlElement {
-  if (!isNamed(kind) || /^(ul|ol|td|th)$/.test(written.tagName)) return written
+  if (!isNamed(kind) || /^(ul|ol|dl|dd|td|th)$/.test(written.tagName)) return written
   const name = kind.spoken?.(node) ?? kindLabel(kind.name)
   if (!SPEAKING.has(written.tagName)) written.attrs.push({ name: 'role', value: 'group' })
   written.attrs.push({ name: 'aria-label', value: name })

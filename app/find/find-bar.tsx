@@ -17,7 +17,7 @@ interface Props {
 export function FindBar({ editor, call, onClose }: Props) {
   const field = useRef<HTMLInputElement>(null)
   const found = useFinding(editor)
-  const { query, setQuery, problem, matches, current, go } = found
+  const { query, setQuery, isLooked, problem, matches, current, go } = found
   useEffect(() => focusWhole(field.current), [call.at])
   const close = (): void => {
     hideMatches(editor)
@@ -46,7 +46,7 @@ export function FindBar({ editor, call, onClose }: Props) {
         />
         <Choices {...{ query, setQuery }} />
         <span id="find-said" className={problem ? 'field-problem' : 'soft'} role="status">
-          {problem || told(query, matches.length, current)}
+          {problem || (isLooked ? told(query, matches.length, current) : '')}
         </span>
         <button type="button" className="plain-button tool" aria-label="Previous" onClick={() => go(-1)}>
           <ArrowUp size={16} aria-hidden />
@@ -132,6 +132,8 @@ function ReplaceRow({ editor, found }: { editor: Editor; found: ReturnType<typeo
   )
 }
 
+const NONE: readonly Match[] = []
+
 /** What is looked for on the sheet, and what is found; looked for again whenever the page has changed. */
 function useFinding(editor: Editor) {
   const [query, setAsked] = useState<Query>(() => ({
@@ -140,7 +142,9 @@ function useFinding(editor: Editor) {
     isWhole: false,
     isPattern: false,
   }))
-  const [matches, setMatches] = useState<readonly Match[]>([])
+  // What was found belongs to what was asked: while something else is looked for, nothing is replaced.
+  const [found, setFound] = useState<{ query: Query; matches: readonly Match[] }>({ query, matches: [] })
+  const matches = found.query === query ? found.matches : NONE
   const [current, setCurrent] = useState(0)
   const [problem, setProblem] = useState('')
   const asked = useRef(0)
@@ -155,7 +159,7 @@ function useFinding(editor: Editor) {
     const from = editor.state.selection.from
     const first = all.findIndex((match) => match.from >= from)
     const place = all.length === 0 ? 0 : at === null ? Math.max(0, first) : Math.min(at, all.length - 1)
-    setMatches(all)
+    setFound({ query: next, matches: all })
     setCurrent(place)
     showMatches(editor, all, place, goes)
   }
@@ -170,7 +174,7 @@ function useFinding(editor: Editor) {
     showMatches(editor, matches, next, true)
   }
   useLookAgain(editor, () => void look(query, current, false))
-  return { query, setQuery, problem, matches, current, go, look }
+  return { query, setQuery, isLooked: found.query === query, problem, matches, current, go, look }
 }
 
 /** Looks at once when it opens, and a moment after each change of the page. */

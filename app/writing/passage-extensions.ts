@@ -34,13 +34,13 @@ export function passageExtensions({ onLink, onEquation, onSend, onFiles, onTroub
     addProseMirrorPlugins() {
       return [
         keysAtLatestState(),
+        equations(onEquation),
         history(),
         keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
         keymap(baseKeymap),
         tables(),
         gapCursor(),
         dropCursor({ color: 'var(--lichen)', width: 2 }),
-        equations(onEquation),
         taskBoxes(),
         openParts(),
         writingBesidePieces(),
