@@ -1,4 +1,5 @@
 import type { Node } from '@tiptap/pm/model'
+import { isA } from '../../core/kinds/facts.ts'
 import type { Command, EditorState } from '@tiptap/pm/state'
 import { type Align, MOST_INDENT } from '../../core/kinds/placing.ts'
 
@@ -6,7 +7,8 @@ import { type Align, MOST_INDENT } from '../../core/kinds/placing.ts'
 function placeable({ doc, selection: { from, to } }: EditorState): { node: Node; position: number }[] {
   const found: { node: Node; position: number }[] = []
   doc.nodesBetween(from, to, (node, position) => {
-    if ('align' in node.attrs) found.push({ node, position })
+    // A picture is aligned too, in words of its own.
+    if (isA(node, 'paragraph', 'heading')) found.push({ node, position })
     return !node.isTextblock
   })
   return found
@@ -17,9 +19,10 @@ function change(name: string, next: (node: Node) => unknown): Command {
   return (state, dispatch) => {
     const changed = placeable(state).filter(({ node }) => name in node.attrs && next(node) !== node.attrs[name])
     if (changed.length === 0) return false
+    if (!dispatch) return true
     const transaction = state.tr
     for (const { node, position } of changed) transaction.setNodeAttribute(position, name, next(node))
-    dispatch?.(transaction)
+    dispatch(transaction)
     return true
   }
 }
