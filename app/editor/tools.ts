@@ -43,7 +43,7 @@ import {
   Undo2,
 } from 'lucide-react'
 import { isTask, tickTasks, toggleTasks } from './list-commands.ts'
-import { askEquation } from '../equations/asking.ts'
+import { askEquation } from './equations/asking.ts'
 import { align, direct, indent, isPlaced, toggleDropCap } from './placing-commands.ts'
 import {
   insertRule,

@@ -17,7 +17,7 @@ const AltDialog = onDemand(() => import('../pieces/picture/alt-dialog.tsx').then
 const AsStudent = onDemand(() => import('./as-student.tsx').then((module) => module.AsStudent))
 const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module) => module.LinkField))
 const EquationDialog = onDemand(() =>
-  import('../equations/equation-dialog.tsx').then((module) => module.EquationDialog),
+  import('../editor/equations/equation-dialog.tsx').then((module) => module.EquationDialog),
 )
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))

@@ -1,7 +1,7 @@
 import { MathMLToLaTeX } from 'mathml-to-latex'
 import { serializeOuter } from 'parse5'
 import { attribute, everyElement, type HtmlElement, type HtmlNode, text, textOf } from '../tree/tree.ts'
-import { safeTex } from './tex.ts'
+import { safeTex } from '../kinds/equation/tex.ts'
 
 /** Deeper or longer MathML is broken or hostile, and is not looked at. */
 const MOST_ELEMENTS = 2000

@@ -3,7 +3,7 @@ import { useEditorState } from '@tiptap/react'
 import { Contrast } from 'lucide-react'
 import { contrast, inkOn } from '../../../core/tree/colours.ts'
 import { ChoiceSetting } from '../choice-setting.tsx'
-import { ColourChoice, type NamedColour } from '../colour-choice.tsx'
+import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
 
 export const GROUNDS: readonly NamedColour[] = [
   ['Sandstone', '#efe6d3'],

@@ -1,5 +1,5 @@
-import { askEquation } from '../../equations/asking.ts'
-import { EquationView } from '../../equations/view.ts'
+import { askEquation } from '../../editor/equations/asking.ts'
+import { EquationView } from '../../editor/equations/view.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
 import { useAttributes } from '../use-attributes.ts'
 

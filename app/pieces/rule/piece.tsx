@@ -1,7 +1,7 @@
 import { MOST_THICKNESS } from '../../../core/kinds/rule/kind.ts'
 import { insertRule } from '../../editor/commands.ts'
 import { ChoiceSetting } from '../choice-setting.tsx'
-import { ColourChoice, type NamedColour } from '../colour-choice.tsx'
+import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
 import { NumberSetting } from '../number-setting.tsx'
 import { type Piece, type SettingsProps, stepped } from '../piece.ts'
 import { useAttributes } from '../use-attributes.ts'

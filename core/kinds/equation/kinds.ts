@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MOST_TEX, safeTex } from '../../equations/tex.ts'
+import { MOST_TEX, safeTex } from './tex.ts'
 import { attribute, element, type HtmlElement, text, textOf } from '../../tree/tree.ts'
 import { words } from '../attributes.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'

@@ -48,7 +48,7 @@ export const DIALOGS: readonly Opened[] = [
     },
   },
   {
-    file: 'equations/equation-dialog.tsx',
+    file: 'editor/equations/equation-dialog.tsx',
     name: 'Equation',
     path: SHEET,
     open: async (page) => {

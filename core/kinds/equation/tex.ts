@@ -1,4 +1,4 @@
-import { cleanText } from '../tree/characters.ts'
+import { cleanText } from '../../tree/characters.ts'
 
 /** The longest formula, in UTF-16 units. */
 export const MOST_TEX = 4000

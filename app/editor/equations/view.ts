@@ -1,6 +1,6 @@
 import type { Node } from '@tiptap/pm/model'
 import type { NodeView } from '@tiptap/pm/view'
-import { isA } from '../../core/kinds/facts.ts'
+import { isA } from '../../../core/kinds/facts.ts'
 import { shown } from './shown.ts'
 
 /** An equation on the sheet, set as students will see it; what can't be set stands as it was typed. */

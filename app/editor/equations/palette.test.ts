@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { problemOfTex } from '../../core/equations/math.ts'
+import { problemOfTex } from '../../../core/equations/math.ts'
 import { PALETTE, withPiece } from './palette.ts'
 
 test('every piece of the palette can be set', () => {

@@ -1,4 +1,4 @@
-import type { FieldMessage } from '../editor/field-say.ts'
+import type { FieldMessage } from '../field-say.ts'
 
 /** What a formula is put together from: shown as it looks, put in as LaTeX; `□` is where one goes on typing. */
 export interface PaletteGroup {

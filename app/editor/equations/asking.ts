@@ -1,9 +1,9 @@
 import type { Node } from '@tiptap/pm/model'
 import { type Command, type EditorState, NodeSelection, Plugin, PluginKey } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
-import { MOST_DEPTH } from '../../core/document/limits.ts'
-import { isA } from '../../core/kinds/facts.ts'
-import { insertionPlace } from '../editor/insert-commands.ts'
+import { MOST_DEPTH } from '../../../core/document/limits.ts'
+import { isA } from '../../../core/kinds/facts.ts'
+import { insertionPlace } from '../insert-commands.ts'
 
 interface Asked extends Plugin {
   spec: Plugin['spec'] & { ask?: () => void }
