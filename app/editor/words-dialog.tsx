@@ -125,7 +125,9 @@ function Field({ label, children }: { label: string; children: (id: string) => R
   const id = useId()
   return (
     <div className="words-field">
-      <h3 id={id}>{label}</h3>
+      <span id={id} className="words-label">
+        {label}
+      </span>
       {children(id)}
     </div>
   )

@@ -1,25 +1,15 @@
 import type { Editor } from '@tiptap/core'
 import { closeHistory } from '@tiptap/pm/history'
-import { Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
+import { type Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import { type Match, replacementFor } from '../../core/find/find.ts'
+import { movingMarks } from '../editor/moving-marks.ts'
 import { latestState } from '../saving/latest-state.ts'
 
 const key = new PluginKey<DecorationSet>('find')
 
 /** Marks on the sheet what is found; they move with the words until it is looked for again. */
-export function findMarks(): Plugin<DecorationSet> {
-  return new Plugin<DecorationSet>({
-    key,
-    state: {
-      init: () => DecorationSet.empty,
-      apply: (transaction, before) =>
-        (transaction.getMeta(key) as DecorationSet | undefined) ??
-        (transaction.docChanged ? before.map(transaction.mapping, transaction.doc) : before),
-    },
-    props: { decorations: (state) => key.getState(state) },
-  })
-}
+export const findMarks = (): Plugin<DecorationSet> => movingMarks(key)
 
 /** Shows these, one of them as the one that is gone to; that one is selected and comes into sight. */
 export function showMatches({ view }: Editor, matches: readonly Match[], current: number, goes: boolean): void {

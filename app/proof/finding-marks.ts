@@ -1,24 +1,14 @@
 import type { Editor } from '@tiptap/core'
-import { Plugin, PluginKey } from '@tiptap/pm/state'
+import { type Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import type { Finding } from '../../core/proof/proof.ts'
+import { movingMarks } from '../editor/moving-marks.ts'
 import { latestState } from '../saving/latest-state.ts'
 
 const key = new PluginKey<DecorationSet>('findings')
 
 /** Marks on the sheet where something was found; they move with the words until the next look. */
-export function findingMarks(): Plugin<DecorationSet> {
-  return new Plugin<DecorationSet>({
-    key,
-    state: {
-      init: () => DecorationSet.empty,
-      apply: (transaction, before) =>
-        (transaction.getMeta(key) as DecorationSet | undefined) ??
-        (transaction.docChanged ? before.map(transaction.mapping, transaction.doc) : before),
-    },
-    props: { decorations: (state) => key.getState(state) },
-  })
-}
+export const findingMarks = (): Plugin<DecorationSet> => movingMarks(key)
 
 /** Shows these findings and no others. */
 export function markFindings({ view }: Editor, findings: readonly Finding[]): void {

@@ -287,8 +287,16 @@ function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps)
     selector: ({ editor: { state } }) => tools.filter((tool) => tool.isOn?.(state)).map(({ id }) => id),
     equalityFn: (a, b) => a.join() === b?.join(),
   })
+  // A line between one group and the next.
+  const items = groups.flatMap((group, at) => [
+    ...(at > 0 ? [{ type: 'divider' as const }] : []),
+    ...toolItems(
+      editor,
+      tools.filter((tool) => tool.group === group),
+    ).items,
+  ])
   return (
-    <Menu menu={{ ...toolItems(editor, tools), selectedKeys: on, multiple: true }}>
+    <Menu menu={{ ...toolItems(editor, tools), items, selectedKeys: on, multiple: true }}>
       <button
         type="button"
         className="plain-button tool"

@@ -32,7 +32,7 @@ const latinWords = (page: Page): Promise<string[]> =>
       } else if (!node.parentElement?.closest('script, style, noscript')) found.push(node.textContent ?? '')
     }
     return found
-      .map((words) => words.replace(/"\w+":|Ctrl\+\w+|Enter|Fieldstone|https?:|mailto|#place/g, ''))
+      .map((words) => words.replace(/"\w+":|Ctrl\+[\w.,]+|LaTeX|Enter|Fieldstone|https?:|mailto|#place/g, ''))
       .filter((words) => /[A-Za-z]{2}/.test(words))
   })
 

@@ -177,3 +177,16 @@ test('a pattern that would look for ever is ended, and says so', async ({ fixtur
   await bar.getByRole('textbox', { name: 'Find' }).fill('a+!')
   await expect(bar.getByText('1 of 1')).toBeVisible()
 })
+
+test('the quiet bar is one row at 1280, with both panes beside the sheet, and all tools are two at most', async ({
+  fixture,
+}) => {
+  const page = await fixture.open('author', await fixture.addPage('bar', '<h1>Bar</h1><p>Words.</p>'))
+  const bar = page.getByRole('toolbar', { name: 'Format' })
+  const rows = async (): Promise<number> =>
+    bar.evaluate((element) => new Set([...element.querySelectorAll('button')].map((each) => each.offsetTop)).size)
+  await expect(page.getByRole('tab', { name: 'Piece' })).toBeVisible()
+  expect(await rows()).toBe(1)
+  await bar.getByRole('button', { name: 'All tools' }).click()
+  expect(await rows()).toBeLessThanOrEqual(2)
+})
