@@ -68,7 +68,7 @@ export function FormatBar({ editor, onLink, onWords, onInsert, isSourceOpen, onS
           isFull={isFull}
         />
       </span>
-      <Tools editor={editor} groups={isFull ? ['insert'] : []} isFull={isFull} />
+      {isFull && <Tools editor={editor} groups={['insert']} only={['quotation', 'table', 'equation']} isFull />}
       <AllTools {...{ isFull, toggleFull }} />
       <span className="bar-end">
         <Tools editor={editor} groups={['history']} isFull={false} />
