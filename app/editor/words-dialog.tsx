@@ -39,8 +39,8 @@ export function WordsDialog({ editor, onClose }: { editor: Editor; onClose: () =
 
 function NoWords({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open title="Look and language of words" width={420} onCancel={onClose} footer={null}>
-      <p>Select the words first, or put the cursor into one.</p>
+    <Dialog open title="Colour, size and language" width={420} onCancel={onClose} footer={null}>
+      <p>Select some words first, or put the cursor in a word.</p>
       <Button type="primary" data-begin onClick={onClose}>
         Close
       </Button>
@@ -64,7 +64,7 @@ function Words({ editor, now, onClose }: WordsProps) {
   return (
     <Dialog
       open
-      title="Look and language of words"
+      title="Colour, size and language"
       width={620}
       onCancel={onClose}
       footer={
@@ -145,7 +145,7 @@ function Looks({ now, draft, set }: FieldsProps) {
               labelledBy={id}
               value={draft.textColour}
               colours={COLOURS}
-              none="As the page"
+              none="Same as the page"
               onChange={(textColour) => set({ textColour })}
             />
             {draft.textColour && (
@@ -165,7 +165,7 @@ function Looks({ now, draft, set }: FieldsProps) {
             value={draft.typeface ?? ''}
             onChange={(event) => set({ typeface: event.target.value || null })}
           >
-            <option value="">As the page</option>
+            <option value="">Same as the page</option>
             {Object.entries(FACES).map(([face, { name }]) => (
               <option key={face} value={face}>
                 {name}
@@ -198,7 +198,7 @@ function Grounds({ draft, set }: FieldsProps) {
           {ground && (
             <Segmented
               className="words-ground"
-              aria-label="Kind of background"
+              aria-label="Style of background"
               value={draft.badge ? 'badge' : 'highlight'}
               onChange={(kind) => put(ground, kind === 'badge')}
               options={[
@@ -237,7 +237,7 @@ function SizeChoice({
         value={isPoints ? 'points' : (value ?? '')}
         onChange={(event) => onChange(event.target.value === 'points' ? '14pt' : event.target.value || null)}
       >
-        <option value="">As the page</option>
+        <option value="">Same as the page</option>
         {Object.keys(SIZE_STEPS).map((step) => (
           <option key={step} value={step}>
             {SIZE_NAMES[step]}
@@ -293,14 +293,14 @@ function Meanings({ now, draft, set }: FieldsProps) {
             value={draft.direction ?? ''}
             onChange={(event) => set({ direction: event.target.value || null })}
           >
-            <option value="">As around it</option>
+            <option value="">Same as the text around it</option>
             <option value="ltr">Left to right</option>
             <option value="rtl">Right to left</option>
-            <option value="auto">By its own letters</option>
+            <option value="auto">Automatic, by its letters</option>
           </select>
         )}
       </Field>
-      <Field label="Long form of an abbreviation">
+      <Field label="What the abbreviation stands for">
         {(id) => (
           <input
             className="words-long"
@@ -327,7 +327,7 @@ function LanguageField({ now, draft, set }: FieldsProps) {
           value={draft.language ?? ''}
           onChange={(event) => set({ language: safeLanguage(event.target.value) })}
         >
-          <option value="">As the page ({ownName})</option>
+          <option value="">Same as the page ({ownName})</option>
           {names
             .filter(([tag]) => !isPagesOwn(tag))
             .map(([tag, name]) => (

@@ -48,10 +48,10 @@ export function FindBar({ editor, call, onClose }: Props) {
         <span id="find-said" className={problem ? 'field-problem' : 'soft'} role="status">
           {problem || (isLooked ? told(query, matches.length, current) : '')}
         </span>
-        <button type="button" className="plain-button tool" aria-label="Previous" onClick={() => go(-1)}>
+        <button type="button" className="plain-button tool" aria-label="Previous match" onClick={() => go(-1)}>
           <ArrowUp size={16} aria-hidden />
         </button>
-        <button type="button" className="plain-button tool" aria-label="Next" onClick={() => go(1)}>
+        <button type="button" className="plain-button tool" aria-label="Next match" onClick={() => go(1)}>
           <ArrowDown size={16} aria-hidden />
         </button>
         <button type="button" className="plain-button tool find-close" aria-label="Close find" onClick={close}>
@@ -76,7 +76,7 @@ function told(query: Query, count: number, current: number): string {
 }
 
 const CHOICES: readonly (readonly [choice: 'isCase' | 'isWhole' | 'isPattern', name: string, icon: LucideIcon])[] = [
-  ['isCase', 'Capitals matter', CaseSensitive],
+  ['isCase', 'Match capitals', CaseSensitive],
   ['isWhole', 'Whole words', WholeWord],
   ['isPattern', 'Pattern: a regular expression', Regex],
 ]

@@ -12,7 +12,7 @@ import {
   type LucideIcon,
   Plus,
 } from 'lucide-react'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useReducer, useRef, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
 import { Menu } from '../shell/menu.tsx'
 import { useRoving } from '../shell/roving.ts'
@@ -216,15 +216,13 @@ function LinkTool({ editor, isFull, onLink }: { editor: Editor; isFull: boolean;
 
 function BlockMenu({ editor }: { editor: Editor }) {
   const blocks = TOOLS.filter(({ group }) => group === 'block')
-  const current = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => blocks.find((tool) => tool.isOn?.(state))?.id ?? '',
-  })
+  const { on, refresh } = useToolsOn(editor, blocks)
+  const current = on[0] ?? ''
   const name =
     blocks.find(({ id }) => id === current)?.name ??
     (isA(editor.state.selection.$from.parent, 'title') ? 'Title' : 'Block')
   return (
-    <Menu menu={{ ...toolItems(editor, blocks), selectedKeys: [current] }}>
+    <Menu menu={{ ...toolItems(editor, blocks), selectedKeys: [current] }} onOpen={refresh}>
       <button type="button" className="plain-button block-menu" aria-label={`Kind of block: ${name}`}>
         {name} <ChevronDown size={14} aria-hidden />
       </button>
@@ -232,22 +230,31 @@ function BlockMenu({ editor }: { editor: Editor }) {
   )
 }
 
-/** What words can be beyond bold, italic and underlined. */
-function WordsMenu({ editor, isFull, onWords }: { editor: Editor; isFull: boolean; onWords: () => void }) {
-  const tools = TOOLS.filter(({ group }) => group === 'words')
-  const clearing = TOOLS.filter(({ group }) => group === 'clear')
+/** Which of some tools are on, and the way to ask anew which of them can be used: a menu does when it opens. */
+function useToolsOn(editor: Editor, tools: readonly Tool[]): { on: string[]; refresh: () => void } {
+  const [, refresh] = useReducer((count: number) => count + 1, 0)
   const on = useEditorState({
     editor,
     selector: ({ editor: { state } }) => tools.filter((tool) => tool.isOn?.(state)).map(({ id }) => id),
     equalityFn: (a, b) => a.join() === b?.join(),
   })
+  return { on, refresh }
+}
+
+/** What words can be beyond bold, italic and underlined. */
+function WordsMenu({ editor, isFull, onWords }: { editor: Editor; isFull: boolean; onWords: () => void }) {
+  const tools = TOOLS.filter(({ group }) => group === 'words')
+  const clearing = TOOLS.filter(({ group }) => group === 'clear')
+  const { on, refresh } = useToolsOn(editor, tools)
   const words = toolItems(editor, tools)
   const clear = toolItems(editor, clearing)
   const items = [
     ...words.items,
     {
       key: 'look',
-      label: <MenuLine name="Look and language…" help="Colour, size, typeface, language." keys="Mod-Shift-l" />,
+      label: (
+        <MenuLine name="Colour, size, language…" help="Also typeface, direction, abbreviation." keys="Mod-Shift-l" />
+      ),
     },
     { type: 'divider' as const },
     ...clear.items,
@@ -257,7 +264,7 @@ function WordsMenu({ editor, isFull, onWords }: { editor: Editor; isFull: boolea
     else words.onClick({ key })
   }
   return (
-    <Menu menu={{ items, selectedKeys: on, multiple: true, onClick }}>
+    <Menu menu={{ items, selectedKeys: on, multiple: true, onClick }} onOpen={refresh}>
       <button
         type="button"
         className={on.length > 0 ? 'plain-button tool is-on' : 'plain-button tool'}
@@ -282,11 +289,7 @@ interface GroupMenuProps {
 /** The tools of some groups under one button. */
 function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps) {
   const tools = TOOLS.filter(({ group }) => groups.includes(group))
-  const on = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => tools.filter((tool) => tool.isOn?.(state)).map(({ id }) => id),
-    equalityFn: (a, b) => a.join() === b?.join(),
-  })
+  const { on, refresh } = useToolsOn(editor, tools)
   // A line between one group and the next.
   const items = groups.flatMap((group, at) => [
     ...(at > 0 ? [{ type: 'divider' as const }] : []),
@@ -296,7 +299,7 @@ function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps)
     ).items,
   ])
   return (
-    <Menu menu={{ ...toolItems(editor, tools), items, selectedKeys: on, multiple: true }}>
+    <Menu menu={{ ...toolItems(editor, tools), items, selectedKeys: on, multiple: true }} onOpen={refresh}>
       <button
         type="button"
         className="plain-button tool"

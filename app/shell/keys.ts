@@ -62,7 +62,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['Ctrl+/'], does: 'Inserts a piece. On an empty line / does the same' },
       { keys: ['Ctrl+F', 'Ctrl+H'], does: 'Finds words on the sheet, or puts others in their place' },
       { keys: ['Ctrl+K'], does: 'Makes or changes a link' },
-      { keys: ['Ctrl+Shift+L'], does: 'Opens the look and language of words' },
+      { keys: ['Ctrl+Shift+L'], does: 'Opens colour, size and language of words' },
       { keys: ['Tab', 'Shift+Tab'], does: 'Go from cell to cell, with a new row at the end; levels of a list' },
       { keys: ['Esc, then Tab'], does: 'Leaves the sheet' },
       { keys: ['Shift+F1'], does: 'Says which piece the cursor is in' },

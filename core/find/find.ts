@@ -47,7 +47,7 @@ export function linesOf(page: Node): Line[] {
  * folded as Unicode has it (“Default Case Folding”, by the `i` and `u` flags).
  */
 export function expressionOf({ words, isCase, isWhole, isPattern }: Query): RegExp {
-  const source = isPattern ? words : words.replace(/[\\^$.*+?()[\]{}|/-]/g, '\\$&').replaceAll('\\-', '\\x2d')
+  const source = isPattern ? words : words.replace(/[\\^$.*+?()[\]{}|/]/g, '\\$&')
   const whole = isWhole ? `(?<![\\p{L}\\p{M}\\p{N}_])(?:${source})(?![\\p{L}\\p{M}\\p{N}_])` : source
   return new RegExp(whole, isCase ? 'gu' : 'giu')
 }

@@ -1,3 +1,4 @@
+import { BLOCK } from './element-groups.ts'
 import { declarations, type HtmlElement } from '../tree/tree.ts'
 
 /** What a kind has understood of an element: names of attributes, and properties of its style. */
@@ -8,8 +9,8 @@ export interface Understood {
 
 /** Attributes that are understood wherever they stand. */
 const QUIET = new Set(['dir', 'lang', 'xml:lang', 'data-piece'])
-/** Properties that are understood wherever they stand: of every text block. */
-const QUIET_STYLES = new Set(['white-space'])
+/** Properties that are understood wherever they stand: of every text block, and of what is around one. */
+const QUIET_STYLES = new Set(['white-space', 'text-align'])
 
 function sentenceFor(element: HtmlElement, name: string, value: string): string {
   const tag = element.tagName
@@ -22,7 +23,8 @@ function sentenceFor(element: HtmlElement, name: string, value: string): string 
 /** A sentence for each attribute of an element that a page can't hold, beside those its kind has understood. */
 export function attributesLeftOut(element: HtmlElement, { understands, styles }: Understood): string[] {
   return element.attrs.flatMap(({ name, value }) => {
-    if (understands.includes(name) || QUIET.has(name)) return []
+    const isPlacing = name === 'align' && BLOCK.has(element.tagName)
+    if (understands.includes(name) || QUIET.has(name) || isPlacing) return []
     if (name !== 'style') return [sentenceFor(element, name, value)]
     return [...declarations(element).keys()]
       .filter((property) => !styles.includes(property) && !QUIET_STYLES.has(property))

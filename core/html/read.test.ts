@@ -176,3 +176,12 @@ test('preformatted text keeps its lines, a rule how it is drawn, a quotation whe
     '<figure><blockquote><p>a</p></blockquote><figcaption>A book</figcaption></figure>',
   )
 })
+
+test('what an item or a cell says of its words holds for them', () => {
+  const read = (html: string): string => writePage(readPage(html, { isPassage: true }).page, 'source').slice(10)
+  expect(read('<ul><li dir="rtl" lang="ar">a</li></ul>')).toBe(
+    '<ul><li><p dir="rtl"><span lang="ar">a</span></p></li></ul>',
+  )
+  expect(read('<table><tr><td align="center">a</td></tr></table>')).toContain('<p style="text-align: center">a</p>')
+  expect(messages('<table><tr><td align="center" style="text-align: right">a</td></tr></table>')).toEqual([])
+})

@@ -1,29 +1,19 @@
 import { type Attrs, Fragment, type Mark, Mark as Marks, type Node, type NodeType } from 'prosemirror-model'
-import { parse, parseFragment } from 'parse5'
 import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
 import { attributesLeftOut, type Understood } from './attributes-left-out.ts'
 import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
+import { lineOf, textIn } from './lines.ts'
+import { outer, parsed } from './parsed.ts'
 import { marksReading, nodeReading } from './read-rules.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
-import { cleanText } from '../tree/characters.ts'
 import { readMath } from '../equations/from-mathml.ts'
 import { shortened } from '../tree/shortened.ts'
-import { type Placing, placingOf } from '../kinds/placing.ts'
-import { directionOf, primaryLanguage, safeLanguage } from '../tree/languages.ts'
-import {
-  attribute,
-  declarations,
-  type HtmlElement,
-  type HtmlNode,
-  everyNode,
-  isElement,
-  isText,
-  textOf,
-} from '../tree/tree.ts'
+import { Surroundings } from './surroundings.ts'
+import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText, textOf } from '../tree/tree.ts'
 
 const {
   table,
@@ -82,25 +72,6 @@ export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadRes
   return { page, notes: reader.report.notes }
 }
 
-/** The nodes of a fragment, or of the body of a whole document. */
-function parsed(unsafeHtml: string, sourceCodeLocationInfo: boolean): HtmlNode[] {
-  if (!/^\s*<(!doctype|html|head|body)/i.test(unsafeHtml))
-    return parseFragment(unsafeHtml, { sourceCodeLocationInfo }).childNodes
-  const root = parse(unsafeHtml, { sourceCodeLocationInfo }).childNodes.find(
-    (node): node is HtmlElement => 'tagName' in node,
-  )
-  return root?.childNodes.filter((node) => !(isElement(node) && node.tagName === 'head')) ?? []
-}
-
-/** The nodes within wrappers that hold everything: `html`, `body`, `main`, `article` standing alone. */
-function outer(nodes: HtmlNode[]): HtmlNode[] {
-  const real = nodes.filter((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
-  const only = real[0]
-  if (real.length === 1 && only && isElement(only) && ['html', 'body', 'main', 'article'].includes(only.tagName))
-    return outer(only.childNodes)
-  return nodes
-}
-
 /** What is understood of an element that has no meaning of its own. */
 const NOTHING: Understood = { understands: [], styles: [] }
 
@@ -119,39 +90,12 @@ class Reader {
   /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
   #shift = 0
   #nesting = 0
-  /** How words stand, as the elements around them say. */
-  #placing: Placing = {}
+  readonly #around: Surroundings
   /** Elements that were understood with those they stand in. */
   readonly #taken = new Set<HtmlElement>()
-  /** The language of the page without its country; words of it are in no other. */
-  readonly #language: string | null
-
-  readonly #direction: 'ltr' | 'rtl' | null
 
   constructor(language?: string) {
-    this.#language = language === undefined ? null : primaryLanguage(language)
-    this.#direction = language === undefined ? null : directionOf(language)
-  }
-
-  /** How words stand in an element: as in what it stands in, unless it says otherwise of all that it holds. */
-  #placedIn(element: HtmlElement): Placing {
-    if (!BLOCK.has(element.tagName)) return this.#placing
-    const { align, direction } = placingOf(element, this.#placing.direction ?? this.#direction ?? 'ltr')
-    const isPagesOwn = direction !== undefined && direction === this.#direction
-    return {
-      ...this.#placing,
-      ...(align ? { align } : {}),
-      ...(direction ? { direction: isPagesOwn ? null : direction } : {}),
-    }
-  }
-
-  /** The marks with those that any element hands down to its words: the language it says they are in. */
-  #handedDown(element: HtmlElement, marks: readonly Mark[]): readonly Mark[] {
-    const given = attribute(element, 'lang') ?? attribute(element, 'xml:lang')
-    const tag = given === undefined ? null : safeLanguage(given)
-    if (tag === null) return marks
-    const type = schema.marks.language
-    return primaryLanguage(tag) === this.#language ? type.removeFromSet(marks) : type.create({ tag }).addToSet(marks)
+    this.#around = new Surroundings(language)
   }
 
   title(element: HtmlElement): string {
@@ -196,7 +140,7 @@ class Reader {
     const run = new InlineRun(preserve)
     const flush = (): void => {
       const inline = run.take()
-      if (inline.length > 0) found.push(free.create(attrs ?? this.#placing, inline))
+      if (inline.length > 0) found.push(free.create(attrs ?? this.#around.placing, inline))
     }
     this.#walk(nodes, marks, run, found, flush, depth)
     flush()
@@ -228,10 +172,7 @@ class Reader {
     if (this.#nesting >= MOST_NESTING) return this.#flat([element], run)
     if (this.#taken.has(element)) return
     this.#nesting++
-    const around = this.#placing
-    this.#placing = this.#placedIn(element)
-    this.#read(element, this.#handedDown(element, marks), run, found, flush, depth)
-    this.#placing = around
+    this.#around.within(element, marks, (all) => this.#read(element, all, run, found, flush, depth))
     this.#nesting--
   }
 
@@ -318,7 +259,7 @@ class Reader {
     if (type.spec.code) return [type.create(attrs, textIn(element))]
     const level = type === heading ? this.#level(element, Number(attrs.level)) : null
     // Its own placing was read with what is around it.
-    const all = { ...attrs, ...this.#placing, ...(level === null ? {} : { level }) }
+    const all = { ...attrs, ...this.#around.placing, ...(level === null ? {} : { level }) }
     const blocks = this.blocks(element.childNodes, type, depth, marks, all, preserves(element))
     return blocks.length > 0 ? blocks : [type.create(all)]
   }
@@ -381,31 +322,14 @@ class Reader {
       null,
       holder !== null && holder !== undefined && 'tagName' in holder && preserves(holder),
     )
-    const run = new InlineRun(true)
-    let isFirst = true
-    const gather = (node: Node): void => {
-      if (node.isTextblock) {
-        if (!isFirst) run.text(' ', Marks.none)
-        isFirst = false
-        node.forEach((inline) => {
-          if (inline.isText)
-            run.text(
-              inline.text ?? '',
-              inline.marks.filter((mark) => type.allowsMarkType(mark.type)),
-            )
-          else if (type.contentMatch.matchType(inline.type)) run.node(inline, false)
-          else run.text(' ', Marks.none)
-          if (inline.marks.some((mark) => !type.allowsMarkType(mark.type)))
-            this.report.add(
-              'changed',
-              'A title holds no link: it is what is pressed to open its part. Its words were kept.',
-              null,
-            )
-        })
-      } else node.forEach(gather)
-    }
-    blocks.forEach(gather)
-    return type.create(null, run.take())
+    const { line, isLess } = lineOf(type, blocks)
+    if (isLess)
+      this.report.add(
+        'changed',
+        'A title is what is pressed to open its part: links, colours and sizes in it were left out, its words kept.',
+        null,
+      )
+    return line
   }
 
   /** The items of a list. What stands between them, as word processors write nested lists, joins the item before it. */
@@ -430,7 +354,7 @@ class Reader {
       this.#notes(node, reading ?? NOTHING)
       const box = reading?.takes?.(node)
       if (box) this.#taken.add(box)
-      const blocks = this.blocks(node.childNodes, paragraph!, depth + 1, this.#handedDown(node, marks))
+      const blocks = this.#around.within(node, marks, (all) => this.blocks(node.childNodes, paragraph!, depth + 1, all))
       items.push(listItem!.create(reading?.attrs, blocks.length > 0 ? blocks : [paragraph!.create()]))
     }
     settle()
@@ -468,7 +392,7 @@ class Reader {
       const reading = nodeReading(node)
       if (!reading?.type.spec.tableRole) continue
       this.#notes(node, reading)
-      const blocks = this.blocks(node.childNodes, paragraph!, depth + 2, this.#handedDown(node, marks))
+      const blocks = this.#around.within(node, marks, (all) => this.blocks(node.childNodes, paragraph!, depth + 2, all))
       cells.push(
         (reading.type === tableRow ? tableCell! : reading.type).create(
           reading.attrs,
@@ -517,15 +441,6 @@ class Reader {
     for (const words of attributesLeftOut(element, understood))
       this.report.add('left out', words, element.sourceCodeLocation)
   }
-}
-
-/** The lines in preformatted text: what a reader would see, a break for each `br`. */
-function textIn(element: HtmlElement): Node | null {
-  const lines = [...everyNode(element)].map((node) =>
-    isText(node) ? node.value : isElement(node) && node.tagName === 'br' ? '\n' : '',
-  )
-  const words = cleanText(lines.join('').replace(/\r\n?/g, '\n'))
-  return words === '' ? null : schema.text(words)
 }
 
 function must(kind: string): NodeType {

@@ -59,7 +59,7 @@ function NumberedSettings(props: SettingsProps) {
     <>
       <MarkerSetting {...props} markers={NUMBERS} />
       <NumberSetting
-        label="Begins at"
+        label="Starts at"
         value={Number(attrs.start)}
         least={-99_999}
         most={99_999}
@@ -67,16 +67,16 @@ function NumberedSettings(props: SettingsProps) {
       />
       <div className="desk-grid">
         <button type="button" className="desk-button" onClick={() => set('start', 1)}>
-          Begin at 1
+          Start at 1
         </button>
         <button
           type="button"
           className="desk-button"
           aria-disabled={next === null}
-          title={next === null ? 'No numbered list stands before this one.' : `Begin at ${next}`}
+          title={next === null ? 'No numbered list stands before this one.' : `Start at ${next}`}
           onClick={() => next !== null && set('start', next)}
         >
-          Go on from the list before
+          Continue the list before
         </button>
       </div>
       <label className="desk-check">

@@ -25,9 +25,9 @@ function PreformattedSettings({ editor, position }: SettingsProps) {
   return (
     <>
       <label className="desk-field">
-        <span>Written in</span>
+        <span>Programming language</span>
         <select value={language} onChange={(event) => set('language', event.target.value || null)}>
-          <option value="">No language of a machine</option>
+          <option value="">None</option>
           {isOther && <option value={language}>{language}</option>}
           {LANGUAGES.map(([name, words]) => (
             <option key={name} value={name}>
@@ -36,7 +36,9 @@ function PreformattedSettings({ editor, position }: SettingsProps) {
           ))}
         </select>
       </label>
-      <p className="soft">Every space and line counts. Enter on an empty last line, or Shift+Enter, goes on beneath.</p>
+      <p className="soft">
+        Every space and line is kept. Press Enter on an empty last line, or Shift+Enter, to go on below.
+      </p>
     </>
   )
 }
@@ -47,7 +49,7 @@ export const preformatted: Piece = {
   offer: {
     group: 'apart',
     name: 'Preformatted text',
-    help: 'Lines as they are typed: a program, a table of figures, a poem.',
+    help: 'Keeps every space and line as typed: a program, a poem.',
     effort: 'ready',
     command: toPreformatted,
     outcome: () => 'The paragraphs at the cursor become preformatted.',

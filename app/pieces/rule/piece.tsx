@@ -48,7 +48,7 @@ function RuleSettings({ editor, position }: SettingsProps) {
         labelledBy="rule-colour"
         value={attrs.colour as string | null}
         colours={COLOURS}
-        none="As lines of the page are"
+        none="Same as the page"
         onChange={(colour) => set('colour', colour)}
       />
     </>

@@ -58,7 +58,7 @@ export const DIALOGS: readonly Opened[] = [
   },
   {
     file: 'editor/words-dialog.tsx',
-    name: 'Look and language of words',
+    name: 'Colour, size and language',
     path: SHEET,
     open: async (page) => {
       await cursorAfter(page, 'Stones.')

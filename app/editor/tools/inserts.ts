@@ -1,0 +1,60 @@
+import { Minus, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
+import { askEquation } from '../equations/asking.ts'
+import { insertRule, insertTable, wrap } from '../commands.ts'
+import { inTitle, plainTitle, isInside, type Tool } from './tool.ts'
+
+/** What is put in or around. */
+export const INSERT_TOOLS: readonly Tool[] = [
+  {
+    id: 'box',
+    group: 'insert',
+    name: 'Box',
+    key: '',
+    help: 'Puts the selected paragraphs in a coloured box.',
+    icon: SquareDashed,
+    command: wrap('box'),
+    isOn: isInside('box'),
+    whyNot: (state) => (inTitle(state) ? 'The title stands in no box.' : 'Pieces nest no deeper here.'),
+  },
+  {
+    id: 'quotation',
+    group: 'insert',
+    name: 'Quotation',
+    key: '',
+    help: 'Somebody else’s words.',
+    icon: Quote,
+    command: wrap('quotation'),
+    isOn: isInside('quotation'),
+    whyNot: (state) => (inTitle(state) ? 'The title is no quotation.' : 'Pieces nest no deeper here.'),
+  },
+  {
+    id: 'table',
+    group: 'insert',
+    name: 'Table',
+    key: '',
+    help: 'Three rows, three columns, the first row as header.',
+    icon: Table,
+    command: insertTable(3, 3),
+    whyNot: plainTitle,
+  },
+  {
+    id: 'equation',
+    group: 'insert',
+    name: 'Equation',
+    key: 'Mod-Alt-m',
+    help: 'A formula, in the line or on a line of its own.',
+    icon: Sigma,
+    command: askEquation,
+    whyNot: plainTitle,
+  },
+  {
+    id: 'rule',
+    group: 'insert',
+    name: 'Rule',
+    key: '',
+    help: 'A line between two topics.',
+    icon: Minus,
+    command: insertRule,
+    whyNot: plainTitle,
+  },
+]
