@@ -17,7 +17,8 @@ export function groundAt($place: ResolvedPos): string {
 /** The ground that a block gives what stands in it; null when it has none of its own. */
 export function groundOf(node: Node): string | null {
   if (isA(node, 'box')) return String(node.attrs.ground)
-  return isA(node, 'tableHeader') ? HEADER_GROUND : null
+  if (!isA(node, 'tableCell', 'tableHeader')) return null
+  return (node.attrs.ground as string | null) ?? (isA(node, 'tableHeader') ? HEADER_GROUND : null)
 }
 
 /** The ground that its marks give an inline node; null when they give none. */

@@ -1,76 +1,103 @@
-import type { Node } from 'prosemirror-model'
+import { Fragment, type Node } from 'prosemirror-model'
 import type { Transform } from 'prosemirror-transform'
+import { columnWidths, gridOf, type Grid, type GridRow, widthsOfCell } from '../kinds/table/grid.ts'
 import { isA } from '../kinds/facts.ts'
 
-interface Placed {
+interface EvenCell {
   readonly node: Node
   readonly offset: number
-  colspan: number
-  rowspan: number
+  readonly attrs: { readonly colspan: number; readonly rowspan: number; readonly colwidth: readonly number[] | null }
+}
+
+interface EvenRow {
+  readonly row: GridRow
+  readonly cells: readonly EvenCell[]
+  /** The cells that it lacks at its end, by what they say of their widths. */
+  readonly missing: readonly (readonly number[] | null)[]
+  /** No cell begins in it. */
+  readonly isBare: boolean
 }
 
 /**
- * Evens the table at `position`: spans that reach over another cell or out of the table are cut back,
- * rows that are too short get empty cells. Source of the placing order: HTML Standard, "forming a table".
+ * What makes a table even: spans are cut back to where they can reach; a column or row in which no cell begins goes,
+ * as it shows nothing (HTML Standard, “Forming a table”, calls it a table model error); rows that are too short get
+ * cells; the cells of one column say one width.
  */
+function evenRows(grid: Grid, given: readonly number[] | null): EvenRow[] {
+  const isAllBare = grid.rows.every(({ cells }) => cells.length === 0)
+  const keepsRow = grid.rows.map(({ cells }, index) => cells.length > 0 || (isAllBare && index === 0))
+  const keepsColumn = isAllBare ? [true] : grid.begins
+  const widths = given?.filter((_, column) => keepsColumn[column]) ?? null
+  const counted = (kept: readonly boolean[], from: number, count: number): number =>
+    kept.slice(from, from + count).filter(Boolean).length
+  return grid.rows.map((row, index) => ({
+    row,
+    isBare: !keepsRow[index],
+    missing: keepsColumn.flatMap((isKept, column) =>
+      isKept && !row.taken[column] ? [widthsOfCell(widths, counted(keepsColumn, 0, column), 1)] : [],
+    ),
+    cells: row.cells.map(({ node, offset, column, colspan, rowspan }) => {
+      const across = counted(keepsColumn, column, colspan)
+      return {
+        node,
+        offset,
+        attrs: {
+          colspan: across,
+          rowspan: counted(keepsRow, index, rowspan),
+          colwidth: widthsOfCell(widths, counted(keepsColumn, 0, column), across),
+        },
+      }
+    }),
+  }))
+}
+
+const isSame = (attrs: Readonly<Record<string, unknown>>, name: string, value: unknown): boolean =>
+  JSON.stringify(attrs[name]) === JSON.stringify(value)
+
+const changesOf = ({ node, attrs }: EvenCell): [name: string, value: unknown][] =>
+  Object.entries(attrs).filter(([name, value]) => !isSame(node.attrs, name, value))
+
+/** A cell for the end of a row that lacks one: a head in a row of heads. */
+function cellFor({ node: row }: GridRow, colwidth: readonly number[] | null): Node {
+  const { tableHeader, tableCell } = row.type.schema.nodes
+  const heads = row.childCount > 0 && row.children.every((cell) => isA(cell, 'tableHeader'))
+  return (heads ? tableHeader! : tableCell!).createAndFill({ colwidth })!
+}
+
+/** Evens the table at `position`, with the fewest steps, so that what others write in it stays. */
 export function normaliseTable(transform: Transform, position: number): void {
   const table = transform.doc.nodeAt(position)
   if (!table) return
-  const rows = place(table)
-  const width = rows.reduce((most, row) => Math.max(most, row.taken.length), 1)
-  for (const row of rows.reverse()) {
-    for (let missing = holes(row.taken, width); missing > 0; missing--) {
-      const type = row.heads ? table.type.schema.nodes.tableHeader : table.type.schema.nodes.tableCell
-      transform.insert(position + 1 + row.end, type!.createAndFill()!)
+  const grid = gridOf(table)
+  for (const { row, cells, missing, isBare } of evenRows(grid, columnWidths(grid)).reverse()) {
+    const start = position + 1 + row.offset
+    if (isBare) {
+      transform.delete(start, start + row.node.nodeSize)
+      continue
     }
-    for (const cell of row.cells) {
-      const at = position + 1 + cell.offset
-      if (cell.colspan !== cell.node.attrs.colspan) transform.setNodeAttribute(at, 'colspan', cell.colspan)
-      if (cell.rowspan !== cell.node.attrs.rowspan) transform.setNodeAttribute(at, 'rowspan', cell.rowspan)
-      const widths = cell.node.attrs.colwidth as number[] | null
-      if (widths && widths.length !== cell.colspan) transform.setNodeAttribute(at, 'colwidth', null)
-    }
+    for (const widths of missing.toReversed()) transform.insert(start + row.node.nodeSize - 1, cellFor(row, widths))
+    for (const cell of cells)
+      for (const [name, value] of changesOf(cell)) transform.setNodeAttribute(position + 1 + cell.offset, name, value)
   }
 }
 
-interface PlacedRow {
-  readonly cells: Placed[]
-  /** Which columns are filled in this row, by its own cells or from above. */
-  readonly taken: readonly boolean[]
-  /** Offset in the table's content where the row's content ends. */
-  readonly end: number
-  readonly heads: boolean
-}
-
-function place(table: Node): PlacedRow[] {
-  const taken: boolean[][] = table.children.map(() => [])
-  return table.children.map((row, index) => {
-    const cells: Placed[] = []
-    let column = 0
-    const start = offsetOf(table, index) + 1
-    row.forEach((node, offset) => {
-      while (taken[index]![column]) column++
-      let colspan = 1
-      while (colspan < node.attrs.colspan && !taken[index]![column + colspan]) colspan++
-      const rowspan = Math.min(Number(node.attrs.rowspan), table.childCount - index)
-      for (let down = 0; down < rowspan; down++)
-        for (let across = 0; across < colspan; across++) taken[index + down]![column + across] = true
-      cells.push({ node, offset: start + offset, colspan, rowspan })
-      column += colspan
-    })
-    const heads = row.childCount > 0 && row.children.every((cell) => isA(cell, 'tableHeader'))
-    return { cells, taken: taken[index]!, end: start + row.content.size, heads }
-  })
-}
-
-function holes(taken: readonly boolean[], width: number): number {
-  let count = 0
-  for (let column = 0; column < width; column++) if (!taken[column]) count++
-  return count
-}
-
-function offsetOf(parent: Node, index: number): number {
-  let offset = 0
-  for (let before = 0; before < index; before++) offset += parent.child(before).nodeSize
-  return offset
+/**
+ * A table that is read, even; `columns` are the widths that its columns were given, in CSS pixels, 0 for none.
+ */
+export function evenTable(table: Node, columns: readonly number[]): Node {
+  const rows = evenRows(gridOf(table), columns.length > 0 ? columns : null)
+  return table.copy(
+    Fragment.from(
+      rows
+        .filter(({ isBare }) => !isBare)
+        .map(({ row, cells, missing }) =>
+          row.node.copy(
+            Fragment.from([
+              ...cells.map(({ node, attrs }) => node.type.create({ ...node.attrs, ...attrs }, node.content)),
+              ...missing.map((widths) => cellFor(row, widths)),
+            ]),
+          ),
+        ),
+    ),
+  )
 }

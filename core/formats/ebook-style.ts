@@ -4,6 +4,10 @@ h2 { font-size: 1.3em; }
 h3 { font-size: 1.12em; }
 table { border-collapse: collapse; }
 th, td { border: 1px solid #8a836e; padding: 0.3em 0.6em; text-align: start; vertical-align: top; }
+table[data-lines='rows'] td, table[data-lines='rows'] th { border-inline-style: none; }
+table[data-lines='none'] td, table[data-lines='none'] th { border-style: none; }
+table[data-rows~='striped'] > tbody > tr:nth-child(odd) > td { background-color: #f3efe6; }
+caption { font-size: 0.9em; text-align: start; padding: 0 0 0.3em; }
 blockquote { margin: 1em 0; padding-inline-start: 1em; border-inline-start: 3px solid #c9c0ac; font-style: italic; }
 figure { margin: 1em 0; max-width: 100%; }
 img { max-width: 100%; height: auto; }

@@ -15,6 +15,9 @@ const STYLES = [
   "p[style-name='Quote'] => blockquote > p:fresh",
   "p[style-name='Intense Quote'] => blockquote > p:fresh",
   "p[style-name='Block Text'] => blockquote > p:fresh",
+  // Beside a table it is its caption; the first is Word’s name, the second the one of documents made from Markdown.
+  "p[style-name='caption'] => p.caption:fresh",
+  "p[style-name='Table Caption'] => p.caption:fresh",
   'u => u',
 ]
 

@@ -24,7 +24,9 @@ function sentenceFor(element: HtmlElement, name: string, value: string): string 
 export function attributesLeftOut(element: HtmlElement, { understands, styles }: Understood): string[] {
   return element.attrs.flatMap(({ name, value }) => {
     const isPlacing = name === 'align' && BLOCK.has(element.tagName)
-    if (understands.includes(name) || QUIET.has(name) || isPlacing) return []
+    // A caption that stands beside nothing is a paragraph like any other.
+    const isCaption = name === 'class' && /^(mso)?caption$/i.test(value)
+    if (isCaption || understands.includes(name) || QUIET.has(name) || isPlacing) return []
     if (name !== 'style') return [sentenceFor(element, name, value)]
     return [...declarations(element).keys()]
       .filter((property) => !styles.includes(property) && !QUIET_STYLES.has(property))

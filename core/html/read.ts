@@ -2,6 +2,8 @@ import { type Attrs, Fragment, type Mark, Mark as Marks, type Node, type NodeTyp
 import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
+import { evenTable } from '../document/normalise-table.ts'
+import { widthsOfColumns } from '../kinds/table/columns.ts'
 import { InlineRun } from './inline-run.ts'
 import { attributesLeftOut, type Understood } from './attributes-left-out.ts'
 import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
@@ -17,6 +19,8 @@ import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, is
 
 const {
   table,
+  captionedTable,
+  tableCaption,
   doc,
   title: titleType,
   paragraph,
@@ -362,31 +366,28 @@ class Reader {
   }
 
   #table(element: HtmlElement, attrs: Record<string, unknown>, depth: number, marks: readonly Mark[]): Node[] {
-    const before: Node[] = []
     const rows: Node[] = []
+    const columns: number[] = []
+    let caption: Node | null = null
     const gather = (nodes: readonly HtmlNode[]): void => {
       for (const node of nodes) {
         if (!isElement(node)) continue
-        this.#notes(node, { understands: ['scope', 'colspan', 'rowspan', 'style', 'bgcolor'], styles: [] })
         if (node.tagName === 'tr') rows.push(this.#row(node, depth + 1, marks))
-        else if (['thead', 'tbody', 'tfoot'].includes(node.tagName)) gather(node.childNodes)
-        else if (node.tagName === 'caption') {
-          this.report.add(
-            'changed',
-            'Tables have no caption yet; it became a paragraph before the table.',
-            node.sourceCodeLocation,
-          )
-          before.push(...this.blocks(node.childNodes, paragraph!, depth, marks))
-        }
+        else if (['thead', 'tbody', 'tfoot', 'colgroup'].includes(node.tagName)) gather(node.childNodes)
+        else if (node.tagName === 'col') columns.push(...widthsOfColumns(node))
+        else if (node.tagName === 'caption') caption = this.#line(tableCaption!, node.childNodes)
       }
     }
     gather(element.childNodes)
-    const filled = rows.filter((row) => row.childCount > 0)
-    return filled.length > 0 ? [...before, schema.nodes.table.create(attrs, rows)] : before
+    const made = rows.some((row) => row.childCount > 0) ? evenTable(table!.create(attrs, rows), columns) : null
+    if (made && caption) return [captionedTable!.create(null, [caption, made])]
+    return made ? [made] : caption ? [paragraph!.create(null, (caption as Node).content)] : []
   }
 
   #row(element: HtmlElement, depth: number, marks: readonly Mark[]): Node {
     const cells: Node[] = []
+    const own = nodeReading(element)
+    this.#notes(element, own ?? NOTHING)
     for (const node of element.childNodes) {
       if (!isElement(node)) continue
       const reading = nodeReading(node)
@@ -400,7 +401,7 @@ class Reader {
         ),
       )
     }
-    return tableRow!.create(null, cells)
+    return tableRow!.create(own?.attrs, cells)
   }
 
   /** The words of nodes too deep to keep their containers. A stack of its own: depth here has no bound. */

@@ -23,7 +23,7 @@ import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 5
+export const RENDERER_VERSION = 6
 
 /** Published HTML in order: text, or the name of a slot that is filled for each reader or moment. */
 export const segments = z.array(z.union([z.string(), z.object({ slot: z.string() })]))

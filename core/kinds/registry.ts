@@ -39,7 +39,7 @@ import { strike } from './strike/kind.ts'
 import { strong } from './strong/kind.ts'
 import { subscript } from './subscript/kind.ts'
 import { superscript } from './superscript/kind.ts'
-import { table, tableCell, tableHeader, tableRow } from './table/kinds.ts'
+import { captionedTable, table, tableCaption, tableCell, tableHeader, tableRow } from './table/kinds.ts'
 import { tabs } from './tabs/kind.ts'
 import { text } from './text/kind.ts'
 import { textColour } from './text-colour/kind.ts'
@@ -69,6 +69,8 @@ export const nodeKinds = {
   tableRow,
   tableCell,
   tableHeader,
+  captionedTable,
+  tableCaption,
   box,
   tabs,
   accordion,

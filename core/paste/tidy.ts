@@ -12,7 +12,7 @@ export interface Tidied {
   pictures: number
 }
 
-const DROPPED = new Set(['meta', 'link', 'style', 'title', 'base', 'xml', 'o:p'])
+const DROPPED = new Set(['meta', 'link', 'style', 'title', 'base', 'xml', 'o:p', 'colgroup', 'col'])
 const BOLD = /^(bold|bolder|[6-9]00)$/
 /** Fragment wrappers of other programs: a bold that says it is none, and the like. */
 const PLAIN_WEIGHT = /^(normal|400|lighter|[1-3]00)$/
@@ -138,12 +138,24 @@ const MEANING = new Set([
   'data-target',
 ])
 
+/** What marks a caption, until it is known of what. */
+const CAPTION = /^(mso)?caption$/i
+const TABLE_PART = /^(table|tr|td|th|tbody|thead|tfoot)$/
+
 function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs'] {
   const isPiece = attribute(node, 'data-piece') !== undefined
   return node.attrs.filter(({ name, value }) => {
     // Ids that programs give for their own ends lead nowhere; those of places stay.
     if (name === 'id' && /^(docs-internal|_|x_|isPasted)/.test(value)) return false
-    const stays = MEANING.has(name) || (name === 'style' && (isPiece || keepsStyle(node)))
+    // Of a table and what is in it, a size is a look.
+    if (TABLE_PART.test(node.tagName) && /^(width|height)$/.test(name)) {
+      tidied.looks.add('layout')
+      return false
+    }
+    const stays =
+      MEANING.has(name) ||
+      (name === 'class' && CAPTION.test(value)) ||
+      (name === 'style' && (isPiece || keepsStyle(node)))
     if (!stays && name === 'style') for (const look of looksOf(declarations(node))) tidied.looks.add(look)
     return stays
   })

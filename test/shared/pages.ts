@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import type { Node } from 'prosemirror-model'
+import { evenTable } from '../../core/document/normalise-table.ts'
 import { schema } from '../../core/document/schema.ts'
 import type { MarkKind, NodeJson } from '../../core/kinds/kind.ts'
 import { markKinds } from '../../core/kinds/registry.ts'
@@ -144,22 +145,50 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         type: fc.constantFrom('tableCell', 'tableHeader'),
         content: blocks,
         scope: fc.constantFrom('col', 'row'),
+        colspan: fc.constantFrom(1, 1, 1, 2),
+        rowspan: fc.constantFrom(1, 1, 1, 2),
+        ground: fc.option(fc.constantFrom('#efe6d3', '#23302f'), { freq: 4 }),
+        place: fc.constantFrom('top', 'top', 'middle', 'bottom'),
       })
-      .map(({ type, content, scope }): NodeJson => ({
+      .map(({ type, content, scope, ...attrs }): NodeJson => ({
         type,
         content,
-        ...(type === 'tableHeader' ? { attrs: { scope } } : {}),
+        attrs: type === 'tableHeader' ? { ...attrs, scope } : attrs,
       }))
+    const row = fc.record({
+      height: fc.option(fc.integer({ min: 10, max: 400 }), { freq: 4 }),
+      cells: fc.array(cell, { minLength: 1, maxLength: 3 }),
+    })
     const table = fc
-      .integer({ min: 1, max: 3 })
-      .chain((width) =>
-        fc
-          .array(fc.array(cell, { minLength: width, maxLength: width }), { minLength: 1, maxLength: 3 })
-          .map((rows): NodeJson => ({
-            type: 'table',
-            content: rows.map((content) => ({ type: 'tableRow', content })),
-          })),
-      )
+      .record({
+        looks: fc.record(
+          {
+            isStriped: fc.boolean(),
+            isHighlighted: fc.boolean(),
+            lines: fc.constantFrom('all', 'rows', 'none'),
+            lineColour: fc.option(fc.constantFrom('#9e3b2c', '#ffffff')),
+            lineThickness: fc.integer({ min: 1, max: 8 }),
+            padding: fc.constantFrom('narrow', 'usual', 'wide'),
+            widthPercent: fc.option(fc.integer({ min: 10, max: 100 })),
+            align: fc.constantFrom('start', 'centre', 'end'),
+          },
+          { requiredKeys: [] },
+        ),
+        widths: fc.option(fc.array(fc.constantFrom(0, 60, 120), { minLength: 1, maxLength: 6 })),
+        rows: fc.array(row, { minLength: 1, maxLength: 3 }),
+        caption: fc.option(inline),
+      })
+      .map(({ looks, widths, rows, caption }): NodeJson => {
+        const made = schema.nodeFromJSON({
+          type: 'table',
+          attrs: looks,
+          content: rows.map(({ height, cells }) => ({ type: 'tableRow', attrs: { height }, content: cells })),
+        })
+        const even = evenTable(made, widths ?? []).toJSON() as NodeJson
+        return caption === null
+          ? even
+          : { type: 'captionedTable', content: [{ type: 'tableCaption', content: caption }, even] }
+      })
     const box = fc
       .record({
         ground: fc.constantFrom('#efe6d3', '#23302f', '#ffffff'),

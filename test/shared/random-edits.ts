@@ -1,7 +1,10 @@
 import type { Node, NodeType } from 'prosemirror-model'
 import { canJoin, canSplit, findWrapping, liftTarget, type Step, Transform } from 'prosemirror-transform'
+import { EditorState } from 'prosemirror-state'
+import { CellSelection, mergeCells, splitCell, TableMap } from 'prosemirror-tables'
 import { partsToHeadings, reform } from '../../core/structure/headings.ts'
 import { addEntry, moveEntry, removeEntry } from '../../core/structure/parts.ts'
+import { addCaption, moveColumn, moveRow, removeCaption, setColumnWidth, setHeaders } from '../../core/tables/change.ts'
 import { schema } from '../../core/document/schema.ts'
 
 /** Random numbers that a seed repeats (mulberry32, public domain, from memory). */
@@ -43,6 +46,39 @@ const tabsWith = (words: Node, piece: 'tabs' | 'accordion'): Node => {
   ])
 }
 
+/** What an author does to a table: merges and splits cells, moves rows and columns, gives widths, heads, a caption. */
+function tableEdit(page: Node, random: Random): { readonly steps: readonly Step[] } | null {
+  const tables: number[] = []
+  page.descendants((node, at) => {
+    if (node.type.name === 'table') tables.push(at)
+  })
+  if (tables.length === 0) return null
+  const at = random.pick(tables)
+  const map = TableMap.get(page.nodeAt(at)!)
+  // Between two authors' steps a table may be uneven: there is nothing there that the editor would act upon.
+  if (map.problems) return null
+  const cell = (): number =>
+    at + 1 + map.positionAt(random.below(map.height), random.below(map.width), page.nodeAt(at)!)
+  const area = { top: 0, bottom: 1, left: random.below(map.width), right: random.below(map.width) + 1 }
+  const by = random.pick([1, -1] as const)
+  const command = random.below(8)
+  if (command < 2) {
+    const selection = CellSelection.create(page, cell(), cell())
+    let made = null as { readonly steps: readonly Step[] } | null
+    const dispatch = (transaction: { readonly steps: readonly Step[] }): void => void (made = transaction)
+    ;(command === 0 ? mergeCells : splitCell)(EditorState.create({ doc: page, selection }), dispatch)
+    return made
+  }
+  return [
+    () => moveRow(page, at, random.below(map.height), by),
+    () => moveColumn(page, at, random.below(map.width), by),
+    () => setColumnWidth(page, at, area, random.pick([0, 60, 200])),
+    () => setHeaders(page, at, random.pick(['row', 'column']), by === 1),
+    () => addCaption(page, at),
+    () => removeCaption(page, at),
+  ][command - 2]!()
+}
+
 /** An edit as an author could make it on this page, or null when the one that was drawn does not fit. */
 export function randomEdit(page: Node, random: Random, freshSign: () => string): Edit | null {
   const transform = new Transform(page)
@@ -61,7 +97,7 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
     return fresh
   }
   try {
-    switch (random.below(16)) {
+    switch (random.below(18)) {
       case 0:
       case 1:
       case 2:
@@ -157,6 +193,13 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
           reform(page, piece, random.pick(['tabs', 'accordion'])),
           partsToHeadings(page, piece),
         ][random.below(5)]
+        if (!change) return null
+        for (const step of change.steps) transform.step(step)
+        break
+      }
+      case 15:
+      case 16: {
+        const change = tableEdit(page, random)
         if (!change) return null
         for (const step of change.steps) transform.step(step)
         break

@@ -43,6 +43,25 @@ test.each([
   expect(told[0]).toContain('became tabs with 2 parts.')
 })
 
+const CAPTIONED = '<table><caption>Weights</caption><tbody><tr><td>a</td></tr></tbody></table>'
+
+test.each([
+  ['before it', '<p class=MsoCaption>Weights</p>\n<table><tr><td>a</table>'],
+  ['after it', '<table><tr><td>a</table><p class="caption">Weights</p>'],
+  ['in a figure', '<figure><table><tr><td>a</table><figcaption>Weights</figcaption></figure>'],
+])('the caption of a table %s', (_name, source) => {
+  const { html, told } = read(source)
+  expect(html).toBe(CAPTIONED)
+  expect(told[0]).toContain('became its caption')
+})
+
+test.each([
+  ['a caption without a table', '<p class="caption">Weights</p><p>a</p>'],
+  ['a table that has one', '<p class="caption">Other</p><table><caption>Weights</caption><tr><td>a</table>'],
+  ['a table without rows', '<p class="caption">Weights</p><table></table>'],
+  ['a figure with more in it', '<figure><p>b</p><table><tr><td>a</table><figcaption>Weights</figcaption></figure>'],
+])('no caption of a table: %s', (_name, source) => expect(read(source).told).toEqual([]))
+
 test('a tab without a block is empty, a block without a tab has no title; both are told', () => {
   const { html, told } = read(
     '<ul class="tabs"><li><a href="#a">One</a><li><a href="#x">Lost</a></ul><div class="panel" id="a">1</div><div class="panel" id="z">9</div>',

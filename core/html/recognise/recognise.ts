@@ -14,6 +14,8 @@ const BEGINS = new Set([
   'button',
   'a',
   'p',
+  'table',
+  'figure',
   'dt',
   'header',
   'h1',

@@ -2,7 +2,16 @@ import { columnsByHand } from './columns.ts'
 import { foldsByHand, namedDetails } from './folds.ts'
 import { ratioFrame } from './ratio-frame.ts'
 import type { Recogniser } from './recogniser.ts'
+import { captionBesideTable, figureOfTable } from './table-captions.ts'
 import { tabsByHand } from './tabs.ts'
 
 /** The ways of writing pieces by hand that are recognised; the first that fits counts. */
-export const recognisers: readonly Recogniser[] = [tabsByHand, namedDetails, foldsByHand, ratioFrame, columnsByHand]
+export const recognisers: readonly Recogniser[] = [
+  tabsByHand,
+  namedDetails,
+  foldsByHand,
+  ratioFrame,
+  captionBesideTable,
+  figureOfTable,
+  columnsByHand,
+]
