@@ -3,8 +3,10 @@ import { Fragment, type Node, type Schema, Slice } from '@tiptap/pm/model'
 import { type EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { closeHistory } from '@tiptap/pm/history'
+import { CellSelection } from '@tiptap/pm/tables'
 import { webAddress } from '../../core/embeds/web-address.ts'
 import type { Cleaned } from '../../core/paste/clean.ts'
+import { cellsPasted } from './tables/cells-pasted.ts'
 import { OWN, ownClipboard } from './own-clipboard.ts'
 import { problemOf } from './page-guard.ts'
 import { isA } from '../../core/kinds/facts.ts'
@@ -98,7 +100,8 @@ export function coreClipboard(
           onEmbed(text)
           return true
         }
-        return html !== '' && !html.includes(OWN) && take(view, html, text, telling)
+        if (html === '') return text.includes('\t') && takeRows(view, text, telling)
+        return !html.includes(OWN) && take(view, html, text, telling)
       },
     },
   })
@@ -130,6 +133,25 @@ function take(
   return true
 }
 
+/** Takes text with tabs between cells as a table; what is none comes as the text it is. */
+function takeRows(view: EditorView, text: string, { onTrouble, say }: Pick<Takers, 'onTrouble' | 'say'>): boolean {
+  if (!takesBlocks(view.state, view.state.selection.$from.depth) || !isRows(text)) return false
+  void cleaning().then(
+    ({ rowsOf }) => {
+      if (!view.isDestroyed) put(view, rowsOf(text), { report: '', reading: 'clean', text })
+    },
+    () => onTrouble(say('field.noCleaning')),
+  )
+  return true
+}
+
+/** Whether all lines have as many tabs, looked at quickly: the core looks closely. */
+const isRows = (text: string): boolean => {
+  const [first = '', ...others] = text.trimEnd().split('\n')
+  const count = first.split('\t').length
+  return count > 1 && (text.includes('"') || others.every((line) => line.split('\t').length === count))
+}
+
 /** An embed code, or a share address of a host whose players pages may hold. */
 function isEmbed(text: string, players: readonly string[]): boolean {
   if (/<\s*iframe/i.test(text)) return true
@@ -138,8 +160,8 @@ function isEmbed(text: string, players: readonly string[]): boolean {
 }
 
 /** Titles take words alone. */
-function takesBlocks({ selection: { $from } }: EditorState, depth: number): boolean {
-  return depth > 0 && isA($from.parent, 'paragraph', 'heading')
+function takesBlocks({ selection }: EditorState, depth: number): boolean {
+  return selection instanceof CellSelection || (depth > 0 && isA(selection.$from.parent, 'paragraph', 'heading'))
 }
 
 function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): void {
@@ -150,8 +172,8 @@ function put(view: EditorView, { blocks, report }: Cleaned, last: LastPaste): vo
   )
   const isOpen = (block: Node | null): boolean => isA(block, 'paragraph')
   const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
-  const transaction = closeHistory(latestState(view).tr)
-    .replaceSelection(slice)
+  const state = latestState(view)
+  const transaction = (cellsPasted(state, content) ?? closeHistory(state.tr).replaceSelection(slice))
     .setMeta('paste', true)
     .setMeta(key, { last: { ...last, report } })
   const problem = problemOf(transaction)

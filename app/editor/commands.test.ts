@@ -1,3 +1,4 @@
+import { insertTable } from './tables/new-table.ts'
 import { type EditorState, NodeSelection, type Command } from '@tiptap/pm/state'
 import { describe, expect, test } from 'vitest'
 import { problemOfPage } from '../../core/document/check.ts'
@@ -6,7 +7,6 @@ import { stateAt } from '../../test/shared/editor-state.ts'
 import { deleteBody, selectBody } from './select-body.ts'
 import {
   insertRule,
-  insertTable,
   linkRange,
   pieceAt,
   removeAt,
@@ -75,9 +75,9 @@ test.each<[string, string, Command, string]>([
 ])('%s', (_name, before, command, after) => expect(run(before, command)?.html).toBe(after))
 
 test('a table takes the place of an empty paragraph, the cursor its first cell', () => {
-  const result = run('<p>|</p>', insertTable(2, 2))
+  const result = run('<p>|</p>', insertTable({ rows: 2, columns: 2 }))
   expect(result?.html).toBe(
-    '<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table>',
+    '<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table>\n<p></p>',
   )
   expect(result?.state.selection.$from.node(-1).type.name).toBe('tableHeader')
 })

@@ -46,12 +46,21 @@ export const wrap =
   (state, dispatch, view) =>
     state.selection.$from.depth >= MOST_DEPTH - 2 ? false : wrapIn(node(state, name))(state, dispatch, view)
 
+/** Where what goes with the block at a place begins: what holds it, where that is nothing without it. */
+function goingWith(doc: Node, position: number): number {
+  const $at = doc.resolve(position)
+  const isOnly =
+    $at.depth === 0 || $at.parent.canReplaceWith($at.index(), $at.index() + 1, doc.type.schema.nodes.paragraph!)
+  return isOnly ? position : goingWith(doc, $at.before())
+}
+
 export const removeAt =
   (position: number): Command =>
   (state, dispatch) => {
-    const piece = state.doc.nodeAt(position)
+    const at = goingWith(state.doc, position)
+    const piece = state.doc.nodeAt(at)
     if (!piece) return false
-    dispatch?.(state.tr.delete(position, position + piece.nodeSize).scrollIntoView())
+    dispatch?.(state.tr.delete(at, at + piece.nodeSize).scrollIntoView())
     return true
   }
 
@@ -86,25 +95,6 @@ export const insertRule: Command = (state, dispatch) => {
   return true
 }
 
-export const insertTable =
-  (rows: number, columns: number): Command =>
-  (state, dispatch) => {
-    const [table, row, cell, header] = ['table', 'tableRow', 'tableCell', 'tableHeader'].map((name) =>
-      node(state, name),
-    ) as [NodeType, NodeType, NodeType, NodeType]
-    const rowOf = (type: NodeType): ReturnType<NodeType['create']> =>
-      row.create(
-        null,
-        Array.from({ length: columns }, () => type.createAndFill()!),
-      )
-    const transaction = insertBlock(state, () =>
-      table.create(null, [rowOf(header), ...Array.from({ length: rows - 1 }, () => rowOf(cell))]),
-    )
-    if (!transaction) return false
-    dispatch?.(transaction)
-    return true
-  }
-
 export interface Place {
   readonly name: string
   readonly position: number
@@ -129,7 +119,8 @@ export function pieceAt(state: EditorState): Place | null {
 export const writeBeside =
   (side: 'above' | 'below', position?: number): Command =>
   (state, dispatch) => {
-    const at = position ?? pieceAt(state)?.position
+    const here = position ?? pieceAt(state)?.position
+    const at = here === undefined ? undefined : goingWith(state.doc, here)
     const piece = at === undefined ? null : state.doc.nodeAt(at)
     const place =
       at === undefined || !piece ? state.selection.$from.after(1) : side === 'above' ? at : at + piece.nodeSize

@@ -2,7 +2,8 @@ import { Fragment, type Node, type Schema, Slice } from '@tiptap/pm/model'
 import type { EditorProps } from '@tiptap/pm/view'
 import { attributesProblem } from '../../core/document/check.ts'
 import { type HtmlNode, isElement, isText, text } from '../../core/tree/tree.ts'
-import { kindOf, kindOfMark } from '../../core/kinds/facts.ts'
+import { textFromRows } from '../../core/paste/tabbed.ts'
+import { isA, kindOf, kindOfMark } from '../../core/kinds/facts.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { upgraded } from '../../core/document/upgrade.ts'
 
@@ -88,10 +89,19 @@ function checked(fragment: Fragment): Fragment {
   return fragment
 }
 
+/** What other programs get as text: cells with tabs between them, as spreadsheets read them; else a line a block. */
+function textOf({ content }: Slice): string {
+  const rows = content.content.flatMap((node) => (isA(node, 'table') ? node.children : [node]))
+  return rows.length > 0 && rows.every((node) => isA(node, 'tableRow'))
+    ? textFromRows(rows)
+    : content.textBetween(0, content.size, '\n\n', (leaf) => kindOf(leaf).inWords?.(leaf) ?? '\n')
+}
+
 /** The editor's own way of copying, in the place of the one made from `parseDOM`, which knows no settings. */
 export const ownClipboard = (
   schema: Schema,
-): Pick<EditorProps, 'clipboardSerializer' | 'clipboardParser' | 'transformPasted'> => ({
+): Pick<EditorProps, 'clipboardSerializer' | 'clipboardParser' | 'clipboardTextSerializer' | 'transformPasted'> => ({
+  clipboardTextSerializer: textOf,
   clipboardParser: { parseSlice: (dom: globalThis.Node) => parseOwn(dom, schema) } as never,
   clipboardSerializer: {
     serializeFragment: (fragment: Fragment, { document: into = document } = {}) => serializeOwn(fragment, into),

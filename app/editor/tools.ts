@@ -4,10 +4,11 @@ import { HISTORY_TOOLS } from './tools/history.ts'
 import { INSERT_TOOLS } from './tools/inserts.ts'
 import { LIST_TOOLS } from './tools/lists.ts'
 import { PARAGRAPH_TOOLS } from './tools/paragraphs.ts'
+import { TABLE_TOOLS } from './tools/tables.ts'
 import { WORD_TOOLS } from './tools/words.ts'
-import type { Tool, ToolGroup } from './tools/tool.ts'
+import { TABLE_GROUPS, type Tool, type ToolGroup } from './tools/tool.ts'
 
-export type { Tool, ToolGroup }
+export { TABLE_GROUPS, type Tool, type ToolGroup }
 
 /** Every tool of the sheet, in the order of bar, menus and help. */
 export const TOOLS: readonly Tool[] = [
@@ -15,6 +16,7 @@ export const TOOLS: readonly Tool[] = [
   ...WORD_TOOLS,
   ...PARAGRAPH_TOOLS,
   ...LIST_TOOLS,
+  ...TABLE_TOOLS,
   ...INSERT_TOOLS,
   ...HISTORY_TOOLS,
 ]

@@ -122,7 +122,8 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     keysToText(editor)
   }
   const insert = (what: Offer): void => {
-    if (possible.get(what.name)) once(() => void what.command(editor.state, editor.view.dispatch, editor.view))
+    const command = what.sized?.(typed)?.command ?? what.command
+    if (possible.get(what.name)) once(() => void command(editor.state, editor.view.dispatch, editor.view))
   }
   const player = placeable(embed)
   const place = (): void => {
@@ -135,7 +136,7 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
       onClose()
       then()
     },
-    outcome: isEmbed ? embedOutcome(embed) : offerOutcome(offer, possible, editor),
+    outcome: isEmbed ? embedOutcome(embed) : offerOutcome(offer, possible, editor, typed),
     action: isEmbed
       ? { name: player?.type === 'card' ? 'Insert link card' : 'Insert player', can: player !== null, run: place }
       : {
@@ -146,10 +147,15 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
   }
 }
 
-function offerOutcome(offer: Offer | undefined, possible: ReadonlyMap<string, boolean>, editor: Editor): string {
+function offerOutcome(
+  offer: Offer | undefined,
+  possible: ReadonlyMap<string, boolean>,
+  editor: Editor,
+  typed: string,
+): string {
   if (!offer) return 'No piece has that name. Try a word for what it should do.'
   if (!possible.get(offer.name)) return 'Not at this place: put the cursor into the text of the page.'
-  return offer.outcome?.(editor.state) ?? ''
+  return offer.sized?.(typed)?.outcome ?? offer.outcome?.(editor.state) ?? ''
 }
 
 interface NameProps {

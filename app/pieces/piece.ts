@@ -18,6 +18,8 @@ export interface Offer {
   readonly command: Command
   /** What inserting it here would do, as a sentence. */
   readonly outcome?: (state: EditorState) => string
+  /** What typing its name with a size inserts; null where no size was typed. */
+  readonly sized?: (typed: string) => { readonly command: Command; readonly outcome: string } | null
 }
 
 export interface SettingsProps {

@@ -16,7 +16,7 @@ import { practice } from './practice/piece.tsx'
 import { quotation } from './quotation/piece.tsx'
 import { reveal } from './reveal/piece.tsx'
 import { rule } from './rule/piece.tsx'
-import { table } from './table/piece.tsx'
+import { captionedTable, table } from './table/piece.tsx'
 import { tabs } from './tabs/piece.tsx'
 
 /** Every piece that the interface knows something about, in the order of the insert dialog. */
@@ -34,6 +34,7 @@ export const PIECES: readonly Piece[] = [
   displayEquation,
   equation,
   table,
+  captionedTable,
   preformatted,
   rule,
   picture,

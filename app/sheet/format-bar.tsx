@@ -11,12 +11,14 @@ import {
   ListTree,
   type LucideIcon,
   Plus,
+  Table2,
 } from 'lucide-react'
 import { useEffect, useReducer, useRef, useState } from 'react'
 import { linkRange } from '../editor/commands.ts'
 import { Menu } from '../shell/menu.tsx'
+import { tableHere } from '../editor/tables/table-commands.ts'
 import { useRoving } from '../shell/roving.ts'
-import { shownKey, type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
+import { shownKey, TABLE_GROUPS, type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
 import { isA } from '../../core/kinds/facts.ts'
 
 interface Props {
@@ -67,6 +69,7 @@ export function FormatBar({ editor, onLink, onWords, onInsert, isSourceOpen, onS
           icon={AlignLeft}
           isFull={isFull}
         />
+        <TableMenu editor={editor} isFull={isFull} />
       </span>
       {isFull && <Tools editor={editor} groups={['insert']} only={['quotation', 'table', 'equation']} isFull />}
       <AllTools {...{ isFull, toggleFull }} />
@@ -230,6 +233,14 @@ function BlockMenu({ editor }: { editor: Editor }) {
   )
 }
 
+/** Rows, columns and cells, while the cursor is in a table. */
+function TableMenu({ editor, isFull }: { editor: Editor; isFull: boolean }) {
+  const isHere = useEditorState({ editor, selector: ({ editor: { state } }) => tableHere(state) !== null })
+  return isHere ? (
+    <GroupMenu editor={editor} groups={TABLE_GROUPS} name="Table" icon={Table2} isFull={isFull} isBrief />
+  ) : null
+}
+
 /** Which of some tools are on, and the way to ask anew which of them can be used: a menu does when it opens. */
 function useToolsOn(editor: Editor, tools: readonly Tool[]): { on: string[]; refresh: () => void } {
   const [, refresh] = useReducer((count: number) => count + 1, 0)
@@ -284,10 +295,12 @@ interface GroupMenuProps {
   name: string
   icon: LucideIcon
   isFull: boolean
+  /** Its tools tell what they do by their names alone. */
+  isBrief?: boolean
 }
 
 /** The tools of some groups under one button. */
-function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps) {
+function GroupMenu({ editor, groups, name, icon: Icon, isFull, isBrief = false }: GroupMenuProps) {
   const tools = TOOLS.filter(({ group }) => groups.includes(group))
   const { on, refresh } = useToolsOn(editor, tools)
   // A line between one group and the next.
@@ -296,6 +309,7 @@ function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps)
     ...toolItems(
       editor,
       tools.filter((tool) => tool.group === group),
+      isBrief,
     ).items,
   ])
   return (
@@ -316,7 +330,7 @@ function GroupMenu({ editor, groups, name, icon: Icon, isFull }: GroupMenuProps)
 const toolName = (id: string): string => TOOLS.find((tool) => tool.id === id)!.name
 
 /** Lines of a menu that are tools; what can't be done here says why in place of its help. */
-function toolItems(editor: Editor, tools: readonly Tool[]) {
+function toolItems(editor: Editor, tools: readonly Tool[], isBrief = false) {
   return {
     items: tools.map((tool) => {
       const { state } = editor
@@ -324,7 +338,14 @@ function toolItems(editor: Editor, tools: readonly Tool[]) {
       return {
         key: tool.id,
         'aria-disabled': !can,
-        label: <MenuLine name={tool.name} help={can ? tool.help : tool.whyNot(state)} keys={tool.key} isOff={!can} />,
+        label: (
+          <MenuLine
+            name={tool.name}
+            help={can ? (isBrief ? '' : tool.help) : tool.whyNot(state)}
+            keys={tool.key}
+            isOff={!can}
+          />
+        ),
       }
     }),
     onClick: ({ key }: { key: string }): void => {
@@ -346,7 +367,7 @@ function MenuLine({ name, help, keys, isOff = false }: MenuLineProps) {
     <span className={isOff ? 'menu-line is-off' : 'menu-line'}>
       <span>
         {name}
-        <small>{help}</small>
+        {help && <small>{help}</small>}
       </span>
       <kbd>{shownKey(keys)}</kbd>
     </span>

@@ -19,6 +19,7 @@ const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module
 const EquationDialog = onDemand(() =>
   import('../editor/equations/equation-dialog.tsx').then((module) => module.EquationDialog),
 )
+const TableDialog = onDemand(() => import('../editor/tables/table-dialog.tsx').then((module) => module.TableDialog))
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
 
@@ -27,6 +28,7 @@ export const DIALOGS = [
   LinkField,
   WordsDialog,
   EquationDialog,
+  TableDialog,
   InsertDialog,
   ShelfPicker,
   AltDialog,
@@ -34,7 +36,7 @@ export const DIALOGS = [
   AsStudent,
 ]
 
-export type SheetDialog = 'link' | 'words' | 'equation' | 'insert' | 'shelf' | 'publish' | 'student' | null
+export type SheetDialog = 'link' | 'words' | 'equation' | 'table' | 'insert' | 'shelf' | 'publish' | 'student' | null
 
 interface Props {
   data: SheetData
@@ -87,6 +89,8 @@ function openDialog(
       return <LinkField editor={editor} onClose={onClose} />
     case 'equation':
       return <EquationDialog editor={editor} onClose={onClose} />
+    case 'table':
+      return <TableDialog editor={editor} onClose={onClose} />
     case 'words':
       return <WordsDialog editor={editor} onClose={onClose} />
     case 'insert':

@@ -33,6 +33,8 @@ import { facts } from '../editor/facts-place.ts'
 import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 import { keysOf } from '../editor/tools.ts'
+import { columnEdges } from '../editor/tables/column-edges.ts'
+import { tableDialog } from '../editor/tables/new-table.ts'
 import { enterInPieces, tables, writingKeys } from '../editor/writing-keys.ts'
 import { isA } from '../../core/kinds/facts.ts'
 
@@ -121,6 +123,8 @@ export interface KeyCallbacks {
   onFind: (replaces: boolean) => void
   /** Opens the dialog of an equation. */
   onEquation: () => void
+  /** Opens the dialog of a new table. */
+  onTable: () => void
   /** Opens the insert dialog. */
   onInsert: () => void
   /** Goes to the settings of the piece at the cursor. */
@@ -153,6 +157,10 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         localSteps(),
         keysAtLatestState(),
         equations(callbacks.onEquation),
+        tableDialog(callbacks.onTable),
+        // Before the editing of tables, which would take a table from elsewhere as it comes.
+        coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
+        columnEdges(),
         history(),
         new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
         keymap(sheetKeys(callbacks)),
@@ -174,7 +182,6 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         findingMarks(),
         findMarks(),
         arriving(),
-        coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
       ]
     },
   })

@@ -14,7 +14,16 @@ import type { SheetData } from './sheet.tsx'
 
 interface Callbacks extends Pick<
   EditorCallbacks,
-  'onLink' | 'onWords' | 'onEquation' | 'onFind' | 'onInsert' | 'onSettings' | 'onFiles' | 'onEmbed' | 'players'
+  | 'onLink'
+  | 'onWords'
+  | 'onEquation'
+  | 'onTable'
+  | 'onFind'
+  | 'onInsert'
+  | 'onSettings'
+  | 'onFiles'
+  | 'onEmbed'
+  | 'players'
 > {
   onTitle: (title: string) => void
   say: (words: string) => void
@@ -109,6 +118,7 @@ const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbac
   onLink: () => latest.current.onLink(),
   onWords: () => latest.current.onWords(),
   onEquation: () => latest.current.onEquation(),
+  onTable: () => latest.current.onTable(),
   onFind: (replaces) => latest.current.onFind(replaces),
   onInsert: () => latest.current.onInsert(),
   onSettings: () => latest.current.onSettings(),

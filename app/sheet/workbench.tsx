@@ -103,6 +103,7 @@ function opening(open: (dialog: SheetDialog) => void) {
     onLink: () => open('link'),
     onWords: () => open('words'),
     onEquation: () => open('equation'),
+    onTable: () => open('table'),
     onInsert: () => open('insert'),
   }
 }

@@ -10,6 +10,7 @@ const bound = Object.keys(
     onLink: nothing,
     onWords: nothing,
     onEquation: nothing,
+    onTable: nothing,
     onInsert: nothing,
     onSettings: nothing,
     onTabStays: nothing,

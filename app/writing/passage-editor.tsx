@@ -8,6 +8,7 @@ import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 import { shownKey, TOOLS } from '../editor/tools.ts'
 import { type FieldMessage, useFieldSay } from '../editor/field-say.ts'
 import { EquationDialog } from '../editor/equations/equation-dialog.tsx'
+import { TableDialog } from '../editor/tables/table-dialog.tsx'
 import { LinkField } from '../editor/link-field.tsx'
 import type { PassageEditorProps } from './rich-field.tsx'
 import { usePassage } from './use-passage.ts'
@@ -28,6 +29,7 @@ const NAMES: Readonly<Record<string, FieldMessage>> = {
   bullets: 'field.bullets',
   numbers: 'field.numbers',
   quotation: 'field.quotation',
+  table: 'field.table',
   equation: 'field.equation',
 }
 const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: NAMES[tool.id]! }] : []))
@@ -36,7 +38,7 @@ const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: N
 export default function PassageEditor(props: PassageEditorProps) {
   const { label, placeholder, courseId, uploadTo, variables } = props
   const say = useFieldSay()
-  const [asked, setAsked] = useState<'link' | 'equation' | null>(null)
+  const [asked, setAsked] = useState<Question | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
   const bar = useRef<HTMLDivElement>(null)
   const roving = useRoving(bar, 'button')
@@ -44,6 +46,7 @@ export default function PassageEditor(props: PassageEditorProps) {
   const { editor, holder } = usePassage(props, {
     onLink: () => setAsked('link'),
     onEquation: () => setAsked('equation'),
+    onTable: () => setAsked('table'),
     onFiles: (made, files, at) => {
       if (uploadTo) placeFiles(made, files, at)
       return uploadTo !== undefined
@@ -62,8 +65,7 @@ export default function PassageEditor(props: PassageEditorProps) {
         {editor && <Hint editor={editor} words={placeholder} />}
         <div ref={holder} />
       </div>
-      {editor && asked === 'link' && <LinkField editor={editor} onClose={() => setAsked(null)} />}
-      {editor && asked === 'equation' && <EquationDialog editor={editor} onClose={() => setAsked(null)} />}
+      {editor && asked && <AskedDialog {...{ editor, asked }} onClose={() => setAsked(null)} />}
       {unasked && (
         <AltDialog
           key={unasked.id}
@@ -81,6 +83,13 @@ export default function PassageEditor(props: PassageEditorProps) {
       />
     </div>
   )
+}
+
+type Question = 'link' | 'equation' | 'table'
+
+function AskedDialog({ asked, ...props }: { asked: Question; editor: Editor; onClose: () => void }) {
+  const Asked = { link: LinkField, equation: EquationDialog, table: TableDialog }[asked]
+  return <Asked {...props} />
 }
 
 function Tools({ editor, onLink }: { editor: Editor | null; onLink: () => void }) {

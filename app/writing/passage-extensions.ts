@@ -9,6 +9,8 @@ import { arriving } from '../media/arriving.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
 import { keysAtLatestState } from '../saving/latest-state.ts'
 import type { FieldSay } from '../editor/field-say.ts'
+import { columnEdges } from '../editor/tables/column-edges.ts'
+import { tableDialog } from '../editor/tables/new-table.ts'
 import { tables, writingKeys } from '../editor/writing-keys.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { taskBoxes } from '../editor/list-commands.ts'
@@ -20,6 +22,7 @@ import { kindExtensions } from '../editor/tiptap-kinds.ts'
 interface Callbacks {
   onLink: () => void
   onEquation: () => void
+  onTable: () => void
   onSend: () => void
   onFiles: (files: readonly File[], at?: number) => boolean
   onTrouble: (words: string) => void
@@ -27,26 +30,20 @@ interface Callbacks {
 }
 
 /** The editor of a passage: the sheet's own, less what needs a page. */
-export function passageExtensions({ onLink, onEquation, onSend, onFiles, onTrouble, say }: Callbacks): AnyExtension[] {
+export function passageExtensions(callbacks: Callbacks): AnyExtension[] {
+  const { onLink, onSend, onFiles, onTrouble, say } = callbacks
   const editing = Extension.create({
     name: 'passage-editing',
     priority: 50,
     addProseMirrorPlugins() {
       return [
         keysAtLatestState(),
-        equations(onEquation),
+        equations(callbacks.onEquation),
+        tableDialog(callbacks.onTable),
         history(),
         keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
         keymap(baseKeymap),
-        tables(),
-        gapCursor(),
-        dropCursor({ color: 'var(--lichen)', width: 2 }),
-        taskBoxes(),
-        openParts(),
-        writingBesidePieces(),
-        pieceViews(),
-        arriving(),
-        pageGuard(() => onTrouble(say('field.notDone'))),
+        // Before the editing of tables, which would take a table from elsewhere as it comes.
         coreClipboard(
           {
             onFiles,
@@ -58,6 +55,16 @@ export function passageExtensions({ onLink, onEquation, onSend, onFiles, onTroub
           },
           this.editor.schema,
         ),
+        columnEdges(),
+        tables(),
+        gapCursor(),
+        dropCursor({ color: 'var(--lichen)', width: 2 }),
+        taskBoxes(),
+        openParts(),
+        writingBesidePieces(),
+        pieceViews(),
+        arriving(),
+        pageGuard(() => onTrouble(say('field.notDone'))),
       ]
     },
   })

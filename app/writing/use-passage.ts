@@ -10,20 +10,21 @@ import type { PassageEditorProps } from './rich-field.tsx'
 interface Events {
   onLink: () => void
   onEquation: () => void
+  onTable: () => void
   onFiles: (editor: Editor, files: readonly File[], at?: number) => boolean
 }
 
 /** The editor of a field, in the place of the plain field that stood there: what was typed goes over into it. */
 export function usePassage(
   { label, start, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps,
-  { onLink, onEquation, onFiles }: Events,
+  { onLink, onEquation, onTable, onFiles }: Events,
 ): { editor: Editor | null; holder: RefObject<HTMLDivElement | null> } {
   const { message } = App.useApp()
   const say = useFieldSay()
   const [editor, setEditor] = useState<Editor | null>(null)
   const holder = useRef<HTMLDivElement>(null)
-  const latest = useRef({ onChange, onSend, onLink, onEquation, onFiles })
-  latest.current = { onChange, onSend, onLink, onEquation, onFiles }
+  const latest = useRef({ onChange, onSend, onLink, onEquation, onTable, onFiles })
+  latest.current = { onChange, onSend, onLink, onEquation, onTable, onFiles }
   // In one go with taking the plain field away, so that no key falls between the two.
   useLayoutEffect(() => {
     const made: Editor = new Editor({
@@ -31,6 +32,7 @@ export function usePassage(
       extensions: passageExtensions({
         onLink: () => latest.current.onLink(),
         onEquation: () => latest.current.onEquation(),
+        onTable: () => latest.current.onTable(),
         onSend: () => latest.current.onSend?.(),
         onFiles: (files, at) => latest.current.onFiles(made, files, at),
         onTrouble: (words) => void message.info(words, 8),

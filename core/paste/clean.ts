@@ -5,6 +5,7 @@ import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { tagWords } from './looks.ts'
+import { tableFromText } from './tabbed.ts'
 import { type Tidied, tidy } from './tidy.ts'
 import { cleanText as cleanCharacters } from '../tree/characters.ts'
 import { isA, markOn } from '../kinds/facts.ts'
@@ -35,6 +36,12 @@ export function cleanHtml(unsafeHtml: string, language?: string): Cleaned {
   return { blocks, report: reportOf(blocks, tidied, notes), notes }
 }
 
+/** The blocks of plain text in which tabs stand between cells; its lines where they make no table. */
+export function rowsOf(unsafeText: string): Cleaned {
+  const table = tableFromText(unsafeText)
+  return table ? { blocks: [table], report: 'Pasted: 1 table.', notes: [] } : cleanText(unsafeText)
+}
+
 /** The blocks of plain text: a paragraph for each line that is not empty. */
 export function cleanText(unsafeText: string): Cleaned {
   const lines = cleanCharacters(unsafeText.replace(/\r\n?/g, '\n'))
@@ -50,7 +57,11 @@ export function cleanText(unsafeText: string): Cleaned {
  * What stands between the marks that clipboards put around the part that was copied; the whole where there are none.
  */
 function body(unsafeHtml: string): HtmlNode[] {
-  const fragment = /<!--\s*StartFragment\s*-->([^]*?)<!--\s*EndFragment\s*-->/i.exec(unsafeHtml)?.[1] ?? unsafeHtml
+  const marked = /<!--\s*StartFragment\s*-->([^]*?)<!--\s*EndFragment\s*-->/i.exec(unsafeHtml)?.[1] ?? unsafeHtml
+  // Some spreadsheets put the marks inside their table: rows alone are read as rows of one.
+  const fragment = /^\s*<(tr|td|th|tbody|thead|tfoot|colgroup|col|caption)\b/i.test(marked)
+    ? `<table>${marked}</table>`
+    : marked
   if (!/^\s*<(!doctype|html|head|body)/i.test(fragment)) return parseFragment(fragment).childNodes
   const root = parse(fragment).childNodes.find((node): node is HtmlElement => 'tagName' in node)
   return (

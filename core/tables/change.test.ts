@@ -37,6 +37,8 @@ test('rows and columns change places with their neighbours', () => {
   expect(rows(moveColumn(PLAIN, AT, 1, -1))).toEqual(['b a', 'd c', 'f e'])
   expect(moveRow(PLAIN, AT, 0, -1)).toBeNull()
   expect(moveRow(PLAIN, AT, 2, 1)).toBeNull()
+  expect(moveRow(HEADED, AT, 1, -1), 'no row goes above the heads').toBeNull()
+  expect(moveRow(HEADED, AT, 0, 1), 'nor the heads below one').toBeNull()
   expect(moveColumn(PLAIN, AT, 1, 1)).toBeNull()
 })
 

@@ -138,13 +138,35 @@ const joinsRows = ({ rows }: Grid, row: number): boolean =>
 const joinsColumns = ({ rows }: Grid, column: number): boolean =>
   rows.some(({ cells }) => cells.some((cell) => cell.column < column && cell.column + cell.colspan > column))
 
-/** Moves a row past its neighbour. Null where there is none, or where merged cells join them. */
+/**
+ * Whether a row can change places with its neighbour: there is one, no merged cell joins them to others, and not one of
+ * them alone is a row of heads.
+ */
+export function rowMoves(table: Node, row: number, by: 1 | -1): boolean {
+  const upper = by === 1 ? row : row - 1
+  const grid = gridOf(table)
+  const heads = headerRows(table)
+  return (
+    upper >= 0 &&
+    // No row goes past the heads, and they past none.
+    upper + 1 !== heads &&
+    upper + 1 < table.childCount &&
+    [upper, upper + 1, upper + 2].every((edge) => !joinsRows(grid, edge))
+  )
+}
+
+/** The same for a column. */
+export function columnMoves(table: Node, column: number, by: 1 | -1): boolean {
+  const left = by === 1 ? column : column - 1
+  const grid = gridOf(table)
+  return left >= 0 && left + 1 < grid.width && [left, left + 1, left + 2].every((edge) => !joinsColumns(grid, edge))
+}
+
+/** Moves a row past its neighbour. Null where it does not move. */
 export function moveRow(page: Node, position: number, row: number, by: 1 | -1): Transform | null {
   const table = tableAt(page, position)
+  if (!table || !rowMoves(table, row, by)) return null
   const upper = by === 1 ? row : row - 1
-  if (!table || upper < 0 || upper + 1 >= table.childCount) return null
-  const grid = gridOf(table)
-  if ([upper, upper + 1, upper + 2].some((edge) => joinsRows(grid, edge))) return null
   // The neighbour goes to the other side: the row itself, in which the cursor is, stays as it is.
   return moveNode(page, position + 1, table, by === 1 ? upper + 1 : upper, by === 1 ? upper : upper + 1)
 }
@@ -165,14 +187,12 @@ function moveNode(
   return made.insert(start + (to > from ? places[to + 1]! - node.nodeSize : places[to]!), node)
 }
 
-/** Moves a column past its neighbour. Null where there is none, or where merged cells join them. */
+/** Moves a column past its neighbour. Null where it does not move. */
 export function moveColumn(page: Node, position: number, column: number, by: 1 | -1): Transform | null {
   const table = tableAt(page, position)
-  if (!table) return null
+  if (!table || !columnMoves(table, column, by)) return null
   const grid = gridOf(table)
   const left = by === 1 ? column : column - 1
-  if (left < 0 || left + 1 >= grid.width) return null
-  if ([left, left + 1, left + 2].some((edge) => joinsColumns(grid, edge))) return null
   const transform = new Transform(page)
   for (const { cells } of [...grid.rows].reverse()) {
     const first = cells.find((cell) => cell.column === left)

@@ -1,14 +1,12 @@
 import type { Node } from '@tiptap/pm/model'
-import { type Command, type EditorState, NodeSelection, Plugin, PluginKey } from '@tiptap/pm/state'
+import { type Command, type EditorState, NodeSelection, type Plugin } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
 import { MOST_DEPTH } from '../../../core/document/limits.ts'
 import { isA } from '../../../core/kinds/facts.ts'
+import { asked } from '../asked.ts'
 import { insertionPlace } from '../insert-commands.ts'
 
-interface Asked extends Plugin {
-  spec: Plugin['spec'] & { ask?: () => void }
-}
-const key = new PluginKey('equations')
+const asking = asked('equations')
 
 /** The equation that is selected, as a whole or as all there is between two places. */
 function selectedEquation({ selection }: EditorState): Node | null {
@@ -20,33 +18,28 @@ function selectedEquation({ selection }: EditorState): Node | null {
 /** Opens the dialog for the equation that is selected, or for a new one at the cursor. */
 export const askEquation: Command = (state, dispatch) => {
   const { $from } = state.selection
-  const plugin = key.get(state) as Asked | undefined
+  const ask = asking.dialog(state)
   const isSelected = selectedEquation(state) !== null
   const canStand = $from.parent.inlineContent && $from.parent.type.contentMatch.matchType(state.schema.nodes.equation!)
-  if (!plugin || !(isSelected || canStand)) return false
-  if (dispatch) plugin.spec.ask?.()
+  if (!ask || !(isSelected || canStand)) return false
+  if (dispatch) ask()
   return true
 }
 
 /** What opens an equation: Enter while it is selected, a double click, and whoever calls `askEquation`. */
 export function equations(ask: () => void): Plugin {
-  const spec: Asked['spec'] = {
-    key,
-    ask,
-    props: {
-      handleDoubleClickOn(_view, _position, node) {
-        if (!isA(node, 'equation', 'displayEquation')) return false
-        ask()
-        return true
-      },
-      handleKeyDown(view, event) {
-        if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !selectedEquation(view.state)) return false
-        ask()
-        return true
-      },
+  return asking.plugin(ask, {
+    handleDoubleClickOn(_view, _position, node) {
+      if (!isA(node, 'equation', 'displayEquation')) return false
+      ask()
+      return true
     },
-  }
-  return new Plugin(spec)
+    handleKeyDown(view, event) {
+      if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !selectedEquation(view.state)) return false
+      ask()
+      return true
+    },
+  })
 }
 
 /** What is said of an equation. */

@@ -1,6 +1,7 @@
 import { Minus, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
 import { askEquation } from '../equations/asking.ts'
-import { insertRule, insertTable, wrap } from '../commands.ts'
+import { insertRule, wrap } from '../commands.ts'
+import { askTable } from '../tables/new-table.ts'
 import { inTitle, plainTitle, isInside, type Tool } from './tool.ts'
 
 /** What is put in or around. */
@@ -32,10 +33,10 @@ export const INSERT_TOOLS: readonly Tool[] = [
     group: 'insert',
     name: 'Table',
     key: '',
-    help: 'Three rows, three columns, the first row as header.',
+    help: 'Of as many rows and columns as you say.',
     icon: Table,
-    command: insertTable(3, 3),
-    whyNot: plainTitle,
+    command: askTable,
+    whyNot: (state) => (inTitle(state) ? 'The title is plain text.' : 'Pieces nest no deeper here.'),
   },
   {
     id: 'equation',

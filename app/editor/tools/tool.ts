@@ -3,7 +3,17 @@ import type { LucideIcon } from 'lucide-react'
 import { isA, type MarkName, type NodeName } from '../../../core/kinds/facts.ts'
 import { toggle } from '../commands.ts'
 
-export type ToolGroup = 'block' | 'text' | 'words' | 'clear' | 'paragraph' | 'list' | 'insert' | 'history'
+/** Tools of tables, in the groups of their menu. */
+export const TABLE_GROUPS = [
+  'table-add',
+  'table-move',
+  'table-cells',
+  'table-heads',
+  'table-sort',
+  'table-delete',
+] as const
+type TableGroup = (typeof TABLE_GROUPS)[number]
+export type ToolGroup = 'block' | 'text' | 'words' | 'clear' | 'paragraph' | 'list' | TableGroup | 'insert' | 'history'
 
 /** A tool of the sheet: everything about it in one place, for bar, menu and help. */
 export interface Tool {

@@ -63,7 +63,7 @@ export function BoxSettings({ editor, position }: { editor: Editor; position: nu
 }
 
 /** How text reads on the ground. */
-function GroundContrast({ ground }: { ground: string }) {
+export function GroundContrast({ ground }: { ground: string }) {
   const ratio = contrast(inkOn(ground), ground)
   return (
     <p className="contrast-line" role="status">

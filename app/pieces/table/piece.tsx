@@ -1,6 +1,14 @@
-import { insertTable } from '../../editor/commands.ts'
-import type { Piece } from '../piece.ts'
+import { insertTable, typedSize } from '../../editor/tables/new-table.ts'
+import type { Piece, SettingsProps } from '../piece.ts'
 import { TableSettings } from './settings.tsx'
+
+/** The settings of the table that has the caption. */
+function CaptionedSettings({ editor, position }: SettingsProps) {
+  const caption = editor.state.doc.nodeAt(position + 1)
+  return caption && <TableSettings editor={editor} position={position + 1 + caption.nodeSize} />
+}
+
+export const captionedTable: Piece = { kind: 'captionedTable', Settings: CaptionedSettings }
 
 export const table: Piece = {
   kind: 'table',
@@ -10,8 +18,12 @@ export const table: Piece = {
     name: 'Table',
     help: 'Rows and columns, the first row as header.',
     effort: 'has settings',
-    command: insertTable(3, 3),
-    outcome: () => 'Three rows and three columns; more in the side desk.',
+    command: insertTable(),
+    outcome: () => 'Three rows and three columns. For another size, type it: table 5 x 4.',
+    sized: (typed) => {
+      const size = typedSize(typed)
+      return size && { command: insertTable(size), outcome: `${size.rows} rows and ${size.columns} columns.` }
+    },
     Example: () => (
       <span className="eg-table">
         <b />

@@ -1,64 +1,240 @@
 import type { Editor } from '@tiptap/core'
+import type { Command } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
 import {
-  addColumnAfter,
-  addColumnBefore,
-  addRowAfter,
-  addRowBefore,
-  deleteColumn,
-  deleteRow,
-  toggleHeaderColumn,
-  toggleHeaderRow,
-} from '@tiptap/pm/tables'
-import type { Command } from '@tiptap/pm/state'
+  LEAST_ROW,
+  LEAST_TABLE_WIDTH,
+  MOST_COLUMN,
+  MOST_LINE_THICKNESS,
+  MOST_ROW,
+} from '../../../core/kinds/table/looks.ts'
+import { cellsIn } from '../../../core/tables/change.ts'
+import { columnWidths, gridOf } from '../../../core/kinds/table/grid.ts'
+import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
+import { cellsHere, columnWidthHere, rowHeightHere, tableHere } from '../../editor/tables/table-commands.ts'
+import { TABLE_GROUPS, type Tool, TOOLS } from '../../editor/tools.ts'
+import { GROUNDS, GroundContrast } from '../box/settings.tsx'
+import { ChoiceSetting } from '../choice-setting.tsx'
+import { NumberSetting } from '../number-setting.tsx'
+import type { SettingsProps } from '../piece.ts'
+import { useAttributes } from '../use-attributes.ts'
 
-const ACTIONS: readonly (readonly [name: string, command: Command])[] = [
-  ['Row above', addRowBefore],
-  ['Row below', addRowAfter],
-  ['Column before', addColumnBefore],
-  ['Column after', addColumnAfter],
-  ['Header row', toggleHeaderRow],
-  ['Header column', toggleHeaderColumn],
-  ['Delete row', deleteRow],
-  ['Delete column', deleteColumn],
+/** Lines that are seen on paper and on the dark ground alike, at 3 to 1. */
+const LINES: readonly NamedColour[] = [
+  ['Ochre', '#b0762a'],
+  ['Lichen', '#6d8f5c'],
+  ['Slate', '#6f8399'],
+  ['Brick', '#c05f50'],
 ]
 
-/** Rows, columns and headers of the table under the cursor. */
-export function TableSettings({ editor, position }: { editor: Editor; position: number }) {
-  const isStriped = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => Boolean(state.doc.nodeAt(position)?.attrs.isStriped),
-  })
-  const run = (command: Command): void => {
-    command(editor.state, editor.view.dispatch, editor.view)
-    editor.view.focus()
-  }
+/** Rows, columns, cells and looks of the table under the cursor. */
+export function TableSettings(props: SettingsProps) {
   return (
     <>
-      <h3>Rows and columns</h3>
-      <div className="desk-grid">
-        {ACTIONS.map(([name, command]) => (
-          <button
-            key={name}
-            type="button"
-            className="desk-button"
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => run(command)}
-          >
-            {name}
-          </button>
-        ))}
-      </div>
-      <label className="desk-check">
-        <input
-          type="checkbox"
-          checked={isStriped}
-          onChange={(event) =>
-            editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'isStriped', event.target.checked))
-          }
-        />{' '}
-        Shade every other row
-      </label>
+      {TABLE_GROUPS.map((group) => (
+        <div key={group} className="desk-grid">
+          {TOOLS.filter((tool) => tool.group === group).map((tool) => (
+            <ToolInDesk key={tool.id} editor={props.editor} tool={tool} />
+          ))}
+        </div>
+      ))}
+      <CellSettings editor={props.editor} />
+      <LookSettings {...props} />
     </>
+  )
+}
+
+/** A tool as a button with its name; why it can't be used is told on it. */
+function ToolInDesk({ editor, tool }: { editor: Editor; tool: Tool }) {
+  const { isOn, why } = useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      const isOn = tool.isOn?.(state) ?? false
+      return { isOn, why: isOn || tool.command(state) ? '' : tool.whyNot(state) }
+    },
+  })
+  const { icon: Icon } = tool
+  return (
+    <button
+      type="button"
+      className={isOn ? 'desk-button is-on' : 'desk-button'}
+      aria-pressed={tool.isOn ? isOn : undefined}
+      aria-disabled={why !== ''}
+      aria-description={why || tool.help}
+      title={why || tool.help}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => {
+        if (why === '') tool.command(editor.state, editor.view.dispatch, editor.view)
+        editor.view.focus()
+      }}
+    >
+      <Icon size={15} strokeWidth={1.75} aria-hidden /> {tool.name}
+    </button>
+  )
+}
+
+/** What is set about the cells that are selected, or the one of the cursor; null outside. */
+function useCells(editor: Editor) {
+  return useEditorState({
+    editor,
+    selector: ({ editor: { state } }) => {
+      const here = tableHere(state)
+      if (!here) return null
+      const { table, area } = here
+      const [first] = cellsIn(gridOf(table), area)
+      return {
+        ground: (first?.node.attrs.ground ?? null) as string | null,
+        place: String(first?.node.attrs.place ?? 'top'),
+        width: columnWidths(gridOf(table))?.[area.left] ?? 0,
+        height: (table.child(area.top).attrs.height as number | null) ?? 0,
+      }
+    },
+    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
+  })
+}
+
+function CellSettings({ editor }: { editor: Editor }) {
+  const cells = useCells(editor)
+  if (!cells) return null
+  const run = (command: Command): void => void command(editor.state, editor.view.dispatch, editor.view)
+  return (
+    <>
+      <h3 id="cell-ground">Background of the cells selected</h3>
+      <ColourChoice
+        label="Background"
+        labelledBy="cell-ground"
+        value={cells.ground}
+        colours={GROUNDS}
+        none="Same as the table"
+        onChange={(colour) => run(cellsHere('ground', colour))}
+      />
+      {cells.ground && <GroundContrast ground={cells.ground} />}
+      <ChoiceSetting
+        label="Words in the cells stand"
+        value={cells.place}
+        onChange={(place) => run(cellsHere('place', place))}
+        options={[
+          ['top', 'Top'],
+          ['middle', 'Middle'],
+          ['bottom', 'Bottom'],
+        ]}
+      />
+      <NumberSetting
+        label="Column width in pixels (0: as needed)"
+        value={cells.width}
+        least={0}
+        most={MOST_COLUMN}
+        onKeep={(width) => run(columnWidthHere(width))}
+      />
+      <NumberSetting
+        label="Row height in pixels (0: as needed)"
+        value={cells.height}
+        least={0}
+        most={MOST_ROW}
+        onKeep={(height) => {
+          if (height === 0 || height >= LEAST_ROW) run(rowHeightHere(height === 0 ? null : height))
+        }}
+      />
+    </>
+  )
+}
+
+/** How the table as a whole looks. */
+function LookSettings({ editor, position }: SettingsProps) {
+  const [attrs, set] = useAttributes(editor, position)
+  return (
+    <>
+      <ChoiceSetting
+        label="Lines"
+        value={String(attrs.lines)}
+        onChange={(value) => set('lines', value)}
+        options={[
+          ['all', 'All'],
+          ['rows', 'Rows'],
+          ['none', 'None'],
+        ]}
+      />
+      {attrs.lines !== 'none' && <LineSettings {...{ attrs, set }} />}
+      <ChoiceSetting
+        label="Space in the cells"
+        value={String(attrs.padding)}
+        onChange={(value) => set('padding', value)}
+        options={[
+          ['narrow', 'Narrow'],
+          ['usual', 'Normal'],
+          ['wide', 'Wide'],
+        ]}
+      />
+      <PlaceSettings {...{ attrs, set }} />
+      <Check label="Shade every other row" isOn={attrs.isStriped === true} onSet={(isOn) => set('isStriped', isOn)} />
+      <Check
+        label="Shade the row under the pointer"
+        isOn={attrs.isHighlighted === true}
+        onSet={(isOn) => set('isHighlighted', isOn)}
+      />
+    </>
+  )
+}
+
+type Attributes = ReturnType<typeof useAttributes>
+interface LineProps {
+  attrs: Attributes[0]
+  set: Attributes[1]
+}
+
+function PlaceSettings({ attrs, set }: LineProps) {
+  return (
+    <>
+      <NumberSetting
+        label="Width of the table in % (0: as needed)"
+        value={Number(attrs.widthPercent ?? 0)}
+        least={0}
+        most={100}
+        onKeep={(value) => {
+          if (value === 0 || value >= LEAST_TABLE_WIDTH) set('widthPercent', value === 0 ? null : value)
+        }}
+      />
+      <ChoiceSetting
+        label="Table stands"
+        value={String(attrs.align)}
+        onChange={(value) => set('align', value)}
+        options={[
+          ['start', 'Start'],
+          ['centre', 'Centre'],
+          ['end', 'End'],
+        ]}
+      />
+    </>
+  )
+}
+
+function LineSettings({ attrs, set }: LineProps) {
+  return (
+    <>
+      <h3 id="table-lines">Colour of the lines</h3>
+      <ColourChoice
+        label="Colour"
+        labelledBy="table-lines"
+        value={attrs.lineColour as string | null}
+        colours={LINES}
+        none="Same as the page"
+        onChange={(colour) => set('lineColour', colour)}
+      />
+      <NumberSetting
+        label="Thickness of the lines in pixels"
+        value={Number(attrs.lineThickness)}
+        least={1}
+        most={MOST_LINE_THICKNESS}
+        onKeep={(value) => set('lineThickness', value)}
+      />
+    </>
+  )
+}
+
+function Check({ label, isOn, onSet }: { label: string; isOn: boolean; onSet: (isOn: boolean) => void }) {
+  return (
+    <label className="desk-check">
+      <input type="checkbox" checked={isOn} onChange={({ target }) => onSet(target.checked)} /> {label}
+    </label>
   )
 }

@@ -33,6 +33,17 @@ export interface Grid {
  * can reach. Source of the placing order: HTML Standard, “Forming a table”.
  */
 export function gridOf(table: Node): Grid {
+  const known = grids.get(table)
+  if (known) return known
+  const grid = formed(table)
+  grids.set(table, grid)
+  return grid
+}
+
+/** Nodes never change, and a table is asked for its grid several times with each key. */
+const grids = new WeakMap<Node, Grid>()
+
+function formed(table: Node): Grid {
   const taken: boolean[][] = table.children.map(() => [])
   const begins: boolean[] = []
   const rows: GridRow[] = []

@@ -34,7 +34,9 @@ const cellAttributes = {
 }
 const scope = z.enum(['col', 'row'])
 
-/** A span as the HTML Standard reads it (“Rules for parsing non-negative integers”); of rows, 0 means all that follow. */
+/**
+ * A span as the HTML Standard reads it (“Rules for parsing non-negative integers”); of rows, 0 means all that follow.
+ */
 function spanOf(unsafeSpan: string | undefined, ofNone: number): number {
   const number = Number(/^\s*\+?(\d+)/.exec(unsafeSpan ?? '')?.[1] ?? 1)
   return number === 0 ? ofNone : Math.min(number, MOST_SPAN)
@@ -224,6 +226,8 @@ export const captionedTable = {
   type: 'node',
   name: 'captionedTable',
   label: 'table with caption',
+  isPiece: true,
+  takenApart: (node) => [node.type.schema.nodes.paragraph!.create(null, node.firstChild!.content), node.lastChild!],
   attributes: z.object({}),
   spec: { content: 'tableCaption table', group: 'block', isolating: true },
   // Its element is the table's own, which the reader of tables reads.
