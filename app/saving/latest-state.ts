@@ -14,11 +14,25 @@ export function latestState(view: EditorView): EditorState {
   return view.state
 }
 
-/** A key means the place where the browser has its cursor, also when it follows a click at once. */
+/**
+ * A key means the place where the browser has its cursor, also when it follows a click at once. Where the focus comes
+ * back by itself (a dialog closes), a browser puts its cursor at the beginning, and ProseMirror mends that a moment
+ * later: here it is mended at once, so that what is typed in that moment goes where one was.
+ */
 export function keysAtLatestState(): Plugin {
+  let isPressed = false
   return new Plugin({
     props: {
       handleDOMEvents: {
+        mousedown() {
+          isPressed = true
+          setTimeout(() => (isPressed = false))
+          return false
+        },
+        focus(view) {
+          if (!isPressed) view.focus()
+          return false
+        },
         keydown(view) {
           // What is being composed is not disturbed (W3C Input Events 2).
           if (!view.composing) latestState(view)

@@ -32,6 +32,18 @@ const changes: Record<string, (editor: Editor) => void> = {
   'a file on its way': (editor) => void new Arriving(editor, 1, 'wall.png', 'wall.png is on its way'),
 }
 
+test('a key right after the focus came back by itself means the place where one was', () => {
+  const editor = editorOn('<h1>W</h1><p>first</p><p>mine‸</p>')
+  editor.registerPlugin(keysAtLatestState())
+  editor.view.focus()
+  editor.view.dom.blur()
+  // As browsers do when an element of text is given the focus.
+  moveBrowserCursor(editor, 'first')
+  editor.view.dom.focus()
+  pressed(editor)
+  expect(around(editor)).toBe('mine')
+})
+
 test.each(Object.entries(changes))('%s: the cursor that has just been set stays', (_name, change) => {
   const editor = editorOn('<h1>W</h1><p>mine‸</p><p>yours</p>')
   for (const plugin of [localSteps(), findingMarks(), arriving()]) editor.registerPlugin(plugin)

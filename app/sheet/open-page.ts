@@ -1,3 +1,4 @@
+import { enableCoreExtensions } from '../editor/core-extensions.ts'
 import { Editor } from '@tiptap/core'
 import type { Presence } from '../../core/document/wire.ts'
 import { cursorMeta, fromServer, toServer } from '../editor/cursors.ts'
@@ -84,7 +85,7 @@ function makeEditor(content: object, callbacks: EditorCallbacks): Editor {
     content,
     // Its style is in sheet.css: style elements placed at run time would need leave of the content policy.
     injectCSS: false,
-    enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
+    enableCoreExtensions,
     editorProps: {
       attributes: {
         class: 'page-content',

@@ -1,3 +1,4 @@
+import { enableCoreExtensions } from '../editor/core-extensions.ts'
 import { Editor } from '@tiptap/core'
 import { Selection } from '@tiptap/pm/state'
 import { App } from 'antd'
@@ -40,7 +41,7 @@ export function usePassage(
       }),
       content: takeTyped() ?? start ?? emptyPassage,
       injectCSS: false,
-      enableCoreExtensions: { keymap: false, delete: false, drop: false, paste: false, textDirection: false },
+      enableCoreExtensions,
       editorProps: { attributes: attributesOf(label) },
     })
     made.on('update', () => latest.current.onChange(made.getJSON()))

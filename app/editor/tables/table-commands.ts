@@ -1,6 +1,6 @@
 import type { Node } from '@tiptap/pm/model'
-import { type Command, type EditorState, Selection } from '@tiptap/pm/state'
-import { isInTable, mergeCells, selectedRect, splitCell } from '@tiptap/pm/tables'
+import { type Command, type EditorState, Selection, type Transaction } from '@tiptap/pm/state'
+import { CellSelection, isInTable, mergeCells, selectedRect, splitCell } from '@tiptap/pm/tables'
 import type { Transform } from '@tiptap/pm/transform'
 import type { EditorView } from '@tiptap/pm/view'
 import { isA } from '../../../core/kinds/facts.ts'
@@ -57,9 +57,25 @@ function changingTable(
     if (!dispatch) return true
     const transform = make(state, here, view)
     if (!transform) return false
-    dispatch(transactionOf(state, transform).scrollIntoView())
+    dispatch(withItsRow(state, here, transactionOf(state, transform)).scrollIntoView())
     return true
   }
+}
+
+/** The cursor goes with its row, where that has gone to another place. */
+function withItsRow(
+  { selection }: EditorState,
+  { table, position, area }: Here,
+  transaction: Transaction,
+): Transaction {
+  const row = table.child(area.top)
+  const now = transaction.doc.nodeAt(position)
+  const at = now ? now.children.indexOf(row) : -1
+  if (!now || at < 0 || at === area.top || selection instanceof CellSelection) return transaction
+  const startOf = (parent: Node, index: number): number =>
+    position + 1 + parent.children.slice(0, index).reduce((size, child) => size + child.nodeSize, 0)
+  const $place = transaction.doc.resolve(selection.head - startOf(table, area.top) + startOf(now, at))
+  return transaction.setSelection(Selection.near($place))
 }
 
 export const mergeHere: Command = inTable(mergeCells)

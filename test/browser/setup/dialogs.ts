@@ -57,6 +57,17 @@ export const DIALOGS: readonly Opened[] = [
     },
   },
   {
+    file: 'editor/tables/table-dialog.tsx',
+    name: 'New table',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      const all = page.getByRole('button', { name: 'All tools' })
+      if (await all.isVisible()) await all.click()
+      await page.getByRole('toolbar', { name: 'Format' }).getByRole('button', { name: 'Table' }).click()
+    },
+  },
+  {
     file: 'editor/words-dialog.tsx',
     name: 'Colour, size and language',
     path: SHEET,
