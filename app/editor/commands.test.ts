@@ -77,7 +77,7 @@ test.each<[string, string, Command, string]>([
 test('a table takes the place of an empty paragraph, the cursor its first cell', () => {
   const result = run('<p>|</p>', insertTable({ rows: 2, columns: 2 }))
   expect(result?.html).toBe(
-    '<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table>\n<p></p>',
+    '<table><tbody><tr><th scope="col"><p></p></th><th scope="col"><p></p></th></tr><tr><td><p></p></td><td><p></p></td></tr></tbody></table><p></p>',
   )
   expect(result?.state.selection.$from.node(-1).type.name).toBe('tableHeader')
 })

@@ -7,6 +7,7 @@ import { bulletList, orderedList } from './lists/pieces.tsx'
 import { preformatted } from './preformatted/piece.tsx'
 import { contents } from './contents/piece.tsx'
 import { displayEquation, equation } from './equation/piece.tsx'
+import { footnote } from './footnote/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
 import { linkCard } from './link-card/piece.tsx'
@@ -33,6 +34,7 @@ export const PIECES: readonly Piece[] = [
   definitionList,
   displayEquation,
   equation,
+  footnote,
   table,
   captionedTable,
   preformatted,

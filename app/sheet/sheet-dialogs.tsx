@@ -19,6 +19,9 @@ const LinkField = onDemand(() => import('../editor/link-field.tsx').then((module
 const EquationDialog = onDemand(() =>
   import('../editor/equations/equation-dialog.tsx').then((module) => module.EquationDialog),
 )
+const FootnoteDialog = onDemand(() =>
+  import('../writing/footnotes/footnote-dialog.tsx').then((module) => module.FootnoteDialog),
+)
 const TableDialog = onDemand(() => import('../editor/tables/table-dialog.tsx').then((module) => module.TableDialog))
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
@@ -29,6 +32,7 @@ export const DIALOGS = [
   WordsDialog,
   EquationDialog,
   TableDialog,
+  FootnoteDialog,
   InsertDialog,
   ShelfPicker,
   AltDialog,
@@ -36,7 +40,17 @@ export const DIALOGS = [
   AsStudent,
 ]
 
-export type SheetDialog = 'link' | 'words' | 'equation' | 'table' | 'insert' | 'shelf' | 'publish' | 'student' | null
+/** Dialogs that ask for something that is put at the cursor. */
+const ASKED = {
+  link: LinkField,
+  equation: EquationDialog,
+  table: TableDialog,
+  footnote: FootnoteDialog,
+  words: WordsDialog,
+}
+
+export type SheetDialog =
+  'link' | 'words' | 'equation' | 'table' | 'footnote' | 'insert' | 'shelf' | 'publish' | 'student' | null
 
 interface Props {
   data: SheetData
@@ -86,13 +100,13 @@ function openDialog(
   const onClose = (): void => onDialog(null)
   switch (dialog) {
     case 'link':
-      return <LinkField editor={editor} onClose={onClose} />
     case 'equation':
-      return <EquationDialog editor={editor} onClose={onClose} />
     case 'table':
-      return <TableDialog editor={editor} onClose={onClose} />
-    case 'words':
-      return <WordsDialog editor={editor} onClose={onClose} />
+    case 'footnote':
+    case 'words': {
+      const Asked = ASKED[dialog]
+      return <Asked editor={editor} courseId={course.id} onClose={onClose} />
+    }
     case 'insert':
       return (
         <Insert {...{ editor, onClose }} courseId={course.id} onPicture={choose} onShelf={() => onDialog('shelf')} />

@@ -7,6 +7,8 @@ import { keymap } from '@tiptap/pm/keymap'
 import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { equations } from '../editor/equations/asking.ts'
+import { footnotes } from '../editor/footnotes/asking.ts'
+import { notesBelow } from '../editor/footnotes/list-below.ts'
 import { arriving } from '../media/arriving.ts'
 import { findMarks } from '../find/find-marks.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
@@ -123,6 +125,8 @@ export interface KeyCallbacks {
   onFind: (replaces: boolean) => void
   /** Opens the dialog of an equation. */
   onEquation: () => void
+  /** Opens the dialog of a footnote. */
+  onFootnote: () => void
   /** Opens the dialog of a new table. */
   onTable: () => void
   /** Opens the insert dialog. */
@@ -158,6 +162,8 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         keysAtLatestState(),
         equations(callbacks.onEquation),
         tableDialog(callbacks.onTable),
+        footnotes(callbacks.onFootnote),
+        notesBelow(),
         // Before the editing of tables, which would take a table from elsewhere as it comes.
         coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
         columnEdges(),

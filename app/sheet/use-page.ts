@@ -18,6 +18,7 @@ interface Callbacks extends Pick<
   | 'onWords'
   | 'onEquation'
   | 'onTable'
+  | 'onFootnote'
   | 'onFind'
   | 'onInsert'
   | 'onSettings'
@@ -119,6 +120,7 @@ const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbac
   onWords: () => latest.current.onWords(),
   onEquation: () => latest.current.onEquation(),
   onTable: () => latest.current.onTable(),
+  onFootnote: () => latest.current.onFootnote(),
   onFind: (replaces) => latest.current.onFind(replaces),
   onInsert: () => latest.current.onInsert(),
   onSettings: () => latest.current.onSettings(),

@@ -104,6 +104,7 @@ function opening(open: (dialog: SheetDialog) => void) {
     onWords: () => open('words'),
     onEquation: () => open('equation'),
     onTable: () => open('table'),
+    onFootnote: () => open('footnote'),
     onInsert: () => open('insert'),
   }
 }

@@ -11,6 +11,7 @@ const bound = Object.keys(
     onWords: nothing,
     onEquation: nothing,
     onTable: nothing,
+    onFootnote: nothing,
     onInsert: nothing,
     onSettings: nothing,
     onTabStays: nothing,

@@ -32,11 +32,13 @@ const NAMES: Readonly<Record<string, FieldMessage>> = {
   table: 'field.table',
   equation: 'field.equation',
 }
+/** What a line can have. */
+const IN_LINE = new Set(['bold', 'italic', 'strike', 'subscript', 'superscript', 'code', 'equation'])
 const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: NAMES[tool.id]! }] : []))
 
 /** The field itself: a small bar and the text. */
 export default function PassageEditor(props: PassageEditorProps) {
-  const { label, placeholder, courseId, uploadTo, variables } = props
+  const { label, placeholder, courseId, uploadTo, variables, isLine = false } = props
   const say = useFieldSay()
   const [asked, setAsked] = useState<Question | null>(null)
   const chooser = useRef<HTMLInputElement>(null)
@@ -55,7 +57,7 @@ export default function PassageEditor(props: PassageEditorProps) {
   return (
     <div className="rich-field">
       <div className="rich-bar" role="toolbar" aria-label={say('field.format', { field: label })} ref={bar} {...roving}>
-        <Tools editor={editor} onLink={() => setAsked('link')} />
+        <Tools editor={editor} isLine={isLine} onLink={() => setAsked('link')} />
         {variables && (
           <ValueTool variables={variables} onInsert={(...value) => editor && insertValue(editor, ...value)} />
         )}
@@ -92,11 +94,17 @@ function AskedDialog({ asked, ...props }: { asked: Question; editor: Editor; onC
   return <Asked {...props} />
 }
 
-function Tools({ editor, onLink }: { editor: Editor | null; onLink: () => void }) {
+interface ToolsProps {
+  editor: Editor | null
+  isLine: boolean
+  onLink: () => void
+}
+
+function Tools({ editor, isLine, onLink }: ToolsProps) {
   const say = useFieldSay()
   return (
     <>
-      {OFFERED.map(({ id, message, key, icon, command }) => (
+      {OFFERED.filter(({ id }) => !isLine || IN_LINE.has(id)).map(({ id, message, key, icon, command }) => (
         <Tool
           key={id}
           title={key ? `${say(message)} (${shownKey(key)})` : say(message)}

@@ -14,6 +14,8 @@ export interface RichFieldProps {
   uploadTo?: UploadTo | undefined
   /** Names of variables whose values can be put into the text; no tool for it when left out. */
   variables?: readonly string[] | undefined
+  /** It is for one line of words: tools for blocks are left out. */
+  isLine?: boolean
   /** Begins with the cursor in it. */
   isOpen?: boolean
   onChange: (content: object) => void

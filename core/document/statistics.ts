@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { isA } from '../kinds/facts.ts'
+import { withNotesAsWords } from './plain-text.ts'
 
 export interface Statistics {
   readonly words: number
@@ -52,7 +53,8 @@ function count(page: Node): { words: number; characters: number } {
 }
 
 function countTextblock(node: Node): { words: number; characters: number } {
-  const text = node.textBetween(0, node.content.size, ' ', ' ')
+  const content = withNotesAsWords(node.content)
+  const text = content.textBetween(0, content.size, ' ', ' ')
   let words = 0
   for (const segment of segmenter.segment(text)) if (segment.isWordLike) words++
   return { words, characters: [...text].length }

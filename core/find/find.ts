@@ -27,7 +27,7 @@ export interface Match {
 /** So many are found at most; more than that nobody goes through. */
 export const MOST_MATCHES = 10_000
 
-/** Stands for a picture, an equation, a line break: one place, as it has in the page. */
+/** Stands for a picture, an equation, a line break, a note: for each place that it takes in the page. */
 const LEAF = '\uFFFC'
 
 /** The text blocks of a page with their words, each character at its place. */
@@ -36,7 +36,10 @@ export function linesOf(page: Node): Line[] {
   page.descendants((node, position) => {
     if (!node.isTextblock) return true
     if (node.content.size > 0)
-      lines.push({ text: node.textBetween(0, node.content.size, '', LEAF), start: position + 1 })
+      lines.push({
+        text: node.children.map((child) => child.text ?? LEAF.repeat(child.nodeSize)).join(''),
+        start: position + 1,
+      })
     return false
   })
   return lines

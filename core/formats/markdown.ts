@@ -1,3 +1,5 @@
+import type { Element } from 'hast'
+import type { Handle as ToMarkdown } from 'hast-util-to-mdast'
 import type { Delete } from 'mdast'
 import type { Handler } from 'mdast-util-to-hast'
 import type { Node } from 'prosemirror-model'
@@ -11,6 +13,7 @@ import remarkRehype from 'remark-rehype'
 import remarkStringify from 'remark-stringify'
 import { unified } from 'unified'
 import { mathToHtml, mathToMarkdown } from './markdown-math.ts'
+import { MarkdownNotes } from './markdown-notes.ts'
 import { readPage, type ReadResult } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 
@@ -29,13 +32,24 @@ const toHtml = unified()
   .use(remarkRehype, { allowDangerousHtml: true, handlers: { delete: struckOut, ...mathToHtml } })
   .use(rehypeStringify, { allowDangerousHtml: true })
   .freeze()
-const fromHtml = unified()
-  .use(rehypeParse, { fragment: true })
-  .use(rehypeRemark, { handlers: mathToMarkdown })
+const parse = unified().use(rehypeParse, { fragment: true }).freeze()
+const written = unified()
   .use(remarkGfm)
   .use(remarkMath)
   .use(remarkStringify, { bullet: '-', emphasis: '_', rule: '-' })
   .freeze()
+
+/** The way from HTML to Markdown of one page, whose notes are numbered through. */
+function fromHtml(): (html: string) => string {
+  const notes = new MarkdownNotes()
+  const span: ToMarkdown = (state, node: Element, parent) =>
+    notes.handle(state, node) ?? mathToMarkdown.span(state, node, parent)
+  const toTree = unified()
+    .use(rehypeRemark, { handlers: { ...mathToMarkdown, span } })
+    .use(notes.below)
+    .freeze()
+  return (html) => written.stringify(toTree.runSync(parse.parse(html)))
+}
 
 /**
  * The HTML that Markdown (CommonMark and GFM) means, with whatever HTML stands in it: to be read like any that nobody
@@ -55,13 +69,14 @@ export function fromMarkdown(unsafeMarkdown: string, options: { readonly title?:
  * or none that gives it back, stands there as HTML, which CommonMark allows (“HTML blocks”, “Raw HTML”).
  */
 export function toMarkdown(page: Node): string {
+  const convert = fromHtml()
   const blocks: { text: string; list: string | null }[] = []
   const title = page.firstChild?.textContent ?? ''
-  if (title !== '') blocks.push({ text: written(onlyWith(page, null)), list: null })
+  if (title !== '') blocks.push({ text: asMarkdown(onlyWith(page, null), convert), list: null })
   page.forEach((block, _offset, index) => {
     if (index === 0) return
     const before = blocks.at(-1)
-    const text = written(onlyWith(page, block))
+    const text = asMarkdown(onlyWith(page, block), convert)
     const list = text.startsWith('<') || !block.type.isInGroup('list') ? null : block.type.name
     // Between two lists of one kind stands something that neither reads on over.
     if (list !== null && before?.list === list) blocks.push({ text: '<!-- -->', list: null })
@@ -84,9 +99,9 @@ function pieces(page: Node): Node[] {
 }
 
 /** The Markdown of a page with one block, or its HTML where Markdown does not give it back. */
-function written(single: Node): string {
+function asMarkdown(single: Node, convert: (html: string) => string): string {
   const html = sourceOf(single)
-  const markdown = String(fromHtml.processSync(html)).trim()
+  const markdown = convert(html).trim()
   return markdown !== '' && !markdown.startsWith('<') && fromMarkdown(markdown).page.eq(single)
     ? markdown
     : asHtml(single)

@@ -1,6 +1,6 @@
 import mammoth from 'mammoth'
 import { parseFragment } from 'parse5'
-import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
@@ -53,11 +53,9 @@ export async function readWord(
       reason:
         'The Word document is damaged: its text can’t be read. Open it in a word processor, save it again in the program it came from, then try again.',
     }
-  const nodes = withNotesWhereTheyBelong(
-    titled(
-      pictures.place(withoutBookmarks(parseFragment(converted.value).childNodes), (src) =>
-        src.startsWith(INCOMING) ? src.slice(INCOMING.length) : null,
-      ),
+  const nodes = titled(
+    pictures.place(withoutBookmarks(parseFragment(converted.value).childNodes), (src) =>
+      src.startsWith(INCOMING) ? src.slice(INCOMING.length) : null,
     ),
   )
   const { page, notes } = readNodes(nodes)
@@ -161,71 +159,6 @@ function titled(nodes: HtmlNode[]): HtmlNode[] {
   if (!title) return [element('h1'), ...nodes]
   title.attrs = []
   return [title, ...nodes.filter((node) => node !== title)]
-}
-
-/**
- * Footnotes and endnotes stand at the end of the document; here each goes to the end of the main section that refers to
- * it, where a chapter will end, and is referred to by its number.
- */
-function withNotesWhereTheyBelong(nodes: HtmlNode[]): HtmlNode[] {
-  const last = nodes.at(-1)
-  if (!last || !isElement(last) || last.tagName !== 'ol' || !isNote(last.childNodes[0])) return nodes
-  const notes = new Map(
-    last.childNodes.flatMap((item): [string, HtmlElement][] =>
-      isElement(item) ? [[attribute(item, 'id') ?? '', item]] : [],
-    ),
-  )
-  const body = nodes.slice(1, -1)
-  const level = body.reduce(
-    (least, node) =>
-      isElement(node) && /^h[1-6]$/.test(node.tagName) ? Math.min(least, Number(node.tagName[1])) : least,
-    7,
-  )
-  const made: HtmlNode[] = nodes.slice(0, 1)
-  let number = 0
-  let waiting: HtmlElement[] = []
-  const settle = (): void => {
-    if (waiting.length > 0) made.push(element('ol', { start: number - waiting.length + 1 }, waiting))
-    waiting = []
-  }
-  const walk = (node: HtmlNode): HtmlNode => {
-    if (!isElement(node)) return node
-    // Word raises its marks; as a number in brackets it needs no raising.
-    const mark = node.tagName === 'sup' && node.childNodes.length === 1 ? node.childNodes[0]! : node
-    const href = isElement(mark) && mark.tagName === 'a' ? attribute(mark, 'href') : undefined
-    const note = href?.startsWith('#') ? notes.get(href.slice(1)) : undefined
-    if (note) {
-      number++
-      waiting.push(element('li', {}, note.childNodes.map(withoutBackLink)))
-      return text(`[${number}]`)
-    }
-    node.childNodes = node.childNodes.map(walk)
-    return node
-  }
-  for (const node of body) {
-    if (isElement(node) && node.tagName === `h${level}`) settle()
-    made.push(walk(node))
-  }
-  settle()
-  return made
-}
-
-const isNote = (node: HtmlNode | undefined): boolean =>
-  node !== undefined && isElement(node) && /^(footnote|endnote)-/.test(attribute(node, 'id') ?? '')
-
-function withoutBackLink(node: HtmlNode): HtmlNode {
-  if (!isElement(node)) return node
-  node.childNodes = node.childNodes
-    .filter(
-      (child) =>
-        !(
-          isElement(child) &&
-          child.tagName === 'a' &&
-          /^#(footnote|endnote)-ref-/.test(attribute(child, 'href') ?? '')
-        ),
-    )
-    .map(withoutBackLink)
-  return node
 }
 
 /** What stands in the document and in no page, counted in its XML (ECMA-376, part 1: WordprocessingML). */

@@ -16,14 +16,17 @@ export function lineOf(type: NodeType, blocks: readonly Node[]): { readonly line
     if (!node.isTextblock) return node.forEach(gather)
     if (!isFirst) run.text(' ', Mark.none)
     isFirst = false
+    gatherInline(node)
+  }
+  const gatherInline = (node: Node): void =>
     node.forEach((inline) => {
       const marks = inline.marks.filter((mark) => type.allowsMarkType(mark.type))
       isLess ||= marks.length < inline.marks.length
       if (inline.isText) run.text(inline.text ?? '', marks)
       else if (type.contentMatch.matchType(inline.type)) run.node(inline, false)
+      else if (!inline.isLeaf) gatherInline(inline)
       else run.text(' ', Mark.none)
     })
-  }
   blocks.forEach(gather)
   return { line: type.create(null, run.take()), isLess }
 }

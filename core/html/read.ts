@@ -14,6 +14,7 @@ import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { readMath } from '../equations/from-mathml.ts'
 import { shortened } from '../tree/shortened.ts'
+import { readNotes } from '../notes/read-notes.ts'
 import { Surroundings } from './surroundings.ts'
 import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText, textOf } from '../tree/tree.ts'
 
@@ -60,6 +61,7 @@ export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadRes
 export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadResult {
   const reader = new Reader(options.language)
   readMath(nodes)
+  readNotes(nodes)
   const children = outer(recognise(nodes, reader.report))
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''
@@ -197,7 +199,8 @@ class Reader {
       return
     }
     if (reading?.type.isInline) {
-      run.node(reading.type.create(reading.attrs, null, marks), reading.type === lineBreak)
+      const words = reading.type.isLeaf ? null : this.#line(reading.type, element.childNodes).content
+      run.node(reading.type.create(reading.attrs, words, marks), reading.type === lineBreak)
       return
     }
     if (reading && !isPart(reading.type)) {

@@ -3,6 +3,7 @@ import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
 import { setEquations } from '../equations/set-equations.ts'
+import { bracketNotes, setNotes } from '../notes/set-notes.ts'
 import { highlight } from './highlighted.ts'
 import { slug } from './slug.ts'
 import {
@@ -70,6 +71,7 @@ export function renderBlocks(
   for (const each of everyElement(elements))
     if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')
   if (!arePlaces) {
+    bracketNotes(elements)
     for (const each of everyElement(elements)) each.attrs = each.attrs.filter(({ name }) => name !== 'id')
     return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings: [] }
   }
@@ -78,6 +80,7 @@ export function renderBlocks(
     if (id !== undefined) taken.add(id)
   }
   const headings = nameHeadings(elements, taken)
+  setNotes(elements, taken, { notes: word('pieces.notes'), back: word('pieces.noteBack') })
   const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
   const sealed = sealedPieces(page)
   for (const each of everyElement(elements)) {

@@ -1,6 +1,6 @@
 import type { Fragment, Mark, Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
-import { isA, kindOf, kindOfMark } from '../kinds/facts.ts'
+import { isA, isMark, kindOf, kindOfMark } from '../kinds/facts.ts'
 import type { HtmlFormat } from '../kinds/kind.ts'
 import { declarations, type HtmlElement, type HtmlNode, text } from '../tree/tree.ts'
 
@@ -12,8 +12,8 @@ const COLLAPSIBLE = /^[\t\n ]|[\t\n ]$|[\t\n]| {2}|\uFFFC | \uFFFC/
 
 /** True when the words of a text block keep their spaces only with `white-space: pre-wrap`. */
 export function needsPreserve(textblock: Node): boolean {
-  const leaf = (node: Node): string => (isA(node, 'lineBreak') ? '\uFFFC' : '\uFFFB')
-  return COLLAPSIBLE.test(textblock.textBetween(0, textblock.content.size, '', leaf))
+  const words = textblock.children.map((child) => child.text ?? (isA(child, 'lineBreak') ? '\uFFFC' : '\uFFFB'))
+  return COLLAPSIBLE.test(words.join(''))
 }
 
 /** The elements of the children of `parent`, whose content begins at `start`. */
@@ -35,7 +35,7 @@ export function writeNode(node: Node, format: HtmlFormat, position: number, onEl
     node.isLeaf ? [] : writeChildren(node, format, position + 1, onElement),
     format,
   )
-  if (node.isTextblock && !node.type.spec.code && needsPreserve(node)) preserve(element)
+  if (node.inlineContent && !node.type.spec.code && needsPreserve(node)) preserve(element)
   onElement?.(element, node, position)
   return element
 }
@@ -72,11 +72,13 @@ function writeInline(content: Fragment, format: HtmlFormat): HtmlNode[] {
   const top: HtmlNode[] = []
   const open: { mark: Mark; element: HtmlElement }[] = []
   content.forEach((node) => {
+    // A note leads somewhere itself, so it stands in no link.
+    const marks = isA(node, 'footnote') ? node.marks.filter((mark) => !isMark(mark, 'link')) : node.marks
     let keep = 0
-    while (keep < open.length && keep < node.marks.length && open[keep]!.mark.eq(node.marks[keep]!)) keep++
+    while (keep < open.length && keep < marks.length && open[keep]!.mark.eq(marks[keep]!)) keep++
     open.length = keep
-    for (let at = keep; at < node.marks.length; at++) {
-      const mark = node.marks[at]!
+    for (let at = keep; at < marks.length; at++) {
+      const mark = marks[at]!
       const element = kindOfMark(mark).write(mark, [], format)
       ;(open.at(-1)?.element.childNodes ?? top).push(element)
       open.push({ mark, element })

@@ -13,6 +13,7 @@ import { direction } from './direction/kind.ts'
 import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
 import { displayEquation, equation } from './equation/kinds.ts'
+import { footnote } from './footnote/kind.ts'
 import { heading } from './heading/kind.ts'
 import { highlight } from './highlight/kind.ts'
 import { htmlPiece } from './html-piece/kind.ts'
@@ -93,6 +94,7 @@ export const nodeKinds = {
   text,
   lineBreak,
   equation,
+  footnote,
   value,
   bankQuestion,
   passage,

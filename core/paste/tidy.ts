@@ -134,6 +134,9 @@ const MEANING = new Set([
   'open',
   'name',
   'role',
+  'epub:type',
+  'data-footnote-ref',
+  'data-footnotes',
   'aria-controls',
   'data-target',
 ])

@@ -107,7 +107,7 @@ export function headingsToParts(page: Node, run: HeadingRun, piece: PartsPiece):
     else parts.at(-1)?.blocks.push(node)
   })
   const made = parts.map(({ heading, blocks }) => {
-    const content = [...linksOf(heading, types.paragraph!), ...blocks]
+    const content = [...beneathTitle(heading, types.paragraph!), ...blocks]
     return types.part!.create({ id: heading.attrs.id as string | null }, [
       titleFrom(heading, types.partTitle!),
       ...(content.length > 0 ? content : [types.paragraph!.create()]),
@@ -126,10 +126,15 @@ function titleFrom(heading: Node, type: NodeType): Node {
   return type.create(null, Fragment.from(line))
 }
 
-/** A heading may hold links, a title may not: they go into a paragraph of their own, so that none is lost. */
-function linksOf(heading: Node, paragraph: NodeType): Node[] {
-  const links = heading.content.content.filter((inline) => markOn(inline, 'link') !== undefined)
-  return links.length > 0 ? [paragraph.create(null, Fragment.from(links))] : []
+/**
+ * A heading may hold links, equations and notes, a title may not: they go into a paragraph of their own, so that none
+ * is lost.
+ */
+function beneathTitle(heading: Node, paragraph: NodeType): Node[] {
+  const kept = heading.children.filter(
+    (inline) => markOn(inline, 'link') !== undefined || !(inline.isText || isA(inline, 'lineBreak')),
+  )
+  return kept.length > 0 ? [paragraph.create(null, Fragment.from(kept))] : []
 }
 
 /** Makes headings of the parts of tabs or an accordion, with what stood in them beneath. Null when there are none. */

@@ -90,6 +90,16 @@ test('the links of a heading are not lost when it becomes a title', () => {
   )
 })
 
+test('what a title can’t hold goes beneath it: links, equations, notes', () => {
+  const start = page(
+    '<h2>See <a href="#x">there</a><span role="doc-footnote">why</span> <span data-piece="equation">x^2</span></h2><p>a</p>',
+  )
+  const made = lawful(start, headingsToParts(start, headingRun(start, 4, 4)!, 'tabs'))
+  expect(writePage(made, 'source')).toContain(
+    '<p><a href="#x">there</a><span role="doc-footnote">why</span><span data-piece="equation">x^2</span></p><p>a</p>',
+  )
+})
+
 test('on any page: no letter is lost, and what was made can be unmade', () => {
   const inRuns = fc
     .tuple(openPage, fc.nat())

@@ -74,6 +74,18 @@ const inline = fc.array(
     {
       weight: 1,
       arbitrary: fc
+        .array(
+          fc.oneof(
+            { weight: 4, arbitrary: textNode },
+            { weight: 1, arbitrary: tex.map((each): NodeJson => ({ type: 'equation', attrs: { tex: each } })) },
+          ),
+          { maxLength: 3 },
+        )
+        .map((content): NodeJson => ({ type: 'footnote', content })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
         .record({
           formula: fc.constantFrom('w', 'w * h / 2', 'a < b', '"&'),
           decimals: fc.option(fc.integer({ min: 0, max: 12 })),

@@ -1,6 +1,7 @@
-import { Minus, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
+import { Asterisk, Minus, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
 import { askEquation } from '../equations/asking.ts'
 import { insertRule, wrap } from '../commands.ts'
+import { askFootnote } from '../footnotes/asking.ts'
 import { askTable } from '../tables/new-table.ts'
 import { inTitle, plainTitle, isInside, type Tool } from './tool.ts'
 
@@ -46,6 +47,16 @@ export const INSERT_TOOLS: readonly Tool[] = [
     help: 'A formula, in the line or on a line of its own.',
     icon: Sigma,
     command: askEquation,
+    whyNot: plainTitle,
+  },
+  {
+    id: 'footnote',
+    group: 'insert',
+    name: 'Footnote',
+    key: 'Mod-Alt-f',
+    help: 'A note to the words before it, below the page.',
+    icon: Asterisk,
+    command: askFootnote,
     whyNot: plainTitle,
   },
   {

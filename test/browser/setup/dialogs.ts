@@ -68,6 +68,15 @@ export const DIALOGS: readonly Opened[] = [
     },
   },
   {
+    file: 'writing/footnotes/footnote-dialog.tsx',
+    name: 'Footnote',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      await page.keyboard.press('Control+Alt+f')
+    },
+  },
+  {
     file: 'editor/words-dialog.tsx',
     name: 'Colour, size and language',
     path: SHEET,
