@@ -1,11 +1,12 @@
 import { undo } from '@tiptap/pm/history'
 import { Fragment, type Node, type Schema, Slice } from '@tiptap/pm/model'
-import { type EditorState, Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
+import { type EditorState, Plugin, PluginKey, TextSelection, type Transaction } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { closeHistory } from '@tiptap/pm/history'
 import { CellSelection } from '@tiptap/pm/tables'
 import { webAddress } from '../../core/embeds/web-address.ts'
 import type { Cleaned } from '../../core/paste/clean.ts'
+import { isCode } from '../../core/paste/is-code.ts'
 import { cellsPasted } from './tables/cells-pasted.ts'
 import { OWN, ownClipboard } from './own-clipboard.ts'
 import { problemOf } from './page-guard.ts'
@@ -13,12 +14,22 @@ import { isA } from '../../core/kinds/facts.ts'
 import type { FieldSay } from './field-say.ts'
 import { latestState } from '../saving/latest-state.ts'
 
-/** The last paste while nothing else has been written since: what is said about it, and its other reading. */
+/**
+ * How a clipboard is read: cleaned, with the looks that a page has a place for, as it stands there, as words alone, or,
+ * where its text is HTML, as what that is.
+ */
+export type Reading = 'clean' | 'looks' | 'came' | 'words' | 'code'
+
+/** The last paste while nothing else has been written since: what is said about it, and its other readings. */
 export interface LastPaste {
   readonly report: string
-  readonly reading: 'clean' | 'words'
+  readonly reading: Reading
   /** The plain text of the clipboard; empty when it had none. */
   readonly text: string
+  /** Its HTML; empty when it had none. */
+  readonly html: string
+  /** In what ways it can be read. */
+  readonly readings: readonly Reading[]
 }
 
 const key = new PluginKey<LastPaste | null>('paste')
@@ -30,16 +41,42 @@ export function dismissPaste(view: EditorView): void {
   view.dispatch(view.state.tr.setMeta(key, { last: null }))
 }
 
-/** Takes the last paste back and puts its words alone in its place. */
-export function pasteWordsAlone(view: EditorView): void {
+/** Has something said where pastes are told of, until something else is written. */
+export const sayInNotice = (transaction: Transaction, report: string): Transaction =>
+  transaction.setMeta(key, { last: { report, reading: 'clean', text: '', html: '', readings: [] } })
+
+/** Takes the last paste back and puts it there in another reading. */
+export function pasteAs(view: EditorView, reading: Reading): void {
   const last = lastPaste(view.state)
   if (!last || !undo(view.state, view.dispatch)) return
   void cleaning()
-    .then(({ cleanText }) => {
-      put(view, cleanText(last.text), { ...last, reading: 'words' })
+    .then((core) => {
+      put(view, readAs(core, reading, last, languageOf(view)), { ...last, reading })
       view.focus()
     })
     .catch(() => undefined)
+}
+
+const languageOf = (view: EditorView): string | undefined => view.dom.closest<HTMLElement>('[lang]')?.lang
+
+function readAs(
+  core: Awaited<ReturnType<typeof cleaning>>,
+  reading: Reading,
+  { html, text }: Pick<LastPaste, 'html' | 'text'>,
+  language?: string,
+): Cleaned {
+  switch (reading) {
+    case 'clean':
+      return html === '' ? core.rowsOf(text) : core.cleanHtml(html, language)
+    case 'looks':
+      return core.cleanHtml(html, language, true)
+    case 'came':
+      return core.asItCame(html, language)
+    case 'words':
+      return core.cleanText(text)
+    case 'code':
+      return core.asItCame(text, language)
+  }
 }
 
 /** The cleaning brings the HTML parser with it: fetched when the sheet is open, at the latest with the first paste. */
@@ -100,7 +137,7 @@ export function coreClipboard(
           onEmbed(text)
           return true
         }
-        if (html === '') return text.includes('\t') && takeRows(view, text, telling)
+        if (html === '') return takeText(view, text, telling)
         return !html.includes(OWN) && take(view, html, text, telling)
       },
     },
@@ -118,7 +155,7 @@ function take(
   void cleaning().then(
     ({ cleanHtml, cleanText }) => {
       if (view.isDestroyed) return
-      const cleaned = cleanHtml(html, view.dom.closest<HTMLElement>('[lang]')?.lang)
+      const cleaned = cleanHtml(html, languageOf(view))
       const isEmpty = cleaned.blocks.every((block) => block.isTextblock && block.content.size === 0)
       if (isEmpty && text === '')
         return onTrouble(`${say('field.nothingPasted')} ${tellsReport ? cleaned.report : ''}`.trim())
@@ -126,6 +163,8 @@ function take(
         report: cleaned.report,
         reading: isEmpty ? 'words' : 'clean',
         text: text || cleaned.blocks.map((block) => block.textContent).join('\n'),
+        html,
+        readings: isEmpty ? [] : ['clean', 'looks', 'came', 'words'],
       })
     },
     () => onTrouble(say('field.noCleaning')),
@@ -133,23 +172,23 @@ function take(
   return true
 }
 
-/** Takes text with tabs between cells as a table; what is none comes as the text it is. */
-function takeRows(view: EditorView, text: string, { onTrouble, say }: Pick<Takers, 'onTrouble' | 'say'>): boolean {
-  if (!takesBlocks(view.state, view.state.selection.$from.depth) || !isRows(text)) return false
+/**
+ * Takes plain text of several lines, or in which tabs stand between cells: lists and tables as such. What is plainly
+ * HTML comes as the text it is, and is a click away from what it means. Other text goes where the cursor is.
+ */
+function takeText(view: EditorView, text: string, { onTrouble, say }: Pick<Takers, 'onTrouble' | 'say'>): boolean {
+  const isOneLine = !/[\n\r\t]/.test(text.trim()) && !isCode(text)
+  if (isOneLine || !takesBlocks(view.state, view.state.selection.$from.depth)) return false
+  const last: Omit<LastPaste, 'report'> = isCode(text)
+    ? { reading: 'words', text, html: '', readings: ['words', 'code'] }
+    : { reading: 'clean', text, html: '', readings: ['clean', 'words'] }
   void cleaning().then(
-    ({ rowsOf }) => {
-      if (!view.isDestroyed) put(view, rowsOf(text), { report: '', reading: 'clean', text })
+    (core) => {
+      if (!view.isDestroyed) put(view, readAs(core, last.reading, last), { ...last, report: '' })
     },
     () => onTrouble(say('field.noCleaning')),
   )
   return true
-}
-
-/** Whether all lines have as many tabs, looked at quickly: the core looks closely. */
-const isRows = (text: string): boolean => {
-  const [first = '', ...others] = text.trimEnd().split('\n')
-  const count = first.split('\t').length
-  return count > 1 && (text.includes('"') || others.every((line) => line.split('\t').length === count))
 }
 
 /** An embed code, or a share address of a host whose players pages may hold. */

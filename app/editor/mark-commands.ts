@@ -1,6 +1,7 @@
 import { setBlockType } from '@tiptap/pm/commands'
 import type { Attrs, Mark, MarkType } from '@tiptap/pm/model'
 import type { Command, EditorState } from '@tiptap/pm/state'
+import { placesOf } from '../../core/document/plain-text.ts'
 import { kindOfMark, type MarkName } from '../../core/kinds/facts.ts'
 
 export interface Range {
@@ -12,11 +13,11 @@ export interface Range {
 const IN_WORD = /[\p{L}\p{M}\p{N}_’'-]/u
 
 /** What a tool for words acts on: the selection, or the word the cursor is in; null where there is none. */
-export function wordsAt({ selection, doc }: EditorState): Range | null {
+export function wordsAt({ selection }: EditorState): Range | null {
   if (!selection.empty) return { from: selection.from, to: selection.to }
   const { parent, parentOffset, pos } = selection.$from
   if (!parent.isTextblock) return null
-  const words = doc.textBetween(pos - parentOffset, pos - parentOffset + parent.content.size, '', '\uFFFC')
+  const words = placesOf(parent)
   let [from, to] = [parentOffset, parentOffset]
   while (from > 0 && IN_WORD.test(words[from - 1]!)) from--
   while (to < words.length && IN_WORD.test(words[to]!)) to++

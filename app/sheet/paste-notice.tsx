@@ -1,9 +1,17 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { ClipboardCheck, X } from 'lucide-react'
-import { dismissPaste, lastPaste, pasteWordsAlone } from '../editor/clipboard.ts'
+import { dismissPaste, lastPaste, pasteAs, type Reading } from '../editor/clipboard.ts'
 
-/** What the last paste brought, until something else is written: its words alone are one click away. */
+const NAMES: Readonly<Record<Reading, string>> = {
+  clean: 'Clean it',
+  looks: 'Keep colours and sizes',
+  came: 'As it came',
+  words: 'Keep text only',
+  code: 'Read it as HTML',
+}
+
+/** What the last paste brought, until something else is written: its other readings are one click away. */
 export function PasteNotice({ editor }: { editor: Editor }) {
   const last = useEditorState({ editor, selector: ({ editor: { state } }) => lastPaste(state) })
   return (
@@ -12,16 +20,19 @@ export function PasteNotice({ editor }: { editor: Editor }) {
         <p className="paste-notice">
           <ClipboardCheck size={15} aria-hidden />
           <span>{last.report}</span>
-          {last.reading === 'clean' && last.text !== '' && (
-            <button
-              type="button"
-              className="link-button"
-              onMouseDown={(event) => event.preventDefault()}
-              onClick={() => pasteWordsAlone(editor.view)}
-            >
-              Keep text only
-            </button>
-          )}
+          {last.readings
+            .filter((reading) => reading !== last.reading && (reading !== 'words' || last.text !== ''))
+            .map((reading) => (
+              <button
+                key={reading}
+                type="button"
+                className="link-button"
+                onMouseDown={(event) => event.preventDefault()}
+                onClick={() => pasteAs(editor.view, reading)}
+              >
+                {NAMES[reading]}
+              </button>
+            ))}
           <button
             type="button"
             className="plain-button"

@@ -1,4 +1,5 @@
 import type { Node } from 'prosemirror-model'
+import { placesOf } from '../document/plain-text.ts'
 
 /** What is looked for. */
 export interface Query {
@@ -27,19 +28,12 @@ export interface Match {
 /** So many are found at most; more than that nobody goes through. */
 export const MOST_MATCHES = 10_000
 
-/** Stands for a picture, an equation, a line break, a note: for each place that it takes in the page. */
-const LEAF = '\uFFFC'
-
 /** The text blocks of a page with their words, each character at its place. */
 export function linesOf(page: Node): Line[] {
   const lines: Line[] = []
   page.descendants((node, position) => {
     if (!node.isTextblock) return true
-    if (node.content.size > 0)
-      lines.push({
-        text: node.children.map((child) => child.text ?? LEAF.repeat(child.nodeSize)).join(''),
-        start: position + 1,
-      })
+    if (node.content.size > 0) lines.push({ text: placesOf(node), start: position + 1 })
     return false
   })
   return lines

@@ -4,11 +4,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import fc from 'fast-check'
 import { strToU8, zipSync } from 'fflate'
+import { serializeOuter } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { expect, test } from 'vitest'
 import { anyPage } from '../../test/shared/pages.ts'
 import { mapShelfItems } from '../document/shelf-items.ts'
 import { plainText } from '../document/plain-text.ts'
+import { mathOf } from '../equations/math.ts'
 import { readPage } from '../html/read.ts'
 import { printSource } from '../source/print.ts'
 import { MOST_UNPACKED, pathFrom, readArchive } from './archive.ts'
@@ -180,17 +182,58 @@ const drawing = (relation: string, alt: string): string =>
 
 test('what a page can’t hold of a Word document is counted in words', async () => {
   const made = word(
-    `<w:p><w:pPr><w:pStyle w:val="Odd"/></w:pPr>${run('Saved.')}</w:p><w:p><m:oMath><m:r><m:t>x</m:t></m:r></m:oMath><w:ins w:id="1">${run('put in')}</w:ins><w:del w:id="2"><w:r><w:delText>struck</w:delText></w:r></w:del></w:p>`,
+    `<w:p><w:pPr><w:pStyle w:val="Odd"/></w:pPr>${run('Saved.')}</w:p><w:p><m:oMath></m:oMath><w:ins w:id="1">${run('put in')}</w:ins><w:del w:id="2"><w:r><w:delText>struck</w:delText></w:r></w:del></w:p>`,
   )
   const { opening, notes } = imported(await readWord(made, 'page', 'Hand-made', freshId))
   expect(plainText(opening.page)).toBe('Hand-made\nSaved.\nput in')
   expect(notes.map(({ message }) => message)).toEqual(
     expect.arrayContaining([
-      'Formulas can’t be held yet; they were left out.',
+      'Formulas that could not be read were left out.',
       'Words that a tracked change had put in were kept as if accepted.',
       'Words that a tracked change had struck out were left out.',
     ]),
   )
+})
+
+test('formulas of a Word document, as pandoc writes them, say what pandoc was given', async () => {
+  const formulas = [
+    'E = mc^2',
+    '\\frac{a+b}{c}',
+    '\\sqrt[3]{x_1^2 + y}',
+    '\\sum_{i=1}^{n} i^2',
+    '\\int_0^1 f(x)\\,dx',
+    '\\left( \\frac{1}{2} \\right)',
+    '\\alpha \\leq \\beta',
+    '\\begin{matrix} a & b \\\\ c & d \\end{matrix}',
+    '\\vec{v} + \\hat{x}',
+    '\\sin x + \\log y',
+    'x \\text{ if } y > 0',
+  ]
+  const markdown = formulas.map((tex) => `Words $${tex}$ and more.`).join('\n\n')
+  const file = wordOf(`${markdown}\n\n$$a^2 + b^2 = c^2$$\n`, 'formulas')
+  const { opening, notes } = imported(await readWord(file, 'page', 'formulas', freshId))
+  const found: string[] = []
+  let displayed = ''
+  opening.page.descendants((node) => {
+    if (node.type.name === 'equation') found.push(String(node.attrs.tex))
+    if (node.type.name === 'displayEquation') displayed = String(node.attrs.tex)
+  })
+  // What is seen of a formula: its signs, without the invisible ones and the spaces.
+  const signs = (tex: string): string => {
+    const set = mathOf(tex, false)
+    if (!('math' in set)) throw new Error(`“${tex}” can’t be set.`)
+    const annotation = /<annotation[^]*?<\/annotation>/g
+    return serializeOuter(set.math)
+      .replace(annotation, '')
+      .replace(/<[^>]*>/g, '')
+      .replace(/&nbsp;|&#?\w+;|[\s\u2061-\u2064\u200b\u2009\u200a\u2005\u00a0]/g, (sign) =>
+        /^&(lt|gt|amp);/.test(sign) ? sign : '',
+      )
+  }
+  expect(found.map(signs)).toEqual(formulas.map(signs))
+  expect(signs(displayed)).toBe(signs('a^2 + b^2 = c^2'))
+  expect(notes).toEqual([])
+  expect(plainText(opening.page)).toContain('Words E=m')
 })
 
 test('pictures of a Word document come along, the same bytes once', async () => {

@@ -7,6 +7,8 @@ import type { ReadNote } from '../html/report.ts'
 import { readArchive } from './archive.ts'
 import { type ImportAs, type ImportNote, type ImportResult, importedText, countNotes } from './imported.ts'
 import { IncomingPictures } from './incoming-pictures.ts'
+import { formulasApart, type FormulasApart, putFormulas } from './word-formulas.ts'
+import { zipFiles } from './zip.ts'
 
 /** Styles of Word by name (common practice: its built-in English names), as what they mean in a page. */
 const STYLES = [
@@ -46,7 +48,8 @@ export async function readWord(
         'This is no Word document (.docx): there is no text in it. Documents of older Word (.doc) have to be saved as .docx first.',
     }
   const pictures = new IncomingPictures(freshId)
-  const converted = await htmlOf(bytes, pictures)
+  const apart = formulasApart(new TextDecoder().decode(document))
+  const converted = await htmlOf(withDocument(bytes, archive.files, apart), pictures)
   if (!converted)
     return {
       ok: false,
@@ -58,8 +61,9 @@ export async function readWord(
       src.startsWith(INCOMING) ? src.slice(INCOMING.length) : null,
     ),
   )
+  putFormulas(nodes, apart.formulas)
   const { page, notes } = readNodes(nodes)
-  const lost = inXml(new TextDecoder().decode(document), archive.files)
+  const lost = inXml(apart, archive.files)
   const styleNotes = notesOnStyles(converted)
   return {
     ok: true,
@@ -74,6 +78,17 @@ export async function readWord(
       freshId,
     ),
   }
+}
+
+/** The bytes of a document, with its text as it is without its formulas. */
+function withDocument(
+  bytes: Uint8Array,
+  files: ReadonlyMap<string, Uint8Array>,
+  { xml, formulas }: FormulasApart,
+): Uint8Array {
+  return formulas.length === 0
+    ? bytes
+    : zipFiles({ ...Object.fromEntries(files), 'word/document.xml': new TextEncoder().encode(xml) })
 }
 
 /** The document as HTML; null when it is damaged. */
@@ -162,11 +177,11 @@ function titled(nodes: HtmlNode[]): HtmlNode[] {
 }
 
 /** What stands in the document and in no page, counted in its XML (ECMA-376, part 1: WordprocessingML). */
-function inXml(xml: string, files: ReadonlyMap<string, Uint8Array>): ImportNote[] {
+function inXml({ xml, unread }: FormulasApart, files: ReadonlyMap<string, Uint8Array>): ImportNote[] {
   const count = (pattern: RegExp, where = xml): number => where.match(pattern)?.length ?? 0
   const comments = count(/<w:comment [^>]*>/g, new TextDecoder().decode(files.get('word/comments.xml')))
   const found: readonly (readonly [ImportNote['type'], string, number])[] = [
-    ['left out', 'Formulas can’t be held yet; they were left out.', count(/<m:oMath[ >]/g)],
+    ['left out', 'Formulas that could not be read were left out.', unread],
     ['left out', 'Charts were left out: put them in as pictures.', count(/<c:chart[ >]/g)],
     ['left out', 'Diagrams were left out: put them in as pictures.', count(/<dgm:relIds[ >]/g)],
     ['left out', 'Comments in the margin were left out.', comments],

@@ -3,7 +3,8 @@ import { expect, test } from 'vitest'
 import { problemOfPage } from '../document/check.ts'
 import { schema } from '../document/schema.ts'
 import { writeChildren } from '../html/write.ts'
-import { cleanHtml, cleanText } from './clean.ts'
+import { asItCame, cleanHtml, cleanText, typedText } from './clean.ts'
+import { isCode } from './is-code.ts'
 import { serializeOuter } from 'parse5'
 
 const written = (cleaned: ReturnType<typeof cleanHtml>): string => {
@@ -128,3 +129,76 @@ test('5,000 nested elements lose no word and throw nothing', () => {
         .join(''),
     ).toContain('deep')
 })
+
+const FORMULA = '<m:oMath><m:sSup><m:e><m:r>x</m:r></m:e><m:sup><m:r>2</m:r></m:sup></m:sSup></m:oMath>'
+
+test.each([
+  ['a heading by its role', '<div role="heading" aria-level="3">Walls</div>', '<h3>Walls</h3>'],
+  ['blank lines', '<div>One<br><br>Two<br>three</div>', '<p>One</p>\n<p>Two<br>three</p>'],
+  [
+    'blank lines within marks',
+    '<p><b>One<br>&nbsp;<br>Two</b></p>',
+    '<p><strong>One</strong></p>\n<p><strong>Two</strong></p>',
+  ],
+  [
+    'the link that a heading has to itself',
+    '<h2 id="x">Walls<a class="headerlink" href="#x" title="Permalink">¶</a></h2>',
+    '<h2 id="x">Walls</h2>',
+  ],
+  [
+    'the marker of a list',
+    '<ol type="a" start="2"><li>b</li></ol>',
+    '<ol start="2" style="list-style-type: lower-alpha"><li>b</li></ol>',
+  ],
+  [
+    'two neighbouring lists of a word processor',
+    '<p style="mso-list:l0 level1 lfo1"><span style="mso-list:Ignore">iii.</span>Three</p><p style="mso-list:l1 level1 lfo2"><span style="mso-list:Ignore">a)</span>New</p>',
+    '<ol start="3" style="list-style-type: lower-roman"><li>Three</li></ol>\n<ol style="list-style-type: lower-alpha"><li>New</li></ol>',
+  ],
+  [
+    'a formula of a word processor, without its picture',
+    `<p>a <!--[if gte msEquation 12]>${FORMULA}<![endif]--><![if !msEquation]><img src="file:///x.png"><![endif]> b</p>`,
+    '<p>a <span data-piece="equation">{x}^{2}</span> b</p>',
+  ],
+  [
+    'rows between the marks of a clipboard',
+    '<table><!--StartFragment--><tr><td>a</td></tr><!--EndFragment--></table>',
+    '<table><tbody><tr><td>a</td></tr></tbody></table>',
+  ],
+])('%s', (_name, html, expected) => expect(clean(html)).toBe(expected))
+
+test.each([
+  ['hidden text', '<p>Seen <span style="display:none">secret</span></p>', 'secret', 'hidden text'],
+  [
+    'comments',
+    '<p>Word<span class=MsoCommentReference><a class=msocomanchor href="#c">[A1]</a></span></p><div style="mso-element:comment-list"><div style="mso-element:comment"><p>Please check</p></div></div>',
+    'Please',
+    '1 comment',
+  ],
+  ['deleted words', '<p>Old <span class=msoDel>gone</span></p>', 'gone', 'words marked as deleted'],
+])('%s are left out, and told', (_name, html, gone, told) => {
+  expect(clean(html)).not.toContain(gone)
+  expect(cleanHtml(html).report).toContain(told)
+})
+
+test('the other readings: with the looks that a page has a place for, and as it came', () => {
+  const html = '<p style="text-align: center"><span style="color:#c00000">red</span></p><p>&nbsp;</p><p>b<br><br>c</p>'
+  expect(written(cleanHtml(html, 'en', true))).toBe(
+    '<p style="text-align: center"><span style="color: #c00000">red</span></p>\n<p>b</p>\n<p>c</p>',
+  )
+  expect(written(asItCame(html))).toContain('<p>b<br><br>c</p>')
+})
+
+test('plain text has its lists; a single line with a dash is a line', () => {
+  expect(written(typedText('Take\n- gloves\n  1. leather\n  2. wool\n- boots\n\n3) bend\n4) lift\n- no list'))).toBe(
+    '<p>Take</p>\n<ul><li>gloves<ol><li>leather</li><li>wool</li></ol></li><li>boots</li></ul>\n<ol start="3"><li>bend</li><li>lift</li></ol>\n<p>- no list</p>',
+  )
+})
+
+test.each([
+  ['<div class="a"><p>x</p></div>', true],
+  ['  <!doctype html><html></html>', true],
+  ['a < b and c > d', false],
+  ['<3 you', false],
+  ['<b>', false],
+])('%s is HTML: %s', (text, isHtml) => expect(isCode(text)).toBe(isHtml))

@@ -5,6 +5,7 @@ import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { tagWords } from './looks.ts'
+import { blocksOfText } from './typed-text.ts'
 import { tableFromText } from './tabbed.ts'
 import { type Tidied, tidy } from './tidy.ts'
 import { cleanText as cleanCharacters } from '../tree/characters.ts'
@@ -23,11 +24,11 @@ export interface Cleaned {
 const MOST_NAMED = 6
 
 /**
- * The blocks of HTML from a clipboard: what the words are is kept, how they looked goes. Passages in another language
- * than the page's (BCP 47) stay marked as such. Never throws.
+ * The blocks of HTML from a clipboard: what the words are is kept, how they looked goes, unless `keepsLooks`. Passages
+ * in another language than the page's (BCP 47) stay marked as such. Never throws.
  */
-export function cleanHtml(unsafeHtml: string, language?: string): Cleaned {
-  const tidied: Tidied = { looks: new Set(), spacers: 0, pictures: 0 }
+export function cleanHtml(unsafeHtml: string, language?: string, keepsLooks = false): Cleaned {
+  const tidied: Tidied = { looks: new Set(), spacers: 0, pictures: 0, comments: 0, keepsLooks }
   const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), {
     isPassage: true,
     ...(language ? { language } : {}),
@@ -36,10 +37,24 @@ export function cleanHtml(unsafeHtml: string, language?: string): Cleaned {
   return { blocks, report: reportOf(blocks, tidied, notes), notes }
 }
 
+/** The blocks of HTML as they stand there, with all that a page has a place for. Never throws. */
+export function asItCame(unsafeHtml: string, language?: string): Cleaned {
+  const { page, notes } = readNodes(body(unsafeHtml), { isPassage: true, ...(language ? { language } : {}) })
+  const blocks = withoutEdges(page.children.slice(1))
+  const nothing: Tidied = { looks: new Set(), spacers: 0, pictures: 0, comments: 0 }
+  return { blocks, report: reportOf(blocks, nothing, notes), notes }
+}
+
 /** The blocks of plain text in which tabs stand between cells; its lines where they make no table. */
 export function rowsOf(unsafeText: string): Cleaned {
   const table = tableFromText(unsafeText)
-  return table ? { blocks: [table], report: 'Pasted: 1 table.', notes: [] } : cleanText(unsafeText)
+  return table ? { blocks: [table], report: 'Pasted: 1 table.', notes: [] } : typedText(unsafeText)
+}
+
+/** The blocks of plain text as it was typed, lists as lists. */
+export function typedText(unsafeText: string): Cleaned {
+  const blocks = blocksOfText(unsafeText)
+  return { blocks, report: reportOf(blocks, { looks: new Set(), spacers: 0, pictures: 0, comments: 0 }, []), notes: [] }
 }
 
 /** The blocks of plain text: a paragraph for each line that is not empty. */
@@ -83,6 +98,8 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['paragraph', 'paragraph', 'paragraphs'],
   ['list', 'list', 'lists'],
   ['table', 'table', 'tables'],
+  ['footnote', 'footnote', 'footnotes'],
+  ['equation', 'equation', 'equations'],
   ['link', 'link', 'links'],
   ['box', 'box', 'boxes'],
   ['tabs', 'set of tabs', 'sets of tabs'],
@@ -91,7 +108,11 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['columns', 'set of columns', 'sets of columns'],
 ]
 
-function reportOf(blocks: readonly Node[], { looks, spacers, pictures }: Tidied, notes: readonly ReadNote[]): string {
+function reportOf(
+  blocks: readonly Node[],
+  { looks, spacers, pictures, comments }: Tidied,
+  notes: readonly ReadNote[],
+): string {
   const counts = new Map<string, number>()
   const add = (name: string): void => void counts.set(name, (counts.get(name) ?? 0) + 1)
   for (const block of blocks) {
@@ -108,6 +129,7 @@ function reportOf(blocks: readonly Node[], { looks, spacers, pictures }: Tidied,
     ...[...named].slice(0, MOST_NAMED),
     named.size > MOST_NAMED ? 'other formatting' : '',
     spacers > 0 ? count(spacers, 'empty line', 'empty lines') : '',
+    comments > 0 ? count(comments, 'comment', 'comments') : '',
     pictures > 0 ? `${count(pictures, 'picture', 'pictures')} that the clipboard did not hold` : '',
     leftOut > 0
       ? count(leftOut, 'address or setting that a page may not hold', 'addresses or settings that a page may not hold')

@@ -1,6 +1,9 @@
 import { attribute, declarations, element, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { looksOf } from './looks.ts'
+import { withoutBlankLines } from './blank-lines.ts'
+import { officeFormula, withoutFormulaPictures } from './office-formulas.ts'
 import { officeLists } from './office-lists.ts'
+import { commentsIn, hasWords, isPermalink, unseen } from './unseen.ts'
 
 /** What was found and taken away, for the report. */
 export interface Tidied {
@@ -10,6 +13,10 @@ export interface Tidied {
   spacers: number
   /** Pictures that the clipboard names but does not hold. */
   pictures: number
+  /** Comments in the margin. */
+  comments: number
+  /** Looks are kept, where a page has a place for them. */
+  readonly keepsLooks?: boolean
 }
 
 const DROPPED = new Set(['meta', 'link', 'style', 'title', 'base', 'xml', 'o:p', 'colgroup', 'col'])
@@ -27,8 +34,10 @@ const MOST_NESTING = 300
 export function tidy(nodes: readonly HtmlNode[], tidied: Tidied, depth = 0): HtmlNode[] {
   if (depth > MOST_NESTING) return [...nodes]
   const found: HtmlNode[] = []
-  for (const node of officeLists(nodes)) {
-    if (isText(node)) found.push(node)
+  for (const node of withoutBlankLines(officeLists(withoutFormulaPictures(nodes)))) {
+    const formula = officeFormula(node)
+    if (formula) found.push(formula)
+    else if (isText(node)) found.push(node)
     else if (isElement(node)) found.push(...tidyElement(node, tidied, depth))
   }
   return found
@@ -45,6 +54,12 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     return []
   }
   const styles = declarations(node)
+  const why = unseen(node, styles)
+  if (why) {
+    if (why === 'comment') tidied.comments += commentsIn(node)
+    else if (hasWords(node)) tidied.looks.add(why)
+    return []
+  }
   const within = tidy(node.childNodes, tidied, depth + 1)
   const children =
     node.tagName === 'a'
@@ -55,16 +70,18 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     return []
   }
   const level = headingLevel(node, styles)
+  const isHeading = level !== null || /^h[1-6]$/.test(node.tagName)
   const kept = keptAttributes(node, tidied)
-  const isSpan = node.tagName === 'span' || node.tagName === 'font'
+  const isSpan = node.tagName === 'span' || node.tagName === 'font' || isUnnamed(node)
   const isNoBold = /^(b|strong)$/.test(node.tagName) && PLAIN_WEIGHT.test(styles.get('font-weight') ?? '')
-  if (isNoBold || (isSpan && kept.length === 0)) return emphasised(children, isNoBold ? new Map() : styles)
+  if (isNoBold || (isSpan && (kept.length === 0 || isUnnamed(node))))
+    return emphasised(children, isNoBold ? new Map() : styles)
   const inside =
     node.tagName === 'td' || node.tagName === 'th' || level !== null
       ? children
       : emphasised(children, isSpan ? styles : blockStyles(styles))
-  node.attrs = kept
-  node.childNodes = inside
+  node.attrs = level === null ? kept : kept.filter(({ name }) => name !== 'role' && name !== 'aria-level')
+  node.childNodes = isHeading ? inside.filter((child) => !isPermalink(child)) : inside
   if (level !== null) node.nodeName = node.tagName = `h${level}`
   for (const child of inside) child.parentNode = node
   return [node]
@@ -97,8 +114,12 @@ function showsAnything(nodes: readonly HtmlNode[], depth = 0): boolean {
 
 const isBlank = (node: HtmlNode): boolean => isText(node) && node.value.replace(/\u00a0/g, ' ').trim() === ''
 
-/** A paragraph that a word processor calls a heading: by its outline level or the name of its style. */
+/** What is a heading by its role (WAI-ARIA 1.2), or called one by a word processor: by outline level or style. */
 function headingLevel(node: HtmlElement, styles: ReadonlyMap<string, string>): number | null {
+  if (attribute(node, 'role') === 'heading' && /^(p|div|span)$/.test(node.tagName)) {
+    const said = Number(attribute(node, 'aria-level') ?? 2)
+    return Number.isInteger(said) && said >= 1 ? Math.min(6, said) : 2
+  }
   if (node.tagName !== 'p') return null
   const name = attribute(node, 'class') ?? ''
   if (/^MsoTitle/i.test(name)) return 1
@@ -115,6 +136,8 @@ const MEANING = new Set([
   'rowspan',
   'scope',
   'start',
+  'type',
+  'reversed',
   'id',
   'title',
   'lang',
@@ -143,18 +166,35 @@ const MEANING = new Set([
 
 /** What marks a caption, until it is known of what. */
 const CAPTION = /^(mso)?caption$/i
+/** Attributes by which HTML said looks before there was CSS. */
+const LOOKS = new Set([
+  'align',
+  'color',
+  'face',
+  'size',
+  'bgcolor',
+  'valign',
+  'border',
+  'cellpadding',
+  'data-rows',
+  'data-lines',
+  'data-padding',
+])
+/** An anchor that leads nowhere and names nothing is no link. */
+const isUnnamed = (node: HtmlElement): boolean => node.tagName === 'a' && attribute(node, 'href') === undefined
 const TABLE_PART = /^(table|tr|td|th|tbody|thead|tfoot)$/
 
 function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs'] {
   const isPiece = attribute(node, 'data-piece') !== undefined
-  return node.attrs.filter(({ name, value }) => {
+  const kept = node.attrs.filter(({ name, value }) => {
     // Ids that programs give for their own ends lead nowhere; those of places stay.
     if (name === 'id' && /^(docs-internal|_|x_|isPasted)/.test(value)) return false
     // Of a table and what is in it, a size is a look.
-    if (TABLE_PART.test(node.tagName) && /^(width|height)$/.test(name)) {
+    if (!tidied.keepsLooks && TABLE_PART.test(node.tagName) && /^(width|height)$/.test(name)) {
       tidied.looks.add('layout')
       return false
     }
+    if (tidied.keepsLooks && (name === 'style' || LOOKS.has(name))) return true
     const stays =
       MEANING.has(name) ||
       (name === 'class' && CAPTION.test(value)) ||
@@ -162,6 +202,10 @@ function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs']
     if (!stays && name === 'style') for (const look of looksOf(declarations(node))) tidied.looks.add(look)
     return stays
   })
+  // Which marker the items of a list have is no look: “see (b)” has to find it.
+  const marker =
+    /^(ol|ul|li)$/.test(node.tagName) && !tidied.keepsLooks ? declarations(node).get('list-style-type') : undefined
+  return marker === undefined ? kept : [...kept, { name: 'style', value: `list-style-type: ${marker}` }]
 }
 
 /** A block that sets itself apart by a ground or an edge stays a box. */

@@ -163,3 +163,61 @@ test('what is copied on one sheet comes onto another with all its settings', asy
   const missing = names(whole).filter((block) => !there.has(block) && !/Start\.|End\./.test(block))
   expect(missing).toEqual([])
 })
+
+/** Pastes into the field that has the cursor. */
+const paste = (page: Page, kinds: Readonly<Record<string, string>>): Promise<void> =>
+  page.evaluate((given) => {
+    const clipboardData = new DataTransfer()
+    for (const [type, words] of Object.entries(given)) clipboardData.setData(type, words)
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }),
+    )
+  }, kinds)
+
+test('the last paste has its other readings a click away, and plain text its lines, lists and HTML', async ({
+  fixture,
+}) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(page, 'Here.')
+  await page.keyboard.press('Enter')
+  await paste(page, {
+    'text/html': '<p><span style="color: #c00000">Red</span> stone</p><p>a<br><br>b</p>',
+    'text/plain': 'Red stone\na\nb',
+  })
+  const notice = page.locator('.paste-notice')
+  await expect(notice).toContainText('Left out: text colour.')
+  await expect(sheet(page).locator('p')).toHaveText(['Here.', 'Red stone', 'a', 'b'])
+  await notice.getByRole('button', { name: 'Keep colours and sizes' }).click()
+  await expect(sheet(page).locator('[data-colour="#c00000"]')).toHaveText('Red')
+  await notice.getByRole('button', { name: 'As it came' }).click()
+  await expect(sheet(page).locator('p').last().locator('br')).toHaveCount(2)
+  await notice.getByRole('button', { name: 'Keep text only' }).click()
+  await expect(sheet(page).locator('[data-colour]')).toHaveCount(0)
+  await notice.getByRole('button', { name: 'Clean it' }).click()
+  await expect(sheet(page).locator('p')).toHaveText(['Here.', 'Red stone', 'a', 'b'])
+  await page.keyboard.press('Enter')
+  await paste(page, { 'text/plain': 'Take\n- gloves\n- boots' })
+  await expect(sheet(page).locator('li')).toHaveText(['gloves', 'boots'])
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Enter')
+  await paste(page, { 'text/plain': '<div class="box"><h2>Set apart</h2></div>' })
+  await expect(sheet(page)).toContainText('<div class="box">')
+  await notice.getByRole('button', { name: 'Read it as HTML' }).click()
+  await expect(sheet(page).locator('.box h2')).toHaveText('Set apart')
+  await kept(page)
+})
+
+test('what stands on the page is cleaned as a paste is, with one step back', async ({ fixture }) => {
+  const page = await fixture.open(
+    'author',
+    await fixture.addPage('walls', '<h1>Walls</h1><p><span style="color: #c00000">Red</span></p><p></p><p>End</p>'),
+  )
+  await cursorAfter(page, 'End')
+  await page.getByRole('button', { name: /^More for words/ }).click()
+  await page.getByRole('menuitem', { name: /^Clean this page/ }).click()
+  await expect(page.locator('.paste-notice')).toContainText('Cleaned: 1 colour, size or font, 1 empty line.')
+  await expect(sheet(page).locator('p')).toHaveText(['Red', 'End'])
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page).locator('[data-colour]')).toHaveText('Red')
+  await expect(sheet(page).locator('p')).toHaveCount(3)
+})

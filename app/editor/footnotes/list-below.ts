@@ -39,8 +39,8 @@ function drawn(notes: readonly Note[], view: EditorView): HTMLElement {
 const key = new PluginKey<DecorationSet>('notes-below')
 
 /**
- * Numbers the notes of the page in their order, and shows them in a list below it, as students will have them; a press on
- * one opens it.
+ * Numbers the notes of the page in their order, and shows them in a list below it, as students will have them; a press
+ * on one opens it.
  */
 export function notesBelow(): Plugin<DecorationSet> {
   const listed = (state: EditorState): DecorationSet => {

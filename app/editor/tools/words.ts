@@ -1,4 +1,5 @@
 import {
+  Brush,
   ALargeSmall,
   Bold,
   CodeXml,
@@ -13,6 +14,7 @@ import {
   Underline,
 } from 'lucide-react'
 import { toggleBlank } from '../commands.ts'
+import { cleanThisPage } from '../clean-this-page.ts'
 import { clearAll, clearLooks } from '../mark-commands.ts'
 import { inTitle, hasMark, markTool, type Tool } from './tool.ts'
 
@@ -120,5 +122,15 @@ export const WORD_TOOLS: readonly Tool[] = [
     icon: Eraser,
     command: clearAll,
     whyNot: () => 'This is a plain paragraph already.',
+  },
+  {
+    id: 'clean-page',
+    group: 'clear',
+    name: 'Clean this page',
+    key: '',
+    help: 'Takes colours, sizes, fonts, empty lines and white boxes off the whole page.',
+    icon: Brush,
+    command: cleanThisPage,
+    whyNot: () => 'This is not a page.',
   },
 ]
