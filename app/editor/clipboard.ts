@@ -4,6 +4,9 @@ import { type EditorState, Plugin, PluginKey, TextSelection, type Transaction } 
 import type { EditorView } from '@tiptap/pm/view'
 import { closeHistory } from '@tiptap/pm/history'
 import { CellSelection } from '@tiptap/pm/tables'
+import { ownLink } from '../../core/links/own-links.ts'
+import { safeAddress } from '../../core/tree/addresses.ts'
+import { setLink } from './commands.ts'
 import { webAddress } from '../../core/embeds/web-address.ts'
 import type { Cleaned } from '../../core/paste/clean.ts'
 import { isCode } from '../../core/paste/is-code.ts'
@@ -132,6 +135,7 @@ export function coreClipboard(
         const text = event.clipboardData?.getData('text/plain') ?? ''
         const files = [...(event.clipboardData?.files ?? [])]
         if (files.length > 0 && text === '' && onFiles(files)) return true
+        if (linkSelection(view, text)) return true
         const { $from, empty } = view.state.selection
         if (empty && takesBlocks(view.state, $from.depth) && isEmbed(text, players)) {
           onEmbed(text)
@@ -189,6 +193,21 @@ function takeText(view: EditorView, text: string, { onTrouble, say }: Pick<Taker
     () => onTrouble(say('field.noCleaning')),
   )
   return true
+}
+
+/** An address that is pasted over words of one block makes a link of them. */
+function linkSelection(view: EditorView, text: string): boolean {
+  const { selection, schema } = view.state
+  if (!(selection instanceof TextSelection) || selection.empty || !selection.$from.sameParent(selection.$to))
+    return false
+  const { parent } = selection.$from
+  const own = ownLink(text, {
+    origin: location.origin,
+    courseId: /\/courses\/([\w-]+)/.exec(location.pathname)?.[1] ?? '',
+  })
+  const href = own ?? (/^\s*(https?:\/\/|mailto:)\S+\s*$/i.test(text) ? safeAddress(text) : null)
+  if (href === null || parent.type.spec.code || !parent.type.allowsMarkType(schema.marks.link!)) return false
+  return setLink(href)(view.state, (transaction) => view.dispatch(closeHistory(transaction)))
 }
 
 /** An embed code, or a share address of a host whose players pages may hold. */

@@ -3,8 +3,16 @@ import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { safeAddress } from '../../core/tree/addresses.ts'
 import { type FieldSay, useFieldSay } from './field-say.ts'
+import { ownLink } from '../../core/links/own-links.ts'
+import { type LinkTarget, matchingTargets } from '../../core/links/targets.ts'
 import { linkRange, setLink } from './commands.ts'
+import { optionId, TargetList } from './links/target-list.tsx'
 import { Dialog } from '../shell/dialog.tsx'
+import './links/links.css'
+
+/** So many of what fits are shown; who types on sees others. */
+const MOST_SHOWN = 7
+const LIST = 'link-targets'
 
 /** `walls.example` was meant as `https://walls.example`, `a@b.example` as mail. */
 function completed(typed: string): string {
@@ -13,14 +21,26 @@ function completed(typed: string): string {
   return /^[\w-]+(\.[\w-]+)+([/?#]|$)/.test(address) ? `https://${address}` : address
 }
 
-/** Asks for the address of a link; with nothing marked also for its words. */
-export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => void }) {
+/** What the course has for links to lead to; a post has nothing of it. */
+export interface LinkPlaces {
+  readonly courseId: string
+  readonly targets: readonly LinkTarget[]
+}
+
+interface Props {
+  editor: Editor
+  places?: LinkPlaces | undefined
+  onClose: () => void
+}
+
+/**
+ * Asks where a link leads: to something of the course by its title, or to an address; with nothing marked also for its
+ * words.
+ */
+export function LinkField({ editor, places, onClose }: Props) {
   const say = useFieldSay()
-  const { existing, run, apply, problem, address, setAddress, needsWords, words, setWords } = useLinkDraft(
-    editor,
-    say,
-    onClose,
-  )
+  const draft = useLinkDraft(editor, say, places, onClose)
+  const { existing, run, apply, needsWords, words, setWords } = draft
   return (
     <Dialog
       open
@@ -44,7 +64,7 @@ export function LinkField({ editor, onClose }: { editor: Editor; onClose: () => 
           apply()
         }}
       >
-        <AddressField {...{ problem, address, setAddress }} />
+        <AddressField {...draft} hasPlaces={places !== undefined} />
         {needsWords && (
           <Form.Item layout="vertical" label={say('field.linkWords')} htmlFor="link-words">
             <Input id="link-words" value={words} onChange={(event) => setWords(event.target.value)} />
@@ -60,45 +80,97 @@ interface AddressFieldProps {
   problem: string
   address: string
   setAddress: (value: string) => void
+  /** Where the address leads, in words. */
+  leadsTo: string
+  found: readonly LinkTarget[]
+  chosen: number
+  choose: (at: number) => void
+  pick: (target: LinkTarget) => void
+  hasPlaces: boolean
 }
 
-function AddressField({ problem, address, setAddress }: AddressFieldProps) {
+function AddressField(props: AddressFieldProps) {
+  const { problem, address, setAddress, leadsTo, found, chosen, choose, pick, hasPlaces } = props
   const say = useFieldSay()
+  const isOpen = found.length > 0
   return (
-    <Form.Item
-      layout="vertical"
-      label={say('field.address')}
-      htmlFor="link-address"
-      validateStatus={problem ? 'error' : ''}
-      help={problem}
-    >
-      <Input
-        id="link-address"
-        value={address}
-        dir="ltr"
-        placeholder={say('field.addressHint')}
-        onChange={(event) => setAddress(event.target.value)}
-      />
-    </Form.Item>
+    <>
+      <Form.Item
+        layout="vertical"
+        label={say(hasPlaces ? 'field.titleOrAddress' : 'field.address')}
+        htmlFor="link-address"
+        validateStatus={problem ? 'error' : ''}
+        help={problem || leadsTo}
+      >
+        <Input
+          id="link-address"
+          value={address}
+          dir={hasPlaces ? 'auto' : 'ltr'}
+          autoComplete="off"
+          placeholder={say(hasPlaces ? 'field.titleHint' : 'field.addressHint')}
+          {...(hasPlaces ? { role: 'combobox', 'aria-expanded': isOpen, 'aria-controls': LIST } : {})}
+          aria-activedescendant={isOpen ? optionId(LIST, chosen) : undefined}
+          onChange={(event) => setAddress(event.target.value)}
+          onKeyDown={(event) => {
+            const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+            if (!isOpen || by === undefined) return
+            event.preventDefault()
+            choose((chosen + by + found.length) % found.length)
+          }}
+        />
+      </Form.Item>
+      {isOpen && <TargetList id={LIST} found={found} chosen={chosen} onPick={pick} />}
+    </>
   )
 }
 
+/** Whether it is written as an address is, and not as a title: with a scheme, a host, a path or a place. */
+const isAddress = (href: string): boolean => /^([a-z][a-z0-9+.-]*:|\/|#)/i.test(href)
+
 /** What is typed about the link, and what becomes of it. */
-function useLinkDraft(editor: Editor, say: FieldSay, onClose: () => void) {
+function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefined, onClose: () => void) {
   const existing = linkRange(editor.state)
-  const [address, setAddress] = useState(existing?.href ?? '')
+  const [address, type] = useState(existing?.href ?? '')
   const [words, setWords] = useState('')
   const [problem, setProblem] = useState('')
+  const [chosen, choose] = useState(0)
   const needsWords = editor.state.selection.empty && !existing
-  const run = (href: string | null): void => {
-    setLink(href, words.trim())(editor.state, editor.view.dispatch)
+  const targets = places?.targets ?? []
+  const isTyped = address !== existing?.href && !isAddress(completed(address))
+  const found = isTyped ? matchingTargets(targets, address, MOST_SHOWN) : []
+  const run = (href: string | null, title = ''): void => {
+    setLink(href, words.trim() || title)(editor.state, editor.view.dispatch)
     onClose()
   }
+  const pick = ({ href, title: own, toName }: LinkTarget): void => {
+    // A heading that is linked to keeps the name it has now, whatever its words become.
+    if (toName) editor.view.dispatch(editor.state.tr.setNodeAttribute(toName.position, 'id', toName.name))
+    run(href, own)
+  }
   const apply = (): void => {
-    const href = safeAddress(completed(address))
+    const target = found[chosen]
+    if (target) return pick(target)
+    const own = places ? ownLink(address, { origin: location.origin, courseId: places.courseId }) : null
+    const href = own ?? safeAddress(completed(address))
     if (address.trim() === '') setProblem(say('field.typeAddress'))
     else if (href === null) setProblem(say('field.notAddress'))
-    else run(href)
+    else if (own || isAddress(href) || href === existing?.href) run(href, titleOf(targets, href))
+    else setProblem(say(places ? 'field.noTarget' : 'field.notAddress'))
   }
-  return { existing, run, apply, problem, address, setAddress, needsWords, words, setWords }
+  const title = titleOf(targets, address)
+  return {
+    ...{ existing, run, apply, problem, address, needsWords, words, setWords, found, chosen, choose },
+    setAddress: (value: string): void => {
+      type(value)
+      choose(0)
+      setProblem('')
+    },
+    pick,
+    leadsTo: title === '' ? '' : say('field.leadsTo', { title }),
+  }
 }
+
+const titleOf = (targets: readonly LinkTarget[], href: string): string =>
+  targets.find((target) => target.href === href)?.title ??
+  targets.find((target) => target.href === href.replace(/#.*/, ''))?.title ??
+  ''

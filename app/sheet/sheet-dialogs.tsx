@@ -3,6 +3,9 @@ import { App } from 'antd'
 import { type ReactNode, useRef } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
+import { targetsOfPlan } from '../../core/links/targets.ts'
+import type { LinkPlaces } from '../editor/link-field.tsx'
+import { headingsOf } from '../editor/links/headings.ts'
 import { onDemand } from '../shell/on-demand.tsx'
 import { oncePublished } from '../shell/shown-words.ts'
 import type { Findings } from '../proof/use-findings.ts'
@@ -91,6 +94,12 @@ export function SheetDialogs(props: Props) {
   )
 }
 
+/** What a link can lead to from this page. */
+const placesIn = (courseId: string, plan: readonly PlanRow[], editor: Editor): LinkPlaces => ({
+  courseId,
+  targets: [...headingsOf(editor.state.doc), ...targetsOfPlan(plan)],
+})
+
 function openDialog(
   { data, page, plan, students, arrivals, findings, dialog, onDialog }: Props,
   choose: () => void,
@@ -105,7 +114,7 @@ function openDialog(
     case 'footnote':
     case 'words': {
       const Asked = ASKED[dialog]
-      return <Asked editor={editor} courseId={course.id} onClose={onClose} />
+      return <Asked {...{ editor, onClose }} courseId={course.id} places={placesIn(course.id, plan, editor)} />
     }
     case 'insert':
       return (

@@ -35,6 +35,7 @@ import { facts } from '../editor/facts-place.ts'
 import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 import { keysOf } from '../editor/tools.ts'
+import { typedLinks } from '../editor/links/typed-links.ts'
 import { columnEdges } from '../editor/tables/column-edges.ts'
 import { tableDialog } from '../editor/tables/new-table.ts'
 import { enterInPieces, tables, writingKeys } from '../editor/writing-keys.ts'
@@ -168,6 +169,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
         columnEdges(),
         history(),
+        typedLinks(),
         new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
         keymap(sheetKeys(callbacks)),
         keymap(baseKeymap),

@@ -9,6 +9,7 @@ import { arriving } from '../media/arriving.ts'
 import { coreClipboard } from '../editor/clipboard.ts'
 import { keysAtLatestState } from '../saving/latest-state.ts'
 import type { FieldSay } from '../editor/field-say.ts'
+import { typedLinks } from '../editor/links/typed-links.ts'
 import { columnEdges } from '../editor/tables/column-edges.ts'
 import { tableDialog } from '../editor/tables/new-table.ts'
 import { tables, writingKeys } from '../editor/writing-keys.ts'
@@ -41,6 +42,7 @@ export function passageExtensions(callbacks: Callbacks): AnyExtension[] {
         equations(callbacks.onEquation),
         tableDialog(callbacks.onTable),
         history(),
+        typedLinks(),
         keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
         keymap(baseKeymap),
         // Before the editing of tables, which would take a table from elsewhere as it comes.

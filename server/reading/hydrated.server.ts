@@ -1,4 +1,5 @@
 import { fillSlots } from '../../core/html/render.ts'
+import { withOwnLinks } from '../../core/links/own-links.ts'
 import { redirect } from 'react-router'
 import { failure } from '../web/guard.server.ts'
 import type { RequestContext } from '../web/load-context.server.ts'
@@ -56,7 +57,7 @@ export async function roomParts({ visit, place, edition, course }: PlaceVisit): 
     title: edition?.title ?? place.title,
     facts: factsOf(visit, place, edition).join(' · '),
     changes: changesHref(visit, place, edition),
-    text: edition ? fillSlots((await editionContent(edition)).segments, fill) : '',
+    text: edition ? withOwnLinks(fillSlots((await editionContent(edition)).segments, fill), visit.href) : '',
     language: course.language,
     direction: course.direction,
     timeZone: course.time_zone,

@@ -1,4 +1,5 @@
 import { fillSlots, type PublishedHeading, type Segments } from '../../core/html/render.ts'
+import { withOwnLinks } from '../../core/links/own-links.ts'
 import { isOpened } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'
 import { courseLanguage, frame, inCourse, roomLanguage, strip, type Visit } from './frame.server.ts'
@@ -32,7 +33,7 @@ ${wayBar(visit, place)}
 <article class="page-content${place.kind === 'chapter' && ' is-chapter'}"${courseLanguage(visit)}${place.kind === 'chapter' && html` style="--chapter: ${place.number}"`}>
 <h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || untitled(visit, place)}</h1>
 <p class="facts"${roomLanguage(visit)}>${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">${visit.say('room.whatChanged')}</a>`}</p>
-${trusted(fillSlots(view.segments, view.fill))}
+${trusted(withOwnLinks(fillSlots(view.segments, view.fill), visit.href))}
 ${inRoom(visit, view.after)}
 ${doneForm(visit, place)}
 </article>

@@ -1,3 +1,4 @@
+import { withOwnLinks } from '../../core/links/own-links.ts'
 import { fillSlots } from '../../core/html/render.ts'
 import { isOpened } from '../../core/plan/kinds.ts'
 import { pool } from '../database/pool.server.ts'
@@ -47,7 +48,7 @@ async function lessonContents(visit: Visit, place: Place): Promise<SafeHtml> {
     const note = notes.get(child.id)
     if (note)
       lines.push(
-        html`<li class="note">${trusted(fillSlots(note.segments, await slotFiller({ documentId: note.documentId, edition: note.number }, visit.say)))}</li>`,
+        html`<li class="note">${trusted(withOwnLinks(fillSlots(note.segments, await slotFiller({ documentId: note.documentId, edition: note.number }, visit.say)), visit.href))}</li>`,
       )
     else if (isOpened(child.kind) || child.kind === 'lesson') lines.push(placeLine(visit, child, ''))
   }

@@ -1,0 +1,31 @@
+import type { LinkTarget } from '../../../core/links/targets.ts'
+
+interface Props {
+  id: string
+  found: readonly LinkTarget[]
+  chosen: number
+  onPick: (target: LinkTarget) => void
+}
+
+export const optionId = (list: string, at: number): string => `${list}-${at}`
+
+/** What of the course has a title like the one that is typed. */
+export function TargetList({ id, found, chosen, onPick }: Props) {
+  return (
+    <ul className="link-targets" id={id} role="listbox" aria-label="In this course">
+      {found.map((target, at) => (
+        <li
+          key={target.href}
+          id={optionId(id, at)}
+          role="option"
+          aria-selected={at === chosen}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => onPick(target)}
+        >
+          <span>{target.title}</span>
+          <small>{target.where}</small>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,62 @@
+import { closeHistory } from '@tiptap/pm/history'
+import { Plugin, TextSelection } from '@tiptap/pm/state'
+import type { EditorView } from '@tiptap/pm/view'
+import { safeAddress } from '../../../core/tree/addresses.ts'
+
+/** An address of the web or of mail, at the end of what was typed. */
+const TYPED = /(?:^|[\s(“"„«])((?:https?:\/\/|www\.)[^\s<>"“”]+|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)$/iu
+/** What ends a sentence is no part of an address. */
+const END = /[.,;:!?)\]'’]+$/
+
+const hrefOf = (address: string): string | null =>
+  safeAddress(
+    /^www\./i.test(address) ? `https://${address}` : /^[a-z]+:/i.test(address) ? address : `mailto:${address}`,
+  )
+
+/** The address right before a place, where it is none of a link or of code yet. */
+function typedBefore(view: EditorView): { from: number; to: number; href: string } | null {
+  const { selection, schema } = view.state
+  if (!(selection instanceof TextSelection) || !selection.empty) return null
+  const { $from } = selection
+  const [link, code] = [schema.marks.link!, schema.marks.code!]
+  if ($from.parent.type.spec.code || !$from.parent.type.allowsMarkType(link)) return null
+  const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - 500), $from.parentOffset, '', '\n')
+  const found = TYPED.exec(before)?.[1]
+  const address = found?.replace(END, '') ?? ''
+  const href = address.length > 4 ? hrefOf(address) : null
+  if (!found || href === null) return null
+  const from = $from.pos - found.length
+  const to = from + address.length
+  return view.state.doc.rangeHasMark(from, to, link) || view.state.doc.rangeHasMark(from, to, code)
+    ? null
+    : { from, to, href }
+}
+
+function linkTyped(view: EditorView): void {
+  const found = typedBefore(view)
+  if (!found) return
+  const { state } = view
+  // A step by itself, so that one step back takes the link off and leaves the words.
+  const transaction = closeHistory(state.tr).addMark(
+    found.from,
+    found.to,
+    state.schema.marks.link!.create({ href: found.href }),
+  )
+  view.dispatch(transaction.removeStoredMark(state.schema.marks.link!))
+}
+
+/** An address that is typed becomes a link with the space or the Enter after it. */
+export function typedLinks(): Plugin {
+  return new Plugin({
+    props: {
+      handleTextInput(view, _from, _to, text) {
+        if (text === ' ') linkTyped(view)
+        return false
+      },
+      handleKeyDown(view, event) {
+        if (event.key === 'Enter' && !event.ctrlKey && !event.metaKey && !event.altKey) linkTyped(view)
+        return false
+      },
+    },
+  })
+}
