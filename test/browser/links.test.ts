@@ -1,4 +1,4 @@
-import { cursorAfter, expect, kept, sheet, test } from './setup/fixture.ts'
+import { cursorAfter, expect, kept, publish, sheet, test } from './setup/fixture.ts'
 
 /* Links: to what stands in the course, by its title; typed, pasted; where they lead for students. */
 
@@ -27,12 +27,7 @@ test('a title that is typed finds the page; the link leads there by identity, fr
   const link = sheet(page).getByRole('link', { name: 'The cope of a wall' })
   await expect(link).toHaveAttribute('href', 'coping')
   await kept(page)
-  await page.getByRole('button', { name: /^Publish/ }).click()
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Publish/ })
-    .click()
-  await expect(page.getByRole('button', { name: 'Nothing new to publish' })).toBeVisible()
+  await publish(page)
   const student = await fixture.open('student', '/discuss/course/talk')
   await student.locator('#page').getByRole('link', { name: 'The cope of a wall', exact: true }).click()
   await expect(student.getByRole('heading', { level: 1 })).toHaveText('The cope of a wall')

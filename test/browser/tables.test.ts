@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
+import { cursorAfter, expect, kept, publish, sheet, storedText, test } from './setup/fixture.ts'
 
 /* What an author does to a table, as they do it: by key, by menu, by mouse, from a spreadsheet, with others in it. */
 
@@ -68,12 +68,7 @@ test('a table of a size is put in by name, filled by Tab, and has its caption, h
   await fromMenu(page, 'Caption')
   await page.keyboard.type('What they weigh')
   await kept(page)
-  await page.getByRole('button', { name: /^Publish/ }).click()
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Publish/ })
-    .click()
-  await expect(page.getByRole('button', { name: 'Nothing new to publish' })).toBeVisible()
+  await publish(page)
   const student = await fixture.open('student', '/read/course/stones')
   const table = student.getByRole('table', { name: 'What they weigh' })
   await expect(table.locator('thead th[scope="col"]')).toHaveText(['Stone', 'kg'])

@@ -1,4 +1,4 @@
-import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
+import { cursorAfter, expect, kept, publish, sheet, storedText, test } from './setup/fixture.ts'
 
 /* What an author does to words and paragraphs, as they do it: by key, by menu, by dialog. */
 
@@ -230,12 +230,7 @@ test('a footnote is written by key, numbered, listed below, changed by Enter, an
   await expect(dialog).toContainText('The second')
   await keys.press('Escape')
   await kept(page)
-  await page.getByRole('button', { name: /^Publish/ }).click()
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Publish/ })
-    .click()
-  await expect(page.getByRole('button', { name: 'Nothing new to publish' })).toBeVisible()
+  await publish(page)
   const student = await fixture.open('student', '/read/course/notes')
   await student.getByRole('link', { name: '1', exact: true }).click()
   await expect(student).toHaveURL(/#note-1$/)

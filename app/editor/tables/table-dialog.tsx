@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import { CheckField } from '../check-field.tsx'
 import { Button } from 'antd'
 import { type FormEvent, useState } from 'react'
 import { Dialog } from '../../shell/dialog.tsx'
@@ -70,13 +71,21 @@ function DraftFields({ draft, set }: DraftProps) {
         />
       </div>
       <Drawing draft={draft} onSize={set} />
-      <Check label={say('field.headerRow')} isOn={draft.hasHeaderRow} onSet={(hasHeaderRow) => set({ hasHeaderRow })} />
-      <Check
+      <CheckField
+        label={say('field.headerRow')}
+        isOn={draft.hasHeaderRow}
+        onSet={(hasHeaderRow) => set({ hasHeaderRow })}
+      />
+      <CheckField
         label={say('field.headerColumn')}
         isOn={draft.hasHeaderColumn}
         onSet={(hasHeaderColumn) => set({ hasHeaderColumn })}
       />
-      <Check label={say('field.tableCaption')} isOn={draft.hasCaption} onSet={(hasCaption) => set({ hasCaption })} />
+      <CheckField
+        label={say('field.tableCaption')}
+        isOn={draft.hasCaption}
+        onSet={(hasCaption) => set({ hasCaption })}
+      />
     </>
   )
 }
@@ -106,14 +115,6 @@ function SizeField({ label, value, most, onSet }: SizeFieldProps) {
         onChange={({ target }) => onSet(target.value.trim() === '' ? Number.NaN : Number(target.value))}
       />
       {!isRight && <small className="field-problem">{say('field.numberUpTo', { most: String(most) })}</small>}
-    </label>
-  )
-}
-
-function Check({ label, isOn, onSet }: { label: string; isOn: boolean; onSet: (isOn: boolean) => void }) {
-  return (
-    <label className="desk-check">
-      <input type="checkbox" checked={isOn} onChange={({ target }) => onSet(target.checked)} /> {label}
     </label>
   )
 }

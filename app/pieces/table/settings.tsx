@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import { CheckField } from '../../editor/check-field.tsx'
 import type { Command } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
 import {
@@ -166,8 +167,12 @@ function LookSettings({ editor, position }: SettingsProps) {
         ]}
       />
       <PlaceSettings {...{ attrs, set }} />
-      <Check label="Shade every other row" isOn={attrs.isStriped === true} onSet={(isOn) => set('isStriped', isOn)} />
-      <Check
+      <CheckField
+        label="Shade every other row"
+        isOn={attrs.isStriped === true}
+        onSet={(isOn) => set('isStriped', isOn)}
+      />
+      <CheckField
         label="Shade the row under the pointer"
         isOn={attrs.isHighlighted === true}
         onSet={(isOn) => set('isHighlighted', isOn)}
@@ -228,13 +233,5 @@ function LineSettings({ attrs, set }: LineProps) {
         onKeep={(value) => set('lineThickness', value)}
       />
     </>
-  )
-}
-
-function Check({ label, isOn, onSet }: { label: string; isOn: boolean; onSet: (isOn: boolean) => void }) {
-  return (
-    <label className="desk-check">
-      <input type="checkbox" checked={isOn} onChange={({ target }) => onSet(target.checked)} /> {label}
-    </label>
   )
 }

@@ -197,3 +197,13 @@ export async function logSize(url: string, documentId: string): Promise<{ steps:
     length: JSON.stringify(rows.map((row) => row.steps)).length,
   }
 }
+
+/** Publishes the page on the sheet, and waits until students have it. */
+export async function publish(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Publish/ }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Publish/ })
+    .click()
+  await expect(page.getByRole('button', { name: 'Nothing new to publish' })).toBeVisible()
+}
