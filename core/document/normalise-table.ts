@@ -9,6 +9,9 @@ interface EvenCell {
   readonly attrs: { readonly colspan: number; readonly rowspan: number; readonly colwidth: readonly number[] | null }
 }
 
+/** So many cells are put in at most where rows are too short; a table that lacks more is left as it is. */
+const MOST_FILLED = 10_000
+
 interface EvenRow {
   readonly row: GridRow
   readonly cells: readonly EvenCell[]
@@ -30,12 +33,14 @@ function evenRows(grid: Grid, given: readonly number[] | null): EvenRow[] {
   const widths = given?.filter((_, column) => keepsColumn[column]) ?? null
   const counted = (kept: readonly boolean[], from: number, count: number): number =>
     kept.slice(from, from + count).filter(Boolean).length
+  const gaps = grid.rows.map(({ taken }) =>
+    keepsColumn.flatMap((isKept, column) => (isKept && !taken[column] ? [column] : [])),
+  )
+  const isFilled = gaps.reduce((sum, columns) => sum + columns.length, 0) <= MOST_FILLED
   return grid.rows.map((row, index) => ({
     row,
     isBare: !keepsRow[index],
-    missing: keepsColumn.flatMap((isKept, column) =>
-      isKept && !row.taken[column] ? [widthsOfCell(widths, counted(keepsColumn, 0, column), 1)] : [],
-    ),
+    missing: isFilled ? gaps[index]!.map((column) => widthsOfCell(widths, counted(keepsColumn, 0, column), 1)) : [],
     cells: row.cells.map(({ node, offset, column, colspan, rowspan }) => {
       const across = counted(keepsColumn, column, colspan)
       return {

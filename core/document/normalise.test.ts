@@ -36,11 +36,26 @@ test.each([
     '<table><tbody><tr><td>a</td><td rowspan="2">b</td></tr><tr><td>c</td></tr></tbody></table>',
   ],
   [
+    'a span over columns that nothing begins in, and one of 0 that goes to the end',
+    '<table><tr><td colspan=200>a<tr><td rowspan=0>b<td>c<tr><td>d</table>',
+    '<table><tbody><tr><td colspan="2">a</td></tr><tr><td rowspan="2">b</td><td>c</td></tr><tr><td>d</td></tr></tbody></table>',
+  ],
+  [
     'an id that stands twice gets a number',
     '<h2 id="a">x</h2><h2 id="a">y</h2><h2 id="a-2">z</h2>',
     '<h2 id="a">x</h2>\n<h2 id="a-3">y</h2>\n<h2 id="a-2">z</h2>',
   ],
 ])('%s', (_name, html, expected) => expect(after(html)).toBe(expected))
+
+test('a small table that asks for billions of places or of cells takes neither the time nor the room for them', () => {
+  const huge = `<table>${'<tr><td colspan=1000 rowspan=1000>a</td></tr>'.repeat(1000)}</table>`
+  const ragged = `<table><tr>${'<td>a</td>'.repeat(1000)}</tr>${'<tr><td>b</td></tr>'.repeat(999)}</table>`
+  for (const html of [huge, ragged]) {
+    const page = normalised(readPage(html).page)
+    expect(problemOfPage(page)).toBeNull()
+    expect(page.nodeSize).toBeLessThan(200_000)
+  }
+})
 
 test('normalising again changes nothing, keeps the page right, and leaves tables that the table editor accepts', () => {
   let repaired = 0

@@ -4,8 +4,6 @@ import { element, everyNode, type HtmlNode, isElement, isText, text } from '../t
 /** Signs for private use stand around the number of a formula while the document becomes HTML. */
 const [BEFORE, AFTER] = ['\u{F0000}', '\u{F0001}']
 const MARKED = /\u{F0000}(\d+)\u{F0001}/u
-const FORMULA = /<m:oMathPara\b[^>]*>[^]*?<\/m:oMathPara>|<m:oMath\b[^>]*>[^]*?<\/m:oMath>/g
-
 /** A document of WordprocessingML with a mark in place of each formula that can be read, and those as LaTeX. */
 export interface FormulasApart {
   readonly xml: string
@@ -17,17 +15,28 @@ export interface FormulasApart {
 /** Takes the formulas out of a document that nobody has checked (ECMA-376, part 1, clause 22.1). */
 export function formulasApart(unsafeXml: string): FormulasApart {
   const formulas: { tex: string; isDisplay: boolean }[] = []
+  const parts: string[] = []
   let unread = 0
-  const xml = unsafeXml.replace(FORMULA, (formula) => {
-    const tex = texOfOmml(formula)
-    if (tex === null) {
-      unread++
-      return ''
-    }
-    formulas.push({ tex, isDisplay: formula.startsWith('<m:oMathPara') })
-    return `<w:r><w:t>${BEFORE}${formulas.length - 1}${AFTER}</w:t></w:r>`
-  })
-  return { xml, formulas, unread }
+  let from = 0
+  // Step by step, not by one expression: a begin without its end would be looked for from each of many begins anew.
+  for (let found = nextFormula(unsafeXml, from); found; found = nextFormula(unsafeXml, from)) {
+    parts.push(unsafeXml.slice(from, found.begin))
+    from = found.end
+    const tex = texOfOmml(unsafeXml.slice(found.begin, found.end))
+    if (tex === null) unread++
+    else parts.push(`<w:r><w:t>${BEFORE}${formulas.push({ tex, isDisplay: found.isDisplay }) - 1}${AFTER}</w:t></w:r>`)
+  }
+  return { xml: [...parts, unsafeXml.slice(from)].join(''), formulas, unread }
+}
+
+/** The next formula from a place on, by itself or in its paragraph; null where there is none that ends. */
+function nextFormula(xml: string, from: number): { begin: number; end: number; isDisplay: boolean } | null {
+  const begin = xml.indexOf('<m:oMath', from)
+  if (begin < 0) return null
+  const isDisplay = xml.startsWith('<m:oMathPara', begin)
+  const close = isDisplay ? '</m:oMathPara>' : '</m:oMath>'
+  const end = xml.indexOf(close, begin)
+  return end < 0 ? null : { begin, end: end + close.length, isDisplay }
 }
 
 /** Puts the formulas where their marks are in the HTML that was made. */

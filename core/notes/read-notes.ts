@@ -85,14 +85,24 @@ function pairs(roots: readonly HtmlNode[]): Found[] {
     if (passed.has(mark) || !MARK.test(textOf(mark))) continue
     const place = places.get(fragmentOf(mark)!)
     const note = place ? noteAt(place) : null
-    if (!note || isWithin(mark, note) || [...everyElement([note])].some(({ tagName }) => /^h[1-6]$/.test(tagName)))
-      continue
+    if (!note || isWithin(mark, note) || !isNote(note)) continue
     const back = backLinks(note, namesOf(mark))
     if (back.length === 0 && !isSaid(mark)) continue
     for (const link of everyElement(note.childNodes)) passed.add(link)
     found.push({ mark, note, back: back.filter((link) => MARK.test(textOf(link)) || BACK.test(textOf(link))) })
   }
   return found
+}
+
+/** More elements than this no note has. */
+const MOST_IN_NOTE = 300
+
+/** Whether an element may be a note: not long, and without headings. */
+function isNote(element: HtmlElement): boolean {
+  let count = 0
+  for (const { tagName } of everyElement([element]))
+    if (++count > MOST_IN_NOTE || /^h[1-6]$/.test(tagName)) return false
+  return true
 }
 
 function isWithin(node: HtmlElement, around: HtmlElement): boolean {

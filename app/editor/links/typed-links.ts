@@ -1,10 +1,11 @@
 import { closeHistory } from '@tiptap/pm/history'
 import { Plugin, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
+import { placesOf } from '../../../core/document/plain-text.ts'
 import { safeAddress } from '../../../core/tree/addresses.ts'
 
 /** An address of the web or of mail, at the end of what was typed. */
-const TYPED = /(?:^|[\s(“"„«])((?:https?:\/\/|www\.)[^\s<>"“”]+|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)$/iu
+const TYPED = /(?:^|[\s(“"„«])((?:https?:\/\/|www\.)[^\s<>"“”\uFFFC]+|[\w.+-]+@[\w-]+(?:\.[\w-]+)+)$/iu
 /** What ends a sentence is no part of an address. */
 const END = /[.,;:!?)\]'’]+$/
 
@@ -20,7 +21,7 @@ function typedBefore(view: EditorView): { from: number; to: number; href: string
   const { $from } = selection
   const [link, code] = [schema.marks.link!, schema.marks.code!]
   if ($from.parent.type.spec.code || !$from.parent.type.allowsMarkType(link)) return null
-  const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - 500), $from.parentOffset, '', '\n')
+  const before = placesOf($from.parent).slice(Math.max(0, $from.parentOffset - 500), $from.parentOffset)
   const found = TYPED.exec(before)?.[1]
   const address = found?.replace(END, '') ?? ''
   const href = address.length > 4 ? hrefOf(address) : null

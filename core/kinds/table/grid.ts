@@ -40,6 +40,12 @@ export function gridOf(table: Node): Grid {
   return grid
 }
 
+/**
+ * So many places of a table are given to cells that span several; beyond it, a cell covers one. No table that somebody
+ * reads has as many, and a small file could ask for billions.
+ */
+const MOST_SPANNED = 1_000_000
+
 /** Nodes never change, and a table is asked for its grid several times with each key. */
 const grids = new WeakMap<Node, Grid>()
 
@@ -47,14 +53,17 @@ function formed(table: Node): Grid {
   const taken: boolean[][] = table.children.map(() => [])
   const begins: boolean[] = []
   const rows: GridRow[] = []
+  let spanned = 0
   table.forEach((row, start, index) => {
     const cells: GridCell[] = []
     let column = 0
     row.forEach((node, offset) => {
       while (taken[index]![column]) column++
       let colspan = 1
-      while (colspan < node.attrs.colspan && !taken[index]![column + colspan]) colspan++
-      const rowspan = Math.min(Number(node.attrs.rowspan), table.childCount - index)
+      let rowspan = Math.min(Number(node.attrs.rowspan), table.childCount - index)
+      if (spanned + rowspan * Number(node.attrs.colspan) > MOST_SPANNED) rowspan = 1
+      else while (colspan < node.attrs.colspan && !taken[index]![column + colspan]) colspan++
+      spanned += rowspan * colspan
       for (let down = 0; down < rowspan; down++)
         for (let across = 0; across < colspan; across++) taken[index + down]![column + across] = true
       begins[column] = true
