@@ -108,7 +108,9 @@ function AddressField(props: AddressFieldProps) {
           dir={hasPlaces ? 'auto' : 'ltr'}
           autoComplete="off"
           placeholder={say(hasPlaces ? 'field.titleHint' : 'field.addressHint')}
-          {...(hasPlaces ? { role: 'combobox', 'aria-expanded': isOpen, 'aria-controls': LIST } : {})}
+          {...(hasPlaces ? { role: 'combobox', 'aria-expanded': isOpen } : {})}
+          // The list is named only while it is there (WAI-ARIA 1.2, “combobox”).
+          aria-controls={isOpen ? LIST : undefined}
           aria-activedescendant={isOpen ? optionId(LIST, chosen) : undefined}
           onChange={(event) => setAddress(event.target.value)}
           onKeyDown={(event) => {

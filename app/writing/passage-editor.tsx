@@ -8,6 +8,7 @@ import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 import { shownKey, TOOLS } from '../editor/tools.ts'
 import { type FieldMessage, useFieldSay } from '../editor/field-say.ts'
 import { EquationDialog } from '../editor/equations/equation-dialog.tsx'
+import { tableHere } from '../editor/tables/table-commands.ts'
 import { TableDialog } from '../editor/tables/table-dialog.tsx'
 import { LinkField } from '../editor/link-field.tsx'
 import type { PassageEditorProps } from './rich-field.tsx'
@@ -30,8 +31,14 @@ const NAMES: Readonly<Record<string, FieldMessage>> = {
   numbers: 'field.numbers',
   quotation: 'field.quotation',
   table: 'field.table',
+  'row-below': 'field.rowBelow',
+  'column-after': 'field.columnAfter',
+  'delete-row': 'field.deleteRow',
+  'delete-column': 'field.deleteColumn',
   equation: 'field.equation',
 }
+/** Tools that are there while the cursor is in a table. */
+const IN_TABLE = new Set(['row-below', 'column-after', 'delete-row', 'delete-column'])
 /** What a line can have. */
 const IN_LINE = new Set(['bold', 'italic', 'strike', 'subscript', 'superscript', 'code', 'equation'])
 const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: NAMES[tool.id]! }] : []))
@@ -102,9 +109,14 @@ interface ToolsProps {
 
 function Tools({ editor, isLine, onLink }: ToolsProps) {
   const say = useFieldSay()
+  const isInTable = useEditorState({
+    editor,
+    selector: ({ editor: now }) => now !== null && tableHere(now.state) !== null,
+  })
+  const offered = OFFERED.filter(({ id }) => (isLine ? IN_LINE.has(id) : isInTable || !IN_TABLE.has(id)))
   return (
     <>
-      {OFFERED.filter(({ id }) => !isLine || IN_LINE.has(id)).map(({ id, message, key, icon, command }) => (
+      {offered.map(({ id, message, key, icon, command }) => (
         <Tool
           key={id}
           title={key ? `${say(message)} (${shownKey(key)})` : say(message)}

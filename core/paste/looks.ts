@@ -18,6 +18,8 @@ const TAGS: Readonly<Record<string, string>> = {
   del: 'words marked as deleted',
   ins: 'marks of insertions',
   center: 'alignment',
+  img: 'a picture',
+  picture: 'a picture',
   video: 'a film',
   audio: 'a sound',
   object: 'an embedded object',

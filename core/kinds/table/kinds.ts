@@ -255,7 +255,12 @@ export const captionedTable = {
         },
         {
           type: 'table',
-          content: [{ type: 'tableRow', content: [cell('tableCell', 'Sandstone'), cell('tableCell', '2.3')] }],
+          content: [
+            {
+              type: 'tableRow',
+              content: [cell('tableHeader', 'Sandstone', { scope: 'row' }), cell('tableCell', '2.3')],
+            },
+          ],
         },
       ],
     },
