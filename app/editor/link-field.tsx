@@ -3,7 +3,7 @@ import { Button, Form, Input } from 'antd'
 import { useState } from 'react'
 import { safeAddress } from '../../core/tree/addresses.ts'
 import { type FieldSay, useFieldSay } from './field-say.ts'
-import { ownLink } from '../../core/links/own-links.ts'
+import { ownLink, ownTarget } from '../../core/links/own-links.ts'
 import { type LinkTarget, matchingTargets } from '../../core/links/targets.ts'
 import { linkRange, setLink } from './commands.ts'
 import { optionId, TargetList } from './links/target-list.tsx'
@@ -172,7 +172,8 @@ function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefi
   }
 }
 
-const titleOf = (targets: readonly LinkTarget[], href: string): string =>
-  targets.find((target) => target.href === href)?.title ??
-  targets.find((target) => target.href === href.replace(/#.*/, ''))?.title ??
-  ''
+/** What an address leads to: the place itself, or what it is in. */
+function titleOf(targets: readonly LinkTarget[], href: string): string {
+  const wanted = [href, ownTarget(href)?.id]
+  return targets.find((target) => wanted.includes(target.href))?.title ?? ''
+}

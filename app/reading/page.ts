@@ -87,7 +87,7 @@ async function answerQuestion(request: Request, found: PlaceVisit, form: FormDat
   const page = edition && (await findEditionPage(pool, edition.document_id, edition.number))
   const said =
     page && edition
-      ? await sayTo(page, { documentId: edition.document_id, edition: edition.number }, form, found.visit.say)
+      ? await sayTo(page, { documentId: edition.document_id, edition: edition.number }, form, found.visit)
       : null
   return isFromScript(request) ? saidAsJson(said, found.visit.say) : answer(request, found, said)
 }

@@ -47,7 +47,7 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const found = await find(request, context, params)
   if (found instanceof Response) return found
-  const said = await sayTo(found.page, found.place, await request.formData(), found.visit.say)
+  const said = await sayTo(found.page, found.place, await request.formData(), found.visit)
   if (request.headers.get('Accept') === 'application/json') return saidAsJson(said, found.visit.say)
   return answer(request, found, said)
 }

@@ -19,6 +19,7 @@ import { Menu } from '../shell/menu.tsx'
 import { tableHere } from '../editor/tables/table-commands.ts'
 import { useRoving } from '../shell/roving.ts'
 import { shownKey, TABLE_GROUPS, type Tool, type ToolGroup, TOOLS } from '../editor/tools.ts'
+import { useTool } from '../editor/use-tool.ts'
 import { isA } from '../../core/kinds/facts.ts'
 
 interface Props {
@@ -146,20 +147,8 @@ function Tools({ editor, groups, only, isFull }: ToolsProps) {
 }
 
 function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFull: boolean }) {
-  const { isOn, canRun, why } = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => {
-      const isOn = tool.isOn?.(state) ?? false
-      // What is on already is not out of reach, there is only nothing to do.
-      const can = isOn || tool.command(state)
-      return { isOn, canRun: can, why: can ? '' : tool.whyNot(state) }
-    },
-  })
+  const { isOn, why, run } = useTool(editor, tool)
   const { icon: Icon } = tool
-  const run = (): void => {
-    if (canRun) tool.command(editor.state, editor.view.dispatch, editor.view)
-    editor.view.focus()
-  }
   return (
     <Tip title={<ToolHelp tool={tool} why={why} />} mouseEnterDelay={0.4}>
       <button
@@ -167,7 +156,7 @@ function ToolButton({ editor, tool, isFull }: { editor: Editor; tool: Tool; isFu
         className={isOn ? 'plain-button tool is-on' : 'plain-button tool'}
         aria-label={isFull ? undefined : tool.name}
         aria-pressed={tool.isOn ? isOn : undefined}
-        aria-disabled={!canRun}
+        aria-disabled={why !== ''}
         aria-keyshortcuts={shownKey(tool.key).replace('Ctrl', 'Control') || undefined}
         onMouseDown={(event) => event.preventDefault()}
         onClick={run}

@@ -43,15 +43,6 @@ export const DIALOGS = [
   AsStudent,
 ]
 
-/** Dialogs that ask for something that is put at the cursor. */
-const ASKED = {
-  link: LinkField,
-  equation: EquationDialog,
-  table: TableDialog,
-  footnote: FootnoteDialog,
-  words: WordsDialog,
-}
-
 export type SheetDialog =
   'link' | 'words' | 'equation' | 'table' | 'footnote' | 'insert' | 'shelf' | 'publish' | 'student' | null
 
@@ -109,17 +100,17 @@ function openDialog(
   const onClose = (): void => onDialog(null)
   switch (dialog) {
     case 'link':
+      return <LinkField {...{ editor, onClose }} places={placesIn(course.id, plan, editor)} />
     case 'equation':
+      return <EquationDialog {...{ editor, onClose }} />
     case 'table':
+      return <TableDialog {...{ editor, onClose }} />
     case 'footnote':
-    case 'words': {
-      const Asked = ASKED[dialog]
-      return <Asked {...{ editor, onClose }} courseId={course.id} places={placesIn(course.id, plan, editor)} />
-    }
+      return <FootnoteDialog {...{ editor, onClose }} courseId={course.id} />
+    case 'words':
+      return <WordsDialog {...{ editor, onClose }} />
     case 'insert':
-      return (
-        <Insert {...{ editor, onClose }} courseId={course.id} onPicture={choose} onShelf={() => onDialog('shelf')} />
-      )
+      return <Insert {...{ editor, onClose, choose, onDialog }} courseId={course.id} />
     case 'shelf':
       return (
         <ShelfPicker
@@ -155,11 +146,19 @@ interface InsertProps {
   editor: Editor
   courseId: string
   onClose: () => void
-  onPicture: () => void
-  onShelf: () => void
+  /** Opens the browser's own choice of files. */
+  choose: () => void
+  onDialog: (dialog: SheetDialog) => void
 }
 
-function Insert(props: InsertProps) {
+function Insert({ choose, onDialog, ...props }: InsertProps) {
   const { message } = App.useApp()
-  return <InsertDialog {...props} say={(words) => void message.info(words, 6)} />
+  return (
+    <InsertDialog
+      {...props}
+      onPicture={choose}
+      onShelf={() => onDialog('shelf')}
+      say={(words) => void message.info(words, 6)}
+    />
+  )
 }

@@ -31,8 +31,7 @@ function evenRows(grid: Grid, given: readonly number[] | null): EvenRow[] {
   const keepsRow = grid.rows.map(({ cells }, index) => cells.length > 0 || (isAllBare && index === 0))
   const keepsColumn = isAllBare ? [true] : grid.begins
   const widths = given?.filter((_, column) => keepsColumn[column]) ?? null
-  const counted = (kept: readonly boolean[], from: number, count: number): number =>
-    kept.slice(from, from + count).filter(Boolean).length
+  const [rowsBefore, columnsBefore] = [countsBefore(keepsRow), countsBefore(keepsColumn)]
   const gaps = grid.rows.map(({ taken }) =>
     keepsColumn.flatMap((isKept, column) => (isKept && !taken[column] ? [column] : [])),
   )
@@ -40,20 +39,28 @@ function evenRows(grid: Grid, given: readonly number[] | null): EvenRow[] {
   return grid.rows.map((row, index) => ({
     row,
     isBare: !keepsRow[index],
-    missing: isFilled ? gaps[index]!.map((column) => widthsOfCell(widths, counted(keepsColumn, 0, column), 1)) : [],
+    missing: isFilled ? gaps[index]!.map((column) => widthsOfCell(widths, columnsBefore[column]!, 1)) : [],
     cells: row.cells.map(({ node, offset, column, colspan, rowspan }) => {
-      const across = counted(keepsColumn, column, colspan)
+      const first = columnsBefore[column]!
+      const across = columnsBefore[column + colspan]! - first
       return {
         node,
         offset,
         attrs: {
           colspan: across,
-          rowspan: counted(keepsRow, index, rowspan),
-          colwidth: widthsOfCell(widths, counted(keepsColumn, 0, column), across),
+          rowspan: rowsBefore[index + rowspan]! - rowsBefore[index]!,
+          colwidth: widthsOfCell(widths, first, across),
         },
       }
     }),
   }))
+}
+
+/** How many are kept before each place, and before the end. */
+function countsBefore(kept: readonly boolean[]): number[] {
+  const counts = [0]
+  for (const isKept of kept) counts.push(counts.at(-1)! + Number(isKept))
+  return counts
 }
 
 const isSame = (attrs: Readonly<Record<string, unknown>>, name: string, value: unknown): boolean =>

@@ -8,14 +8,14 @@ import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
  * practice). Reading them needs nothing of ours: what Markdown makes of them is read as any notes of HTML are.
  */
 
-/** Notes that were met in one text, in order; the first has the number `first`. */
+/** The notes of one page, in the order in which they are met. */
 export class MarkdownNotes {
   #next = 1
   #met: FootnoteDefinition[] = []
 
   /** Handles a note of ours among what becomes Markdown; undefined for any other element. */
   readonly handle = (state: State, node: Element): ReturnType<ToMarkdown> | undefined => {
-    if (node.properties.role !== NOTE_ROLE && !String(node.properties.role).includes(NOTE_ROLE)) return undefined
+    if (![node.properties.role].flat().includes(NOTE_ROLE)) return undefined
     const identifier = String(this.#next++)
     const holder: Element = { type: 'element', tagName: 'p', properties: {}, children: node.children }
     this.#met.push({ type: 'footnoteDefinition', identifier, label: identifier, children: state.all(holder) as never })

@@ -7,6 +7,9 @@ export interface Understood {
   readonly styles: readonly string[]
 }
 
+/** What is understood of an element that has no meaning of its own. */
+export const NOTHING: Understood = { understands: [], styles: [] }
+
 /** Attributes that are understood wherever they stand. */
 const QUIET = new Set(['dir', 'lang', 'xml:lang', 'data-piece'])
 /** Properties that are understood wherever they stand: of every text block, and of what is around one. */

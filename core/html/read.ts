@@ -1,15 +1,15 @@
-import { type Attrs, Fragment, type Mark, Mark as Marks, type Node, type NodeType } from 'prosemirror-model'
+import { type Attrs, type Mark, Mark as Marks, type Node, type NodeType } from 'prosemirror-model'
 import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
-import { evenTable } from '../document/normalise-table.ts'
-import { widthsOfColumns } from '../kinds/table/columns.ts'
 import { InlineRun } from './inline-run.ts'
-import { attributesLeftOut, type Understood } from './attributes-left-out.ts'
+import { attributesLeftOut, NOTHING, type Understood } from './attributes-left-out.ts'
 import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
 import { lineOf, textIn } from './lines.ts'
 import { outer, parsed } from './parsed.ts'
+import { itemsFrom } from './read-list.ts'
 import { marksReading, nodeReading } from './read-rules.ts'
+import { tableFrom } from './read-table.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { readMath } from '../equations/from-mathml.ts'
@@ -20,15 +20,11 @@ import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, is
 
 const {
   table,
-  captionedTable,
-  tableCaption,
   doc,
   title: titleType,
   paragraph,
   heading,
   listItem,
-  tableRow,
-  tableCell,
   lineBreak,
 } = schema.nodes as Record<string, NodeType>
 
@@ -77,9 +73,6 @@ export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadRes
   ])
   return { page, notes: reader.report.notes }
 }
-
-/** What is understood of an element that has no meaning of its own. */
-const NOTHING: Understood = { understands: [], styles: [] }
 
 /** True when the element asks for its white space to be kept. */
 function preserves(element: HtmlElement): boolean {
@@ -292,7 +285,13 @@ class Reader {
     depth: number,
   ): Node[] {
     if (type.isLeaf) return [type.create(attrs)]
-    if (type === table) return this.#table(element, attrs, depth, marks)
+    if (type === table)
+      return tableFrom(element, attrs, {
+        blocks: (cell) =>
+          this.#around.within(cell, marks, (all) => this.blocks(cell.childNodes, paragraph!, depth + 3, all)),
+        line: (kind, nodes) => this.#line(kind, nodes),
+        notes: (each, understood) => this.#notes(each, understood),
+      })
     if (type.spec.content === 'listItem+') {
       const items = this.#items(element.childNodes, depth + 1, marks)
       return [type.create(attrs, items.length > 0 ? items : [listItem!.create(null, paragraph!.create())])]
@@ -339,72 +338,15 @@ class Reader {
     return line
   }
 
-  /** The items of a list. What stands between them, as word processors write nested lists, joins the item before it. */
+  /** The items of a list whose items stand at `depth`. */
   #items(nodes: readonly HtmlNode[], depth: number, marks: readonly Mark[]): Node[] {
-    const items: Node[] = []
-    let stray: HtmlNode[] = []
-    const settle = (): void => {
-      const blocks = this.blocks(stray, paragraph!, depth + 1, marks)
-      stray = []
-      const last = items.at(-1)
-      if (blocks.length === 0) return
-      if (last) items[items.length - 1] = last.copy(last.content.append(Fragment.from(blocks)))
-      else items.push(listItem!.create(null, blocks))
-    }
-    for (const node of nodes) {
-      if (!isElement(node) || node.tagName !== 'li') {
-        stray.push(node)
-        continue
-      }
-      settle()
-      const reading = nodeReading(node)
-      this.#notes(node, reading ?? NOTHING)
-      const box = reading?.takes?.(node)
-      if (box) this.#taken.add(box)
-      const blocks = this.#around.within(node, marks, (all) => this.blocks(node.childNodes, paragraph!, depth + 1, all))
-      items.push(listItem!.create(reading?.attrs, blocks.length > 0 ? blocks : [paragraph!.create()]))
-    }
-    settle()
-    return items
-  }
-
-  #table(element: HtmlElement, attrs: Record<string, unknown>, depth: number, marks: readonly Mark[]): Node[] {
-    const rows: Node[] = []
-    const columns: number[] = []
-    let caption: Node | null = null
-    const gather = (nodes: readonly HtmlNode[]): void => {
-      for (const node of nodes) {
-        if (!isElement(node)) continue
-        if (node.tagName === 'tr') rows.push(this.#row(node, depth + 1, marks))
-        else if (['thead', 'tbody', 'tfoot', 'colgroup'].includes(node.tagName)) gather(node.childNodes)
-        else if (node.tagName === 'col') columns.push(...widthsOfColumns(node))
-        else if (node.tagName === 'caption') caption = this.#line(tableCaption!, node.childNodes)
-      }
-    }
-    gather(element.childNodes)
-    const made = rows.some((row) => row.childCount > 0) ? evenTable(table!.create(attrs, rows), columns) : null
-    if (made && caption) return [captionedTable!.create(null, [caption, made])]
-    return made ? [made] : caption ? [paragraph!.create(null, (caption as Node).content)] : []
-  }
-
-  #row(element: HtmlElement, depth: number, marks: readonly Mark[]): Node {
-    const cells: Node[] = []
-    const own = nodeReading(element)
-    this.#notes(element, own ?? NOTHING)
-    for (const node of element.childNodes) {
-      if (!isElement(node)) continue
-      const reading = nodeReading(node)
-      if (!reading?.type.spec.tableRole) continue
-      this.#notes(node, reading)
-      const blocks = this.#around.within(node, marks, (all) => this.blocks(node.childNodes, paragraph!, depth + 2, all))
-      cells.push(
-        (reading.type === tableRow ? tableCell! : reading.type).create(
-          reading.attrs,
-          blocks.length > 0 ? blocks : [paragraph!.create()],
-        ),
-      )
-    }
-    return tableRow!.create(own?.attrs, cells)
+    return itemsFrom(nodes, {
+      item: (element) =>
+        this.#around.within(element, marks, (all) => this.blocks(element.childNodes, paragraph!, depth + 1, all)),
+      stray: (between) => this.blocks(between, paragraph!, depth + 1, marks),
+      notes: (element, understood) => this.#notes(element, understood),
+      taken: (element) => void this.#taken.add(element),
+    })
   }
 
   /** The words of nodes too deep to keep their containers. A stack of its own: depth here has no bound. */

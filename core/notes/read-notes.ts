@@ -9,6 +9,7 @@ import {
   isText,
   textOf,
 } from '../tree/tree.ts'
+import { decodedPlace } from '../tree/addresses.ts'
 import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
 
 /** What a mark in the text looks like: a number, a letter, a Roman number or a sign, perhaps in brackets. */
@@ -19,15 +20,7 @@ const HOLDERS = new Set(['ol', 'ul', 'dl', 'section', 'aside', 'div', 'footer'])
 
 const fragmentOf = (link: HtmlElement): string | null => {
   const href = link.tagName === 'a' ? attribute(link, 'href') : undefined
-  return href !== undefined && /^#.+/.test(href) ? decoded(href.slice(1)) : null
-}
-
-function decoded(fragment: string): string {
-  try {
-    return decodeURIComponent(fragment)
-  } catch {
-    return fragment
-  }
+  return href !== undefined && /^#.+/.test(href) ? decodedPlace(href.slice(1)) : null
 }
 
 const parentOf = ({ parentNode }: HtmlNode): HtmlElement | null =>

@@ -140,6 +140,7 @@ test.each([
     '<p><b>One<br>&nbsp;<br>Two</b></p>',
     '<p><strong>One</strong></p>\n<p><strong>Two</strong></p>',
   ],
+  ['blank lines of a program stay', '<pre>a<br><br>b</pre>', '<pre><code>a\n\nb</code></pre>'],
   [
     'the link that a heading has to itself',
     '<h2 id="x">Walls<a class="headerlink" href="#x" title="Permalink">¶</a></h2>',

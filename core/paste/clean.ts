@@ -7,7 +7,7 @@ import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { tagWords } from './looks.ts'
 import { blocksOfText } from './typed-text.ts'
 import { tableFromText } from './tabbed.ts'
-import { type Tidied, tidy } from './tidy.ts'
+import { nothingTidied, type Tidied, tidy } from './tidy.ts'
 import { cleanText as cleanCharacters } from '../tree/characters.ts'
 import { isA, markOn } from '../kinds/facts.ts'
 
@@ -28,7 +28,7 @@ const MOST_NAMED = 6
  * in another language than the page's (BCP 47) stay marked as such. Never throws.
  */
 export function cleanHtml(unsafeHtml: string, language?: string, keepsLooks = false): Cleaned {
-  const tidied: Tidied = { looks: new Set(), spacers: 0, pictures: 0, comments: 0, keepsLooks }
+  const tidied = nothingTidied(keepsLooks)
   const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), {
     isPassage: true,
     ...(language ? { language } : {}),
@@ -41,8 +41,7 @@ export function cleanHtml(unsafeHtml: string, language?: string, keepsLooks = fa
 export function asItCame(unsafeHtml: string, language?: string): Cleaned {
   const { page, notes } = readNodes(body(unsafeHtml), { isPassage: true, ...(language ? { language } : {}) })
   const blocks = withoutEdges(page.children.slice(1))
-  const nothing: Tidied = { looks: new Set(), spacers: 0, pictures: 0, comments: 0 }
-  return { blocks, report: reportOf(blocks, nothing, notes), notes }
+  return { blocks, report: reportOf(blocks, nothingTidied(), notes), notes }
 }
 
 /** The blocks of plain text in which tabs stand between cells; its lines where they make no table. */
@@ -54,7 +53,7 @@ export function rowsOf(unsafeText: string): Cleaned {
 /** The blocks of plain text as it was typed, lists as lists. */
 export function typedText(unsafeText: string): Cleaned {
   const blocks = blocksOfText(unsafeText)
-  return { blocks, report: reportOf(blocks, { looks: new Set(), spacers: 0, pictures: 0, comments: 0 }, []), notes: [] }
+  return { blocks, report: reportOf(blocks, nothingTidied(), []), notes: [] }
 }
 
 /** The blocks of plain text: a paragraph for each line that is not empty. */

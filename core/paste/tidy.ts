@@ -16,8 +16,16 @@ export interface Tidied {
   /** Comments in the margin. */
   comments: number
   /** Looks are kept, where a page has a place for them. */
-  readonly keepsLooks?: boolean
+  readonly keepsLooks: boolean
 }
+
+export const nothingTidied = (keepsLooks = false): Tidied => ({
+  looks: new Set(),
+  spacers: 0,
+  pictures: 0,
+  comments: 0,
+  keepsLooks,
+})
 
 const DROPPED = new Set(['meta', 'link', 'style', 'title', 'base', 'xml', 'o:p', 'colgroup', 'col'])
 const BOLD = /^(bold|bolder|[6-9]00)$/
@@ -60,6 +68,8 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     else if (hasWords(node)) tidied.looks.add(why)
     return []
   }
+  // Preformatted lines are what they are, empty ones included.
+  if (node.tagName === 'pre') return [node]
   const within = tidy(node.childNodes, tidied, depth + 1)
   const children =
     node.tagName === 'a'

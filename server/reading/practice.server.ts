@@ -2,6 +2,8 @@ import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
 import { fillSlots, renderBlocks } from '../../core/html/render.ts'
 import { judge, practicesOf } from '../../core/kinds/practice/practices.ts'
+import { withOwnLinks } from '../../core/links/own-links.ts'
+import type { Visit } from './frame.server.ts'
 import type { SealedPlace } from '../sealed/links.server.ts'
 import { html, trusted } from '../../core/tree/template.ts'
 import type { Say } from '../../core/words/say.ts'
@@ -19,7 +21,7 @@ export async function sayTo(
   page: Node,
   place: Omit<SealedPlace, 'index'>,
   form: FormData,
-  say: Say,
+  { say, href }: Pick<Visit, 'say' | 'href'>,
 ): Promise<Said | null> {
   const parsed = sent.safeParse({ question: form.get('question'), answer: form.getAll('answer') })
   const practice = parsed.success ? practicesOf(page).find(({ name }) => name === parsed.data.question) : undefined
@@ -31,7 +33,7 @@ export async function sayTo(
     const words =
       feedback.textContent.trim() === '' && feedback.childCount === 1 && feedback.firstChild?.isTextblock
         ? ''
-        : fillSlots(renderBlocks(page, feedback, position + 1).written, fill)
+        : withOwnLinks(fillSlots(renderBlocks(page, feedback, position + 1).written, fill), href)
     return html`<div><p class="chosen">${say.html('exercise.youChose', { answer: text || say('exercise.withoutWords') })}</p>${trusted(words)}</div>`
   })
   const head = verdict.isRight

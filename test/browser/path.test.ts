@@ -119,7 +119,7 @@ test('lists, tables, quotations, rules and links by their tools', async ({ fixtu
   await page.keyboard.press('Tab')
   await page.keyboard.type('Weight')
   await expect(sheet(page).locator('th')).toHaveText(['Stone', 'Weight', ''])
-  await page.getByRole('button', { name: 'Column after' }).click()
+  await page.getByRole('button', { name: 'Add column after' }).click()
   await expect(sheet(page).locator('th')).toHaveCount(4)
   await kept(page)
   await page.reload()

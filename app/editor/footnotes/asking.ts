@@ -40,7 +40,7 @@ export function footnotes(ask: () => void): Plugin {
 
 /** Selects the note at a place and opens it. */
 export function openFootnote(view: EditorView, position: number): void {
-  if (!isA(view.state.doc.nodeAt(position), 'footnote')) return
+  if (position < 0 || !isA(view.state.doc.nodeAt(position), 'footnote')) return
   view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, position)).scrollIntoView())
   asking.dialog(view.state)?.()
 }

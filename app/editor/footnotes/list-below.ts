@@ -18,18 +18,19 @@ function notesOf(state: EditorState): readonly Note[] {
   return found
 }
 
-function drawn(notes: readonly Note[], view: EditorView): HTMLElement {
+function drawn(words: readonly string[], view: EditorView): HTMLElement {
   const list = document.createElement('ol')
   list.className = 'notes notes-below'
   list.contentEditable = 'false'
   list.setAttribute('aria-label', 'Notes')
-  for (const { position, words } of notes) {
+  for (const [at, note] of words.entries()) {
     const item = document.createElement('li')
     const open = document.createElement('button')
     open.type = 'button'
-    open.textContent = words || 'Nothing is written here yet.'
+    open.textContent = note || 'Nothing is written here yet.'
     open.addEventListener('mousedown', (event) => event.preventDefault())
-    open.addEventListener('click', () => openFootnote(view, position))
+    // Where it stands now: the list is drawn anew only when words of a note change.
+    open.addEventListener('click', () => openFootnote(view, notesOf(view.state)[at]?.position ?? -1))
     item.append(open)
     list.append(item)
   }
@@ -46,11 +47,12 @@ export function notesBelow(): Plugin<DecorationSet> {
   const listed = (state: EditorState): DecorationSet => {
     const notes = notesOf(state)
     if (notes.length === 0) return DecorationSet.empty
+    const words = notes.map((note) => note.words)
     return DecorationSet.create(state.doc, [
       ...notes.map(({ position, end }, at) => Decoration.node(position, end, { 'data-number': String(at + 1) })),
-      Decoration.widget(state.doc.content.size, (view) => drawn(notes, view), {
+      Decoration.widget(state.doc.content.size, (view) => drawn(words, view), {
         side: 1,
-        key: `notes ${JSON.stringify(notes)}`,
+        key: `notes ${JSON.stringify(words)}`,
         ignoreSelection: true,
       }),
     ])

@@ -128,7 +128,7 @@ export const WORD_TOOLS: readonly Tool[] = [
     group: 'clear',
     name: 'Clean this page',
     key: '',
-    help: 'Takes colours, sizes, fonts, empty lines and white boxes off the whole page.',
+    help: 'Removes colours, sizes, fonts, empty lines and white boxes from the whole page.',
     icon: Brush,
     command: cleanThisPage,
     whyNot: () => 'This is not a page.',

@@ -37,10 +37,10 @@ export const footnote: Piece = {
   offer: {
     group: 'apart',
     name: 'Footnote',
-    help: 'A note to the words before it, listed below the page.',
+    help: 'A numbered note at the bottom of the page.',
     effort: 'ready',
     command: askFootnote,
-    outcome: () => 'Asks for the words of the note.',
+    outcome: () => 'Asks for the text of the note.',
     Example: () => (
       <span className="eg-note">
         <i />

@@ -1,18 +1,11 @@
 import { MOST_THICKNESS } from '../../../core/kinds/rule/kind.ts'
 import { insertRule } from '../../editor/commands.ts'
 import { ChoiceSetting } from '../choice-setting.tsx'
-import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
+import { ColourChoice } from '../../editor/colour-choice.tsx'
+import { LINE_COLOURS } from '../../editor/line-colours.ts'
 import { NumberSetting } from '../number-setting.tsx'
 import { type Piece, type SettingsProps, stepped } from '../piece.ts'
 import { useAttributes } from '../use-attributes.ts'
-
-/** Colours that are seen on paper and on the dark ground alike, at 3 to 1. */
-const COLOURS: readonly NamedColour[] = [
-  ['Ochre', '#b0762a'],
-  ['Lichen', '#6d8f5c'],
-  ['Slate', '#6f8399'],
-  ['Brick', '#c05f50'],
-]
 
 function RuleSettings({ editor, position }: SettingsProps) {
   const [attrs, set] = useAttributes(editor, position)
@@ -47,7 +40,7 @@ function RuleSettings({ editor, position }: SettingsProps) {
         label="Colour"
         labelledBy="rule-colour"
         value={attrs.colour as string | null}
-        colours={COLOURS}
+        colours={LINE_COLOURS}
         none="Same as the page"
         onChange={(colour) => set('colour', colour)}
       />

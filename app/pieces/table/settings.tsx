@@ -11,22 +11,16 @@ import {
 } from '../../../core/kinds/table/looks.ts'
 import { cellsIn } from '../../../core/tables/change.ts'
 import { columnWidths, gridOf } from '../../../core/kinds/table/grid.ts'
-import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
+import { ColourChoice } from '../../editor/colour-choice.tsx'
+import { LINE_COLOURS } from '../../editor/line-colours.ts'
 import { cellsHere, columnWidthHere, rowHeightHere, tableHere } from '../../editor/tables/table-commands.ts'
 import { TABLE_GROUPS, type Tool, TOOLS } from '../../editor/tools.ts'
+import { useTool } from '../../editor/use-tool.ts'
 import { GROUNDS, GroundContrast } from '../box/settings.tsx'
 import { ChoiceSetting } from '../choice-setting.tsx'
 import { NumberSetting } from '../number-setting.tsx'
 import type { SettingsProps } from '../piece.ts'
 import { useAttributes } from '../use-attributes.ts'
-
-/** Lines that are seen on paper and on the dark ground alike, at 3 to 1. */
-const LINES: readonly NamedColour[] = [
-  ['Ochre', '#b0762a'],
-  ['Lichen', '#6d8f5c'],
-  ['Slate', '#6f8399'],
-  ['Brick', '#c05f50'],
-]
 
 /** Rows, columns, cells and looks of the table under the cursor. */
 export function TableSettings(props: SettingsProps) {
@@ -47,13 +41,7 @@ export function TableSettings(props: SettingsProps) {
 
 /** A tool as a button with its name; why it can't be used is told on it. */
 function ToolInDesk({ editor, tool }: { editor: Editor; tool: Tool }) {
-  const { isOn, why } = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => {
-      const isOn = tool.isOn?.(state) ?? false
-      return { isOn, why: isOn || tool.command(state) ? '' : tool.whyNot(state) }
-    },
-  })
+  const { isOn, why, run } = useTool(editor, tool)
   const { icon: Icon } = tool
   return (
     <button
@@ -64,10 +52,7 @@ function ToolInDesk({ editor, tool }: { editor: Editor; tool: Tool }) {
       aria-description={why || tool.help}
       title={why || tool.help}
       onMouseDown={(event) => event.preventDefault()}
-      onClick={() => {
-        if (why === '') tool.command(editor.state, editor.view.dispatch, editor.view)
-        editor.view.focus()
-      }}
+      onClick={run}
     >
       <Icon size={15} strokeWidth={1.75} aria-hidden /> {tool.name}
     </button>
@@ -100,7 +85,7 @@ function CellSettings({ editor }: { editor: Editor }) {
   const run = (command: Command): void => void command(editor.state, editor.view.dispatch, editor.view)
   return (
     <>
-      <h3 id="cell-ground">Background of the cells selected</h3>
+      <h3 id="cell-ground">Background of the selected cells</h3>
       <ColourChoice
         label="Background"
         labelledBy="cell-ground"
@@ -111,7 +96,7 @@ function CellSettings({ editor }: { editor: Editor }) {
       />
       {cells.ground && <GroundContrast ground={cells.ground} />}
       <ChoiceSetting
-        label="Words in the cells stand"
+        label="Vertical alignment"
         value={cells.place}
         onChange={(place) => run(cellsHere('place', place))}
         options={[
@@ -121,14 +106,14 @@ function CellSettings({ editor }: { editor: Editor }) {
         ]}
       />
       <NumberSetting
-        label="Column width in pixels (0: as needed)"
+        label="Column width in pixels (0 for automatic)"
         value={cells.width}
         least={0}
         most={MOST_COLUMN}
         onKeep={(width) => run(columnWidthHere(width))}
       />
       <NumberSetting
-        label="Row height in pixels (0: as needed)"
+        label="Row height in pixels (0 for automatic)"
         value={cells.height}
         least={0}
         most={MOST_ROW}
@@ -146,7 +131,7 @@ function LookSettings({ editor, position }: SettingsProps) {
   return (
     <>
       <ChoiceSetting
-        label="Lines"
+        label="Borders"
         value={String(attrs.lines)}
         onChange={(value) => set('lines', value)}
         options={[
@@ -157,7 +142,7 @@ function LookSettings({ editor, position }: SettingsProps) {
       />
       {attrs.lines !== 'none' && <LineSettings {...{ attrs, set }} />}
       <ChoiceSetting
-        label="Space in the cells"
+        label="Space inside the cells"
         value={String(attrs.padding)}
         onChange={(value) => set('padding', value)}
         options={[
@@ -191,7 +176,7 @@ function PlaceSettings({ attrs, set }: LineProps) {
   return (
     <>
       <NumberSetting
-        label="Width of the table in % (0: as needed)"
+        label="Table width in % (0 for automatic)"
         value={Number(attrs.widthPercent ?? 0)}
         least={0}
         most={100}
@@ -200,7 +185,7 @@ function PlaceSettings({ attrs, set }: LineProps) {
         }}
       />
       <ChoiceSetting
-        label="Table stands"
+        label="Table alignment"
         value={String(attrs.align)}
         onChange={(value) => set('align', value)}
         options={[
@@ -216,17 +201,17 @@ function PlaceSettings({ attrs, set }: LineProps) {
 function LineSettings({ attrs, set }: LineProps) {
   return (
     <>
-      <h3 id="table-lines">Colour of the lines</h3>
+      <h3 id="table-lines">Border colour</h3>
       <ColourChoice
         label="Colour"
         labelledBy="table-lines"
         value={attrs.lineColour as string | null}
-        colours={LINES}
+        colours={LINE_COLOURS}
         none="Same as the page"
         onChange={(colour) => set('lineColour', colour)}
       />
       <NumberSetting
-        label="Thickness of the lines in pixels"
+        label="Border thickness in pixels"
         value={Number(attrs.lineThickness)}
         least={1}
         most={MOST_LINE_THICKNESS}
