@@ -23,6 +23,9 @@ test('what an address leads to by identity', () => {
 })
 
 test('links by identity lead to where entries are read; others stay as they are', () => {
+  expect(withOwnLinks('<a href="a">x</a>', (id) => `/${id}?of=work&done=all`)).toBe(
+    '<a href="/a?of=work&amp;done=all">x</a>',
+  )
   const html =
     '<a href="coping#ends">x</a> <a class="y" href="gaps">y</a> <a href="#here">z</a> <a href="https://walls.example/">w</a> <a href="walls.example">v</a>'
   expect(withOwnLinks(html, (id) => `/read/walling/${id}`)).toBe(

@@ -1,4 +1,5 @@
 import { decodedPlace } from '../tree/addresses.ts'
+import { html } from '../tree/template.ts'
 
 /*
  * Links to what stands in the same course lead by identity: their address is the id of its entry, and perhaps a place
@@ -35,8 +36,9 @@ export function ownLink(address: string, { origin, courseId }: { origin: string;
 }
 
 /** The same HTML of ours, with its links by identity leading to where `hrefOf` has each entry. */
-export const withOwnLinks = (html: string, hrefOf: (id: string) => string): string =>
-  html.replace(
+export const withOwnLinks = (written: string, hrefOf: (id: string) => string): string =>
+  written.replace(
     /(<a [^>]*?href=")([\w-]{1,60})(#[^"]*)?(")/g,
-    (_all, before: string, id: string, place = '', after: string) => [before, hrefOf(id), place, after].join(''),
+    (_all, before: string, id: string, place = '', after: string) =>
+      [before, html`${hrefOf(id)}`.text, place, after].join(''),
   )
