@@ -22,7 +22,12 @@ const BUILT_IN = [
 /** What nearly every screen needs comes in few files: over a slow line each costs a way there and back. */
 const TOGETHER = [
   { name: 'icons', test: /node_modules\/lucide-react\// },
-  { name: 'base', test: /node_modules/, minShareCount: 12 },
+  // Nothing of dialogs is needed before the first of them.
+  {
+    name: 'base',
+    test: /node_modules\/(?!(antd\/es\/(modal|skeleton|form|input)|@rc-component\/(dialog|form|async-validator|input))\/)/,
+    minShareCount: 12,
+  },
 ]
 
 // The server's own entry is part of the server build: routes and sockets share one pool, one hub, one set of trees.
@@ -31,6 +36,8 @@ export default defineConfig(({ isSsrBuild }) => ({
   resolve: isSsrBuild
     ? {}
     : { alias: [{ find: /^zod$/, replacement: fileURLToPath(new URL('app/shell/quiet-zod.ts', import.meta.url)) }] },
+  // Workers fetch parts of theirs when they need them.
+  worker: { format: 'es' as const },
   ssr: { noExternal: BUILT_IN },
   build: {
     target: isSsrBuild ? 'node20' : 'es2022',

@@ -1,4 +1,4 @@
-import { App as AntApp, ConfigProvider } from 'antd'
+import { ConfigProvider } from 'antd'
 import { type ReactNode, use } from 'react'
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, useMatches, useRouteLoaderData } from 'react-router'
 import { themeOf } from '../server/web/theme.server.ts'
@@ -7,6 +7,7 @@ import type { Route } from './+types/root'
 import { ErrorPage } from './errors/error-page.tsx'
 import { setClock } from './shell/clock.ts'
 import { DIALOGS } from './shell/dialog-holder.ts'
+import { MessagesProvider } from './shell/messages.tsx'
 import { NonceContext, pageNonce } from './shell/nonce.ts'
 import { ScreenChange } from './shell/screen-change.tsx'
 import { Working } from './shell/working.tsx'
@@ -53,7 +54,7 @@ export function Layout({ children }: { children: ReactNode }) {
       </head>
       <body>
         <ConfigProvider theme={antLight} wave={{ disabled: true }} csp={{ nonce: nonce || pageNonce() }}>
-          <AntApp component={false}>{children}</AntApp>
+          <MessagesProvider>{children}</MessagesProvider>
           <ScreenChange />
           <Working />
           <div id={DIALOGS} />

@@ -7,6 +7,9 @@ import { type Figure, percentile } from './measure.ts'
 import { addPages, openAs, withBrowser } from './sheet-page.ts'
 
 const KEYS = 120
+const ROUNDS = 3
+/** The long page may take so many times what the empty one takes. */
+const MOST_TIMES = 1.2
 
 /** Main-thread milliseconds of each key: from the key event to the end of the frame's work it causes. */
 async function keys(page: Page): Promise<number[]> {
@@ -48,24 +51,37 @@ async function measured(app: RunningApp, url: string, path: string): Promise<num
   })
 }
 
-/** Typing in a page of 20,000 words, against an empty page. */
+/** So many equations stand in the long page, each at the end of a paragraph. */
+const EQUATIONS = 100
+
+/** A long page with equations between its words. */
+function pageWithEquations(bytes: number): string {
+  let count = 0
+  return longPage(bytes).replace(/\.<\/p>/g, (end) =>
+    count++ < EQUATIONS ? ` <span data-piece="equation">\\frac{h_${count}}{2}</span>${end}` : end,
+  )
+}
+
+/** Typing in a page of 20,000 words with 100 equations, spelling and proof on, against an empty page. */
 export async function benchTyping(url: string): Promise<Figure[]> {
-  const long = longPage(122_000)
+  const long = pageWithEquations(122_000)
   const { words } = statistics(readPage(long).page)
   await addPages({ 'typing-empty': '<h1>Empty</h1><p>x</p>', 'typing-long': long })
   const app = await startApp(url, { environment: { LOG_LEVEL: 'silent' } })
-  const [empty, full] = [
-    await measured(app, url, '/courses/course/items/typing-empty'),
-    await measured(app, url, '/courses/course/items/typing-long'),
-  ]
+  const [empty, full]: [number[], number[]] = [[], []]
+  // In turn: what warms up by the first must not count for one of them alone.
+  for (let round = 0; round < ROUNDS; round++) {
+    empty.push(...(await measured(app, url, '/courses/course/items/typing-empty')))
+    full.push(...(await measured(app, url, '/courses/course/items/typing-long')))
+  }
   await app.stop()
   const [base, mine] = [percentile(empty, 0.95), percentile(full, 0.95)]
-  const most = Math.max(1.5 * base, 16)
+  const most = Math.max(MOST_TIMES * base, 16)
   return [
     {
-      name: `A key in a page of ${words.toLocaleString('en')} words, p95 of main-thread time, against an empty page`,
+      name: `A key in a page of ${words.toLocaleString('en')} words and ${EQUATIONS} equations, p95 of main-thread time, against an empty page`,
       ratio: mine / base,
-      goal: `at most ${(most / base).toFixed(2)} (the larger of 1.5 times and 16 ms)`,
+      goal: `at most ${(most / base).toFixed(2)} (the larger of ${MOST_TIMES} times and 16 ms)`,
       isReached: mine <= most,
       detail: `${mine.toFixed(1)} ms against ${base.toFixed(1)} ms, ${full.length} keys`,
     },

@@ -18,6 +18,7 @@ import { sketchOf } from '../core/templates/sketch.ts'
 import { insertTemplate } from '../server/templates/queries.server.ts'
 import { insertFolder, insertQuestion } from '../server/questions/queries.server.ts'
 import { keepBytes } from '../server/shelf/bytes.server.ts'
+import { insertOwnWord } from '../server/spelling/queries.server.ts'
 import { insertShelfItem, updateAlt } from '../server/shelf/queries.server.ts'
 import { seedActivity } from './activity.ts'
 import { type DemoCourse, demoCourses, type DemoEntry } from './course.ts'
@@ -49,6 +50,9 @@ export async function seedDemo(now: Date): Promise<void> {
   })
 }
 
+/** What wallers say and dictionaries don't. */
+const TRADE_WORDS = ['backfill', 'Fellside', 'hearted', 'hearting', 'smoot', 'throughs', 'turves', 'wallers']
+
 async function seedCourse(db: Database, course: DemoCourse, now: Date): Promise<void> {
   await db.query('insert into courses (id, title, language, direction, time_zone) values ($1, $2, $3, $4, $5)', [
     course.id,
@@ -65,6 +69,7 @@ async function seedCourse(db: Database, course: DemoCourse, now: Date): Promise<
   if (course.id === COURSE) {
     await seedShelf(db)
     await seedBank(db)
+    for (const word of TRADE_WORDS) await insertOwnWord(db, 'course', COURSE, word)
     await seedTemplates(db, now)
   }
   const clock = { day: 70 }

@@ -1,34 +1,7 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { readFile, writeFile } from 'node:fs/promises'
-import { basename, extname } from 'node:path'
+import { createHash, randomBytes } from 'node:crypto'
 import { nanoid } from 'nanoid'
 import pg from 'pg'
-import { plainText } from '../core/document/plain-text.ts'
-import { problemOfPage } from '../core/document/check.ts'
-import { pageFromJson, schema } from '../core/document/schema.ts'
-import { upgraded } from '../core/document/upgrade.ts'
-import { SCHEMA_VERSION } from '../core/kinds/upgrades.ts'
-import { statistics } from '../core/document/statistics.ts'
-import { fileTypeFromBuffer } from 'file-type'
-import { shelfItemsOf } from '../core/document/shelf-items.ts'
-import type { Book, BookPicture } from '../core/formats/book.ts'
-import { type ImportAs, type ImportNote, type ImportResult, importedText } from '../core/formats/imported.ts'
-import { EBOOK_STYLE } from '../core/formats/ebook-style.ts'
-import { epubFiles } from '../core/formats/epub.ts'
-import { toMarkdown } from '../core/formats/markdown.ts'
-import { readEpub } from '../core/formats/read-epub.ts'
-import { readMarkdown, readWebText } from '../core/formats/read-markdown.ts'
-import { readWord } from '../core/formats/read-word.ts'
-import { webDocument } from '../core/formats/web-document.ts'
-import { zipEpub } from '../core/formats/zip.ts'
-import { readPage } from '../core/html/read.ts'
-import { proof } from '../core/proof/proof.ts'
-import { ruleOf } from '../core/proof/registry.ts'
-import { cleanHtml } from '../core/paste/clean.ts'
-import { checkSource } from '../core/source/check/check.ts'
-import { printSource } from '../core/source/print.ts'
-import { backup, restore } from './backup.ts'
-import { buildWhenNeeded } from './build-when-needed.ts'
+import { BadInput, pageOf, textOf } from './input.ts'
 
 const HELP = `bin/fieldstone gives the core to scripts and bulk work.
 
@@ -49,47 +22,25 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
 With several files one JSON object a line, each with its file. “-” is standard input.
 Exit 0: done. 1: a check has found something. 2: bad input, with a sentence on standard error.`
 
-/** Bad input: the message is a sentence for whoever called. */
-class BadInput extends Error {}
-
-async function textOf(file: string): Promise<string> {
-  if (file === '-') {
-    const chunks: Buffer[] = []
-    for await (const chunk of process.stdin) chunks.push(chunk as Buffer)
-    return Buffer.concat(chunks).toString('utf8')
-  }
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(await readFile(file))
-  } catch (error) {
-    throw new BadInput(
-      error instanceof TypeError
-        ? `${file} is not text in UTF-8.`
-        : `${file} can’t be read: ${error instanceof Error ? error.message : String(error)}`,
-    )
-  }
-}
-
-async function pageOf(file: string): Promise<ReturnType<typeof pageFromJson>> {
-  const text = await textOf(file)
-  if (!/^\s*\{/.test(text)) return readPage(text).page
-  try {
-    const json = JSON.parse(text) as { document?: unknown; version?: number }
-    const page = pageFromJson(upgraded(json.document ?? json, json.version ?? 1))
-    const problem = problemOfPage(page)
-    if (problem) throw new Error(problem)
-    return page
-  } catch (error) {
-    throw new BadInput(`${file} is not the JSON of a page: ${error instanceof Error ? error.message : String(error)}`)
-  }
-}
-
-/** What each command makes of one file. A string is printed as it is when there is one file alone. */
+/**
+ * What each command makes of one file. A string is printed as it is when there is one file alone. Each fetches what it
+ * needs itself: whoever asks for one command in a loop does not wait for all of them.
+ */
 const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
   read: async (file) => {
+    const [{ readPage }, { SCHEMA_VERSION }] = await Promise.all([
+      import('../core/html/read.ts'),
+      import('../core/kinds/upgrades.ts'),
+    ])
     const { page, notes } = readPage(await textOf(file), { positions: true })
     return { version: SCHEMA_VERSION, document: page.toJSON() as unknown, notes }
   },
   clean: async (file) => {
+    const [{ cleanHtml }, { schema }, { printSource }] = await Promise.all([
+      import('../core/paste/clean.ts'),
+      import('../core/document/schema.ts'),
+      import('../core/source/print.ts'),
+    ])
     const { blocks, report } = cleanHtml(await textOf(file))
     const page = schema.node('doc', null, [
       schema.node('title'),
@@ -98,11 +49,16 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
     return { html: printSource(page).html.replace(/^<h1><\/h1>\n/, ''), report }
   },
   'source-check': async (file) => {
+    const { checkSource } = await import('../core/source/check/check.ts')
     const diagnostics = checkSource(await textOf(file))
     if (diagnostics.length > 0) process.exitCode = 1
     return { diagnostics }
   },
   proof: async (file) => {
+    const [{ proof }, { ruleOf }] = await Promise.all([
+      import('../core/proof/proof.ts'),
+      import('../core/proof/registry.ts'),
+    ])
     const findings = proof(await pageOf(file)).map((finding) => ({
       ...finding,
       criterion: ruleOf(finding.rule)?.criterion,
@@ -111,8 +67,12 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
     if (findings.length > 0) process.exitCode = 1
     return { findings }
   },
-  write: async (file) => printSource(await pageOf(file)).html,
+  write: async (file) => (await import('../core/source/print.ts')).printSource(await pageOf(file)).html,
   stats: async (file) => {
+    const [{ statistics }, { plainText }] = await Promise.all([
+      import('../core/document/statistics.ts'),
+      import('../core/document/plain-text.ts'),
+    ])
     const page = await pageOf(file)
     return {
       title: page.firstChild?.textContent ?? '',
@@ -124,7 +84,7 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
 
 async function main([command = '', ...files]: string[]): Promise<void> {
   if (command === '' || command === '--help' || command === 'help') return void console.log(HELP)
-  if (command === 'convert') return convert(files)
+  if (command === 'convert') return (await import('./convert.ts')).convert(files)
   if (command === 'backup' || command === 'restore') return moveDatabase(command, files)
   if (command === 'second-step-off') return takeSecondStepOff(files)
   if (command === 'manager') return makeManager(files)
@@ -137,103 +97,6 @@ async function main([command = '', ...files]: string[]): Promise<void> {
       console.log(JSON.stringify({ file, ...(typeof result === 'string' ? { html: result } : result) }))
     else process.stdout.write(typeof result === 'string' ? result : `${JSON.stringify(result, null, 2)}\n`)
   }
-}
-
-/** A document read by the ending of its name: one page, or a book with a chapter for each main heading. */
-async function bookOf(file: string, as: ImportAs): Promise<{ book: Book; notes: readonly ImportNote[] }> {
-  const name = basename(file).replace(/\.[^.]*$/, '')
-  const bytes = async (): Promise<Uint8Array> => new Uint8Array(await readFile(file))
-  const freshId = (): string => nanoid(8)
-  const readers: Record<string, () => Promise<ImportResult>> = {
-    '.md': async () => readMarkdown(await textOf(file), as, name, freshId),
-    '.html': async () => readWebText(await textOf(file), as, name, freshId),
-    '.htm': async () => readWebText(await textOf(file), as, name, freshId),
-    '.docx': async () => readWord(await bytes(), as, name, freshId),
-    '.epub': async () => readEpub(await bytes(), name, freshId),
-  }
-  const read = await (
-    readers[extname(file)] ??
-    (async () =>
-      ({
-        ok: true,
-        imported: importedText({ page: await pageOf(file), notes: [], pictures: [] }, as, name, freshId),
-      }) as const)
-  )()
-  if (!read.ok) throw new BadInput(`${file}: ${read.reason}`)
-  const { opening, parts, notes } = read.imported
-  const pictures = new Map(
-    await Promise.all(read.imported.pictures.map(async ({ id, bytes }) => [id, await pictureOf(bytes)] as const)),
-  )
-  let number = 0
-  const book: Book = {
-    identifier: `urn:uuid:${randomUUID()}`,
-    language: 'en',
-    direction: 'ltr',
-    authors: [],
-    modified: new Date().toISOString().replace(/\.\d+Z$/, 'Z'),
-    opening: opening.page,
-    parts: parts.map((part) => ({
-      title: part.title,
-      chapters: part.chapters.map((each) => ({ ...each, number: String(++number) })),
-    })),
-    pictures,
-  }
-  return { book, notes }
-}
-
-/** A picture with the type that its bytes have, whatever its name said. */
-async function pictureOf(bytes: Uint8Array): Promise<BookPicture> {
-  const type = await fileTypeFromBuffer(bytes)
-  // Drawings are text: nothing at their start tells them for certain.
-  return { bytes, mediaType: type?.mime ?? 'image/svg+xml', ending: type?.ext ?? 'svg' }
-}
-
-/** Nothing is left out or changed unsaid: a line each on standard error. */
-function tell(from: string, notes: readonly ImportNote[]): void {
-  for (const { message, count } of notes) console.error(`${from}: ${message}${count > 1 ? ` (${count} times)` : ''}`)
-}
-
-async function convert([from, to, ...more]: string[]): Promise<void> {
-  if (!from || !to || more.length > 0) throw new BadInput('“convert” needs two files: what to read, and what to write.')
-  const ending = extname(to)
-  if (!['.md', '.json', '.html', '.htm', '.epub'].includes(ending))
-    throw new BadInput(`${to} has an ending that “convert” does not know: .html, .md, .epub or .json.`)
-  const { book, notes } = await bookOf(from, ending === '.epub' ? 'book' : 'page')
-  tell(from, notes)
-  if (ending === '.epub') return writeFile(to, zipEpub(epubFiles(book, EBOOK_STYLE)))
-  if (ending.startsWith('.htm')) return writeFile(to, webDocument(book, await standaloneFiles()))
-  if (book.parts.length > 0)
-    throw new BadInput(
-      `${from} is a book of several texts, and ${ending} holds one. Convert it to .html, or bring it into a course.`,
-    )
-  const lost = shelfItemsOf(book.opening).length
-  if (lost > 0)
-    tell(from, [
-      {
-        type: 'left out',
-        message: `${lost === 1 ? 'A picture is' : `${lost} pictures are`} not in ${to}: a file of this kind holds none. Convert to .html or .epub to keep ${lost === 1 ? 'it' : 'them'}.`,
-        count: 1,
-      },
-    ])
-  await writeFile(
-    to,
-    ending === '.md'
-      ? toMarkdown(book.opening)
-      : JSON.stringify({ version: SCHEMA_VERSION, document: book.opening.toJSON() as unknown }),
-  )
-}
-
-/** The style and script of files that stand alone; built when they are not there yet. */
-async function standaloneFiles(): Promise<{ style: string; script: string }> {
-  // Built itself, this file lies beside them.
-  const isBuilt = import.meta.url.includes('/build/tools/')
-  if (!isBuilt) buildWhenNeeded()
-  const [style, script] = await Promise.all(
-    ['standalone.css', 'standalone.js'].map((file) =>
-      readFile(new URL(`${isBuilt ? '../' : '../build/'}standalone/${file}`, import.meta.url), 'utf8'),
-    ),
-  )
-  return { style: style!, script: script! }
 }
 
 function databaseUrl(): string {
@@ -303,6 +166,7 @@ async function inDatabase(work: (client: pg.Client) => Promise<void>): Promise<v
 
 async function moveDatabase(command: 'backup' | 'restore', [file]: string[]): Promise<void> {
   const url = databaseUrl()
+  const { backup, restore } = await import('./backup.ts')
   if (!file) throw new BadInput(`“${command}” needs a file.`)
   if (command === 'backup') await backup(url, file)
   else

@@ -49,12 +49,12 @@ export function wishChromium(): void {
   )
 }
 
-/** Reads documents and PDF beside us, in tests. */
+/** Reads documents, PDF and words beside us, in tests. */
 export function requireJudges(): void {
   requirePackages(
-    () => (existsSync('/usr/bin/pandoc') && existsSync('/usr/bin/pdfinfo') ? '' : null),
-    ['pandoc', 'poppler-utils'],
-    'pandoc and poppler-utils',
+    () => (['pandoc', 'pdfinfo', 'hunspell'].every((name) => existsSync(`/usr/bin/${name}`)) ? '' : null),
+    ['pandoc', 'poppler-utils', 'hunspell'],
+    'pandoc, poppler-utils and hunspell',
   )
 }
 

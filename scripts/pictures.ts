@@ -32,11 +32,11 @@ const PICTURES: readonly Picture[] = [
   },
   { name: 'plan', person: 'tobias', path: '/courses/walling/plan', shows: (page) => page.getByRole('tree') },
   {
-    name: 'templates',
+    name: 'find-and-replace',
     person: 'tobias',
-    path: '/courses/walling/plan',
-    steps: (page) => page.getByRole('button', { name: 'From a template' }).click(),
-    shows: dialog('A page from a template'),
+    path: '/courses/walling/replace?words=throughs&put=through%20stones',
+    steps: (page) => page.getByRole('checkbox', { name: /A wall without/ }).uncheck(),
+    shows: title('Find and replace'),
   },
   {
     name: 'import-export',

@@ -3,7 +3,9 @@ import { join } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 
 /** What compresses well; fonts and pictures are packed already. */
-const TEXT = /\.(?:js|css|svg|html|json|txt)$/
+const TEXT = /\.(?:js|css|svg|html|json|txt|aff|dic|wasm)$/
+/** Dictionaries: large, and fetched by few. */
+const DICTIONARY = /\.(?:aff|dic)$/
 /** Below this a packed file saves nothing worth a second file. */
 const LEAST = 600
 
@@ -20,7 +22,10 @@ function precompress(folder: string): void {
     writeFileSync(
       `${path}.br`,
       brotliCompressSync(bytes, {
-        params: { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length },
+        params: {
+          [constants.BROTLI_PARAM_QUALITY]: DICTIONARY.test(file) ? 6 : 11,
+          [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length,
+        },
       }),
     )
     writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }))

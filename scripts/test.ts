@@ -167,10 +167,10 @@ const wants = (part: string): boolean =>
   (only === undefined && part !== 'faults' && !(isQuick && part === 'browser')) || only === part
 // The server prints PDF with Chromium; Java runs two checkers.
 if (!isQuick && (wants('browser') || wants('server'))) requireChromium()
+if (wants('core') || wants('server')) requireJudges()
 if (!isQuick && (wants('core') || wants('server'))) {
   requireJava()
   requireEpubcheck()
-  requireJudges()
 }
 if (wants('static')) {
   // What the others read comes first.

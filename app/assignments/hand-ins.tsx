@@ -95,7 +95,7 @@ export default function HandIns({ loaderData: { entry, standings, chosen, submis
         others={<PaneButton name="List of students" Icon={PanelLeft} pane={list} />}
       />
       <div className="panes hand-ins">
-        <SidePane pane={list} side="start">
+        <SidePane pane={list} side="start" name="Students">
           <HandInList {...{ handed, standings, waiting, chosen }} timeZone={course.timeZone} />
         </SidePane>
         <main className="hand-in-work" id="work" data-area="work">

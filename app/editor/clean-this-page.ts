@@ -1,7 +1,7 @@
 import type { Command } from '@tiptap/pm/state'
 import { cleanPage } from '../../core/structure/clean-page.ts'
 import { isA } from '../../core/kinds/facts.ts'
-import { sayInNotice } from './clipboard.ts'
+import { sayInNotice } from './paste/last-paste.ts'
 import { transactionOf } from './transforms.ts'
 
 /**

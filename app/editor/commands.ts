@@ -115,24 +115,40 @@ export function pieceAt(state: EditorState): Place | null {
   return ancestor(selection.$from, (node) => kindOf(node).isPiece === true)
 }
 
-/** Begins a paragraph before or after a piece, outside it. Writing is possible on every side of everything. */
+type Side = 'above' | 'below'
+
+/**
+ * Begins a paragraph before or after a piece, outside it. Writing is possible on every side of everything: pressed
+ * again at once, the empty line goes out of what stands around that, too.
+ */
 export const writeBeside =
-  (side: 'above' | 'below', position?: number): Command =>
+  (side: Side, position?: number): Command =>
   (state, dispatch) => {
     const here = position ?? pieceAt(state)?.position
     const at = here === undefined ? undefined : goingWith(state.doc, here)
     const piece = at === undefined ? null : state.doc.nodeAt(at)
-    const place =
-      at === undefined || !piece ? state.selection.$from.after(1) : side === 'above' ? at : at + piece.nodeSize
+    const place = at === undefined || !piece ? besideBlock(state, side) : side === 'above' ? at : at + piece.nodeSize
     const paragraph = node(state, 'paragraph')
     const $place = state.doc.resolve(place)
     if (!$place.parent.canReplaceWith($place.index(), $place.index(), paragraph)) return false
     if (dispatch) {
       const transaction = state.tr.insert(place, paragraph.create())
-      dispatch(transaction.setSelection(TextSelection.create(transaction.doc, place + 1)).scrollIntoView())
+      transaction.setSelection(TextSelection.create(transaction.doc, place + 1))
+      const line = begun.get(state.doc)
+      if (line !== undefined && line === state.selection.from - 1)
+        transaction.delete(transaction.mapping.map(line), transaction.mapping.map(line + 2))
+      begun.set(transaction.doc, transaction.selection.from - 1)
+      dispatch(transaction.scrollIntoView())
     }
     return true
   }
+
+/** Beside the block of the page in which the cursor is. */
+const besideBlock = ({ selection: { $from } }: EditorState, side: Side): number =>
+  side === 'above' ? $from.before(1) : $from.after(1)
+
+/** The line that the last press began, as long as nothing has changed since: by the page that came of it. */
+const begun = new WeakMap<Node, number>()
 
 /** Makes a blank of the marked words, called by them; words that are one already are plain again. */
 export const toggleBlank: Command = (state, dispatch) => {

@@ -45,16 +45,19 @@ export function insertionPlace({ selection: { $from }, schema }: EditorState): {
 
 const fits = (state: EditorState, levels: number): boolean => state.selection.$from.depth + levels < MOST_DEPTH - 2
 
+/** After the last block of a page there would be no line to write on: it gets one. */
+export function lineAfterLast(transaction: Transaction, after: number): void {
+  const { doc } = transaction
+  if (after === doc.content.size) transaction.insert(after, doc.type.schema.nodes.paragraph!.create())
+}
+
 function placed(state: EditorState, { from, to }: { from: number; to: number }, block: Node): Transaction {
   const transaction = state.tr.replaceWith(from, to, block)
   const inside = Selection.findFrom(transaction.doc.resolve(from + 1), 1, true)
   if (inside && inside.from < from + block.nodeSize) transaction.setSelection(inside)
   // What nothing is written in is selected, so that its settings are at hand.
   else if (block.isLeaf) transaction.setSelection(NodeSelection.create(transaction.doc, from))
-  // After the last block there would be no line to write on.
-  const after = from + block.nodeSize
-  if (after === transaction.doc.content.size && !block.isTextblock)
-    transaction.insert(after, state.schema.nodes.paragraph!.create())
+  if (!block.isTextblock) lineAfterLast(transaction, from + block.nodeSize)
   return transaction.scrollIntoView()
 }
 
@@ -146,6 +149,7 @@ export const newColumns: Command = insertAround((state, blocks) =>
 )
 export const newContents: Command = insertPiece((state) => fill(state, 'contents'), 0)
 export const newHtmlPiece: Command = insertPiece((state) => fill(state, 'htmlPiece'), 0)
+export const newGraph: Command = insertPiece((state) => fill(state, 'graph'), 1)
 export const newPractice: Command = insertAround(
   (state, blocks) =>
     fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]),
@@ -160,7 +164,6 @@ export function placeBlock(
 ): void {
   if (!place) return
   const transaction = closeHistory(state.tr).replaceWith(place.from, place.to, node)
-  const after = place.from + node.nodeSize
-  if (after === transaction.doc.content.size) transaction.insert(after, state.schema.nodes.paragraph!.create())
+  lineAfterLast(transaction, place.from + node.nodeSize)
   view.dispatch(transaction.setSelection(NodeSelection.create(transaction.doc, place.from)).scrollIntoView())
 }

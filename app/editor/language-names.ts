@@ -8,6 +8,9 @@ const OFFERED = [
   .join(' ')
   .split(' ')
 
+/** What a language is called in English. */
+export const languageName = (tag: string): string => new Intl.DisplayNames('en', { type: 'language' }).of(tag) ?? tag
+
 /** Tags of languages with their names in English, by name; those given are among them. */
 export function languageNames(given: readonly (string | null)[]): readonly (readonly [tag: string, name: string])[] {
   const names = new Intl.DisplayNames('en', { type: 'language' })

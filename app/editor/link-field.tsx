@@ -6,6 +6,8 @@ import { type FieldSay, useFieldSay } from './field-say.ts'
 import { ownLink, ownTarget } from '../../core/links/own-links.ts'
 import { type LinkTarget, matchingTargets } from '../../core/links/targets.ts'
 import { linkRange, setLink } from './commands.ts'
+import { type LinkPlaces, useHeadingsOfOthers } from './links/headings-of-others.ts'
+import { keepPlaceOf } from './links/keep-place.ts'
 import { optionId, TargetList } from './links/target-list.tsx'
 import { Dialog } from '../shell/dialog.tsx'
 import './links/links.css'
@@ -19,12 +21,6 @@ function completed(typed: string): string {
   const address = typed.trim()
   if (/^[^\s@:/?#]+@[^\s@:/]+\.[^\s@:/]+$/.test(address)) return `mailto:${address}`
   return /^[\w-]+(\.[\w-]+)+([/?#]|$)/.test(address) ? `https://${address}` : address
-}
-
-/** What the course has for links to lead to; a post has nothing of it. */
-export interface LinkPlaces {
-  readonly courseId: string
-  readonly targets: readonly LinkTarget[]
 }
 
 interface Props {
@@ -139,14 +135,16 @@ function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefi
   const needsWords = editor.state.selection.empty && !existing
   const targets = places?.targets ?? []
   const isTyped = address !== existing?.href && !isAddress(completed(address))
-  const found = isTyped ? matchingTargets(targets, address, MOST_SHOWN) : []
+  const ofOthers = useHeadingsOfOthers(places, isTyped ? address : '')
+  const found = isTyped ? [...matchingTargets(targets, address, MOST_SHOWN), ...ofOthers].slice(0, MOST_SHOWN) : []
   const run = (href: string | null, title = ''): void => {
     setLink(href, words.trim() || title)(editor.state, editor.view.dispatch)
     onClose()
   }
-  const pick = ({ href, title: own, toName }: LinkTarget): void => {
+  const pick = ({ href, title: own, toName, toKeep }: LinkTarget): void => {
     // A heading that is linked to keeps the name it has now, whatever its words become.
     if (toName) editor.view.dispatch(editor.state.tr.setNodeAttribute(toName.position, 'id', toName.name))
+    if (toKeep) keepPlaceOf(toKeep.documentId, toKeep.place)
     run(href, own)
   }
   const apply = (): void => {

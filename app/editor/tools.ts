@@ -4,6 +4,7 @@ import { HISTORY_TOOLS } from './tools/history.ts'
 import { INSERT_TOOLS } from './tools/inserts.ts'
 import { LIST_TOOLS } from './tools/lists.ts'
 import { PARAGRAPH_TOOLS } from './tools/paragraphs.ts'
+import { VIEW_TOOLS } from './tools/view.ts'
 import { TABLE_TOOLS } from './tools/tables.ts'
 import { WORD_TOOLS } from './tools/words.ts'
 import { TABLE_GROUPS, type Tool, type ToolGroup } from './tools/tool.ts'
@@ -19,6 +20,7 @@ export const TOOLS: readonly Tool[] = [
   ...TABLE_TOOLS,
   ...INSERT_TOOLS,
   ...HISTORY_TOOLS,
+  ...VIEW_TOOLS,
 ]
 
 /** What the keys of these groups of tools do. */

@@ -1,4 +1,5 @@
 import { chainCommands, exitCode } from '@tiptap/pm/commands'
+import { undoInputRule } from '@tiptap/pm/inputrules'
 import { redo } from '@tiptap/pm/history'
 import { type Command, Plugin } from '@tiptap/pm/state'
 import { tableEditing } from '@tiptap/pm/tables'
@@ -41,7 +42,7 @@ export function writingKeys(onLink: () => void, onWords?: () => void): Record<st
     'Mod-Shift-z': redo,
     'Shift-Enter': chainCommands(exitCode, lineBreak),
     Enter: enterInPieces,
-    Backspace: backspaceAtEdge,
+    Backspace: chainCommands(undoInputRule, backspaceAtEdge),
     Delete: deleteAtEdge,
   }
 }

@@ -1,8 +1,12 @@
 import type { Editor } from '@tiptap/core'
-import { ArrowDown, ArrowUp, CaseSensitive, Regex, WholeWord, X, type LucideIcon } from 'lucide-react'
+import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react'
-import { linesOf, type Match, MOST_MATCHES, type Query } from '../../core/find/find.ts'
+import { linesOf, type Match, MOST_MATCHES, type Put, type Query } from '../../core/find/find.ts'
 import { ask } from './ask.ts'
+import { Link, useParams } from 'react-router'
+import { searchFor } from '../replace/asked.ts'
+import { FindField, PutField } from './fields.tsx'
+import { FindChoices, KeepCapitals } from './find-choices.tsx'
 import { hideMatches, replaceMatches, showMatches } from './find-marks.ts'
 import type { FindCall } from './use-find-call.ts'
 import './find-bar.css'
@@ -16,7 +20,7 @@ interface Props {
 /** Looks for words on the sheet, and puts others in their place. */
 export function FindBar({ editor, call, onClose }: Props) {
   const field = useRef<HTMLInputElement>(null)
-  const found = useFinding(editor)
+  const found = useFinding(editor, call.query)
   const { query, setQuery, isLooked, problem, matches, current, go } = found
   useEffect(() => focusWhole(field.current), [call.at])
   const close = (): void => {
@@ -34,17 +38,8 @@ export function FindBar({ editor, call, onClose }: Props) {
   return (
     <search className="find-bar" aria-label="Find on the sheet" onKeyDown={onKeyDown}>
       <div className="find-row">
-        <input
-          ref={field}
-          className="find-field"
-          aria-label="Find"
-          placeholder="Find"
-          aria-invalid={problem !== ''}
-          aria-describedby="find-said"
-          value={query.words}
-          onChange={(event) => setQuery({ ...query, words: event.target.value })}
-        />
-        <Choices {...{ query, setQuery }} />
+        <FindField ref={field} {...{ query, setQuery, problem }} aria-describedby="find-said" />
+        <FindChoices {...{ query, setQuery }} />
         <span id="find-said" className={problem ? 'field-problem' : 'soft'} role="status">
           {problem || (isLooked ? told(query, matches.length, current) : '')}
         </span>
@@ -75,34 +70,13 @@ function told(query: Query, count: number, current: number): string {
   return `${(current + 1).toLocaleString('en')} of ${count.toLocaleString('en')}${most}`
 }
 
-const CHOICES: readonly (readonly [choice: 'isCase' | 'isWhole' | 'isPattern', name: string, icon: LucideIcon])[] = [
-  ['isCase', 'Match capitals', CaseSensitive],
-  ['isWhole', 'Whole words', WholeWord],
-  ['isPattern', 'Pattern: a regular expression', Regex],
-]
-
-function Choices({ query, setQuery }: { query: Query; setQuery: (query: Query) => void }) {
-  return CHOICES.map(([choice, name, Icon]) => (
-    <button
-      key={choice}
-      type="button"
-      className={query[choice] ? 'plain-button tool is-on' : 'plain-button tool'}
-      aria-label={name}
-      title={name}
-      aria-pressed={query[choice]}
-      onClick={() => setQuery({ ...query, [choice]: !query[choice] })}
-    >
-      <Icon size={17} strokeWidth={1.75} aria-hidden />
-    </button>
-  ))
-}
-
 function ReplaceRow({ editor, found }: { editor: Editor; found: ReturnType<typeof useFinding> }) {
   const { query, matches, current, look } = found
-  const [words, setWords] = useState('')
+  const [put, setPut] = useState<Put>({ words: '', keepsCapitals: true })
   const [said, setSaid] = useState('')
+  const { courseId } = useParams()
   const replace = (which: readonly Match[]): void => {
-    replaceMatches(editor, which, words, query.isPattern)
+    replaceMatches(editor, which, put, query)
     setSaid(
       which.length === 1 ? 'Replaced.' : `${which.length.toLocaleString('en')} replaced. Undo takes all of it back.`,
     )
@@ -111,20 +85,17 @@ function ReplaceRow({ editor, found }: { editor: Editor; found: ReturnType<typeo
   const one = matches[current]
   return (
     <div className="find-row">
-      <input
-        className="find-field"
-        aria-label="Replace with"
-        placeholder={query.isPattern ? 'Replace with; $1 is the first group' : 'Replace with'}
-        value={words}
-        onChange={(event) => setWords(event.target.value)}
-        onKeyDown={(event) => event.key === 'Enter' && one && replace([one])}
-      />
+      <PutField {...{ query, put, setPut }} onKeyDown={(event) => event.key === 'Enter' && one && replace([one])} />
+      <KeepCapitals {...{ put, setPut, query }} />
       <button type="button" className="desk-button" disabled={!one} onClick={() => one && replace([one])}>
         Replace
       </button>
       <button type="button" className="desk-button" disabled={!one} onClick={() => replace(matches)}>
         Replace all
       </button>
+      <Link className="quiet-link" to={`/courses/${courseId}/replace?${searchFor(query, put)}`}>
+        In the whole course…
+      </Link>
       <span className="soft" role="status">
         {said}
       </span>
@@ -135,13 +106,10 @@ function ReplaceRow({ editor, found }: { editor: Editor; found: ReturnType<typeo
 const NONE: readonly Match[] = []
 
 /** What is looked for on the sheet, and what is found; looked for again whenever the page has changed. */
-function useFinding(editor: Editor) {
-  const [query, setAsked] = useState<Query>(() => ({
-    words: selectedWords(editor),
-    isCase: false,
-    isWhole: false,
-    isPattern: false,
-  }))
+function useFinding(editor: Editor, called: Query | null) {
+  const [query, setAsked] = useState<Query>(
+    () => called ?? { words: selectedWords(editor), isCase: false, isWhole: false, isPattern: false },
+  )
   // What was found belongs to what was asked: while something else is looked for, nothing is replaced.
   const [found, setFound] = useState<{ query: Query; matches: readonly Match[] }>({ query, matches: [] })
   const matches = found.query === query ? found.matches : NONE
@@ -173,7 +141,11 @@ function useFinding(editor: Editor) {
     setCurrent(next)
     showMatches(editor, matches, next, true)
   }
-  useLookAgain(editor, () => void look(query, current, false))
+  const goesFirst = useRef(called !== null)
+  useLookAgain(editor, () => {
+    void look(query, goesFirst.current ? null : current, goesFirst.current)
+    goesFirst.current = false
+  })
   return { query, setQuery, isLooked: found.query === query, problem, matches, current, go, look }
 }
 

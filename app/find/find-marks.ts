@@ -2,7 +2,8 @@ import type { Editor } from '@tiptap/core'
 import { closeHistory } from '@tiptap/pm/history'
 import { type Plugin, PluginKey, TextSelection } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
-import { type Match, replacementFor } from '../../core/find/find.ts'
+import { type Match, type Put, type Query, replacementFor } from '../../core/find/find.ts'
+import { replaceWords } from '../../core/replace/places.ts'
 import { movingMarks } from '../editor/moving-marks.ts'
 import { latestState } from '../saving/latest-state.ts'
 
@@ -29,14 +30,8 @@ export function hideMatches({ view }: Editor): void {
 }
 
 /** Puts words in the place of matches, each with the marks its first character has; one step back undoes all. */
-export function replaceMatches({ view }: Editor, matches: readonly Match[], words: string, isPattern: boolean): void {
-  const { state } = view
-  const transaction = closeHistory(state.tr)
-  for (const match of matches.toReversed()) {
-    const put = replacementFor(match, words, isPattern)
-    const marks = state.doc.resolve(match.from).marksAcross(state.doc.resolve(match.to)) ?? []
-    if (put === '') transaction.delete(match.from, match.to)
-    else transaction.replaceWith(match.from, match.to, state.schema.text(put, marks))
-  }
+export function replaceMatches({ view }: Editor, matches: readonly Match[], put: Put, query: Query): void {
+  const places = matches.map((match) => ({ ...match, put: replacementFor(match, put, query) }))
+  const transaction = replaceWords(closeHistory(view.state.tr), places)
   if (transaction.docChanged) view.dispatch(transaction)
 }

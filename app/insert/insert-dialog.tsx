@@ -92,10 +92,15 @@ function InsertFoot({ outcome, action, onClose }: InsertFootProps) {
 /** So long a dialog may take to go away, in milliseconds. */
 const GOING = 500
 
-/** The next keys are on their way before the dialog has gone: they are for the text. */
+/**
+ * The next keys are on their way before the dialog has gone: they are for the text, unless one has gone on to something
+ * else, such as the settings of what was inserted.
+ */
 function keysToText({ view }: Editor): void {
   const bring = (): void => {
-    if (!view.isDestroyed && !view.hasFocus()) view.focus()
+    const active = document.activeElement
+    const isNowhere = active === null || active === document.body || active.closest('[role="dialog"]') !== null
+    if (!view.isDestroyed && isNowhere) view.focus()
   }
   view.focus()
   window.addEventListener('keydown', bring, { capture: true })
@@ -119,11 +124,14 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     isDone.current = true
     onClose()
     act()
-    keysToText(editor)
+    if (!goesOn.current) keysToText(editor)
   }
   const insert = (what: Offer): void => {
-    const command = what.sized?.(typed)?.command ?? what.command
-    if (possible.get(what.name)) once(() => void command(editor.state, editor.view.dispatch, editor.view))
+    if (!possible.get(what.name)) return
+    const sized = what.sized?.(typed)
+    // What it asks is asked in a dialog, which has the focus and the keys from now on.
+    if (what.asks && !sized) goesOn.current = true
+    once(() => void (sized?.command ?? what.command)(editor.state, editor.view.dispatch, editor.view))
   }
   const player = placeable(embed)
   const place = (): void => {

@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
 import { fieldInEnglish } from '../editor/field-say.ts'
 import { insertionPlace, placeBlock } from '../editor/insert-commands.ts'
 import { Arriving } from './arriving.ts'
@@ -13,15 +14,21 @@ export function placePicture(editor: Editor, item: ShelfThing, at?: number): voi
   const { state } = editor
   const { picture, caption } = state.schema.nodes
   const node = picture!.create({ item: item.id, width: item.width ?? 1, height: item.height ?? 1 }, caption!.create())
-  placeBlock(editor, node, at === undefined ? insertionPlace(state) : blockPlace(editor, at))
+  placeBlock(editor, node, at === undefined ? insertionPlace(state) : blockPlace(state.doc, at))
 }
 
-/** The nearest place at or after a position where a block may stand. */
-function blockPlace({ state }: Editor, at: number): { from: number; to: number } | null {
-  const $at = state.doc.resolve(Math.min(at, state.doc.content.size))
+/** Where a picture may stand: in place of the empty paragraph at a position, else the nearest place at or after it. */
+export function blockPlace(page: Node, at: number): { from: number; to: number } | null {
+  const picture = page.type.schema.nodes.picture!
+  const $at = page.resolve(Math.min(at, page.content.size))
+  if (isA($at.parent, 'paragraph') && $at.parent.content.size === 0) {
+    const index = $at.index($at.depth - 1)
+    if ($at.node($at.depth - 1).canReplaceWith(index, index + 1, picture))
+      return { from: $at.before(), to: $at.after() }
+  }
   for (let depth = $at.depth; depth >= 0; depth--) {
     const index = depth === $at.depth ? $at.index(depth) : $at.indexAfter(depth)
-    if (!$at.node(depth).canReplaceWith(index, index, state.schema.nodes.picture!)) continue
+    if (!$at.node(depth).canReplaceWith(index, index, picture)) continue
     const place = depth === $at.depth ? $at.pos : $at.after(depth + 1)
     return { from: place, to: place }
   }

@@ -49,6 +49,22 @@ export function upload(
   )
 }
 
+/** Brings a picture of the web onto the shelf of a course. Never rejects. */
+export async function bringIn(courseId: string, address: string): Promise<UploadAnswer> {
+  const response = await fetch(`/courses/${courseId}/uploads/from-web`, {
+    method: 'POST',
+    body: JSON.stringify({ address }),
+    headers: { 'Content-Type': 'application/json' },
+  }).catch(() => null)
+  const said: unknown = await response?.json().catch(() => null)
+  return (
+    answer.safeParse(said).data ?? {
+      ok: false,
+      reason: 'The server could not be asked just now, so the picture stays a link. Try again in a moment.',
+    }
+  )
+}
+
 /** What the shelf of the course holds that fits the words. Null when it can't be asked just now. */
 export async function askShelf(courseId: string, words: string): Promise<ShelfThing[] | null> {
   const response = await fetch(`/courses/${courseId}/shelf-list?words=${encodeURIComponent(words)}`).catch(() => null)

@@ -1,12 +1,16 @@
 import type { Editor } from '@tiptap/core'
-import { App } from 'antd'
+import { useMessages } from '../shell/messages.tsx'
 import { useState } from 'react'
 import { useFieldSay } from '../editor/field-say.ts'
+import type { PlacedPicture } from '../editor/paste/clipboard.ts'
+import { placePasted } from './place-pasted.ts'
 import { placeFiles, placePicture, setPictureAlt } from './place-picture.ts'
 import type { ShelfThing, UploadTo } from './upload.ts'
 
 export interface PlacedPictures {
   readonly placeFiles: (editor: Editor, files: readonly File[], at?: number) => void
+  /** Takes the pictures of a paste; what is given back has those not come that are on their way. */
+  readonly placePasted: (editor: Editor, pictures: readonly PlacedPicture[]) => () => void
   readonly placeItem: (editor: Editor, item: ShelfThing) => void
   /** The picture whose alternative text is asked for now; null when none is. */
   readonly unasked: ShelfThing | null
@@ -16,7 +20,7 @@ export interface PlacedPictures {
 
 /** Puts pictures where one writes, and asks for the alternative text of each, one after the other. */
 export function usePlacedPictures(courseId: string, uploadTo?: UploadTo): PlacedPictures {
-  const { message } = App.useApp()
+  const message = useMessages()
   const say = useFieldSay()
   const [waiting, setWaiting] = useState<readonly ShelfThing[]>([])
   const unasked = waiting[0] ?? null
@@ -26,6 +30,18 @@ export function usePlacedPictures(courseId: string, uploadTo?: UploadTo): Placed
         setWaiting((list) => [...list, ...placed])
         for (const problem of problems) void message.error(problem, 10)
       }),
+    placePasted: (editor, pictures) => {
+      let isStopped = false
+      void placePasted(editor, pictures, { courseId, to: uploadTo, say }, () => isStopped).then(
+        ({ placed, problems }) => {
+          // One is asked for at once, as when it is dropped; of many, the proof has the list.
+          if (placed.length === 1) setWaiting((list) => [...list, ...placed])
+          else if (placed.length > 1) void message.info(say('field.withoutAlt', { count: placed.length }), 8)
+          for (const problem of problems) void message.error(problem, 10)
+        },
+      )
+      return () => (isStopped = true)
+    },
     placeItem: (editor, item) => {
       placePicture(editor, item)
       setWaiting((list) => [...list, item])

@@ -13,6 +13,8 @@ export interface Offer {
   readonly help: string
   /** What it asks of the author. */
   readonly effort: 'ready' | 'has settings' | 'needs code'
+  /** Its command opens a dialog of its own: the next keys are for that. */
+  readonly asks?: boolean
   /** A small live example. */
   readonly Example: () => ReactNode
   readonly command: Command

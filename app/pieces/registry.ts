@@ -8,10 +8,12 @@ import { preformatted } from './preformatted/piece.tsx'
 import { contents } from './contents/piece.tsx'
 import { displayEquation, equation } from './equation/piece.tsx'
 import { footnote } from './footnote/piece.tsx'
+import { graph } from './graph/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
 import { linkCard } from './link-card/piece.tsx'
 import { player } from './player/piece.tsx'
+import { namedPlace } from './named-place/piece.tsx'
 import { picture } from './picture/piece.tsx'
 import { practice } from './practice/piece.tsx'
 import { quotation } from './quotation/piece.tsx'
@@ -35,11 +37,13 @@ export const PIECES: readonly Piece[] = [
   displayEquation,
   equation,
   footnote,
+  namedPlace,
   table,
   captionedTable,
   preformatted,
   rule,
   picture,
+  graph,
   player,
   linkCard,
   htmlPiece,

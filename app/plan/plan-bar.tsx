@@ -1,5 +1,6 @@
 import { Button } from 'antd'
-import { FileUp, LayoutTemplate, Plus } from 'lucide-react'
+import { FileUp, LayoutTemplate, Plus, TextSearch } from 'lucide-react'
+import { Link } from 'react-router'
 import { itemKinds } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import type { Dialog } from './dialog-address.ts'
@@ -27,6 +28,9 @@ export function PlanBar({ plan, filter, onFilter, onDialog, onAdd }: Props) {
           onChange={(event) => onFilter(event.target.value)}
         />
         <span className="plan-bar-end">
+          <Link className="quiet-link" to="../replace" relative="path">
+            <TextSearch size={16} strokeWidth={1.75} aria-hidden /> Find and replace
+          </Link>
           <Button
             icon={<FileUp size={16} strokeWidth={1.75} aria-hidden />}
             onClick={() => onDialog({ type: 'import' })}

@@ -1,4 +1,4 @@
-import { App } from 'antd'
+import { useMessages } from '../shell/messages.tsx'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { onDemand } from '../shell/on-demand.tsx'
 import type { Dialog } from './dialog-address.ts'
@@ -18,13 +18,13 @@ interface Props {
   afterId: string | null
   onClose: () => void
   /** Something is on its way out or in. */
-  onBegun: () => void
+  onBegun: (id: string | undefined) => void
   onMade: (id: string) => void
 }
 
 /** What is asked over the plan before something is made, taken out or brought in. */
 export function PlanDialogs({ dialog, plan, courseId, transfers, afterId, onClose, onBegun, onMade }: Props) {
-  const { message } = App.useApp()
+  const message = useMessages()
   if (!dialog) return null
   // Somebody else may have deleted it meanwhile.
   const entry = 'id' in dialog ? plan.find(({ id }) => id === dialog.id) : undefined

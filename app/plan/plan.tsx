@@ -1,7 +1,8 @@
-import { App } from 'antd'
+import { useMessages } from '../shell/messages.tsx'
 import { PanelRight } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useNavigate, useRevalidator, useRouteLoaderData, useSearchParams } from 'react-router'
+import { identifier } from '../../core/document/wire.ts'
 import { placeAtEnd } from '../../core/plan/foresee.ts'
 import { shownToStudents } from '../../core/plan/shown.ts'
 import { inOrder } from '../../core/plan/tree.ts'
@@ -21,6 +22,7 @@ import { PlanDesk, type PlanDeskTab } from './plan-desk.tsx'
 import { PlanDialogs } from './plan-dialogs.tsx'
 import { depthOf, PlanList } from './plan-list.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
+import { DeleteQuestion } from './confirmed.tsx'
 import { usePlanChanges, type PlanChanges } from './use-plan-changes.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { usePlanQueue } from './use-plan-queue.ts'
@@ -46,6 +48,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const { plan, queue, view } = usePlanQueue(course.id, loaded, planVersion)
   const focus = useRowFocus()
   const { focused } = focus
+  useShownEntry(focus)
   const [composing, setComposing] = useState<ComposerPlace | null>(null)
   const [filter, setFilter] = useState('')
   const [publishing, setPublishing] = useState<string | null>(null)
@@ -91,9 +94,10 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
             onPublish={setPublishing}
             onDialog={setDialog}
           />
+          {changes.question && <DeleteQuestion {...changes.question} />}
           <DeletedNotice words={changes.deleted} onUndo={changes.undoDelete} onClose={changes.forgetDeleted} />
         </main>
-        <SidePane pane={beside} side="end">
+        <SidePane pane={beside} side="end" name="Side desk">
           <PlanDesk
             {...{ plan, shownOf, course, desk, moving }}
             transfers={transfersDesk}
@@ -109,10 +113,10 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         courseId={course.id}
         afterId={focused}
         onClose={() => setDialog(null)}
-        onBegun={() => {
+        onBegun={(id) => {
           setDesk('transfers')
           beside.setOpen(true)
-          transfers.refresh()
+          transfers.refresh(id)
         }}
         onMade={made}
       />
@@ -155,6 +159,16 @@ function useDialog(): [Dialog | null, (dialog: Dialog | null) => void] {
   return [dialog, set]
 }
 
+/** The entry that the address names has the focus at first. */
+function useShownEntry(focus: RowFocus): void {
+  const [search] = useSearchParams()
+  const asked = identifier.safeParse(search.get('show')).data
+  useEffect(() => {
+    if (asked !== undefined) focus.go(asked)
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- gone to when another is named
+  }, [asked])
+}
+
 /** The rows of a plan in order, how each stands for students, and those whose titles hold what is filtered by. */
 function useRows(plan: readonly PlanRow[], filter: string) {
   const rows = useMemo(() => inOrder(plan), [plan])
@@ -183,7 +197,7 @@ interface PublishingProps {
 }
 
 function Publishing({ plan, lessonId, course, onClose }: PublishingProps) {
-  const { message } = App.useApp()
+  const message = useMessages()
   const entry = plan.find(({ id }) => id === lessonId)
   if (!entry) return null
   return (

@@ -2,8 +2,9 @@ import { act, screen } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test } from 'vitest'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import { runHook, serverSaying } from '../../test/shared/drawn.tsx'
+import { draw, runHook, serverSaying } from '../../test/shared/drawn.tsx'
 import { tryPlan } from './ask-plan.ts'
+import { DeleteQuestion } from './confirmed.tsx'
 import { PlanQueue } from './plan-queue.ts'
 import type { RowFocus } from './use-row-focus.ts'
 import { usePlanChanges } from './use-plan-changes.ts'
@@ -74,6 +75,7 @@ test('before what students have worked on is deleted, it is said; “Keep it” 
     // Pressed again while it is being asked: it is asked once.
     await result.current.remove(plan[1]!)
   })
+  draw(<DeleteQuestion {...result.current.question!} />)
   expect(await screen.findByText('3 students have handed in work.')).toBeTruthy()
   await act(async () => {
     screen.getByText('Keep it').click()

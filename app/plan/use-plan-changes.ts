@@ -1,11 +1,11 @@
-import { App } from 'antd'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { branch, stepPlace } from '../../core/plan/tree.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { announce } from '../shell/announce.ts'
 import { titleOrKind } from '../shell/entry-kinds.tsx'
+import { useMessages } from '../shell/messages.tsx'
 import { askPlan } from './ask-plan.ts'
-import { confirmed } from './confirmed.tsx'
+import type { Question } from './confirmed.tsx'
 import type { PlanQueue } from './plan-queue.ts'
 import type { PlanRequest } from './plan-requests.ts'
 import { useDeletion } from './use-deletion.ts'
@@ -22,6 +22,8 @@ export interface PlanChanges {
   readonly deleted: string | null
   undoDelete: () => void
   forgetDeleted: () => void
+  /** Asked before something is deleted that others have to do with; null when nothing is asked. */
+  readonly question: Question | null
 }
 
 /** Everything that changes the plan, with what is said about it and where the focus goes. */
@@ -32,7 +34,7 @@ export function usePlanChanges(
   queue: PlanQueue,
   focus: RowFocus,
 ): PlanChanges {
-  const { message } = App.useApp()
+  const message = useMessages()
   const tell = (notes: readonly string[]): void => {
     for (const note of notes) void message.info(note, 8)
   }
@@ -44,7 +46,7 @@ export function usePlanChanges(
     if (request.intent === 'delete') deletion.done(request.ids[0] ?? '', outcome)
   }
   const deletion = useDeletion(plan, focus, send)
-  const remove = useRemoval(courseId, { plan, shown }, focus, send)
+  const [remove, question] = useRemoval(courseId, { plan, shown }, focus, send)
   return {
     send,
     tell,
@@ -60,6 +62,7 @@ export function usePlanChanges(
     deleted: deletion.words,
     undoDelete: deletion.undo,
     forgetDeleted: deletion.forget,
+    question,
   }
 }
 
@@ -70,15 +73,21 @@ function useRemoval(
   focus: RowFocus,
   send: PlanChanges['send'],
 ) {
-  const { message, modal } = App.useApp()
+  const message = useMessages()
+  const [question, setQuestion] = useState<Question | null>(null)
   // What students read may hold their work: whoever deletes it is told before.
   const weighing = useRef(false)
+  const confirmed = (title: string, uses: readonly string[]): Promise<boolean> =>
+    new Promise((done) => {
+      const answer = (isSure: boolean): void => (setQuestion(null), done(isSure))
+      setQuestion({ title, uses, answer })
+    })
   const remove = async (row: PlanRow): Promise<void> => {
     if (weighing.current) return
     if (branch(plan, row.id).some(({ edition }) => edition !== null)) {
       weighing.current = true
       const { uses = [], ok, reason } = await askPlan(courseId, { intent: 'weigh', ids: [row.id] })
-      const isSure = ok && (uses.length === 0 || (await confirmed(modal, titleOrKind(row), uses)))
+      const isSure = ok && (uses.length === 0 || (await confirmed(titleOrKind(row), uses)))
       weighing.current = false
       if (!ok) return void message.error(reason ?? 'That did not work.', 6)
       if (!isSure) return focus.go(row.id)
@@ -86,7 +95,7 @@ function useRemoval(
     focus.want(nextAfter(plan, shown, row.id))
     void send({ intent: 'delete', ids: [row.id] })
   }
-  return remove
+  return [remove, question] as const
 }
 
 /** The row that gets the focus when another is deleted with all under it: the next that stays, else the one before. */

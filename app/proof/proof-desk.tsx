@@ -3,7 +3,7 @@ import { NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { type FormEvent, useState } from 'react'
 import { type Finding, proof, repairOf } from '../../core/proof/proof.ts'
 import { ruleOf } from '../../core/proof/registry.ts'
-import type { RepairOffer, Rule, Severity } from '../../core/proof/rule.ts'
+import type { Known, RepairOffer, Rule, Severity } from '../../core/proof/rule.ts'
 import { transactionOf } from '../editor/transforms.ts'
 import { SEVERITIES, SeverityMark } from './severity.tsx'
 import type { Findings } from './use-findings.ts'
@@ -17,7 +17,7 @@ interface Props {
 }
 
 /** What the proof has found in the page, what it matters, and what can be done about it. */
-export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } }: Props) {
+export function ProofDesk({ editor, findings: { known, open, aside, dismiss, restore } }: Props) {
   const [problem, setProblem] = useState('')
   if (!open) return <p className="desk-empty soft">Checking the page…</p>
   const said = (result: string | null): void => setProblem(result ?? '')
@@ -46,6 +46,7 @@ export function ProofDesk({ editor, findings: { open, aside, dismiss, restore } 
             <ul>
               {own.map((finding) => (
                 <Entry
+                  known={known}
                   key={finding.fingerprint}
                   editor={editor}
                   finding={finding}
@@ -100,16 +101,17 @@ type Asking = { readonly type: 'words'; readonly repair: RepairOffer } | { reado
 interface EntryProps {
   editor: Editor
   finding: Finding
+  known: Known
   onDismiss: (reason: string) => void
 }
 
-function Entry({ editor, finding, onDismiss }: EntryProps) {
+function Entry({ editor, finding, known, onDismiss }: EntryProps) {
   const [asking, setAsking] = useState<Asking>(null)
   const [words, setWords] = useState('')
   const rule = ruleOf(finding.rule)
   if (!rule) return null
   const repair = (id: string): void => {
-    const transform = repairOf(editor.state.doc, finding, id, words)
+    const transform = repairOf(editor.state.doc, finding, id, words, known)
     if (!transform) return
     editor.view.dispatch(transactionOf(editor.state, transform).scrollIntoView())
     editor.view.focus()
@@ -124,7 +126,7 @@ function Entry({ editor, finding, onDismiss }: EntryProps) {
   }
   return (
     <li>
-      <button type="button" className="finding-message" onClick={() => show(editor, finding)}>
+      <button type="button" className="finding-message" onClick={() => show(editor, finding, known)}>
         {finding.message}
       </button>
       <details className="finding-why">
@@ -202,8 +204,8 @@ function FindingActions({ rule, setAsking, repair }: FindingActionsProps) {
 }
 
 /** Brings what was found into sight, with the cursor on it. */
-function show({ state, view }: Editor, finding: Finding): void {
-  const now = proof(state.doc).find(({ fingerprint }) => fingerprint === finding.fingerprint)
+function show({ state, view }: Editor, finding: Finding, known: Known): void {
+  const now = proof(state.doc, known).find(({ fingerprint }) => fingerprint === finding.fingerprint)
   if (!now) return
   const node = state.doc.nodeAt(now.from)
   const selection =

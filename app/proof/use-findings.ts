@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { useCallback, useEffect, useState } from 'react'
 import type { Finding } from '../../core/proof/proof.ts'
+import { type Known, NOTHING_KNOWN } from '../../core/proof/rule.ts'
 import type { DismissedFinding } from '../../server/proof/queries.server.ts'
 import { askChecks } from '../checks/ask.ts'
 import { markFindings } from './finding-marks.ts'
@@ -9,6 +10,8 @@ import { markFindings } from './finding-marks.ts'
 const PAUSE = 700
 
 export interface Findings {
+  /** What is known of the course, as the findings were looked for with it. */
+  readonly known: Known
   /** Everything found and not set aside; null until the first look is done. */
   readonly open: readonly Finding[] | null
   /** What was set aside and still stands in the page, with its reason. */
@@ -18,11 +21,11 @@ export interface Findings {
 }
 
 /** Looks the page over while it is written, in a worker, and remembers what was set aside. */
-export function useFindings(editor: Editor | null, documentId: string): Findings {
+export function useFindings(editor: Editor | null, documentId: string, known = NOTHING_KNOWN): Findings {
   const [found, setFound] = useState<readonly Finding[] | null>(null)
   const { dismissed, setDismissed } = useDismissed(documentId)
 
-  useLooking(editor, setFound)
+  useLooking(editor, known, setFound)
 
   const reasons = new Map(dismissed.map((each) => [each.fingerprint, each]))
   const open = found?.filter(({ fingerprint }) => !reasons.has(fingerprint)) ?? null
@@ -50,6 +53,7 @@ export function useFindings(editor: Editor | null, documentId: string): Findings
     [documentId, setDismissed],
   )
   return {
+    known,
     open,
     aside: (found ?? []).flatMap((finding) =>
       reasons.has(finding.fingerprint) ? { ...finding, ...reasons.get(finding.fingerprint)! } : [],
@@ -72,14 +76,14 @@ function useDismissed(documentId: string) {
 }
 
 /** Looks the page over now, and whenever the writing has paused. */
-function useLooking(editor: Editor | null, setFound: (value: readonly Finding[] | null) => void): void {
+function useLooking(editor: Editor | null, known: Known, setFound: (value: readonly Finding[] | null) => void): void {
   useEffect(() => {
     if (!editor) return
     let isGone = false
     let timer: ReturnType<typeof setTimeout> | undefined
     const look = async (): Promise<void> => {
       const { doc } = editor.state
-      const answer = await askChecks({ type: 'proof', page: doc.toJSON() as object })
+      const answer = await askChecks({ type: 'proof', page: doc.toJSON() as object, known })
       // What comes late speaks of a page that is no longer there; the next look is on its way.
       if (answer && !isGone && editor.state.doc === doc) setFound(answer)
     }
@@ -95,5 +99,5 @@ function useLooking(editor: Editor | null, setFound: (value: readonly Finding[] 
       clearTimeout(timer)
       editor.off('transaction', wrote)
     }
-  }, [editor, setFound])
+  }, [editor, known, setFound])
 }

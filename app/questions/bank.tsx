@@ -50,7 +50,7 @@ export default function BankScreen({
         others={<PaneButton name="List of questions" Icon={PanelLeft} pane={list} />}
       />
       <div className="panes bank">
-        <SidePane pane={list} side="start">
+        <SidePane pane={list} side="start" name="Questions">
           <BankList courseId={course.id} {...{ bank, folders, questions, asked }} openId={shown?.id} />
         </SidePane>
         <main className="bank-open" id="work" data-area="work">

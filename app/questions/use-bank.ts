@@ -1,4 +1,4 @@
-import { App } from 'antd'
+import { useMessages } from '../shell/messages.tsx'
 import { nanoid } from 'nanoid'
 import { useEffect, useState } from 'react'
 import { useNavigate, useRevalidator, useSearchParams } from 'react-router'
@@ -33,7 +33,7 @@ export interface Bank {
 
 /** What is done in the bank of a course, besides writing its questions. */
 export function useBank(courseId: string, open: Question | null, folder: string | null): Bank {
-  const { message } = App.useApp()
+  const message = useMessages()
   const [, setSearch] = useSearchParams()
   const navigate = useNavigate()
   const { revalidate } = useRevalidator()
@@ -82,7 +82,7 @@ export function useBank(courseId: string, open: Question | null, folder: string 
 
 /** Deletes a question, says what it meant for others, and has it back. */
 function useDeletion(courseId: string, onDeleted: () => void): Pick<Bank, 'deleted' | 'remove' | 'restore'> {
-  const { message } = App.useApp()
+  const message = useMessages()
   const { revalidate } = useRevalidator()
   const [deleted, setDeleted] = useState<Deleted | null>(null)
   return {

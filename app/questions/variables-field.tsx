@@ -1,4 +1,4 @@
-import { FORMULA_FUNCTIONS } from '../../core/questions/formula.ts'
+import { FORMULA_FUNCTIONS } from '../../core/formulas/names.ts'
 import type { QuestionContent, Variable } from '../../core/questions/question.ts'
 import { Field } from './field.tsx'
 

@@ -14,10 +14,16 @@ export function latestState(view: EditorView): EditorState {
   return view.state
 }
 
+/** What is being composed is not disturbed (W3C Input Events 2). */
+function atLatestState(view: EditorView): false {
+  if (!view.composing) latestState(view)
+  return false
+}
+
 /**
- * A key means the place where the browser has its cursor, also when it follows a click at once. Where the focus comes
- * back by itself (a dialog closes), a browser puts its cursor at the beginning, and ProseMirror mends that a moment
- * later: here it is mended at once, so that what is typed in that moment goes where one was.
+ * A key, a paste and a cut mean what the browser has selected, also when they follow a click at once. Where the focus
+ * comes back by itself (a dialog closes), a browser puts its cursor at the beginning, and ProseMirror mends that a
+ * moment later: here it is mended at once, so that what is typed in that moment goes where one was.
  */
 export function keysAtLatestState(): Plugin {
   let isPressed = false
@@ -33,11 +39,10 @@ export function keysAtLatestState(): Plugin {
           if (!isPressed) view.focus()
           return false
         },
-        keydown(view) {
-          // What is being composed is not disturbed (W3C Input Events 2).
-          if (!view.composing) latestState(view)
-          return false
-        },
+        keydown: atLatestState,
+        paste: atLatestState,
+        cut: atLatestState,
+        copy: atLatestState,
       },
     },
   })

@@ -5,6 +5,7 @@ import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { announce } from '../shell/announce.ts'
 import { ended } from '../shell/unsent.ts'
 import type { Standing } from '../saving/standing.ts'
+import { EverythingButton } from './whole-window.tsx'
 
 interface Props {
   standing: Standing
@@ -17,7 +18,7 @@ interface Props {
   students: string
   onPublish: () => void
   onStudent: () => void
-  onHurry: () => void
+  hurry: () => void
   unsentWords: () => string
 }
 
@@ -31,18 +32,19 @@ export function Foot({
   students,
   onPublish,
   onStudent,
-  onHurry,
+  hurry,
   unsentWords,
 }: Props) {
   const newest = editions[0]
   const isNew = !newest || newest.version !== version || waiting !== '' || isChanged
   return (
     <footer className="foot" data-area="foot">
-      <Saving {...{ standing, waiting, onHurry, unsentWords }} />
+      <Saving {...{ standing, waiting, hurry, unsentWords }} />
       <span className="soft foot-students" title={students}>
         {students}
       </span>
       <span className="foot-end">
+        <EverythingButton />
         <button type="button" className="plain-button" aria-label="As a student" onClick={onStudent}>
           <Eye size={16} strokeWidth={1.75} aria-hidden /> <span className="foot-name">As a student</span>
         </button>
@@ -98,9 +100,9 @@ const SIGNS: Record<Standing['type'], typeof Check> = {
 function Saving({
   standing,
   waiting,
-  onHurry,
+  hurry,
   unsentWords,
-}: Pick<Props, 'standing' | 'waiting' | 'onHurry' | 'unsentWords'>) {
+}: Pick<Props, 'standing' | 'waiting' | 'hurry' | 'unsentWords'>) {
   const [keptAt, setKeptAt] = useState('')
   useEffect(() => {
     if (standing.type === 'kept') setKeptAt(new Intl.DateTimeFormat('en-GB', { timeStyle: 'short' }).format(new Date()))
@@ -113,8 +115,7 @@ function Saving({
     <span className={`saving ${tone}`}>
       <Sign size={15} aria-hidden />{' '}
       <span>
-        {savingWords(standing, waiting, keptAt)}{' '}
-        {standing.type === 'signed out' && <SignInAgain onSignedIn={onHurry} />}{' '}
+        {savingWords(standing, waiting, keptAt)} {standing.type === 'signed out' && <SignInAgain onSignedIn={hurry} />}{' '}
         {isHalted && waiting !== '' && <CopyWords words={unsentWords} />}
       </span>
     </span>

@@ -1,5 +1,6 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
+import { remember, remembered } from '../shell/remembered.ts'
 import { Tip } from '../shell/tip.tsx'
 import {
   AlignLeft,
@@ -31,16 +32,16 @@ interface Props {
   onSource: () => void
 }
 
-const REMEMBERED = 'fieldstone-all-tools'
+const REMEMBERED = 'all-tools'
 
 /** The tools of the sheet: quiet with signs alone, or all of them with their names. */
 export function FormatBar({ editor, onLink, onWords, onInsert, isSourceOpen, onSource }: Props) {
   const bar = useRef<HTMLDivElement>(null)
   const roving = useRoving(bar, 'button')
   const [isFull, setFull] = useState(false)
-  useEffect(() => setFull(localStorage.getItem(REMEMBERED) === 'yes'), [])
+  useEffect(() => setFull(remembered(REMEMBERED) === 'yes'), [])
   const toggleFull = (): void => {
-    localStorage.setItem(REMEMBERED, isFull ? 'no' : 'yes')
+    remember(REMEMBERED, isFull ? 'no' : 'yes')
     setFull(!isFull)
   }
   return (
@@ -75,7 +76,7 @@ export function FormatBar({ editor, onLink, onWords, onInsert, isSourceOpen, onS
       {isFull && <Tools editor={editor} groups={['insert']} only={['quotation', 'table', 'equation']} isFull />}
       <AllTools {...{ isFull, toggleFull }} />
       <span className="bar-end">
-        <Tools editor={editor} groups={['history']} isFull={false} />
+        <Tools editor={editor} groups={['view', 'history']} isFull={false} />
         <SourceButton {...{ isSourceOpen, onSource }} />
       </span>
     </div>

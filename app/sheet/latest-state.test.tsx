@@ -62,3 +62,12 @@ test('a key that follows a click at once is meant for where the click was', () =
   pressed(editor)
   expect(sourceOf(editor)).toContain('<p>yours!</p>')
 })
+
+test.each(['paste', 'cut', 'copy'])('%s right after a click is meant for where the click was', (kind) => {
+  const editor = editorOn('<h1>W</h1><p>mine‸</p><p>yours</p>')
+  editor.registerPlugin(keysAtLatestState())
+  editor.view.focus()
+  moveBrowserCursor(editor, 'yours')
+  editor.view.dom.dispatchEvent(new Event(kind, { bubbles: true, cancelable: true }))
+  expect(around(editor)).toBe('yours')
+})

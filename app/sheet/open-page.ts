@@ -93,7 +93,6 @@ function makeEditor(content: object, callbacks: EditorCallbacks): Editor {
         'aria-describedby': 'sheet-keys',
         role: 'textbox',
         'aria-multiline': 'true',
-        spellcheck: 'true',
       },
     },
   })

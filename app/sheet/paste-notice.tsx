@@ -1,7 +1,11 @@
 import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
+import { useMessages } from '../shell/messages.tsx'
 import { ClipboardCheck, X } from 'lucide-react'
-import { dismissPaste, lastPaste, pasteAs, type Reading } from '../editor/clipboard.ts'
+import { useState } from 'react'
+import { pasteAs } from '../editor/paste/clipboard.ts'
+import { bringFromWeb } from '../media/bring-from-web.ts'
+import { dismissPaste, lastPaste, type Reading, sayInNotice } from '../editor/paste/last-paste.ts'
 
 const NAMES: Readonly<Record<Reading, string>> = {
   clean: 'Clean it',
@@ -12,7 +16,7 @@ const NAMES: Readonly<Record<Reading, string>> = {
 }
 
 /** What the last paste brought, until something else is written: its other readings are one click away. */
-export function PasteNotice({ editor }: { editor: Editor }) {
+export function PasteNotice({ editor, courseId }: { editor: Editor; courseId: string }) {
   const last = useEditorState({ editor, selector: ({ editor: { state } }) => lastPaste(state) })
   return (
     <div role="status">
@@ -21,7 +25,7 @@ export function PasteNotice({ editor }: { editor: Editor }) {
           <ClipboardCheck size={15} aria-hidden />
           <span>{last.report}</span>
           {last.readings
-            .filter((reading) => reading !== last.reading && (reading !== 'words' || last.text !== ''))
+            .filter((reading) => reading !== last.reading && (reading !== 'words' || last.clipboard.text !== ''))
             .map((reading) => (
               <button
                 key={reading}
@@ -33,6 +37,9 @@ export function PasteNotice({ editor }: { editor: Editor }) {
                 {NAMES[reading]}
               </button>
             ))}
+          {last.onTheWeb.length > 0 && (
+            <BringIn key={last.onTheWeb.join(' ')} {...{ editor, courseId }} addresses={last.onTheWeb} />
+          )}
           <button
             type="button"
             className="plain-button"
@@ -45,5 +52,34 @@ export function PasteNotice({ editor }: { editor: Editor }) {
         </p>
       )}
     </div>
+  )
+}
+
+/** Pictures on the web stay links until somebody brings them in: whose they are, nobody but the author knows. */
+function BringIn({ editor, courseId, addresses }: { editor: Editor; courseId: string; addresses: readonly string[] }) {
+  const message = useMessages()
+  const [isBusy, setBusy] = useState(false)
+  const bring = async (): Promise<void> => {
+    setBusy(true)
+    const { placed, problems } = await bringFromWeb(editor, courseId, addresses)
+    setBusy(false)
+    const report = `${placed === 1 ? '1 picture is' : `${placed} pictures are`} on the page now. Say whose they are where that is asked for.`
+    if (!editor.isDestroyed && placed > 0) editor.view.dispatch(sayInNotice(editor.state.tr, report))
+    for (const problem of problems) void message.warning(problem, 10)
+  }
+  return (
+    <button
+      type="button"
+      className="link-button"
+      disabled={isBusy}
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={() => void bring()}
+    >
+      {isBusy
+        ? 'Bringing in…'
+        : addresses.length === 1
+          ? 'Bring in the picture'
+          : `Bring in ${addresses.length} pictures`}
+    </button>
   )
 }

@@ -1,11 +1,11 @@
 import type { Editor } from '@tiptap/core'
-import { App } from 'antd'
-import { type ReactNode, useRef } from 'react'
+import { useMessages } from '../shell/messages.tsx'
+import { createElement, type ReactNode, useRef } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { targetsOfPlan } from '../../core/links/targets.ts'
-import type { LinkPlaces } from '../editor/link-field.tsx'
-import { headingsOf } from '../editor/links/headings.ts'
+import type { LinkPlaces } from '../editor/links/headings-of-others.ts'
+import { placesOf } from '../editor/links/places.ts'
 import { onDemand } from '../shell/on-demand.tsx'
 import { oncePublished } from '../shell/shown-words.ts'
 import type { Findings } from '../proof/use-findings.ts'
@@ -26,6 +26,8 @@ const FootnoteDialog = onDemand(() =>
   import('../writing/footnotes/footnote-dialog.tsx').then((module) => module.FootnoteDialog),
 )
 const TableDialog = onDemand(() => import('../editor/tables/table-dialog.tsx').then((module) => module.TableDialog))
+const PlaceDialog = onDemand(() => import('../editor/places/place-dialog.tsx').then((module) => module.PlaceDialog))
+const SymbolDialog = onDemand(() => import('../editor/symbols/symbol-dialog.tsx').then((module) => module.SymbolDialog))
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
 
@@ -36,6 +38,8 @@ export const DIALOGS = [
   EquationDialog,
   TableDialog,
   FootnoteDialog,
+  PlaceDialog,
+  SymbolDialog,
   InsertDialog,
   ShelfPicker,
   AltDialog,
@@ -44,7 +48,18 @@ export const DIALOGS = [
 ]
 
 export type SheetDialog =
-  'link' | 'words' | 'equation' | 'table' | 'footnote' | 'insert' | 'shelf' | 'publish' | 'student' | null
+  | 'link'
+  | 'words'
+  | 'equation'
+  | 'table'
+  | 'footnote'
+  | 'place'
+  | 'symbol'
+  | 'insert'
+  | 'shelf'
+  | 'publish'
+  | 'student'
+  | null
 
 interface Props {
   data: SheetData
@@ -86,10 +101,21 @@ export function SheetDialogs(props: Props) {
 }
 
 /** What a link can lead to from this page. */
-const placesIn = (courseId: string, plan: readonly PlanRow[], editor: Editor): LinkPlaces => ({
+const placesIn = (courseId: string, here: string, plan: readonly PlanRow[], editor: Editor): LinkPlaces => ({
   courseId,
-  targets: [...headingsOf(editor.state.doc), ...targetsOfPlan(plan)],
+  here,
+  documentOf: (entryId) => plan.find(({ id }) => id === entryId)?.documentId ?? null,
+  targets: [...placesOf(editor.state.doc), ...targetsOfPlan(plan)],
 })
+
+/** Dialogs that need nothing but the editor. */
+const OF_THE_EDITOR = {
+  equation: EquationDialog,
+  table: TableDialog,
+  place: PlaceDialog,
+  symbol: SymbolDialog,
+  words: WordsDialog,
+}
 
 function openDialog(
   { data, page, plan, students, arrivals, findings, dialog, onDialog }: Props,
@@ -100,15 +126,15 @@ function openDialog(
   const onClose = (): void => onDialog(null)
   switch (dialog) {
     case 'link':
-      return <LinkField {...{ editor, onClose }} places={placesIn(course.id, plan, editor)} />
+      return <LinkField {...{ editor, onClose }} places={placesIn(course.id, itemId, plan, editor)} />
     case 'equation':
-      return <EquationDialog {...{ editor, onClose }} />
     case 'table':
-      return <TableDialog {...{ editor, onClose }} />
+    case 'place':
+    case 'symbol':
+    case 'words':
+      return createElement(OF_THE_EDITOR[dialog], { editor, onClose })
     case 'footnote':
       return <FootnoteDialog {...{ editor, onClose }} courseId={course.id} />
-    case 'words':
-      return <WordsDialog {...{ editor, onClose }} />
     case 'insert':
       return <Insert {...{ editor, onClose, choose, onDialog }} courseId={course.id} />
     case 'shelf':
@@ -152,7 +178,7 @@ interface InsertProps {
 }
 
 function Insert({ choose, onDialog, ...props }: InsertProps) {
-  const { message } = App.useApp()
+  const message = useMessages()
   return (
     <InsertDialog
       {...props}

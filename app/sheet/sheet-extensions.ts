@@ -2,20 +2,28 @@ import { type AnyExtension, Extension } from '@tiptap/core'
 import { baseKeymap, chainCommands } from '@tiptap/pm/commands'
 import { dropCursor } from '@tiptap/pm/dropcursor'
 import { gapCursor } from '@tiptap/pm/gapcursor'
+import { undoInputRule } from '@tiptap/pm/inputrules'
 import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
 import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
+import { hiddenCharacters } from '../editor/hidden/hidden-characters.ts'
 import { equations } from '../editor/equations/asking.ts'
+import { symbols } from '../editor/symbols/asking.ts'
 import { footnotes } from '../editor/footnotes/asking.ts'
+import { hereInWords } from './here-in-words.ts'
+import { namedPlaces } from '../editor/places/asking.ts'
 import { notesBelow } from '../editor/footnotes/list-below.ts'
 import { arriving } from '../media/arriving.ts'
 import { findMarks } from '../find/find-marks.ts'
+import { nextWrongWord, spellingMarks } from '../spelling/spelling-marks.ts'
+import type { WordList } from '../spelling/word-list.ts'
+import type { Word } from '../../core/spelling/words.ts'
 import { findingMarks } from '../proof/finding-marks.ts'
 import { writeBeside } from '../editor/commands.ts'
 import { othersCursors } from '../editor/cursors.ts'
 import { beginTypingAhead, typeAhead } from '../insert/typed-ahead.ts'
-import { coreClipboard } from '../editor/clipboard.ts'
+import { coreClipboard, type PlacedPicture } from '../editor/paste/clipboard.ts'
 import { pageEdges } from '../editor/edges.ts'
 import { growPiece, moveBlock } from '../writing/piece-keys.ts'
 import { leavingByTab, tabKeys } from '../editor/tab-key.ts'
@@ -26,7 +34,6 @@ import { pieceFrames } from '../editor/piece-frames.ts'
 import { openParts } from '../editor/open-parts.ts'
 import { taskBoxes } from '../editor/list-commands.ts'
 import { backspaceAtEdge, deleteAtEdge, writingBesidePieces } from '../editor/part-keys.ts'
-import { whereWords } from '../writing/where.ts'
 import { announce } from '../shell/announce.ts'
 import { pieceViews } from '../writing/piece-views.ts'
 import { placeholders } from '../editor/placeholders.ts'
@@ -35,7 +42,10 @@ import { facts } from '../editor/facts-place.ts'
 import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 import { keysOf } from '../editor/tools.ts'
-import { typedLinks } from '../editor/links/typed-links.ts'
+import { typingShortcuts } from '../editor/typing/shortcuts.ts'
+import { typedLinks } from '../editor/typing/typed-links.ts'
+import { linksFromPlan } from '../editor/links/from-plan.ts'
+import { wordsFollow } from '../editor/links/words-follow.ts'
 import { columnEdges } from '../editor/tables/column-edges.ts'
 import { tableDialog } from '../editor/tables/new-table.ts'
 import { enterInPieces, tables, writingKeys } from '../editor/writing-keys.ts'
@@ -61,6 +71,19 @@ const onEmptyLine =
     return empty && isA($from.parent, 'paragraph') && $from.parent.content.size === 0 && run(state, dispatch, view)
   }
 
+/** Goes to the next word that is marked, round the end of the page, and asks what may be meant. */
+const toWrongWord =
+  (onAsk: (word: Word) => void): Command =>
+  (state, dispatch) => {
+    const word = nextWrongWord(state, state.selection.to)
+    if (!word) announce('No word is marked.')
+    else if (dispatch) {
+      dispatch(state.tr.setSelection(TextSelection.create(state.doc, word.from, word.to)).scrollIntoView())
+      onAsk(word)
+    }
+    return true
+  }
+
 /** The keys of the sheet. */
 export function sheetKeys({
   onLink,
@@ -68,6 +91,7 @@ export function sheetKeys({
   onFind,
   onInsert,
   onSettings,
+  onSpelling,
   onTabStays,
 }: KeyCallbacks): Record<string, Command> {
   const openInsert: Command = (_state, _dispatch, view) => {
@@ -77,11 +101,11 @@ export function sheetKeys({
   }
   return {
     ...writingKeys(onLink, onWords),
-    ...keysOf('block'),
+    ...keysOf('block', 'view'),
     'Mod-a': selectBody,
     'Mod-f': () => (onFind(false), true),
     'Mod-h': () => (onFind(true), true),
-    Backspace: chainCommands(deleteBody, backspaceAtEdge),
+    Backspace: chainCommands(undoInputRule, deleteBody, backspaceAtEdge),
     Delete: chainCommands(deleteBody, deleteAtEdge),
     '/': onEmptyLine(openInsert),
     'Mod-/': openInsert,
@@ -94,7 +118,8 @@ export function sheetKeys({
     'Alt-ArrowRight': growPiece(1),
     'Alt-ArrowLeft': growPiece(-1),
     'Alt-Enter': () => (onSettings(), true),
-    'Shift-F1': (state) => (announce(whereWords(state)), true),
+    F7: toWrongWord(onSpelling),
+    'Shift-F1': (state) => (announce(hereInWords(state)), true),
   }
 }
 
@@ -128,8 +153,14 @@ export interface KeyCallbacks {
   onEquation: () => void
   /** Opens the dialog of a footnote. */
   onFootnote: () => void
+  /** Opens the dialog of a named place. */
+  onPlace: () => void
+  /** Opens the dialog of signs. */
+  onSymbol: () => void
   /** Opens the dialog of a new table. */
   onTable: () => void
+  /** Shows what may be meant by a marked word. */
+  onSpelling: (word: Word) => void
   /** Opens the insert dialog. */
   onInsert: () => void
   /** Goes to the settings of the piece at the cursor. */
@@ -142,13 +173,23 @@ export interface EditorCallbacks extends KeyCallbacks {
   onTitleTooLong: (length: number) => void
   /** Takes files that were pasted or dropped; false when they are none of ours. */
   onFiles: (files: readonly File[], at?: number) => boolean
+  /** Takes the pictures of a paste; what is given back has those not come that are on their way. */
+  onPictures: (pictures: readonly PlacedPicture[]) => () => void
   /** Takes an embed code, or an address of a host of players, that was pasted. */
   onEmbed: (text: string) => void
   /** Told when something could not be done, in a sentence. */
   onTrouble: (words: string) => void
+  /** What is known of the words of the page. */
+  readonly words: WordList
   /** Origins of hosts whose share addresses become players. */
   readonly players: readonly string[]
 }
+
+const linksOnSheet = ({ onTrouble }: EditorCallbacks): Plugin[] => [
+  linksFromPlan(onTrouble),
+  typedLinks(),
+  wordsFollow(),
+]
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
 export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
@@ -164,12 +205,15 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         equations(callbacks.onEquation),
         tableDialog(callbacks.onTable),
         footnotes(callbacks.onFootnote),
+        namedPlaces(callbacks.onPlace),
+        symbols(callbacks.onSymbol),
         notesBelow(),
+        ...linksOnSheet(callbacks),
         // Before the editing of tables, which would take a table from elsewhere as it comes.
         coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),
         columnEdges(),
         history(),
-        typedLinks(),
+        typingShortcuts(),
         new Plugin({ props: { handleKeyDown: (_view, event) => typeAhead(event) } }),
         keymap(sheetKeys(callbacks)),
         keymap(baseKeymap),
@@ -189,6 +233,8 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         titleLength(onTitleTooLong),
         findingMarks(),
         findMarks(),
+        spellingMarks({ words: callbacks.words, onAsk: callbacks.onSpelling }),
+        hiddenCharacters(),
         arriving(),
       ]
     },

@@ -14,6 +14,7 @@ import type { loader as courseLoader } from '../shell/course.tsx'
 import { PaneButton, SidePane, usePane } from '../shell/pane.tsx'
 import { PlanTree } from '../shell/plan-tree.tsx'
 import { Strip } from '../shell/strip.tsx'
+import { useWholeWindow, WholeWindowButton, WholeWindowProvider } from './whole-window.tsx'
 import type { Route } from './+types/sheet'
 import '../../reader/content.css'
 import './sheet.css'
@@ -84,9 +85,10 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
   const [freshStates, onState] = useFresh<ItemState>(loaderData.itemId)
   const plan = usePane()
   const desk = usePane()
+  const whole = useWholeWindow([plan, desk])
   const waiting = <Waiting title={titleOf(loaderData.page)} />
   return (
-    <div className="screen">
+    <div className={whole.isOn ? 'screen is-whole' : 'screen'} onKeyDown={whole.onKeyDown}>
       <Strip
         person={loaderData.person}
         course={loaderData.course}
@@ -95,18 +97,26 @@ export default function Sheet({ loaderData }: Route.ComponentProps) {
             <span id="others-here" />
             <PaneButton name="Plan" Icon={PanelLeft} pane={plan} />
             <PaneButton name="Side desk" Icon={PanelRight} pane={desk} />
+            <WholeWindowButton whole={whole} />
           </>
         }
       />
       <div className="panes">
-        <SidePane pane={plan} side="start">
+        <SidePane pane={plan} side="start" name="Plan">
           <div className="pane-plan">
             <PlanTree courseId={loaderData.course.id} plan={frame?.plan ?? []} {...{ freshTitles, freshStates }} />
           </div>
         </SidePane>
-        <Suspense fallback={waiting}>
-          <Workbench key={loaderData.documentId} data={loaderData} fallback={waiting} {...{ onTitle, onState, desk }} />
-        </Suspense>
+        <WholeWindowProvider value={whole}>
+          <Suspense fallback={waiting}>
+            <Workbench
+              key={loaderData.documentId}
+              data={loaderData}
+              fallback={waiting}
+              {...{ onTitle, onState, desk }}
+            />
+          </Suspense>
+        </WholeWindowProvider>
       </div>
     </div>
   )

@@ -1,28 +1,33 @@
 import type { Editor } from '@tiptap/core'
-import type { Command } from '@tiptap/pm/state'
+import type { Command, Transaction } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { insertParts, meantHeadings } from '../editor/insert-commands.ts'
 import { pieceOf } from '../pieces/registry.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
+import type { Spelling } from '../spelling/use-spelling.ts'
 import type { Findings } from '../proof/use-findings.ts'
-import { pieceAt, type Place, removeAt } from '../editor/commands.ts'
+import { linkRange, pieceAt, type Place, removeAt } from '../editor/commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
-import { SetAsideDesk } from './set-aside-desk.tsx'
 import { useSetAside } from './use-set-aside.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import type { PlanRow } from '../../server/plan/queries.server.ts'
 import type { SheetData, SheetEntry } from './sheet.tsx'
 import { RowList } from '../pieces/rows/rows.ts'
 import { kindLabel } from '../editor/kind-label.ts'
 import { changing } from '../editor/transforms.ts'
 import '../shell/side-desk.css'
 
+const LinkDesk = onDemand(() => import('./link-desk.tsx').then((module) => module.LinkDesk))
+const TurnDesk = onDemand(() => import('./turn-desk.tsx').then((module) => module.TurnDesk))
+const SetAsideDesk = onDemand(() => import('./set-aside-desk.tsx').then((module) => module.SetAsideDesk))
 const PastDesk = onDemand(() => import('../history/past-desk.tsx').then((module) => module.PastDesk))
 const EntryDesk = onDemand(() => import('../plan/entry-desk.tsx').then((module) => module.EntryDesk))
+const SpellingDesk = onDemand(() => import('../spelling/spelling-desk.tsx').then((module) => module.SpellingDesk))
 const ProofDesk = onDemand(() => import('../proof/proof-desk.tsx').then((module) => module.ProofDesk))
 
 interface Props {
@@ -30,13 +35,23 @@ interface Props {
   editor: Editor
   /** The item whose text it is, with what is set about it. */
   entry: SheetEntry
+  plan: readonly PlanRow[]
   editions: readonly EditionSummary[]
   setAside: readonly SetAsideEntry[]
   findings: Findings
+  spelling: Spelling
   version: number
   refresh: () => void
-  /** How often a key has asked for the settings of the piece: each time the focus goes there. */
-  calls: number
+  calls: DeskCalls
+  /** Opens the dialog in which a link is changed. */
+  onLink: () => void
+}
+
+/** How often a key has asked for the settings of the piece; each time the focus goes there once. */
+export interface DeskCalls {
+  readonly count: number
+  /** So many were answered, by this desk or by one that was closed meanwhile. */
+  readonly answered: { current: number }
 }
 
 type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
@@ -45,16 +60,15 @@ type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
  * The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is
  * set aside.
  */
-export function SideDesk({ data, editor, entry, editions, setAside, findings, version, refresh, calls }: Props) {
+export function SideDesk(props: Props) {
+  const { data, editor, entry, editions, setAside, findings, spelling, version, refresh, calls } = props
   const { documentId } = data
-  const { id: courseId, timeZone } = data.course
+  const { timeZone } = data.course
   const [chosen, setChosen] = useState<Tab>('piece')
   const held = useSetAside(documentId, refresh)
   useCalls(calls, () => setChosen('piece'))
-  useEffect(() => {
-    const timer = setTimeout(() => [PastDesk, ProofDesk, EntryDesk, RowList].forEach((part) => part.preload()), 800)
-    return () => clearTimeout(timer)
-  }, [])
+  usePartsFetched()
+  const isAtLink = useEditorState({ editor, selector: ({ editor: { state } }) => linkRange(state) !== null })
   const tabs: { id: Tab; name: string; count?: number | undefined }[] = [
     { id: 'piece', name: 'Piece' },
     { id: 'proof', name: 'Proof', count: findings.open?.length },
@@ -75,25 +89,52 @@ export function SideDesk({ data, editor, entry, editions, setAside, findings, ve
       }}
     >
       <DeskTabs<Tab> name="Side desk" tabs={tabs} chosen={tab} onChoose={setChosen}>
-        {tab === 'piece' && <PieceDesk editor={editor} />}
-        {tab === 'proof' && <ProofDesk editor={editor} findings={findings} />}
+        {tab === 'piece' && (
+          <>
+            {isAtLink && (
+              <LinkDesk courseId={data.course.id} {...{ editor }} plan={props.plan} onChange={props.onLink} />
+            )}
+            <PieceDesk editor={editor} />
+          </>
+        )}
+        {tab === 'proof' && <Proofs {...{ editor, findings, spelling }} />}
         {tab === 'outline' && <OutlineDesk editor={editor} />}
         {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
-        {tab === 'entry' && <EntryDesk {...{ courseId, timeZone }} entry={{ ...entry, documentId }} />}
+        {tab === 'entry' && <EntryDesk courseId={data.course.id} {...{ timeZone }} entry={{ ...entry, documentId }} />}
         {tab === 'aside' && <SetAsideDesk {...{ editor, setAside, timeZone, held }} />}
       </DeskTabs>
     </aside>
   )
 }
 
-/** Each call opens the settings of the piece, and gives them the focus. */
-function useCalls(calls: number, open: () => void): void {
+/** Fetches what opens on demand a little after the sheet stands. */
+function usePartsFetched(): void {
   useEffect(() => {
-    if (calls === 0) return
+    const parts = [LinkDesk, TurnDesk, SetAsideDesk, PastDesk, ProofDesk, SpellingDesk, EntryDesk, RowList]
+    const timer = setTimeout(() => parts.forEach((part) => part.preload()), 800)
+    return () => clearTimeout(timer)
+  }, [])
+}
+
+/** What is found in the page: by the proof, and by the dictionaries. */
+function Proofs({ editor, findings, spelling }: Pick<Props, 'editor' | 'findings' | 'spelling'>) {
+  return (
+    <>
+      <ProofDesk editor={editor} findings={findings} />
+      <SpellingDesk editor={editor} spelling={spelling} />
+    </>
+  )
+}
+
+/** Each call opens the settings of the piece, and gives them the focus. */
+function useCalls({ count, answered }: DeskCalls, open: () => void): void {
+  useEffect(() => {
+    if (count === answered.current) return
+    answered.current = count
     open()
     requestAnimationFrame(focusPanel)
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each call
-  }, [calls])
+  }, [count])
 }
 
 /** To the first setting of the panel; where it has none, to its tab. */
@@ -104,6 +145,7 @@ function focusPanel(): void {
 
 function PieceDesk({ editor }: { editor: Editor }) {
   const { piece, parent, canTakeApart } = usePiece(editor)
+  const sameness = useSameness(editor, piece)
   const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
     editor.view.focus()
@@ -131,12 +173,32 @@ function PieceDesk({ editor }: { editor: Editor }) {
         <h2>
           {label} {parent && <span className="soft">inside {parent}</span>}
         </h2>
-        {Settings && <Settings key={`${piece.name}-${piece.position}`} editor={editor} position={piece.position} />}
+        {Settings && <Settings key={sameness} editor={editor} position={piece.position} />}
       </section>
       <HeadingsDesk editor={editor} run={run} />
+      <TurnDesk {...{ editor, piece, name, run }} />
       <PieceActions {...{ canTakeApart, run, piece, name }} />
     </>
   )
+}
+
+/**
+ * A number that stays with a piece while its place changes because others write above it, and is another for another
+ * piece: its settings keep what is being typed in them, and the focus.
+ */
+function useSameness(editor: Editor, piece: Place | null): number {
+  const known = useRef({ number: 0, name: '', position: 0 })
+  useEffect(() => {
+    const follow = ({ transaction }: { transaction: Transaction }): void => {
+      known.current.position = transaction.mapping.map(known.current.position)
+    }
+    editor.on('transaction', follow)
+    return () => void editor.off('transaction', follow)
+  }, [editor])
+  const { number, name, position } = known.current
+  if (piece && (piece.name !== name || piece.position !== position))
+    known.current = { number: number + 1, name: piece.name, position: piece.position }
+  return known.current.number
 }
 
 /** The piece at the cursor. */

@@ -1,5 +1,6 @@
 import type { Editor } from '@tiptap/core'
-import { App } from 'antd'
+import { useMessages } from '../shell/messages.tsx'
+import type { PlacedPicture } from '../editor/paste/clipboard.ts'
 import { insertionPlace } from '../editor/insert-commands.ts'
 import { askEmbed, embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import { Arriving } from '../media/arriving.ts'
@@ -8,6 +9,8 @@ import { usePlacedPictures } from '../media/use-placed-pictures.ts'
 
 export interface Arrivals {
   readonly takeFiles: (files: readonly File[], at?: number) => void
+  /** Takes the pictures of a paste; what is given back has those not come that are on their way. */
+  readonly takePasted: (pictures: readonly PlacedPicture[]) => () => void
   readonly takeEmbed: (text: string) => void
   readonly takePicture: (item: ShelfThing) => void
   /** The picture whose alternative text is asked for now; null when none is. */
@@ -18,12 +21,13 @@ export interface Arrivals {
 
 /** What comes onto the sheet from elsewhere: files, players, pictures of the shelf; each picture is asked its text. */
 export function useArrivals(editor: Editor | null, courseId: string): Arrivals {
-  const { message } = App.useApp()
-  const { placeFiles, placeItem, unasked, answerAlt } = usePlacedPictures(courseId)
+  const message = useMessages()
+  const { placeFiles, placePasted, placeItem, unasked, answerAlt } = usePlacedPictures(courseId)
   return {
     takeFiles: (files, at) => {
       if (editor) placeFiles(editor, files, at)
     },
+    takePasted: (pictures) => (editor ? placePasted(editor, pictures) : () => undefined),
     takeEmbed: (text) => {
       if (!editor) return
       const at = insertionPlace(editor.state)?.to ?? editor.state.doc.content.size

@@ -19,10 +19,15 @@ interface Callbacks extends Pick<
   | 'onEquation'
   | 'onTable'
   | 'onFootnote'
+  | 'onPlace'
+  | 'onSymbol'
   | 'onFind'
   | 'onInsert'
   | 'onSettings'
   | 'onFiles'
+  | 'onPictures'
+  | 'onSpelling'
+  | 'words'
   | 'onEmbed'
   | 'players'
 > {
@@ -120,6 +125,8 @@ const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbac
   onWords: () => latest.current.onWords(),
   onEquation: () => latest.current.onEquation(),
   onTable: () => latest.current.onTable(),
+  onPlace: () => latest.current.onPlace(),
+  onSymbol: () => latest.current.onSymbol(),
   onFootnote: () => latest.current.onFootnote(),
   onFind: (replaces) => latest.current.onFind(replaces),
   onInsert: () => latest.current.onInsert(),
@@ -134,7 +141,10 @@ const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbac
     ),
   onTrouble: (words) => latest.current.say(words),
   onEmbed: (text) => latest.current.onEmbed(text),
+  onSpelling: (word) => latest.current.onSpelling(word),
+  words: latest.current.words,
   players: latest.current.players,
+  onPictures: (pictures) => latest.current.onPictures(pictures),
   onFiles: (files, at) => latest.current.onFiles(files, at),
 })
 

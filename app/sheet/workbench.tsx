@@ -1,15 +1,17 @@
 import { EditorContent } from '@tiptap/react'
 import { redo, undo } from '@tiptap/pm/history'
 import type { Command } from '@tiptap/pm/state'
-import { App } from 'antd'
-import { type ReactNode, useEffect, useState } from 'react'
+import { memo, type ReactNode, useEffect, useRef, useState } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
-import { useFindings } from '../proof/use-findings.ts'
+import { useCourseFindings } from '../proof/use-course-findings.ts'
 import { announce } from '../shell/announce.ts'
+import { useMessages } from '../shell/messages.tsx'
 import { type Pane, SidePane } from '../shell/pane.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
+import { useOffered } from '../shell/offered.ts'
+import { sheetOffered } from './sheet-offered.ts'
 import { useUndoKeys } from '../shell/undo-keys.ts'
 import { Foot, savingWords } from './foot.tsx'
 import { FindBar } from '../find/find-bar.tsx'
@@ -20,10 +22,12 @@ import { PageFacts } from './page-facts.tsx'
 import { PasteNotice } from './paste-notice.tsx'
 import { DIALOGS, type SheetDialog, SheetDialogs } from './sheet-dialogs.tsx'
 import type { SheetData } from './sheet.tsx'
-import { SideDesk } from './side-desk.tsx'
+import { type DeskCalls, SideDesk } from './side-desk.tsx'
+import { SpellingMenu } from '../spelling/spelling-menu.tsx'
+import { useSpelling } from '../spelling/use-spelling.ts'
 import { Trail } from './trail.tsx'
 import { pressedBelow } from '../editor/edges.ts'
-import { useArrivals } from './use-arrivals.ts'
+import { type Arrivals, useArrivals } from './use-arrivals.ts'
 import { useCursorReady } from './use-cursor-ready.ts'
 import { useItemState } from './use-item-state.ts'
 import { type SheetPage, usePage } from './use-page.ts'
@@ -49,52 +53,76 @@ interface Props {
 
 /** The sheet with everything around it: bar, trail, source, foot, side desk. */
 export default function Workbench({ data, desk, onTitle, onState, fallback }: Props) {
-  const { message } = App.useApp()
+  const say = useSaid()
   const [dialog, setDialog] = useState<SheetDialog>(null)
-  const [deskCalls, setDeskCalls] = useState(0)
+  const dialogs = opening(setDialog)
+  const [calls, onSettings] = useDeskCalls(desk)
   const find = useFindCall()
+  const spelling = useSpelling(data.course, data.documentId)
   const page = usePage(data, {
     onTitle,
-    say: (words) => void message.info(words, 6),
-    ...opening(setDialog),
+    say,
+    ...dialogs,
     onFind: find.open,
-    onSettings: () => (desk.setOpen(true), setDeskCalls((calls) => calls + 1)),
-    onFiles: (files, at) => (arrivals.takeFiles(files, at), true),
-    onEmbed: (text) => arrivals.takeEmbed(text),
+    onSettings,
+    ...arriving(() => arrivals),
+    onSpelling: spelling.ask,
+    words: spelling.words,
     players: data.players,
   })
-  const { editor, editions, setAside, version, refresh, others } = page
+  const { editor } = page
   const arrivals = useArrivals(editor, data.course.id)
   const [questionsChanged, setQuestionsChanged] = useState(data.questionsChanged)
   const { plan, entry, students, isChanged } = useItemState(data, page, questionsChanged, onState)
-  const findings = useFindings(editor, data.documentId)
-  useDialogsFetched()
+  const findings = useCourseFindings(editor, data.documentId, plan)
+  useSheetOffered(editor, { onDialog: setDialog, onFind: find.open })
   useSheetKeys(page, data.documentId)
   if (!editor) return fallback
   return (
     <AskQuestion value={QuestionDialog}>
       <main className="work" id="work">
         <Paper {...{ data, editor, find }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
-        <PasteNotice editor={editor} />
+        <PasteNotice editor={editor} courseId={data.course.id} />
         <Foot
-          {...page}
-          {...{ isChanged, students }}
+          {...{ ...page, isChanged, students }}
           onPublish={() => setDialog('publish')}
           onStudent={() => setDialog('student')}
-          onHurry={page.hurry}
         />
       </main>
-      <SidePane pane={desk} side="end">
-        <SideDesk {...{ data, editor, editions, setAside, findings, version, refresh, entry }} calls={deskCalls} />
+      <SidePane pane={desk} side="end" name="Side desk">
+        <SideDesk {...{ ...page, data, editor, findings, spelling, entry, plan, calls }} {...dialogs} />
       </SidePane>
       <SheetDialogs
         {...{ data, plan, students, arrivals, dialog, findings }}
         page={{ ...page, editor }}
         onDialog={setDialog}
       />
-      <OthersHere others={others} />
+      <SpellingMenu editor={editor} spelling={spelling} />
+      <OthersHere others={page.others} />
     </AskQuestion>
   )
+}
+
+/** What a key asks of the side desk. */
+function useDeskCalls(desk: Pane): [calls: DeskCalls, call: () => void] {
+  const [count, setCount] = useState(0)
+  const answered = useRef(0)
+  return [{ count, answered }, () => (desk.setOpen(true), setCount((before) => before + 1))]
+}
+
+/** Says something for a while. */
+function useSaid(): (words: string) => void {
+  const message = useMessages()
+  return (words) => void message.info(words, 6)
+}
+
+/** Who takes what is pasted and dropped. */
+function arriving(arrivals: () => Arrivals) {
+  return {
+    onFiles: (...files: Parameters<Arrivals['takeFiles']>) => (arrivals().takeFiles(...files), true),
+    onPictures: (pictures: Parameters<Arrivals['takePasted']>[0]) => arrivals().takePasted(pictures),
+    onEmbed: (text: string) => arrivals().takeEmbed(text),
+  }
 }
 
 /** What keys of the sheet open as a dialog. */
@@ -105,6 +133,8 @@ function opening(open: (dialog: SheetDialog) => void) {
     onEquation: () => open('equation'),
     onTable: () => open('table'),
     onFootnote: () => open('footnote'),
+    onPlace: () => open('place'),
+    onSymbol: () => open('symbol'),
     onInsert: () => open('insert'),
   }
 }
@@ -113,6 +143,7 @@ function opening(open: (dialog: SheetDialog) => void) {
 function useSheetKeys(page: SheetPage, documentId: string): void {
   const { editor } = page
   useCursorReady(editor, documentId)
+  useDialogsFetched()
   useUndoKeys(
     () => run(editor, undo, 'Undone.'),
     () => run(editor, redo, 'Redone.'),
@@ -125,6 +156,11 @@ function run(editor: SheetPage['editor'], command: Command, said: string): void 
   if (editor && command(editor.state, editor.view.dispatch)) announce(said)
 }
 
+/** What the finder can do on the sheet. */
+function useSheetOffered(editor: SheetPage['editor'], openers: Parameters<typeof sheetOffered>[1]): void {
+  useOffered(() => (editor ? sheetOffered(editor, openers) : []))
+}
+
 /** Fetches what opens on demand a little after the sheet stands. */
 function useDialogsFetched(): void {
   useEffect(() => {
@@ -135,7 +171,7 @@ function useDialogsFetched(): void {
 
 /** The key that saves elsewhere says how saving stands, and hurries it. */
 function useSaveWords({ standing, waiting, hurry }: SheetPage): void {
-  const { message } = App.useApp()
+  const message = useMessages()
   useSaveKey(() => {
     if (standing.type === 'kept') return void message.success('Everything is saved.', 3)
     hurry()
@@ -152,8 +188,11 @@ interface PaperProps {
   onQuestions: (at: string) => void
 }
 
-/** The sheet itself under its bar, with its source beside it, and the questions of an exercise beneath. */
-function Paper({ data, editor, find, onDialog, onQuestions }: PaperProps) {
+/**
+ * The sheet itself under its bar, with its source beside it, and the questions of an exercise beneath. How saving
+ * stands changes with every key, and is no reason to draw it anew.
+ */
+const Paper = memo(function Paper({ data, editor, find, onDialog, onQuestions }: PaperProps) {
   const { course, entry, itemId, questions } = data
   const [isSourceOpen, setSourceOpen] = useState(false)
   // The sheet gets narrower or wider: what was being written stays in sight.
@@ -200,7 +239,7 @@ function Paper({ data, editor, find, onDialog, onQuestions }: PaperProps) {
       </div>
     </>
   )
-}
+})
 
 /** How one writes here without a mouse, for whoever hears the sheet described. */
 const SheetKeys = () => (

@@ -14,10 +14,10 @@ export function focusNow(): HTMLElement | null {
   return active.closest(MENU) ? menuTrigger : active
 }
 
-/** True while nothing on the screen has the focus, or only a menu that is closing. */
+/** True while nothing on the screen has the focus, or only what can't be seen, or a menu that is closing. */
 function isFocusLost(): boolean {
   const active = document.activeElement
-  return active === null || active === document.body || active.closest(MENU) !== null
+  return active === null || active === document.body || !active.checkVisibility() || active.closest(MENU) !== null
 }
 
 const canHave = (element: HTMLElement | null | undefined): element is HTMLElement =>

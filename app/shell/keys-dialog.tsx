@@ -1,5 +1,8 @@
 import { Dialog } from './dialog.tsx'
-import { KEY_GROUPS } from './keys.ts'
+import { useState } from 'react'
+import { choose, isChosen, type TypingChoice } from '../editor/typing/choices.ts'
+import { CheckField } from '../editor/check-field.tsx'
+import { KEY_GROUPS, TYPING } from './keys.ts'
 import './keys-dialog.css'
 
 /** All keys, and how one works here without a mouse or without seeing the screen. */
@@ -14,6 +17,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
         {KEY_GROUPS.map(({ name, lines }) => (
           <section key={name}>
             <h2>{name}</h2>
+            {name === TYPING && <TypingChoices />}
             <dl>
               {lines.map(({ keys, does }) => (
                 <div key={does}>
@@ -31,4 +35,25 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
       </div>
     </Dialog>
   )
+}
+
+const CHOICES: readonly (readonly [TypingChoice, string])[] = [
+  ['shortcuts', 'These signs do this: at the beginning of a line with a space behind them, or around words'],
+  ['links', 'An address becomes a link with the space after it'],
+]
+
+/** Whoever wants the signs that are typed, and nothing else, switches this off. */
+function TypingChoices() {
+  const [, redraw] = useState(0)
+  return CHOICES.map(([choice, words]) => (
+    <CheckField
+      key={choice}
+      label={words}
+      isOn={isChosen(choice)}
+      onSet={(isOn) => {
+        choose(choice, isOn)
+        redraw((count) => count + 1)
+      }}
+    />
+  ))
 }

@@ -12,8 +12,11 @@ const bound = Object.keys(
     onEquation: nothing,
     onTable: nothing,
     onFootnote: nothing,
+    onPlace: nothing,
+    onSymbol: nothing,
     onInsert: nothing,
     onSettings: nothing,
+    onSpelling: nothing,
     onTabStays: nothing,
   }),
 )

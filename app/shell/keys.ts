@@ -1,3 +1,4 @@
+import { SHORTCUTS } from '../editor/typing/shortcuts.ts'
 import { shownKey, TOOLS } from '../editor/tools.ts'
 
 /** A key, or keys for the same thing, and what it does. */
@@ -11,12 +12,16 @@ export interface KeyGroup {
   readonly lines: readonly KeyLine[]
 }
 
+/** The group of what signs become while one types. */
+export const TYPING = 'While you type'
+
 /** Every key of the application, by where it works. `keys.test.ts` holds the sheet's to what it truly binds. */
 export const KEY_GROUPS: readonly KeyGroup[] = [
   {
     name: 'Everywhere',
     lines: [
       { keys: ['F1'], does: 'Shows these keys' },
+      { keys: ['Ctrl+J'], does: 'Finds anything by name: pages, headings, people, pieces, and what can be done' },
       {
         keys: ['F6', 'Shift+F6'],
         does: 'Goes to the next part of the screen, or back: strip, plan, bar, sheet, foot, desk',
@@ -61,12 +66,20 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     lines: [
       { keys: ['Ctrl+/'], does: 'Inserts a piece. On an empty line / does the same' },
       { keys: ['Ctrl+F', 'Ctrl+H'], does: 'Finds words on the sheet, or puts others in their place' },
+      { keys: ['F7'], does: 'Goes to the next word that is in no dictionary, and shows what may be meant' },
       { keys: ['Ctrl+K'], does: 'Makes or changes a link' },
       { keys: ['Ctrl+Shift+L'], does: 'Opens colour, size and language of words' },
       { keys: ['Tab', 'Shift+Tab'], does: 'Go from cell to cell, with a new row at the end; levels of a list' },
+      { keys: ['F9'], does: 'Shows the sheet alone in the window; once more, or Esc, shows everything again' },
       { keys: ['Esc, then Tab'], does: 'Leaves the sheet' },
-      { keys: ['Shift+F1'], does: 'Says which piece the cursor is in' },
-      { keys: ['Ctrl+Enter', 'Ctrl+Shift+Enter'], does: 'Begins a line below or above the piece' },
+      {
+        keys: ['Shift+F1'],
+        does: 'Says where the cursor is, how the words look, and which links and pictures are near',
+      },
+      {
+        keys: ['Ctrl+Enter', 'Ctrl+Shift+Enter'],
+        does: 'Begins a line below or above the piece; pressed again, outside what is around it',
+      },
       { keys: ['Alt+↑', 'Alt+↓'], does: 'Move the paragraph, the item of a list or the selected piece' },
       { keys: ['Alt+→', 'Alt+←'], does: 'Make the selected picture larger or smaller' },
       { keys: ['Alt+Enter'], does: 'Goes to the settings of the piece; Esc comes back' },
@@ -74,6 +87,13 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['Shift+Enter'], does: 'Begins a new line in the same paragraph' },
       { keys: ['Ctrl+Shift+V'], does: 'Pastes the text only' },
       { keys: ['Ctrl+Shift+Z'], does: 'Redoes what was undone' },
+    ],
+  },
+  {
+    name: TYPING,
+    lines: [
+      ...SHORTCUTS.map(({ signs, does }) => ({ keys: signs, does })),
+      { keys: ['Backspace'], does: 'Right after, gives back the signs that were typed' },
     ],
   },
   {

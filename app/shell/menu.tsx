@@ -7,13 +7,15 @@ interface Props extends Omit<DropdownProps, 'trigger' | 'autoFocus' | 'onOpenCha
   backTo?: () => HTMLElement | null
   /** Told when it opens. */
   onOpen?: () => void
+  /** Told when it has closed, and what was chosen has acted. */
+  onClosed?: () => void
 }
 
 /**
  * A menu under a button: it opens with the focus on its first line, arrows and letters go on, and however it is closed
  * the focus is where it was, unless what was chosen takes it.
  */
-export function Menu({ backTo, onOpen, ...rest }: Props) {
+export function Menu({ backTo, onOpen, onClosed, ...rest }: Props) {
   const [opener, setOpener] = useState<HTMLElement | null>(null)
   const changed = (isOpen: boolean): void => {
     if (isOpen) {
@@ -23,7 +25,11 @@ export function Menu({ backTo, onOpen, ...rest }: Props) {
       rememberTrigger(from)
     }
     // What was chosen acts first.
-    else setTimeout(() => giveFocusBack(opener))
+    else
+      setTimeout(() => {
+        giveFocusBack(opener)
+        onClosed?.()
+      })
   }
   return <Dropdown {...rest} trigger={['click']} autoFocus onOpenChange={changed} />
 }

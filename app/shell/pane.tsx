@@ -1,7 +1,9 @@
 import { Button } from 'antd'
 import type { LucideIcon } from 'lucide-react'
-import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { type ReactNode, useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react'
+import { createPortal } from 'react-dom'
 import { focusNow, giveFocusBack } from './focus-back.ts'
+import { PaneEdge, usePaneWidth } from './pane-edge.tsx'
 import './pane.css'
 
 /** On screens as narrow as this what stands beside the work slides over it (the same number stands in `pane.css`). */
@@ -39,14 +41,20 @@ export function usePane(isOpenOver = false): Pane {
 interface SidePaneProps {
   pane: Pane
   side: 'start' | 'end'
+  /** What stands in it, in a word or two. */
+  name: string
   children: ReactNode
 }
 
 /**
- * Something beside the work. On a narrow screen it slides over it: it takes the focus, Esc or a press beside it closes
- * it, following a link in it too, and the focus is where it was.
+ * Something beside the work, as wide as its reader has made it. On a narrow screen it slides over it: it takes the
+ * focus, Esc or a press beside it closes it, following a link in it too, and the focus is where it was.
  */
-export function SidePane({ pane, side, children }: SidePaneProps) {
+export function SidePane({ pane, side, name, children }: SidePaneProps) {
+  const [width, onWidth] = usePaneWidth(name)
+  // What is on a screen belongs to a landmark (WAI-ARIA, “Landmark Roles”): the edge to that of the pane.
+  const [landmark, setLandmark] = useState<Element | null>(null)
+  const hold = useCallback((holder: Element | null) => setLandmark(holder?.querySelector('nav, aside') ?? null), [])
   if (!pane.isOpen) return null
   if (pane.isOver)
     return (
@@ -54,7 +62,16 @@ export function SidePane({ pane, side, children }: SidePaneProps) {
         {children}
       </Over>
     )
-  return <div className={`side-pane is-${side}`}>{children}</div>
+  return (
+    <div
+      ref={hold}
+      className={width === null ? 'side-pane' : 'side-pane has-width'}
+      style={width === null ? undefined : ({ '--pane-width': `${width}px` } as React.CSSProperties)}
+    >
+      {children}
+      {landmark && createPortal(<PaneEdge {...{ name, side, width, onWidth }} />, landmark)}
+    </div>
+  )
 }
 
 function Over({ side, onClose, children }: { side: 'start' | 'end'; onClose: () => void; children: ReactNode }) {

@@ -7,6 +7,7 @@ import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { useTitleWords } from './title-language.ts'
+import { carryEntry } from './carried-entry.ts'
 import { KindIcon, titleOrKind } from './entry-kinds.tsx'
 import { Stone } from './stone.tsx'
 import { type Folds, treeAction, type TreeRow, treeRows } from './tree-rows.ts'
@@ -150,6 +151,8 @@ function ItemLine({ courseId, freshTitles, freshStates, row, isStop, onFold }: L
       to={`/courses/${courseId}/items/${entry.id}`}
       prefetch="intent"
       state={{ opening: title } satisfies OpeningState}
+      // Dropped on the sheet, it is a link; by key there is the dialog of links.
+      onDragStart={({ dataTransfer }) => carryEntry(dataTransfer, { id: entry.id, title })}
       {...treeItem(row, isStop)}
       className="tree-item"
     >

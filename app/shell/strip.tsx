@@ -1,12 +1,13 @@
 import { Button } from 'antd'
-import { ChevronDown, Keyboard } from 'lucide-react'
+import { ChevronDown, Keyboard, Search } from 'lucide-react'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
-import { Link, NavLink, useLocation, useSubmit } from 'react-router'
+import { Link, NavLink, useLocation, useNavigate, useSubmit } from 'react-router'
 import { initials } from '../../core/people/initials.ts'
 import type { Person } from '../../server/people/queries.server.ts'
 import { useAreaKeys } from './areas.ts'
 import { Mark } from './mark.tsx'
 import { Menu } from './menu.tsx'
+import { type Offered, useOffered } from './offered.ts'
 import { onDemand } from './on-demand.tsx'
 import { unsentWords } from './unsent.ts'
 import { useTitleWords } from './title-language.ts'
@@ -22,9 +23,10 @@ interface Props {
 /** The strip on top: the course, its screens, who is here. */
 export function Strip({ person, course, others }: Props) {
   useAreaKeys()
-  const [isHelpOpen, setHelpOpen] = useState(false)
+  const [open, setOpen] = useState<'keys' | 'finder' | null>(null)
   const title = useTitleWords()
-  useHelpKey(() => setHelpOpen(true))
+  useOpeningKeys(setOpen)
+  useOffered(usePlacesOffered(person, course?.id, () => setOpen('keys')))
   return (
     <header className="work-strip" data-area="strip">
       <a className="skip" href="#work" onClick={skip}>
@@ -46,21 +48,35 @@ export function Strip({ person, course, others }: Props) {
       )}
       <span className="strip-end">
         {others}
-        <Button
-          size="small"
-          type="text"
-          className="strip-help"
-          icon={<Keyboard size={16} strokeWidth={1.75} aria-hidden />}
-          aria-label="Keyboard help"
-          aria-keyshortcuts="F1"
-          title="Keyboard help (F1)"
-          onClick={() => setHelpOpen(true)}
-        />
-        <OwnFace person={person} onKeys={() => setHelpOpen(true)} />
+        <Openers onOpen={setOpen} />
+        <OwnFace person={person} onOpen={setOpen} />
       </span>
-      {isHelpOpen && <KeysDialog onClose={() => setHelpOpen(false)} />}
+      {open === 'keys' && <KeysDialog onClose={() => setOpen(null)} />}
+      {open === 'finder' && <FinderDialog course={course} onClose={() => setOpen(null)} />}
     </header>
   )
+}
+
+/** What opens from the strip. */
+const OPENERS = [
+  { what: 'finder', name: 'Find anything', key: 'Ctrl+J', Icon: Search },
+  { what: 'keys', name: 'Keyboard help', key: 'F1', Icon: Keyboard },
+] as const
+
+function Openers({ onOpen }: { onOpen: (what: 'keys' | 'finder') => void }) {
+  return OPENERS.map(({ what, name, key, Icon }) => (
+    <Button
+      key={what}
+      size="small"
+      type="text"
+      className="strip-help"
+      icon={<Icon size={16} strokeWidth={1.75} aria-hidden />}
+      aria-label={name}
+      aria-keyshortcuts={key.replace('Ctrl', 'Control')}
+      title={`${name} (${key})`}
+      onClick={() => onOpen(what)}
+    />
+  ))
 }
 
 /** The screens of a course. */
@@ -112,6 +128,7 @@ function PlacesMenu({ courseId }: { courseId: string }) {
   )
 }
 
+const FinderDialog = onDemand(() => import('../finder/finder-dialog.tsx').then((module) => module.FinderDialog))
 const KeysDialog = onDemand(() => import('./keys-dialog.tsx').then((module) => module.KeysDialog))
 
 /** To the text of the sheet, or to where the screen's work begins. */
@@ -123,22 +140,68 @@ function skip(event: React.MouseEvent): void {
   goal.focus()
 }
 
-/** F1 shows the keys, as it shows help in every program (common practice). */
-function useHelpKey(show: () => void): void {
-  const latest = useRef(show)
-  latest.current = show
+/**
+ * F1 shows the keys, as it shows help in every program (common practice); Ctrl+J the finder, unless a dialog waits for
+ * an answer.
+ */
+function useOpeningKeys(open: (what: 'keys' | 'finder') => void): void {
+  const latest = useRef(open)
+  latest.current = open
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== 'F1' || event.shiftKey || event.ctrlKey || event.altKey || event.metaKey) return
+      if (event.shiftKey || event.altKey) return
+      const isMod = event.ctrlKey || event.metaKey
+      const what = event.key === 'F1' && !isMod ? 'keys' : event.key.toLowerCase() === 'j' && isMod ? 'finder' : null
+      if (what === null) return
       event.preventDefault()
-      latest.current()
+      if (what === 'keys' || !document.querySelector('[role="dialog"]')) latest.current(what)
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 }
 
-function OwnFace({ person, onKeys }: { person: Person; onKeys: () => void }) {
+/** The screens that one can go to from everywhere. */
+function usePlacesOffered(person: Person, courseId: string | undefined, onKeys: () => void) {
+  const navigate = useNavigate()
+  const submit = useSubmit()
+  const { pathname, search } = useLocation()
+  const place = (name: string, help: string, run: () => void): Offered => ({
+    ...{ id: `place ${name}`, group: 'Go to', name, help, run },
+    ...{ key: name === 'Keyboard help' ? 'F1' : '', whyNot: '' },
+  })
+  const theme = (value: string) => (): void =>
+    void submit({ theme: value, to: pathname + search }, { method: 'post', action: '/theme' })
+  return (): readonly Offered[] => [
+    ...(courseId === undefined ? [] : placesOf(courseId)).map(({ to, name, isOutside }) =>
+      place(name, 'Of this course', () => (isOutside ? location.assign(to) : void navigate(to))),
+    ),
+    ...(courseId === undefined
+      ? []
+      : [
+          place(
+            'Find and replace',
+            'Words in everything that is written in this course',
+            () => void navigate(`/courses/${courseId}/replace`),
+          ),
+        ]),
+    place('All courses', 'What waits for you, and your courses', () => void navigate('/')),
+    place('Notices', 'What you were told', () => location.assign('/notices')),
+    place('Your account', 'Password, second step, mails', () => location.assign('/account')),
+    ...(person.isManager
+      ? [
+          place('Hosts that may be embedded', 'For managers', () => void navigate('/hosts')),
+          place('Audit trail', 'For managers', () => void navigate('/audit')),
+        ]
+      : []),
+    place('Keyboard help', 'All keys', onKeys),
+    place('Light colours', 'Of the screen', theme('light')),
+    place('Dark colours', 'Of the screen', theme('dark')),
+    place('Sign out', `${person.name}, ${person.email}`, () => leave(submit)),
+  ]
+}
+
+function OwnFace({ person, onOpen }: { person: Person; onOpen: (what: 'keys' | 'finder') => void }) {
   const submit = useSubmit()
   const { pathname, search } = useLocation()
   const choose = (theme: string): void =>
@@ -148,7 +211,8 @@ function OwnFace({ person, onKeys }: { person: Person; onKeys: () => void }) {
     { type: 'divider' as const },
     { key: 'notices', label: <a href="/notices">Notices</a> },
     { key: 'account', label: <a href="/account">Your account</a> },
-    { key: 'keys', label: 'Keyboard help (F1)', onClick: onKeys },
+    { key: 'finder', label: 'Find anything (Ctrl+J)', onClick: () => onOpen('finder') },
+    { key: 'keys', label: 'Keyboard help (F1)', onClick: () => onOpen('keys') },
     { type: 'divider' as const },
     { key: 'light', label: 'Light', onClick: () => choose('light') },
     { key: 'dark', label: 'Dark', onClick: () => choose('dark') },

@@ -19,15 +19,16 @@ export function ExportDialog({
   entry: PlanRow
   transfers: Transfers
   onClose: () => void
-  onBegun: () => void
+  onBegun: (id: string | undefined) => void
 }) {
   const isPublished = entry.edition !== null
   const [format, setFormat] = useState<ExportFormat>(entry.kind === 'book' ? 'epub' : 'web')
   const [variant, setVariant] = useState<ExportVariant>(isPublished ? 'published' : 'written')
   const { isAsking, problem, ask } = useAsking()
   const begin = async (): Promise<void> => {
-    if (!(await ask(() => transfers.ask({ intent: 'out', entryId: entry.id, format, variant })))) return
-    onBegun()
+    const begun = await ask(() => transfers.ask({ intent: 'out', entryId: entry.id, format, variant }))
+    if (!begun) return
+    onBegun(begun.id)
     onClose()
   }
   return (

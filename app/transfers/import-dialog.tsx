@@ -4,7 +4,7 @@ import { type DragEvent, useRef, useState } from 'react'
 import type { ImportAs } from '../../core/formats/imported.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { sendFile } from '../media/send-file.ts'
-import { transferAnswer } from './transfer-requests.ts'
+import { transferAnswer, type TransferAnswer } from './transfer-requests.ts'
 import { Dialog } from '../shell/dialog.tsx'
 import './transfers.css'
 
@@ -12,7 +12,8 @@ interface Props {
   courseId: string
   after: { id: string; title: string } | null
   onClose: () => void
-  onBegun: () => void
+  /** What was begun has this id. */
+  onBegun: (id: string | undefined) => void
 }
 
 /** Brings a document in, as a book or as a page. */
@@ -30,9 +31,11 @@ export function ImportDialog({ courseId, after, onClose, onBegun }: Props) {
     if (!file) return setProblem('Choose a document first.')
     setSent(0)
     const query = new URLSearchParams({ name: file.name.toWellFormed(), as, ...(after ? { after: after.id } : {}) })
-    if (!(await ask(() => sendFile(`/courses/${courseId}/transfers/import?${query}`, file, transferAnswer, setSent))))
-      return
-    onBegun()
+    const begun = await ask(() =>
+      sendFile<TransferAnswer>(`/courses/${courseId}/transfers/import?${query}`, file, transferAnswer, setSent),
+    )
+    if (!begun) return
+    onBegun('id' in begun ? begun.id : undefined)
     onClose()
   }
   return (

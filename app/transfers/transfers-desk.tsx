@@ -1,9 +1,9 @@
-import { Progress } from 'antd'
 import { ArrowDownToLine, ArrowUpFromLine } from 'lucide-react'
 import { useState } from 'react'
 import { importFormats, exportFormats, type TransferReport } from '../../core/formats/transfer.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { shortDateTime } from '../shell/date-times.ts'
+import { JobProgress } from '../shell/job-progress.tsx'
 import type { ShownTransfer } from './transfer-requests.ts'
 import type { Transfers } from './use-transfers.ts'
 import './transfers.css'
@@ -135,14 +135,7 @@ function Moving({ transfer: { step, done, total, state } }: { transfer: ShownTra
   return (
     <div className="transfer-moving">
       <span className="small">{words}</span>
-      <Progress
-        percent={total > 0 ? Math.round((100 * done) / total) : 0}
-        size="small"
-        showInfo={false}
-        status="active"
-        strokeColor="var(--lichen)"
-        aria-label={words}
-      />
+      <JobProgress words={words} {...{ done, total }} />
     </div>
   )
 }

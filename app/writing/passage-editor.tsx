@@ -10,8 +10,10 @@ import { type FieldMessage, useFieldSay } from '../editor/field-say.ts'
 import { EquationDialog } from '../editor/equations/equation-dialog.tsx'
 import { tableHere } from '../editor/tables/table-commands.ts'
 import { TableDialog } from '../editor/tables/table-dialog.tsx'
+import { SymbolDialog } from '../editor/symbols/symbol-dialog.tsx'
 import { LinkField } from '../editor/link-field.tsx'
 import type { PassageEditorProps } from './rich-field.tsx'
+import type { Question } from './passage-extensions.ts'
 import { usePassage } from './use-passage.ts'
 import { ValueTool } from './value-tool.tsx'
 import '../../reader/content.css'
@@ -36,11 +38,12 @@ const NAMES: Readonly<Record<string, FieldMessage>> = {
   'delete-row': 'field.deleteRow',
   'delete-column': 'field.deleteColumn',
   equation: 'field.equation',
+  symbol: 'field.symbol',
 }
 /** Tools that are there while the cursor is in a table. */
 const IN_TABLE = new Set(['row-below', 'column-after', 'delete-row', 'delete-column'])
 /** What a line can have. */
-const IN_LINE = new Set(['bold', 'italic', 'strike', 'subscript', 'superscript', 'code', 'equation'])
+const IN_LINE = new Set(['bold', 'italic', 'strike', 'subscript', 'superscript', 'code', 'equation', 'symbol'])
 const OFFERED = TOOLS.flatMap((tool) => (NAMES[tool.id] ? [{ ...tool, message: NAMES[tool.id]! }] : []))
 
 /** The field itself: a small bar and the text. */
@@ -51,15 +54,14 @@ export default function PassageEditor(props: PassageEditorProps) {
   const chooser = useRef<HTMLInputElement>(null)
   const bar = useRef<HTMLDivElement>(null)
   const roving = useRoving(bar, 'button')
-  const { placeFiles, unasked, answerAlt } = usePlacedPictures(courseId, uploadTo)
+  const { placeFiles, placePasted, unasked, answerAlt } = usePlacedPictures(courseId, uploadTo)
   const { editor, holder } = usePassage(props, {
-    onLink: () => setAsked('link'),
-    onEquation: () => setAsked('equation'),
-    onTable: () => setAsked('table'),
+    onAsk: setAsked,
     onFiles: (made, files, at) => {
       if (uploadTo) placeFiles(made, files, at)
       return uploadTo !== undefined
     },
+    onPictures: uploadTo ? placePasted : null,
   })
   return (
     <div className="rich-field">
@@ -94,10 +96,8 @@ export default function PassageEditor(props: PassageEditorProps) {
   )
 }
 
-type Question = 'link' | 'equation' | 'table'
-
 function AskedDialog({ asked, ...props }: { asked: Question; editor: Editor; onClose: () => void }) {
-  const Asked = { link: LinkField, equation: EquationDialog, table: TableDialog }[asked]
+  const Asked = { link: LinkField, equation: EquationDialog, table: TableDialog, symbol: SymbolDialog }[asked]
   return <Asked {...props} />
 }
 

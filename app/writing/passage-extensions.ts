@@ -6,12 +6,14 @@ import { history } from '@tiptap/pm/history'
 import { keymap } from '@tiptap/pm/keymap'
 import { equations } from '../editor/equations/asking.ts'
 import { arriving } from '../media/arriving.ts'
-import { coreClipboard } from '../editor/clipboard.ts'
+import { coreClipboard, type PlacedPicture } from '../editor/paste/clipboard.ts'
 import { keysAtLatestState } from '../saving/latest-state.ts'
 import type { FieldSay } from '../editor/field-say.ts'
-import { typedLinks } from '../editor/links/typed-links.ts'
+import { typingShortcuts } from '../editor/typing/shortcuts.ts'
+import { typedLinks } from '../editor/typing/typed-links.ts'
 import { columnEdges } from '../editor/tables/column-edges.ts'
 import { tableDialog } from '../editor/tables/new-table.ts'
+import { symbols } from '../editor/symbols/asking.ts'
 import { tables, writingKeys } from '../editor/writing-keys.ts'
 import { pageGuard } from '../editor/page-guard.ts'
 import { taskBoxes } from '../editor/list-commands.ts'
@@ -20,35 +22,40 @@ import { writingBesidePieces } from '../editor/part-keys.ts'
 import { pieceViews } from './piece-views.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 
+/** What a passage asks in a dialog. */
+export type Question = 'link' | 'equation' | 'table' | 'symbol'
+
 interface Callbacks {
-  onLink: () => void
-  onEquation: () => void
-  onTable: () => void
+  onAsk: (question: Question) => void
   onSend: () => void
   onFiles: (files: readonly File[], at?: number) => boolean
+  onPictures: (pictures: readonly PlacedPicture[]) => () => void
   onTrouble: (words: string) => void
   readonly say: FieldSay
 }
 
 /** The editor of a passage: the sheet's own, less what needs a page. */
 export function passageExtensions(callbacks: Callbacks): AnyExtension[] {
-  const { onLink, onSend, onFiles, onTrouble, say } = callbacks
+  const { onAsk, onSend, onFiles, onTrouble, say } = callbacks
   const editing = Extension.create({
     name: 'passage-editing',
     priority: 50,
     addProseMirrorPlugins() {
       return [
         keysAtLatestState(),
-        equations(callbacks.onEquation),
-        tableDialog(callbacks.onTable),
+        equations(() => onAsk('equation')),
+        tableDialog(() => onAsk('table')),
+        symbols(() => onAsk('symbol')),
         history(),
         typedLinks(),
-        keymap({ ...writingKeys(onLink), 'Mod-Enter': () => (onSend(), true) }),
+        typingShortcuts(),
+        keymap({ ...writingKeys(() => onAsk('link')), 'Mod-Enter': () => (onSend(), true) }),
         keymap(baseKeymap),
         // Before the editing of tables, which would take a table from elsewhere as it comes.
         coreClipboard(
           {
             onFiles,
+            onPictures: callbacks.onPictures,
             onEmbed: () => onTrouble(say('field.noPlayers')),
             onTrouble,
             players: [],

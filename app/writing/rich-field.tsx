@@ -57,6 +57,7 @@ export function RichField(props: RichFieldProps) {
   // What it began with, whatever is made of it meanwhile.
   const [start] = useState(props.start)
   const [isTaken, setTaken] = useState(false)
+  const [isComing, setComing] = useState(false)
   const field = useRef<HTMLTextAreaElement>(null)
   const [Editor, fetchEditor] = useFetchedEditor()
   useEffect(() => {
@@ -82,12 +83,12 @@ export function RichField(props: RichFieldProps) {
       {!isTaken && (
         <textarea
           ref={field}
-          className="rich-field rich-plain"
+          className={`rich-field rich-plain${isComing ? ' is-coming' : ''}`}
           aria-label={label}
           placeholder={placeholder}
           rows={start ? 4 : 1}
           disabled={start !== undefined}
-          onFocus={fetchEditor}
+          onFocus={() => (setComing(true), fetchEditor())}
           onChange={(event) => onChange(plainPassage(event.target.value))}
           onKeyDown={(event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) && onSend?.()}
         />

@@ -1,41 +1,45 @@
 import { enableCoreExtensions } from '../editor/core-extensions.ts'
 import { Editor } from '@tiptap/core'
 import { Selection } from '@tiptap/pm/state'
-import { App } from 'antd'
+import { useMessages } from '../shell/messages.tsx'
 import { type RefObject, useLayoutEffect, useRef, useState } from 'react'
 import { emptyPassage } from '../../core/document/empty-passage.ts'
+import type { PlacedPicture } from '../editor/paste/clipboard.ts'
 import { useFieldSay } from '../editor/field-say.ts'
-import { passageExtensions } from './passage-extensions.ts'
+import { passageExtensions, type Question } from './passage-extensions.ts'
 import type { PassageEditorProps } from './rich-field.tsx'
 
 interface Events {
-  onLink: () => void
-  onEquation: () => void
-  onTable: () => void
+  onAsk: (question: Question) => void
   onFiles: (editor: Editor, files: readonly File[], at?: number) => boolean
+  /** Null where no pictures are taken. */
+  onPictures: ((editor: Editor, pictures: readonly PlacedPicture[]) => () => void) | null
 }
 
 /** The editor of a field, in the place of the plain field that stood there: what was typed goes over into it. */
 export function usePassage(
   { label, start, isFocused, takeTyped, onTaken, onChange, onSend }: PassageEditorProps,
-  { onLink, onEquation, onTable, onFiles }: Events,
+  { onAsk, onFiles, onPictures }: Events,
 ): { editor: Editor | null; holder: RefObject<HTMLDivElement | null> } {
-  const { message } = App.useApp()
+  const message = useMessages()
   const say = useFieldSay()
   const [editor, setEditor] = useState<Editor | null>(null)
   const holder = useRef<HTMLDivElement>(null)
-  const latest = useRef({ onChange, onSend, onLink, onEquation, onTable, onFiles })
-  latest.current = { onChange, onSend, onLink, onEquation, onTable, onFiles }
+  const latest = useRef({ onChange, onSend, onAsk, onFiles, onPictures })
+  latest.current = { onChange, onSend, onAsk, onFiles, onPictures }
   // In one go with taking the plain field away, so that no key falls between the two.
   useLayoutEffect(() => {
     const made: Editor = new Editor({
       element: holder.current,
       extensions: passageExtensions({
-        onLink: () => latest.current.onLink(),
-        onEquation: () => latest.current.onEquation(),
-        onTable: () => latest.current.onTable(),
+        onAsk: (question) => latest.current.onAsk(question),
         onSend: () => latest.current.onSend?.(),
         onFiles: (files, at) => latest.current.onFiles(made, files, at),
+        onPictures: (pictures) => {
+          if (latest.current.onPictures) return latest.current.onPictures(made, pictures)
+          void message.info(say('field.noPicturesHere', { count: pictures.length }), 8)
+          return () => undefined
+        },
         onTrouble: (words) => void message.info(words, 8),
         say,
       }),

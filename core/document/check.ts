@@ -91,10 +91,13 @@ export function problemAfter(page: Node, steps: readonly Step[]): string | null 
  * text that is not well formed. Null when nothing is.
  */
 function shapeProblem(unsafeJson: unknown): string | null {
-  const waiting: { value: unknown; depth: number }[] = [{ value: unsafeJson, depth: 0 }]
+  // Two stacks and no entries: of 100,000 nodes an object for each took half as long again.
+  const waiting: unknown[] = [unsafeJson]
+  const depths: number[] = [0]
   let length = 0
-  for (let next = waiting.pop(); next; next = waiting.pop()) {
-    const { value, depth } = next
+  while (waiting.length > 0) {
+    const value = waiting.pop()
+    const depth = depths.pop()!
     // Two JSON levels a node (the node, its content), and the batch, step and slice around them.
     if (depth > 2 * MOST_DEPTH + 12) return `A page nests at most ${MOST_DEPTH} levels deep.`
     if (typeof value === 'string') {
@@ -102,9 +105,10 @@ function shapeProblem(unsafeJson: unknown): string | null {
       const wrong = textProblem(value)
       if (wrong) return wrong
     } else if (typeof value === 'object' && value !== null)
-      for (const [key, child] of Object.entries(value)) {
+      for (const key in value) {
         length += key.length + 4
-        waiting.push({ value: child, depth: depth + 1 })
+        waiting.push((value as Readonly<Record<string, unknown>>)[key])
+        depths.push(depth + 1)
       }
     if (length > MOST_BATCH_LENGTH) return 'That is more than one change may hold.'
   }

@@ -8,7 +8,7 @@ export function normaliseAnchors(transform: Transform): void {
     const id = node.attrs.id as string | null | undefined
     if (id && taken.has(id)) again.push({ position, id })
     else if (id) taken.add(id)
-    return !node.isTextblock
+    return !node.type.spec.code
   })
   for (const { position, id } of again) {
     let number = 2

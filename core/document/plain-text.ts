@@ -2,7 +2,7 @@ import { Fragment, type Node, type Slice } from 'prosemirror-model'
 import { isA, kindOf } from '../kinds/facts.ts'
 
 /** Stands for an equation, a line break, a note: for each place that it takes in the page. */
-const LEAF = '\uFFFC'
+export const LEAF = '\uFFFC'
 
 /** The words of a text block, in which each sign has the place in the string that it has in the block. */
 export const placesOf = (textblock: Node): string =>

@@ -12,6 +12,7 @@ test.each([
   ['<ul><li>one<ul><li>two</li></ul></li></ul><table><tr><td>three</table>', 3],
   ['<p>هذا جدار حجري</p>', 3],
   ['<p>— … 🪨</p>', 0],
+  ['<p>fr<span id="x"></span>ost</p>', 1],
   ['', 0],
 ])('%s has %d words', (html, words) => expect(count(html).words).toBe(words))
 
@@ -19,6 +20,11 @@ test('characters are counted as people count them, minutes are never less than o
   expect(count('<p>a🪨é</p>')).toEqual({ words: 2, characters: 3, minutes: 1 })
   expect(count(`<p>${'word '.repeat(1190)}</p>`).minutes).toBe(5)
   expect(count('').minutes).toBe(0)
+})
+
+test('one paragraph of very many words is counted, whether or not there is a space in it', () => {
+  expect(count(`<p>${'word '.repeat(300_000)}</p>`).words).toBe(300_000)
+  expect(count(`<p>${'石墙。'.repeat(50_000)}</p>`).words).toBeGreaterThan(50_000)
 })
 
 test('the words of a page, a text block a line', () => {

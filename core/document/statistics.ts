@@ -1,5 +1,5 @@
 import type { Node } from 'prosemirror-model'
-import { isA } from '../kinds/facts.ts'
+import { isA, kindOf } from '../kinds/facts.ts'
 import { withNotesAsWords } from './plain-text.ts'
 
 export interface Statistics {
@@ -54,8 +54,29 @@ function count(page: Node): { words: number; characters: number } {
 
 function countTextblock(node: Node): { words: number; characters: number } {
   const content = withNotesAsWords(node.content)
-  const text = content.textBetween(0, content.size, ' ', ' ')
+  const text = content.textBetween(0, content.size, ' ', (leaf) => (kindOf(leaf).inWords?.(leaf) === '' ? '' : ' '))
   let words = 0
-  for (const segment of segmenter.segment(text)) if (segment.isWordLike) words++
+  for (const stretch of stretchesOf(text))
+    for (const segment of segmenter.segment(stretch)) if (segment.isWordLike) words++
   return { words, characters: [...text].length }
+}
+
+/** So long a text is looked through at once, in UTF-16 units: the time of the segmenter grows with its square. */
+const STRETCH = 4000
+
+/**
+ * A text in stretches that end where white space is, which is within no word (UAX #29); where there is none for so
+ * long, anywhere.
+ */
+function* stretchesOf(text: string): Generator<string> {
+  for (let from = 0; from < text.length;) {
+    const end = from + STRETCH >= text.length ? text.length : lastSpace(text, from, from + STRETCH)
+    yield text.slice(from, end)
+    from = end
+  }
+}
+
+function lastSpace(text: string, from: number, to: number): number {
+  for (let at = to; at > from; at--) if (/\s/.test(text[at - 1]!)) return at
+  return to
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { expect, test } from 'vitest'
 import { anyPage } from '../../test/shared/pages.ts'
 import { readPage } from '../html/read.ts'
-import { findIn, linesOf, MOST_MATCHES, type Query, replacementFor } from './find.ts'
+import { findIn, linesOf, MOST_MATCHES, type Put, type Query, replacementFor } from './find.ts'
 
 const query = (words: string, options: Partial<Query> = {}): Query => ({
   words,
@@ -35,8 +35,24 @@ test('signs of patterns are plain where no pattern is asked for', () => {
 
 test('groups go into what takes their place', () => {
   const [match] = findIn(linesOf(page), query('(\\d)\\+(\\d)', { isPattern: true }))
-  expect(replacementFor(match!, '$2 plus $1 = $& for $$5$9', true)).toBe('4 plus 3 = 3+4 for $5')
-  expect(replacementFor(match!, '$1', false)).toBe('$1')
+  const put = (words: string): Put => ({ words, keepsCapitals: true })
+  const pattern = query('', { isPattern: true })
+  expect(replacementFor(match!, put('$2 plus $1 = $& for $$5$9'), pattern)).toBe('4 plus 3 = 3+4 for $5')
+  expect(replacementFor(match!, put('$1'), query(''))).toBe('$1')
+})
+
+test('what takes a place has capitals as what stood there, unless capitals were looked for or it is not wanted', () => {
+  const match = (words: string) => ({ from: 1, to: 2, groups: [words] })
+  const put = (found: string, words: string, keepsCapitals = true, asked = query('')): string =>
+    replacementFor(match(found), { words, keepsCapitals }, asked)
+  expect(put('Throughs', 'through stones')).toBe('Through stones')
+  expect(put('throughs', 'Ties')).toBe('Ties')
+  expect(put('THROUGHS', 'ties, éclats')).toBe('TIES, ÉCLATS')
+  expect(put('A', 'one')).toBe('One')
+  expect(put('1 A', 'one a')).toBe('one a')
+  expect(put('جدار', 'wall')).toBe('wall')
+  expect(put('Throughs', 'ties', false)).toBe('ties')
+  expect(put('Throughs', 'ties', true, query('', { isCase: true }))).toBe('ties')
 })
 
 test('whatever is found stands where it is said to stand', () => {

@@ -1,7 +1,8 @@
 import { type Say } from '../words/say.ts'
 import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
-import { filledWord, fillSlots, renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
+import { renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
+import { fillSlots, filledWord } from '../html/slots.ts'
 import { decodedPlace } from '../tree/addresses.ts'
 import {
   attribute,

@@ -12,6 +12,10 @@ blockquote { margin: 1em 0; padding-inline-start: 1em; border-inline-start: 3px 
 figure { margin: 1em 0; max-width: 100%; }
 img { max-width: 100%; height: auto; }
 figcaption { font-size: 0.9em; }
+.graph > svg { width: 100%; height: auto; }
+.graph text { font: 12.5px sans-serif; }
+.graph-lines { list-style: none; padding: 0; }
+.graph-sample { width: 40px; height: 10px; }
 .box { margin: 1em 0; padding: 0.8em 1em; }
 .practice, .link-card { border: 1px solid #c9c0ac; padding: 0.8em 1em; margin: 1em 0; }
 .reveal { border-block: 1px solid #ddd6c6; padding: 0.4em 0; }

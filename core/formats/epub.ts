@@ -80,8 +80,11 @@ function navigation(book: Book): string {
   )
 }
 
-/** A file with MathML in it says so (EPUB 3.3, “Manifest properties”). */
-const mathProperty = (file: string): string => (file.includes('<math ') ? ' properties="mathml"' : '')
+/** A file with MathML or SVG in it says so (EPUB 3.3, “Manifest properties”). */
+function propertiesOf(file: string): string {
+  const found = [...(file.includes('<math ') ? ['mathml'] : []), ...(file.includes('<svg ') ? ['svg'] : [])]
+  return found.length > 0 ? ` properties="${found.join(' ')}"` : ''
+}
 
 /** Metadata and accessibility metadata (EPUB Accessibility 1.1), every file, and the reading order. */
 function packageDocument(
@@ -92,10 +95,10 @@ function packageDocument(
   const items = [
     '<item id="nav" href="nav.xhtml" media-type="application/xhtml+xml" properties="nav"/>',
     '<item id="style" href="style.css" media-type="text/css"/>',
-    `<item id="opening" href="opening.xhtml" media-type="application/xhtml+xml"${mathProperty(texts['opening.xhtml']!)}/>`,
+    `<item id="opening" href="opening.xhtml" media-type="application/xhtml+xml"${propertiesOf(texts['opening.xhtml']!)}/>`,
     ...chapters.map(
       ({ id }) =>
-        `<item id="c-${id}" href="${fileOf(id)}" media-type="application/xhtml+xml"${mathProperty(texts[fileOf(id)]!)}/>`,
+        `<item id="c-${id}" href="${fileOf(id)}" media-type="application/xhtml+xml"${propertiesOf(texts[fileOf(id)]!)}/>`,
     ),
     ...[...book.pictures].map(
       ([item, { ending, mediaType }]) =>

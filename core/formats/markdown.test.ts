@@ -47,3 +47,9 @@ test('formulas stand between dollar signs, and money does not', () => {
   ).page
   expect(toMarkdown(page)).toBe('It is $a_1 + b$, or \\$5.\n\n$$\nc\n$$\n')
 })
+
+test('a named place stands in the line as HTML, the rest of which stays Markdown', () => {
+  const { page } = readPage('<p>Where <strong>frost</strong> <span id="bites" data-name="Bites"></span>bites</p>')
+  expect(toMarkdown(page)).toBe('Where **frost** <span id="bites" data-name="Bites"></span>bites\n')
+  expect(fromMarkdown(toMarkdown(page)).page.eq(page)).toBe(true)
+})

@@ -1,6 +1,6 @@
 import type { Element } from 'hast'
 import type { Handle as ToMarkdown } from 'hast-util-to-mdast'
-import type { Delete } from 'mdast'
+import type { Delete, Html } from 'mdast'
 import type { Handler } from 'mdast-util-to-hast'
 import type { Node } from 'prosemirror-model'
 import rehypeParse from 'rehype-parse'
@@ -32,6 +32,7 @@ const toHtml = unified()
   .use(remarkRehype, { allowDangerousHtml: true, handlers: { delete: struckOut, ...mathToHtml } })
   .use(rehypeStringify, { allowDangerousHtml: true })
   .freeze()
+const toText = unified().use(rehypeStringify).freeze()
 const parse = unified().use(rehypeParse, { fragment: true }).freeze()
 const written = unified()
   .use(remarkGfm)
@@ -39,11 +40,17 @@ const written = unified()
   .use(remarkStringify, { bullet: '-', emphasis: '_', rule: '-' })
   .freeze()
 
+/** A named place stays HTML in the line, which CommonMark allows (“Raw HTML”): Markdown has none. */
+const placeAsHtml = (node: Element): Html | null =>
+  node.properties.id && node.children.length === 0
+    ? { type: 'html', value: toText.stringify({ type: 'root', children: [node] }) }
+    : null
+
 /** The way from HTML to Markdown of one page, whose notes are numbered through. */
 function fromHtml(): (html: string) => string {
   const notes = new MarkdownNotes()
   const span: ToMarkdown = (state, node: Element, parent) =>
-    notes.handle(state, node) ?? mathToMarkdown.span(state, node, parent)
+    notes.handle(state, node) ?? placeAsHtml(node) ?? mathToMarkdown.span(state, node, parent)
   const toTree = unified()
     .use(rehypeRemark, { handlers: { ...mathToMarkdown, span } })
     .use(notes.below)

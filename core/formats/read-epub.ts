@@ -5,6 +5,7 @@ import { plainText } from '../document/plain-text.ts'
 import { schema } from '../document/schema.ts'
 import { attribute, element, type HtmlNode, isElement, text } from '../tree/tree.ts'
 import { readNodes } from '../html/read.ts'
+import { decodedPlace } from '../tree/addresses.ts'
 import type { ReadNote } from '../html/report.ts'
 import { retitle } from '../structure/retitle.ts'
 import { pathFrom, readArchive } from './archive.ts'
@@ -29,6 +30,7 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const ids = new Map(spine.map((path) => [path, freshId()]))
   const pictures = new IncomingPictures(freshId)
   const notes: ReadNote[] = []
+  const linked = placesLinkedIn(spine.map((path) => files.get(path)!))
   const read = (path: string, fallback: string): ImportedPage => {
     const nodes = pictures.place(without(bodyOf(files.get(path)!)), (src) => {
       const picture = pathFrom(path, src)
@@ -36,7 +38,7 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
       return picture !== null && content ? pictures.take(picture, picture.split('/').at(-1)!, content) : null
     })
     relink(nodes, path, ids)
-    const result = readNodes(firstHeading(nodes))
+    const result = readNodes(firstHeading(nodes), { linked })
     notes.push(...result.notes)
     const own = result.page.firstChild?.textContent.trim()
     return { id: ids.get(path)!, page: own ? result.page : retitle(result.page, fallback) }
@@ -115,6 +117,18 @@ function areTextsEncrypted(files: ReadonlyMap<string, Uint8Array>): boolean {
     elements(encryption, 'EncryptedData').some((data) =>
       elements(data, 'CipherReference').some((each) => /\.x?html?$/i.test(each.getAttribute('URI') ?? '')),
     )
+  )
+}
+
+/** What links of any text lead to in any other: files may be many, so they are looked through as text. */
+function placesLinkedIn(texts: readonly Uint8Array[]): Set<string> {
+  const decoder = new TextDecoder()
+  return new Set(
+    texts.flatMap((bytes) =>
+      [...decoder.decode(bytes).matchAll(/\shref\s*=\s*["'][^"'#]*#([^"']+)["']/g)].map(([, place]) =>
+        decodedPlace(place!),
+      ),
+    ),
   )
 }
 

@@ -2,7 +2,9 @@ import mammoth from 'mammoth'
 import { parseFragment } from 'parse5'
 import { attribute, element, type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { rename } from '../kinds/part/kinds.ts'
+import { isAnchor, linkedPlaces } from '../html/places-apart.ts'
 import { readNodes } from '../html/read.ts'
+import { isPlace } from '../paste/tidy.ts'
 import type { ReadNote } from '../html/report.ts'
 import { readArchive } from './archive.ts'
 import { type ImportAs, type ImportNote, type ImportResult, importedText, countNotes } from './imported.ts'
@@ -57,7 +59,7 @@ export async function readWord(
         'The Word document is damaged: its text can’t be read. Open it in a word processor, save it again in the program it came from, then try again.',
     }
   const nodes = titled(
-    pictures.place(withoutBookmarks(parseFragment(converted.value).childNodes), (src) =>
+    pictures.place(withBookmarks(parseFragment(converted.value).childNodes), (src) =>
       src.startsWith(INCOMING) ? src.slice(INCOMING.length) : null,
     ),
   )
@@ -149,12 +151,12 @@ function keyOf(bytes: Uint8Array): string {
   return `${bytes.length} ${hash >>> 0}`
 }
 
-/** Word marks places for its own use by anchors that lead nowhere. */
-function withoutBookmarks(nodes: readonly HtmlNode[]): HtmlNode[] {
+/** Bookmarks are places; those that Word makes for its own use only where something leads there. */
+function withBookmarks(nodes: readonly HtmlNode[], linked = linkedPlaces(nodes)): HtmlNode[] {
   return nodes.flatMap((node): HtmlNode[] => {
     if (!isElement(node)) return [node]
-    node.childNodes = withoutBookmarks(node.childNodes)
-    return node.tagName === 'a' && attribute(node, 'href') === undefined ? node.childNodes : [node]
+    node.childNodes = withBookmarks(node.childNodes, linked)
+    return isAnchor(node) && !isPlace(node, { linked }) ? node.childNodes : [node]
   })
 }
 

@@ -25,12 +25,15 @@ export function toXhtml(nodes: readonly HtmlNode[]): string {
     .join('')
 }
 
-/** XML asks for the namespace that HTML knows by itself (MathML Core, “2.2.1”). */
-const MATHML = ' xmlns="http://www.w3.org/1998/Math/MathML"'
+/** XML asks for the namespace that HTML knows by itself (MathML Core, “2.2.1”; SVG 2, “5.1”). */
+const NAMESPACES: Readonly<Record<string, string>> = {
+  math: ' xmlns="http://www.w3.org/1998/Math/MathML"',
+  svg: ' xmlns="http://www.w3.org/2000/svg"',
+}
 
 function elementXhtml({ tagName, attrs: given, childNodes }: HtmlElement): string {
   const attrs = given.filter(({ name }) => name !== 'xmlns')
-  const own = tagName === 'math' ? MATHML : ''
+  const own = NAMESPACES[tagName] ?? ''
   const written = own + attrs.map(({ name, value }) => ` ${name}="${escapeText(value)}"`).join('')
   return VOID.has(tagName) ? `<${tagName}${written}/>` : `<${tagName}${written}>${toXhtml(childNodes)}</${tagName}>`
 }

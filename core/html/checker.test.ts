@@ -7,7 +7,8 @@ import { checkerFindings } from '../../test/shared/checker-findings.ts'
 import { schema } from '../document/schema.ts'
 import type { NodeJson } from '../kinds/kind.ts'
 import { nodeKinds } from '../kinds/registry.ts'
-import { fillSlots, renderPage } from './render.ts'
+import { renderPage } from './render.ts'
+import { fillSlots } from './slots.ts'
 
 /*
  * The Nu Html Checker (vnu-jar, validator.github.io), the checker of the HTML Standard's community, over published

@@ -25,3 +25,9 @@ test('3 MB of minified HTML are read, cleaned and checked, and no word is lost',
   const [found] = checkSource(`${minified}<div><p>open`)
   expect(found).toMatchObject({ line: 1, column: minified.length + 1 })
 }, 60_000)
+
+test('a hundred thousand anchors in one line are read one after the other, not each with all', () => {
+  const { page } = readPage(`<p>${'<a name=x>w</a> '.repeat(100_000)}</p><a name=y></a><h2>End</h2>`)
+  expect(statistics(page).words).toBe(100_001)
+  expect(page.lastChild?.attrs.id).toBe('y')
+}, 20_000)

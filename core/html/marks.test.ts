@@ -9,7 +9,10 @@ const read = (html: string, options: ReadOptions = {}): string =>
 const told = (html: string): string[] => readPage(html, { isPassage: true }).notes.map(({ message }) => message)
 const pasted = (html: string, language?: string): string => {
   const { page } = readPage('<p></p>')
-  return writePage(page.copy(page.content.cut(0, 2).append(Fragment.from(cleanHtml(html, language).blocks))), 'source')
+  return writePage(
+    page.copy(page.content.cut(0, 2).append(Fragment.from(cleanHtml(html, { language }).blocks))),
+    'source',
+  )
 }
 
 test('one element may say several things of its words', () => {

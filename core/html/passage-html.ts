@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { sayIn } from '../words/say.ts'
-import { filledWord, fillSlots, renderBlocks } from './render.ts'
+import { renderBlocks } from './render.ts'
+import { fillSlots, filledWord } from './slots.ts'
 
 /**
  * HTML of a passage, for showing beside others: its headings are no places to link to, since two may have the same

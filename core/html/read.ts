@@ -15,6 +15,7 @@ import { ReadReport, type ReadNote } from './report.ts'
 import { readMath } from '../equations/from-mathml.ts'
 import { shortened } from '../tree/shortened.ts'
 import { readNotes } from '../notes/read-notes.ts'
+import { placesApart } from './places-apart.ts'
 import { Surroundings } from './surroundings.ts'
 import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText, textOf } from '../tree/tree.ts'
 
@@ -37,6 +38,8 @@ export interface ReadOptions {
   readonly isPassage?: boolean
   /** The language of the page: passages that say they are in it are not marked (BCP 47). */
   readonly language?: string
+  /** Names of places that links from elsewhere lead to: places that have one of these are kept. */
+  readonly linked?: ReadonlySet<string>
 }
 
 export interface ReadResult {
@@ -58,7 +61,9 @@ export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadRes
   const reader = new Reader(options.language)
   readMath(nodes)
   readNotes(nodes)
-  const children = outer(recognise(nodes, reader.report))
+  const recognised = recognise(nodes, reader.report)
+  placesApart(recognised, options.linked)
+  const children = outer(recognised)
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''
   let body = children

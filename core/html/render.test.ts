@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import { readPage } from './read.ts'
-import { fillSlots, renderPage } from './render.ts'
+import { renderPage } from './render.ts'
+import { fillSlots } from './slots.ts'
 import { slug } from './slug.ts'
 
 test('each heading can be linked to, by its own id or by its words', () => {
@@ -104,4 +105,12 @@ test('what is preformatted in a known language gets its colours by classes, and 
   )
   expect(html).toContain('<span class="hljs-keyword">let</span> x = <span class="hljs-string">"&lt;b&gt;"</span>')
   expect(html).toContain('<pre><code>let y</code></pre>')
+})
+
+test('a heading is called by its words: none of its notes, an equation as it was typed, lines apart', () => {
+  const { page } = readPage(
+    '<h2>Frost<span role="doc-footnote">See walls.</span> and <span data-piece="equation">x^2</span><br>rain</h2>',
+    { isPassage: true },
+  )
+  expect(renderPage(page).headings).toEqual([{ level: 2, id: 'frost-and-x-2-rain', text: 'Frost and x^2 rain' }])
 })

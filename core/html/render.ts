@@ -2,9 +2,11 @@ import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
+import { setGraphs } from '../graphs/set-graphs.ts'
 import { setEquations } from '../equations/set-equations.ts'
 import { bracketNotes, setNotes } from '../notes/set-notes.ts'
 import { highlight } from './highlighted.ts'
+import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
 import { slug } from './slug.ts'
 import {
   attribute,
@@ -14,21 +16,16 @@ import {
   type HtmlElement,
   type HtmlNode,
   isElement,
+  isText,
   text,
-  textOf,
 } from '../tree/tree.ts'
-import { html } from '../tree/template.ts'
 import type { MessageName } from '../words/languages.ts'
-import type { Say } from '../words/say.ts'
+import { type Segments, slot, split, word } from './slots.ts'
 import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 6
-
-/** Published HTML in order: text, or the name of a slot that is filled for each reader or moment. */
-export const segments = z.array(z.union([z.string(), z.object({ slot: z.string() })]))
-export type Segments = z.infer<typeof segments>
+export const RENDERER_VERSION = 8
 
 /** A heading that can be linked to. */
 export const publishedHeading = z.object({ level: z.number(), id: z.string(), text: z.string() })
@@ -45,7 +42,7 @@ export interface Rendered {
  * from their words, so that each can be linked to; lists of contents are filled from them. Slots: `sealed-N` is the
  * address of the N-th HTML piece of the page (from 0), `result-NAME` what is said to an answer of a practice question,
  * `question-ID` a question of the bank as one reader has it,
- * `word-NAME` a message of the reading room.
+ * `word-NAME` a message of the reading room, `number-N` a number (`slots.ts`).
  */
 export function renderPage(page: Node): Rendered {
   const blocks = page.type.create(null, Fragment.from(page.content.content.slice(1)))
@@ -67,13 +64,15 @@ export function renderBlocks(
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   highlight(elements)
   setEquations(elements)
+  const graphs = setGraphs(elements, { isPassage: !arePlaces })
+  const writtenOf = (): string => graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))
   const taken = new Set<string>()
   for (const each of everyElement(elements))
     if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')
   if (!arePlaces) {
     bracketNotes(elements)
     for (const each of everyElement(elements)) each.attrs = each.attrs.filter(({ name }) => name !== 'id')
-    return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings: [] }
+    return { written: split(writtenOf()), headings: [] }
   }
   for (const each of everyElement(elements)) {
     const id = attribute(each, 'id')
@@ -98,7 +97,7 @@ export function renderBlocks(
         value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`),
       })
   }
-  return { written: split(elements.map((each) => serializeOuter(each)).join('\n')), headings }
+  return { written: split(writtenOf()), headings }
 }
 
 /** The HTML pieces of a page in order, as slots and addresses number them. */
@@ -111,31 +110,15 @@ export function sealedPieces(page: Node): { node: Node; position: number }[] {
   return found
 }
 
-/** A character that no page can hold marks a slot in text and attributes; so no author's words can look like one. */
-const MARK = '\u0001'
-const slot = (name: string): string => MARK + name + MARK
-const word = (name: MessageName): string => slot(`word-${name}`)
-
 /** Puts a message of the reading room in the place of an element's words. */
 function sayWords(node: HtmlNode | undefined, name: MessageName): void {
   if (node && isElement(node)) node.childNodes = [text(word(name))]
 }
 
-/** What fills the slot of a message; undefined for other slots. */
-export const filledWord = (name: string, say: Say): string | undefined =>
-  name.startsWith('word-') ? html`${say(name.slice(5) as MessageName)}`.text : undefined
-
-function split(text: string): Segments {
-  return text
-    .split(MARK)
-    .map((part, at) => (at % 2 === 1 ? { slot: part } : part))
-    .filter((part) => part !== '')
-}
-
 function nameHeadings(nodes: readonly HtmlNode[], taken: Set<string>): PublishedHeading[] {
   const found: PublishedHeading[] = []
   for (const heading of headingsIn(nodes)) {
-    const words = textOf(heading).trim()
+    const words = wordsIn(heading).trim()
     let id = attribute(heading, 'id')
     if (id === undefined) {
       const stem = slug(words)
@@ -147,6 +130,14 @@ function nameHeadings(nodes: readonly HtmlNode[], taken: Set<string>): Published
     if (words !== '') found.push({ level: Number(heading.tagName[1]), id, text: words })
   }
   return found
+}
+
+/** The words of a heading: of an equation what was typed, of a note none, between two lines a space. */
+function wordsIn(node: HtmlNode): string {
+  if (!isElement(node)) return isText(node) ? node.value : ''
+  if (node.tagName === 'br') return ' '
+  if (node.tagName === 'math') return attribute(node, 'alttext') ?? ''
+  return attribute(node, 'role') === NOTE_ROLE ? '' : node.childNodes.map(wordsIn).join('')
 }
 
 function* headingsIn(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
@@ -211,16 +202,4 @@ function finishPractice(piece: HtmlElement, name: string): void {
       'aria-labelledby': `${name}-prompt`,
     }),
   )
-}
-
-/** Segments with each slot filled by what `fill` gives; a slot without a filling is an error of the program. */
-export function fillSlots(filled: Segments, fill: (slot: string) => string | undefined = () => undefined): string {
-  return filled
-    .map((segment) => {
-      if (typeof segment === 'string') return segment
-      const value = fill(segment.slot)
-      if (value === undefined) throw new Error(`Nothing fills the slot “${segment.slot}”.`)
-      return value
-    })
-    .join('')
 }

@@ -3,7 +3,8 @@ import { parseFragment, type ParserError, serialize } from 'parse5'
 import { expect, test } from 'vitest'
 import { anyPage } from '../../test/shared/pages.ts'
 import { printSource } from '../source/print.ts'
-import { fillSlots, renderPage } from './render.ts'
+import { renderPage } from './render.ts'
+import { fillSlots } from './slots.ts'
 import { writePage } from './write.ts'
 
 /** Parse errors as the HTML Standard defines them ("13.2.2 Parse errors"), as parse5 reports them. */

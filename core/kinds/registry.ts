@@ -14,6 +14,7 @@ import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
 import { displayEquation, equation } from './equation/kinds.ts'
 import { footnote } from './footnote/kind.ts'
+import { graph } from './graph/kind.ts'
 import { heading } from './heading/kind.ts'
 import { highlight } from './highlight/kind.ts'
 import { htmlPiece } from './html-piece/kind.ts'
@@ -25,6 +26,7 @@ import { link } from './link/kind.ts'
 import { linkCard } from './link-card/kind.ts'
 import { listItem } from './list-item/kind.ts'
 import { orderedList } from './ordered-list/kind.ts'
+import { namedPlace } from './named-place/kind.ts'
 import { paragraph } from './paragraph/kind.ts'
 import { passage } from './passage/kind.ts'
 import { part, partTitle } from './part/kinds.ts'
@@ -87,6 +89,7 @@ export const nodeKinds = {
   answerText,
   feedback,
   htmlPiece,
+  graph,
   picture,
   caption,
   player,
@@ -96,6 +99,7 @@ export const nodeKinds = {
   equation,
   footnote,
   value,
+  namedPlace,
   bankQuestion,
   passage,
 } satisfies Record<string, NodeKind>

@@ -21,6 +21,10 @@ export function ownTarget(href: string): OwnTarget | null {
   return parts && { id: parts[1]!, place: decodedPlace((parts[2] ?? '').slice(1)) }
 }
 
+/** Whether an address leads to a place of the page it stands on. */
+export const leadsToPlace = (href: string, place: string): boolean =>
+  href.startsWith('#') && decodedPlace(href.slice(1)) === place
+
 /**
  * The link by identity for an address of a screen or a published page of this course, as somebody copied it; null for
  * any other address.

@@ -46,7 +46,7 @@ test('a word processor’s junk goes, its headings, nested lists, spans and link
 
 test('one line says what came and what was left behind', () => {
   expect(cleanHtml(OFFICE).report).toMatch(
-    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left out: text size, font, spacing, layout, text colour, 1 empty line, 1 picture that the clipboard did not hold\.$/,
+    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left out: text size, font, spacing, layout, text colour, 1 empty line, 1 picture that the clipboard does not hold\.$/,
   )
   expect(cleanHtml('plain').report).toBe('Pasted: 1 paragraph.')
 })
@@ -184,7 +184,7 @@ test.each([
 
 test('the other readings: with the looks that a page has a place for, and as it came', () => {
   const html = '<p style="text-align: center"><span style="color:#c00000">red</span></p><p>&nbsp;</p><p>b<br><br>c</p>'
-  expect(written(cleanHtml(html, 'en', true))).toBe(
+  expect(written(cleanHtml(html, { language: 'en' }, true))).toBe(
     '<p style="text-align: center"><span style="color: #c00000">red</span></p>\n<p>b</p>\n<p>c</p>',
   )
   expect(written(asItCame(html))).toContain('<p>b<br><br>c</p>')
@@ -203,3 +203,20 @@ test.each([
   ['<3 you', false],
   ['<b>', false],
 ])('%s is HTML: %s', (text, isHtml) => expect(isCode(text)).toBe(isHtml))
+
+test('bookmarks are places; those of programs only where something leads there', () => {
+  // As word processors write them (common practice): visible names as they are, their own ones with a line before.
+  const cleaned = cleanHtml(
+    '<p><a href="#_Toc5">Intro</a> <a href="#Fall">falls</a></p>' +
+      '<h2><a name="_Toc5"></a><a name="_Toc6"></a>Introduction</h2>' +
+      '<p>a <a name="Fall"><span style="color:#333">wall falls</span></a><a name="_GoBack"></a> b<a name="OLE_LINK1"></a></p>' +
+      '<p><a name="Alone"></a></p><p id="_x1">x</p>',
+  )
+  expect(written(cleaned)).toBe(
+    '<p><a href="#_Toc5">Intro</a> <a href="#Fall">falls</a></p>\n' +
+      '<h2 id="_Toc5">Introduction</h2>\n' +
+      '<p>a <span id="Fall"></span>wall falls b</p>\n' +
+      '<p><span id="Alone"></span></p>\n<p>x</p>',
+  )
+  expect(cleaned.report).toContain('2 named places')
+})

@@ -5,6 +5,9 @@ import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
 import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
 import { tagWords } from './looks.ts'
+import { isPlaceAlone, withoutPlaces } from './picture-places.ts'
+import { placesForPictures } from './pictures.ts'
+import { type PastedPicture, settlePictures } from './settle-pictures.ts'
 import { blocksOfText } from './typed-text.ts'
 import { tableFromText } from './tabbed.ts'
 import { nothingTidied, type Tidied, tidy } from './tidy.ts'
@@ -18,42 +21,64 @@ export interface Cleaned {
   /** One line for the author: what came, and what was left behind. */
   readonly report: string
   readonly notes: readonly ReadNote[]
+  /** The pictures that came with it. Each has its place in the blocks, by its number here (`pictures.ts`). */
+  readonly pictures: readonly PastedPicture[]
+  /** Addresses of pictures on the web, which are linked to where they stood. */
+  readonly onTheWeb: readonly string[]
+}
+
+/** What HTML comes with. */
+export interface Origin {
+  /** The language of the page it goes into (BCP 47): passages in another stay marked as such. */
+  readonly language?: string | undefined
+  /** The same in Rich Text Format, which holds pictures that the HTML only names. */
+  readonly rtf?: string | undefined
+  /** Where the pictures of our own pages are: whoever pastes can read those. */
+  readonly site?: string | undefined
 }
 
 /** So many things that were left behind are named; a line that nobody reads to its end says nothing. */
 const MOST_NAMED = 6
 
 /**
- * The blocks of HTML from a clipboard: what the words are is kept, how they looked goes, unless `keepsLooks`. Passages
- * in another language than the page's (BCP 47) stay marked as such. Never throws.
+ * The blocks of HTML from a clipboard: what the words are is kept, how they looked goes, unless `keepsLooks`. Never
+ * throws.
  */
-export function cleanHtml(unsafeHtml: string, language?: string, keepsLooks = false): Cleaned {
-  const tidied = nothingTidied(keepsLooks)
-  const { page, notes } = readNodes(tidy(body(unsafeHtml), tidied), {
-    isPassage: true,
-    ...(language ? { language } : {}),
-  })
-  const blocks = withoutEdges(page.children.slice(1))
-  return { blocks, report: reportOf(blocks, tidied, notes), notes }
+export function cleanHtml(unsafeHtml: string, origin: Origin = {}, keepsLooks = false): Cleaned {
+  const nodes = body(withoutPlaces(unsafeHtml))
+  const tidied = nothingTidied(keepsLooks, nodes)
+  return cleanedOf(tidy(nodes, tidied), tidied, origin)
 }
 
 /** The blocks of HTML as they stand there, with all that a page has a place for. Never throws. */
-export function asItCame(unsafeHtml: string, language?: string): Cleaned {
-  const { page, notes } = readNodes(body(unsafeHtml), { isPassage: true, ...(language ? { language } : {}) })
-  const blocks = withoutEdges(page.children.slice(1))
-  return { blocks, report: reportOf(blocks, nothingTidied(), notes), notes }
+export function asItCame(unsafeHtml: string, origin: Origin = {}): Cleaned {
+  const tidied = nothingTidied()
+  return cleanedOf(placesForPictures(body(withoutPlaces(unsafeHtml)), tidied.pictures), tidied, origin)
 }
+
+function cleanedOf(nodes: readonly HtmlNode[], tidied: Tidied, origin: Origin): Cleaned {
+  const { language } = origin
+  const { page, notes } = readNodes([...nodes], { isPassage: true, ...(language ? { language } : {}) })
+  const { blocks, pictures, onTheWeb, unreachable } = settlePictures(page.children.slice(1), tidied.pictures, origin)
+  const kept = withoutEdges(blocks)
+  const linked = onTheWeb.length > 0 ? ` Linked: ${count(onTheWeb.length, 'picture', 'pictures')} on the web.` : ''
+  const report = reportOf(kept, tidied, notes, { came: pictures.length, unreachable }) + linked
+  return { blocks: kept, report, notes, pictures, onTheWeb }
+}
+
+/** What comes with words alone. */
+const WORDS = { notes: [], pictures: [], onTheWeb: [] }
 
 /** The blocks of plain text in which tabs stand between cells; its lines where they make no table. */
 export function rowsOf(unsafeText: string): Cleaned {
   const table = tableFromText(unsafeText)
-  return table ? { blocks: [table], report: 'Pasted: 1 table.', notes: [] } : typedText(unsafeText)
+  return table ? { ...WORDS, blocks: [table], report: 'Pasted: 1 table.' } : typedText(unsafeText)
 }
 
 /** The blocks of plain text as it was typed, lists as lists. */
 export function typedText(unsafeText: string): Cleaned {
   const blocks = blocksOfText(unsafeText)
-  return { blocks, report: reportOf(blocks, nothingTidied(), []), notes: [] }
+  return { ...WORDS, blocks, report: reportOf(blocks, nothingTidied(), []) }
 }
 
 /** The blocks of plain text: a paragraph for each line that is not empty. */
@@ -64,7 +89,7 @@ export function cleanText(unsafeText: string): Cleaned {
     .filter((line) => line.trim() !== '')
   const { paragraph } = schema.nodes
   const blocks = lines.map((line) => paragraph.create(null, schema.text(line)))
-  return { blocks, report: `Pasted as text only: ${count(blocks.length, 'paragraph', 'paragraphs')}.`, notes: [] }
+  return { ...WORDS, blocks, report: `Pasted as text only: ${count(blocks.length, 'paragraph', 'paragraphs')}.` }
 }
 
 /**
@@ -97,7 +122,9 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['paragraph', 'paragraph', 'paragraphs'],
   ['list', 'list', 'lists'],
   ['table', 'table', 'tables'],
+  ['picture', 'picture', 'pictures'],
   ['footnote', 'footnote', 'footnotes'],
+  ['namedPlace', 'named place', 'named places'],
   ['equation', 'equation', 'equations'],
   ['link', 'link', 'links'],
   ['box', 'box', 'boxes'],
@@ -109,8 +136,9 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
 
 function reportOf(
   blocks: readonly Node[],
-  { looks, spacers, pictures, comments }: Tidied,
+  { looks, spacers, comments }: Tidied,
   notes: readonly ReadNote[],
+  pictures: { readonly came: number; readonly unreachable: readonly string[] } = { came: 0, unreachable: [] },
 ): string {
   const counts = new Map<string, number>()
   const add = (name: string): void => void counts.set(name, (counts.get(name) ?? 0) + 1)
@@ -118,6 +146,7 @@ function reportOf(
     countIn(block, null, add)
     block.descendants((node, _position, parent) => countIn(node, parent, add))
   }
+  if (pictures.came > 0) counts.set('picture', pictures.came + (counts.get('picture') ?? 0))
   const came = NAMED.filter(([kind]) => counts.has(kind)).map(([kind, one, many]) =>
     count(counts.get(kind)!, one, many),
   )
@@ -129,7 +158,7 @@ function reportOf(
     named.size > MOST_NAMED ? 'other formatting' : '',
     spacers > 0 ? count(spacers, 'empty line', 'empty lines') : '',
     comments > 0 ? count(comments, 'comment', 'comments') : '',
-    pictures > 0 ? `${count(pictures, 'picture', 'pictures')} that the clipboard did not hold` : '',
+    unheld(pictures.unreachable),
     leftOut > 0
       ? count(leftOut, 'address or setting that a page may not hold', 'addresses or settings that a page may not hold')
       : '',
@@ -138,13 +167,21 @@ function reportOf(
   return `Pasted: ${kept}.${gone.length > 0 ? ` Left out: ${gone.join(', ')}.` : ''}`
 }
 
+/** Pictures that can't be had, by their words where they have some. */
+function unheld(alts: readonly string[]): string {
+  if (alts.length === 0) return ''
+  const named = alts.filter((alt) => alt !== '').slice(0, MOST_NAMED)
+  const words = named.map((alt) => `“${alt.slice(0, 80)}”`).join(', ')
+  return `${count(alts.length, 'picture', 'pictures')} that the clipboard does not hold${words && ` (${words})`}`
+}
+
 /** Counts what authors have names for; words inside list items, cells and titles are counted with those. */
 function countIn(node: Node, parent: Node | null, add: (name: string) => void): boolean {
   const { name } = node.type
   if (node.type.isInGroup('list')) {
     if (!isA(parent, 'listItem')) add('list')
   } else if (name === 'paragraph') {
-    if (parent === null || isA(parent, 'doc')) add('paragraph')
+    if ((parent === null || isA(parent, 'doc')) && !isPlaceAlone(node)) add('paragraph')
   } else if (name !== 'text') add(name)
   if (node.isText && markOn(node, 'link') !== undefined) add('link')
   return true

@@ -3,6 +3,8 @@ import { looksOf } from './looks.ts'
 import { withoutBlankLines } from './blank-lines.ts'
 import { officeFormula, withoutFormulaPictures } from './office-formulas.ts'
 import { officeLists } from './office-lists.ts'
+import { type FoundPicture, isOwnPicture, pictureOfFigure, placeFor } from './pictures.ts'
+import { isAnchor, linkedPlaces, placeNameOf } from '../html/places-apart.ts'
 import { commentsIn, hasWords, isPermalink, unseen } from './unseen.ts'
 
 /** What was found and taken away, for the report. */
@@ -11,20 +13,23 @@ export interface Tidied {
   looks: Set<string>
   /** Empty paragraphs that were only there for their height. */
   spacers: number
-  /** Pictures that the clipboard names but does not hold. */
-  pictures: number
+  /** Pictures that have a place in what was tidied. */
+  readonly pictures: FoundPicture[]
   /** Comments in the margin. */
   comments: number
   /** Looks are kept, where a page has a place for them. */
   readonly keepsLooks: boolean
+  /** Names of places that links in what was pasted lead to. */
+  readonly linked: ReadonlySet<string>
 }
 
-export const nothingTidied = (keepsLooks = false): Tidied => ({
+export const nothingTidied = (keepsLooks = false, nodes: readonly HtmlNode[] = []): Tidied => ({
   looks: new Set(),
   spacers: 0,
-  pictures: 0,
+  pictures: [],
   comments: 0,
   keepsLooks,
+  linked: linkedPlaces(nodes),
 })
 
 const DROPPED = new Set(['meta', 'link', 'style', 'title', 'base', 'xml', 'o:p', 'colgroup', 'col'])
@@ -57,10 +62,6 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     const isMark = node.tagName === 'o:p'
     return isMark ? tidy(node.childNodes, tidied, depth + 1).filter((child) => !isBlank(child)) : []
   }
-  if (node.tagName === 'img' && !/^(data:|https?:)/i.test(attribute(node, 'src') ?? '')) {
-    tidied.pictures++
-    return []
-  }
   const styles = declarations(node)
   const why = unseen(node, styles)
   if (why) {
@@ -68,6 +69,10 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     else if (hasWords(node)) tidied.looks.add(why)
     return []
   }
+  if (node.tagName === 'img' && !isOwnPicture(node)) return [placeFor(node, tidied.pictures)]
+  const figure = pictureOfFigure(node)
+  if (figure)
+    return [element('p', {}, [placeFor(figure.image, tidied.pictures, tidy(figure.caption, tidied, depth + 1))])]
   // Preformatted lines are what they are, empty ones included.
   if (node.tagName === 'pre') return [node]
   const within = tidy(node.childNodes, tidied, depth + 1)
@@ -75,16 +80,17 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     node.tagName === 'a'
       ? within.flatMap((child) => (isElement(child) && child.tagName === 'u' ? child.childNodes : child))
       : within
-  if (node.tagName === 'p' && !showsAnything(children)) {
+  if (node.tagName === 'p' && !showsAnything(children) && !holdsPlace(children)) {
     tidied.spacers++
     return []
   }
   const level = headingLevel(node, styles)
   const isHeading = level !== null || /^h[1-6]$/.test(node.tagName)
   const kept = keptAttributes(node, tidied)
-  const isSpan = node.tagName === 'span' || node.tagName === 'font' || isUnnamed(node)
+  const isUnnamed = isAnchor(node) && !isPlace(node, tidied)
+  const isSpan = node.tagName === 'span' || node.tagName === 'font' || isUnnamed
   const isNoBold = /^(b|strong)$/.test(node.tagName) && PLAIN_WEIGHT.test(styles.get('font-weight') ?? '')
-  if (isNoBold || (isSpan && (kept.length === 0 || isUnnamed(node))))
+  if (isNoBold || (isSpan && (kept.length === 0 || isUnnamed)))
     return emphasised(children, isNoBold ? new Map() : styles)
   const inside =
     node.tagName === 'td' || node.tagName === 'th' || level !== null
@@ -190,15 +196,28 @@ const LOOKS = new Set([
   'data-lines',
   'data-padding',
 ])
-/** An anchor that leads nowhere and names nothing is no link. */
-const isUnnamed = (node: HtmlElement): boolean => node.tagName === 'a' && attribute(node, 'href') === undefined
+/**
+ * Names that programs give to places for their own ends (common practice: word processors hide bookmarks that begin
+ * with a line, and mark links between programs as “OLE_LINK”).
+ */
+export const OF_PROGRAMS = /^(docs-internal|_|x_|isPasted|OLE_LINK)/
+
+/** Whether an anchor is a place: somebody named it, or something leads there. */
+export function isPlace(anchor: HtmlElement, { linked }: Pick<Tidied, 'linked'>): boolean {
+  const name = placeNameOf(anchor)
+  return name !== undefined && name !== '' && (linked.has(name) || !OF_PROGRAMS.test(name))
+}
+
+/** An empty line that is a place to come to is no spacer. Only anchors that are places are left by now. */
+const holdsPlace = (nodes: readonly HtmlNode[]): boolean =>
+  nodes.some((node) => isElement(node) && (isAnchor(node) || holdsPlace(node.childNodes)))
 const TABLE_PART = /^(table|tr|td|th|tbody|thead|tfoot)$/
 
 function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs'] {
   const isPiece = attribute(node, 'data-piece') !== undefined
   const kept = node.attrs.filter(({ name, value }) => {
     // Ids that programs give for their own ends lead nowhere; those of places stay.
-    if (name === 'id' && /^(docs-internal|_|x_|isPasted)/.test(value)) return false
+    if (name === 'id' && OF_PROGRAMS.test(value) && !tidied.linked.has(value)) return false
     // Of a table and what is in it, a size is a look.
     if (!tidied.keepsLooks && TABLE_PART.test(node.tagName) && /^(width|height)$/.test(name)) {
       tidied.looks.add('layout')

@@ -1,7 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import type { Transform } from 'prosemirror-transform'
 import { rules, ruleOf } from './registry.ts'
-import type { Severity } from './rule.ts'
+import { type Known, NOTHING_KNOWN, type Severity } from './rule.ts'
 
 /** Something the proof has found, as a value that can be sent anywhere. */
 export interface Finding {
@@ -17,11 +17,11 @@ export interface Finding {
 const ORDER: Record<Severity, number> = { blocks: 0, right: 1, look: 2 }
 
 /** Everything that the rules find in a page: what blocks someone first, then in the order of the page. */
-export function proof(page: Node): Finding[] {
+export function proof(page: Node, known: Known = NOTHING_KNOWN): Finding[] {
   const found: Finding[] = []
   const seen = new Map<string, number>()
   for (const { id, severity, check } of rules)
-    for (const { from, to, message, passage } of check(page)) {
+    for (const { from, to, message, passage } of check(page, known)) {
       const print = `${id}-${hash(passage)}`
       const number = (seen.get(print) ?? 0) + 1
       seen.set(print, number)
@@ -38,8 +38,9 @@ export function repairOf(
   finding: Pick<Finding, 'rule' | 'fingerprint'>,
   repair: string,
   words = '',
+  known = NOTHING_KNOWN,
 ): Transform | null {
-  const current = proof(page).find(
+  const current = proof(page, known).find(
     ({ rule, fingerprint }) => rule === finding.rule && fingerprint === finding.fingerprint,
   )
   return current ? (ruleOf(finding.rule)?.repair(page, current, repair, words) ?? null) : null

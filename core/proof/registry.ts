@@ -1,9 +1,11 @@
 import type { Rule } from './rule.ts'
 import { altSaysNothing } from './rules/alt-says-nothing.ts'
 import { bareAddress } from './rules/bare-address.ts'
+import { emojiAlone } from './rules/emoji-alone.ts'
 import { fakedHeading } from './rules/faked-heading.ts'
 import { fakedList } from './rules/faked-list.ts'
 import { fakedParagraphs } from './rules/faked-paragraphs.ts'
+import { linkToNothing } from './rules/link-to-nothing.ts'
 import { openBlank } from './rules/open-blank.ts'
 import { pictureWithoutAlt } from './rules/picture-without-alt.ts'
 import { skippedHeading } from './rules/skipped-heading.ts'
@@ -25,7 +27,9 @@ export const rules: readonly Rule[] = [
   fakedParagraphs,
   vagueLink,
   bareAddress,
+  linkToNothing,
   openBlank,
+  emojiAlone,
   weakContrast,
   weakTextColour,
 ]

@@ -21,6 +21,14 @@ export interface Place {
   readonly passage: string
 }
 
+/** What a page does not say by itself. */
+export interface Known {
+  /** The ids of what stands in the course; null where that is not known. */
+  readonly entries: ReadonlySet<string> | null
+}
+
+export const NOTHING_KNOWN: Known = { entries: null }
+
 export interface Example {
   /** Source HTML of the body. */
   readonly html: string
@@ -28,6 +36,8 @@ export interface Example {
   readonly repaired?: string
   readonly repair?: string
   readonly words?: string
+  /** What stands in the course; not known when left out. */
+  readonly entries?: readonly string[]
 }
 
 /** One thing that is looked for in every page. The name of its file is its id. */
@@ -39,7 +49,7 @@ export interface Rule {
   readonly why: string
   /** Success criterion of WCAG 2.2, number and name; null for what is common practice of editing. */
   readonly criterion: string | null
-  readonly check: (page: Node) => Place[]
+  readonly check: (page: Node, known: Known) => Place[]
   readonly repairs: readonly RepairOffer[]
   /** The change that a repair makes at a place that `check` gave for this very page; null when it does not apply. */
   readonly repair: (page: Node, place: Pick<Place, 'from' | 'to'>, id: string, words: string) => Transform | null

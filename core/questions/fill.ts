@@ -1,6 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { passageFromJson } from '../document/passage.ts'
-import { readFormula } from './formula.ts'
+import { readFormula } from '../formulas/formula.ts'
 import { showNumber } from './numbers.ts'
 import type { Values } from './versions.ts'
 import { isA } from '../kinds/facts.ts'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MOST_FORMULA } from './formula.ts'
+import { MOST_FORMULA } from '../formulas/formula.ts'
 
 /** JSON of a passage; what is in it is checked apart, where it comes in. */
 export const text = z.custom<object>(

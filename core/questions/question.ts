@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { emptyPassage } from '../document/empty-passage.ts'
-import { VARIABLE } from './formula.ts'
+import { VARIABLE } from '../formulas/formula.ts'
 import { answerModel, kindOfAnswer, kindOfVariant, type QuestionKind } from './kinds/registry.ts'
 import { formula, number, text } from './parts.ts'
 

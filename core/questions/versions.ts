@@ -1,7 +1,7 @@
 import { plural } from '../tree/plural.ts'
 import { uniformInt } from 'pure-rand/distribution/uniformInt'
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus'
-import { type Formula, readFormula } from './formula.ts'
+import { type Formula, readFormula } from '../formulas/formula.ts'
 import type { QuestionContent, Variable } from './question.ts'
 
 export type Values = Readonly<Record<string, number>>

@@ -41,3 +41,10 @@ export function decodedPlace(place: string): string {
     return place
   }
 }
+
+/** The last part of an address of the web that says something, as a name: of its path, or its host. */
+export function nameIn(address: string): string {
+  const { pathname, hostname } = new URL(address)
+  const last = pathname.split('/').filter(Boolean).at(-1)
+  return last === undefined ? hostname : decodedPlace(last)
+}

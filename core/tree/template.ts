@@ -23,6 +23,11 @@ export function html(strings: TemplateStringsArray, ...values: Value[]): SafeHtm
   return new SafeHtml(text)
 }
 
+/** Words for text alone, as the HTML Standard writes them (“Serializing HTML fragments”): quotation marks stay. */
+export function inText(words: string): SafeHtml {
+  return new SafeHtml(words.replace(/[&<>\u00a0]/g, (sign) => (sign === '\u00a0' ? '&nbsp;' : ESCAPES[sign]!)))
+}
+
 /** HTML that the core wrote from a checked page. */
 export function trusted(text: string): SafeHtml {
   return new SafeHtml(text)

@@ -3,6 +3,7 @@ import type enAssignment from './en/assignment.json'
 import type enDiscussion from './en/discussion.json'
 import type enExercise from './en/exercise.json'
 import type enField from './en/field.json'
+import type enGraph from './en/graph.json'
 import type enHome from './en/home.json'
 import type enNotices from './en/notices.json'
 import type enPieces from './en/pieces.json'
@@ -17,6 +18,7 @@ export interface Areas {
   readonly discussion: typeof enDiscussion
   readonly exercise: typeof enExercise
   readonly field: typeof enField
+  readonly graph: typeof enGraph
   readonly home: typeof enHome
   readonly notices: typeof enNotices
   readonly pieces: typeof enPieces

@@ -9,6 +9,7 @@ import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { batches } from '../metrics/metrics.server.ts'
 import { type Foreign, foreignIn, settleForeign } from './foreign.server.ts'
+import { addJob } from '../jobs/queries.server.ts'
 import { inTurn } from './in-turn.server.ts'
 import { findBatch, insertBatch, type NewBatch, type StoredBatch, updateEntryTitle } from './queries.server.ts'
 import { noteWritten } from './snapshots.server.ts'
@@ -16,6 +17,8 @@ import { currentTree, keepTree, recentTail, recentTree, tailSince, type Tree, ty
 
 /** How often a batch is tried again when another process was first. */
 const TRIES = 20
+/** A title that has not changed for so many seconds is one that links can follow. */
+const TITLE_RESTS = 20
 /** An answer brings no more batches than this; who is further behind reads the log. */
 const MOST_BEFORE = 200
 
@@ -66,14 +69,14 @@ async function accept(documentId: string, personId: string, batch: SentBatch): P
   return { status: 'busy' }
 }
 
-interface LogSince {
+export interface LogSince {
   readonly tree: Tree
   /** What came between the base of a batch and the tree. */
   readonly tail: readonly Written[]
 }
 
 /** The end of the log and what leads there from `base`; a sentence when that can't be told. */
-async function logSince(documentId: string, base: number, isFresh: boolean): Promise<LogSince | string> {
+export async function logSince(documentId: string, base: number, isFresh: boolean): Promise<LogSince | string> {
   const held = isFresh ? null : recentTree(documentId)
   const tree = held && held.version >= base ? held : await currentTree(pool, documentId)
   if (!tree) return 'deleted'
@@ -172,7 +175,10 @@ async function appendAll(
   const repair = systemBatch(stored.version, all)
   if (repair && !(await insertBatch(db, row(documentId, 'system', repair))))
     throw new Error(`What follows from ${stored.id} has no place behind it in the log of ${documentId}.`)
-  if (title !== null) await updateEntryTitle(db, documentId, title)
+  if (title !== null) {
+    await updateEntryTitle(db, documentId, title)
+    await addJob(db, 'follow-title', { documentId, personId: stored.personId! }, `title ${documentId}`, TITLE_RESTS)
+  }
   return { repairs: all, note: settled.note }
 }
 

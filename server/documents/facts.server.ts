@@ -1,13 +1,26 @@
 import type { Node } from 'prosemirror-model'
 import { statistics } from '../../core/document/statistics.ts'
+import { ownTarget } from '../../core/links/own-links.ts'
+import { linksOf } from '../../core/links/links-of.ts'
 import { countFindings, proof } from '../../core/proof/proof.ts'
+import type { Known } from '../../core/proof/rule.ts'
 import type { Database } from '../database/pool.server.ts'
 import { listDismissed } from '../proof/queries.server.ts'
-import { updateFacts } from './queries.server.ts'
+import { listEntriesBeside, updateFacts } from './queries.server.ts'
 
-/** Counts what the plan shows of a page: its words, and the findings that nobody has set aside. */
-export async function countFacts(db: Database, documentId: string, page: Node): Promise<void> {
+/**
+ * Counts what the plan shows of a page: its words, and the findings that nobody has set aside. What it links to in its
+ * course is looked up, where it is not `given` what is known of that.
+ */
+export async function countFacts(db: Database, documentId: string, page: Node, given?: Known): Promise<void> {
   const dismissed = new Set((await listDismissed(db, documentId)).map(({ fingerprint }) => fingerprint))
-  const { blocks, right, look } = countFindings(proof(page), dismissed)
+  const known = given ?? { entries: await entriesLinkedTo(db, documentId, page) }
+  const { blocks, right, look } = countFindings(proof(page, known), dismissed)
   await updateFacts(db, documentId, statistics(page).words, blocks + right + look)
+}
+
+/** Which of the entries that a page links to stand in its course. */
+async function entriesLinkedTo(db: Database, documentId: string, page: Node): Promise<Set<string>> {
+  const named = new Set(linksOf(page).flatMap(({ href }) => ownTarget(href)?.id ?? []))
+  return named.size === 0 ? named : new Set(await listEntriesBeside(db, documentId, [...named]))
 }

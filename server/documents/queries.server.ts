@@ -148,6 +148,16 @@ export async function insertSnapshot(
   )
 }
 
+/** Of these ids those that are entries of a document's course. */
+export async function listEntriesBeside(db: Database, documentId: string, ids: readonly string[]): Promise<string[]> {
+  const { rows } = await db.query<{ id: string }>(
+    `select e.id from plan_entries e join documents d on d.course_id = e.course_id
+      where d.id = $1::text and e.id = any($2::text[]) and e.deleted_at is null`,
+    [documentId, ids],
+  )
+  return rows.map(({ id }) => id)
+}
+
 /** What the plan shows of a page; nothing is written when nothing has changed. */
 export async function updateFacts(db: Database, documentId: string, words: number, findings: number): Promise<void> {
   await db.query(
@@ -165,12 +175,13 @@ export async function insertDocument(db: Database, id: string, courseId: string,
   ])
 }
 
-/** The title of the plan follows that of the page. */
+/** The title of the plan follows that of the page; the one that links still have as their words is kept for these. */
 export async function updateEntryTitle(db: Database, documentId: string, title: string): Promise<void> {
-  await db.query('update plan_entries set title = $2::text where document_id = $1::text and title <> $2::text', [
-    documentId,
-    title,
-  ])
+  await db.query(
+    `update plan_entries set title = $2::text, linked_title = coalesce(linked_title, nullif(title, ''))
+      where document_id = $1::text and title <> $2::text`,
+    [documentId, title],
+  )
 }
 
 export interface SetAsideEntry {

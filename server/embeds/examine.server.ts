@@ -67,7 +67,7 @@ async function fromAddress(address: string, host: EmbedHost): Promise<Examined> 
       title: '',
       reason: `${host.name} shows this to nobody but its owner. Change there who may view it, then paste the address again.`,
     }
-  const parsed = answer.ok && answer.status === 200 ? oembed.safeParse(json(answer.body)) : null
+  const parsed = answer.ok && answer.status === 200 ? oembed.safeParse(json(answer.bytes.toString('utf8'))) : null
   const inner = parsed?.success ? readEmbed(parsed.data.html) : null
   if (!parsed?.success || inner?.type !== 'code' || new URL(inner.address).origin !== host.origin)
     return {
@@ -122,7 +122,9 @@ async function cardFor(address: string, title: string, host: EmbedHost | undefin
       reason: `“${hostname}” is an address of a private network or of this machine. Students could not open it.`,
     }
   const found =
-    seen.ok && seen.status === 200 ? /<title[^>]*>([^<]{1,300})<\/title>/i.exec(seen.body)?.[1]?.trim() : undefined
+    seen.ok && seen.status === 200
+      ? /<title[^>]*>([^<]{1,300})<\/title>/i.exec(seen.bytes.toString('utf8'))?.[1]?.trim()
+      : undefined
   return {
     type: 'card',
     address: webAddress(address) ?? address,

@@ -9,14 +9,20 @@ export type Outside =
   | {
       readonly ok: true
       readonly status: number
-      readonly body: string
+      readonly bytes: Buffer
       readonly type: string
       readonly address: string
     }
   | { readonly ok: false; readonly reason: 'address' | 'private' | 'unreachable' | 'redirects' | 'too much' }
 
-const MOST_BYTES = 512 * 1024
-const TIME = 5_000
+interface Wanted {
+  /** Media types, as the header says them (RFC 9110, 12.5.1). */
+  readonly accept: string
+  readonly mostBytes: number
+  /** For so long an answer is waited for, in milliseconds. */
+  readonly time: number
+}
+const TEXT: Wanted = { accept: 'text/html, application/json;q=0.9', mostBytes: 512 * 1024, time: 5_000 }
 const HOPS = 4
 
 /**
@@ -24,10 +30,10 @@ const HOPS = 4
  * addresses are asked, over a connection to the very address that was looked up. The names of the stand-ins are the one
  * exception: they lead to their port on this machine.
  */
-export async function askOutside(unsafeAddress: string): Promise<Outside> {
+export async function askOutside(unsafeAddress: string, wanted = TEXT): Promise<Outside> {
   let address = unsafeAddress
   for (let hop = 0; hop < HOPS; hop++) {
-    const found = await askOnce(address)
+    const found = await askOnce(address, wanted)
     if (!('location' in found)) return found
     try {
       address = new URL(found.location, address).href
@@ -38,7 +44,7 @@ export async function askOutside(unsafeAddress: string): Promise<Outside> {
   return { ok: false, reason: 'redirects' }
 }
 
-async function askOnce(address: string): Promise<Outside | { location: string }> {
+async function askOnce(address: string, wanted: Wanted): Promise<Outside | { location: string }> {
   let url: URL
   try {
     url = new URL(address)
@@ -56,12 +62,12 @@ async function askOnce(address: string): Promise<Outside | { location: string }>
       {
         lookup: (_host, options, callback) =>
           options.all ? callback(null, [target]) : callback(null, target.address, target.family),
-        timeout: TIME,
-        headers: { accept: 'text/html, application/json;q=0.9', 'user-agent': 'Fieldstone' },
+        timeout: wanted.time,
+        headers: { accept: wanted.accept, 'user-agent': 'Fieldstone' },
       },
-      (response) => void read(response, url).then(done),
+      (response) => void read(response, url, wanted).then(done),
     )
-    const limit = setTimeout(() => request.destroy(), TIME)
+    const limit = setTimeout(() => request.destroy(), wanted.time)
     request.on('close', () => clearTimeout(limit))
     request.on('timeout', () => request.destroy())
     request.on('error', () => done({ ok: false, reason: 'unreachable' }))
@@ -70,7 +76,7 @@ async function askOnce(address: string): Promise<Outside | { location: string }>
 }
 
 /** What was answered: where to ask next, or the answer itself. */
-function read(response: IncomingMessage, url: URL): Promise<Outside | { location: string }> {
+function read(response: IncomingMessage, url: URL, { mostBytes }: Wanted): Promise<Outside | { location: string }> {
   const status = response.statusCode ?? 0
   if (status >= 300 && status < 400 && response.headers.location) {
     response.destroy()
@@ -81,7 +87,7 @@ function read(response: IncomingMessage, url: URL): Promise<Outside | { location
     let size = 0
     response.on('data', (part: Buffer) => {
       size += part.length
-      if (size <= MOST_BYTES) return void parts.push(part)
+      if (size <= mostBytes) return void parts.push(part)
       response.destroy()
       done({ ok: false, reason: 'too much' })
     })
@@ -89,7 +95,7 @@ function read(response: IncomingMessage, url: URL): Promise<Outside | { location
       done({
         ok: true,
         status,
-        body: Buffer.concat(parts).toString('utf8'),
+        bytes: Buffer.concat(parts),
         type: response.headers['content-type'] ?? '',
         address: url.href,
       }),

@@ -4,11 +4,13 @@ import { pool } from '../database/pool.server.ts'
 import { log } from '../log.server.ts'
 import { planSquashing, squashDocument } from '../documents/squash.server.ts'
 import { jobs } from '../metrics/metrics.server.ts'
+import { followTitle } from '../links/titles.server.ts'
 import { mailNotices, mailReset, stopMailing } from '../notices/mail.server.ts'
 import { runTelling } from '../notices/tell.server.ts'
 import { telling } from '../notices/telling.server.ts'
 import { addJob, purge } from './queries.server.ts'
 import { renewRenderings } from '../renderings/renew.server.ts'
+import { runReplacing } from '../replace/replace.server.ts'
 import { sweep } from '../shelf/bytes.server.ts'
 import { deleteOldTransfers } from '../transfers/queries.server.ts'
 import { runTransfer } from '../transfers/transfers.server.ts'
@@ -26,7 +28,10 @@ export const tasks: TaskList = {
       z.object({ personId: z.string(), token: z.string(), language: z.string().default('en') }).parse(payload),
     ),
   tell: async (payload) => runTelling(telling.parse(payload)),
+  replace: async (payload) => runReplacing(z.object({ id: z.string(), personId: z.string() }).parse(payload)),
   transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
+  'follow-title': async (payload) =>
+    followTitle(z.object({ documentId: z.string(), personId: z.string() }).parse(payload)),
   squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),
   'plan-squashing': async () => {
     await planSquashing()

@@ -8,24 +8,31 @@ export interface JobPayloads {
   readonly mail: Record<string, never>
   readonly tell: Telling
   readonly 'reset-mail': { readonly personId: string; readonly token: string; readonly language: string }
+  readonly replace: { readonly id: string; readonly personId: string }
   readonly transfer: { readonly id: string }
   readonly 'renew-renderings': Record<string, never>
+  readonly 'follow-title': { readonly documentId: string; readonly personId: string }
   readonly squash: { readonly documentId: string }
 }
 
 /** How often a job is tried, with growing pauses; what people are told must not be lost to an hour of trouble. */
 const ATTEMPTS: Partial<Record<keyof JobPayloads, number>> = { tell: 12, mail: 6 }
 
-/** Puts a job on the queue, as part of the transaction that needs it. Of one key there is one waiting job. */
+/**
+ * Puts a job on the queue, as part of the transaction that needs it, to be done after so many seconds. Of one key there
+ * is one waiting job: the newest.
+ */
 export async function addJob<Name extends keyof JobPayloads>(
   db: Database,
   name: Name,
   payload: JobPayloads[Name],
   key: string,
+  seconds = 0,
 ): Promise<void> {
   await db.query(
-    'select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := $4::int)',
-    [name, JSON.stringify(payload), key, ATTEMPTS[name] ?? 3],
+    `select graphile_worker.add_job($1::text, payload := $2::json, job_key := $3::text, max_attempts := $4::int,
+      run_at := now() + make_interval(secs => $5::int))`,
+    [name, JSON.stringify(payload), key, ATTEMPTS[name] ?? 3, seconds],
   )
 }
 
@@ -45,6 +52,7 @@ export async function purge(db: Database): Promise<number> {
      pending as (delete from pending_sign_ins where created_at < now() - interval '1 day'),
      resets as (delete from password_resets where created_at < now() - interval '1 day'),
      devices_gone as (delete from devices where seen_at < now() - interval '400 days'),
+     replacements_gone as (delete from replacements where created_at < now() - interval '30 days'),
      trail as (delete from audit where at < now() - interval '1 year' returning 1),
      old as (delete from notices
        where created_at < now() - make_interval(days => case when seen_at is null then $3::int else $2::int end)

@@ -6,6 +6,7 @@ import { type NamedLine, plantNamed } from '../../core/plan/foresee.ts'
 import { NO_USES, type Uses, usesWords } from '../../core/plan/uses.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { branch, childrenOf, inOrder, move, type Place, placeAfter, type PlanEntry } from '../../core/plan/tree.ts'
+import { NOTHING_KNOWN } from '../../core/proof/rule.ts'
 import { splitPage } from '../../core/structure/split-page.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
@@ -111,7 +112,8 @@ export async function createDocument(
   await insertDocument(db, documentId, courseId, statistics(page).words)
   await insertSnapshot(db, documentId, 0, SCHEMA_VERSION, JSON.stringify(page.toJSON()))
   // What somebody brings, or makes of a template, may hold findings before anyone has opened it.
-  if (typeof start !== 'string') await countFacts(db, documentId, page)
+  // Of a book that comes in, what its chapters link to comes into the plan after them.
+  if (typeof start !== 'string') await countFacts(db, documentId, page, NOTHING_KNOWN)
 }
 
 export async function moveEntries(courseId: string, ids: readonly string[], place: Place): Promise<PlanResult> {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { publishedHeading, segments } from '../../core/html/render.ts'
+import { publishedHeading } from '../../core/html/render.ts'
+import { segments } from '../../core/html/slots.ts'
 import { pool } from '../database/pool.server.ts'
 
 const content = z.object({ segments, headings: z.array(publishedHeading) })

@@ -1,4 +1,4 @@
-import { fillSlots } from '../../core/html/render.ts'
+import { fillSlots } from '../../core/html/slots.ts'
 import { withOwnLinks } from '../../core/links/own-links.ts'
 import { redirect } from 'react-router'
 import { failure } from '../web/guard.server.ts'

@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
-import { fillSlots, renderBlocks } from '../../core/html/render.ts'
+import { renderBlocks } from '../../core/html/render.ts'
+import { fillSlots } from '../../core/html/slots.ts'
 import { judge, practicesOf } from '../../core/kinds/practice/practices.ts'
 import { withOwnLinks } from '../../core/links/own-links.ts'
 import type { Visit } from './frame.server.ts'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { segments } from '../../core/html/render.ts'
+import { segments } from '../../core/html/slots.ts'
 import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
 import { readSettings } from '../../core/plan/settings.ts'
 import type { Database } from '../database/pool.server.ts'

@@ -1,4 +1,5 @@
-import { fillSlots, type PublishedHeading, type Segments } from '../../core/html/render.ts'
+import { type PublishedHeading } from '../../core/html/render.ts'
+import { fillSlots, type Segments } from '../../core/html/slots.ts'
 import { withOwnLinks } from '../../core/links/own-links.ts'
 import { isOpened } from '../../core/plan/kinds.ts'
 import { doneRule } from '../../core/plan/settings.ts'

@@ -1,5 +1,5 @@
 import { sealedLinks, type SealedPlace } from '../sealed/links.server.ts'
-import { filledWord } from '../../core/html/render.ts'
+import { filledWord } from '../../core/html/slots.ts'
 import type { Say } from '../../core/words/say.ts'
 import type { SafeHtml } from '../../core/tree/template.ts'
 

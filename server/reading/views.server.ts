@@ -1,5 +1,5 @@
 import { withOwnLinks } from '../../core/links/own-links.ts'
-import { fillSlots } from '../../core/html/render.ts'
+import { fillSlots } from '../../core/html/slots.ts'
 import { isOpened } from '../../core/plan/kinds.ts'
 import { pool } from '../database/pool.server.ts'
 import { longDate } from './dates.server.ts'

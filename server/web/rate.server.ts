@@ -1,5 +1,13 @@
 /** How often one person may do something in a minute, in one process: far more than anybody does by hand. */
-export const MOST_A_MINUTE = { post: 30, preview: 90, draft: 120, batch: 1500, upload: 120, reset: 10 } as const
+export const MOST_A_MINUTE = {
+  post: 30,
+  preview: 90,
+  draft: 120,
+  batch: 1500,
+  upload: 120,
+  outside: 60,
+  reset: 10,
+} as const
 export type Counted = keyof typeof MOST_A_MINUTE
 
 const MINUTE = 60_000

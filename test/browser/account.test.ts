@@ -92,10 +92,10 @@ test('a manager turns on two-step sign-in, signs in with it, and finds all of th
   await expect(rows.filter({ hasText: 'signed in' })).toHaveCount(1)
   await expect(rows.filter({ hasText: 'second step' })).toContainText('begun')
   await other.getByLabel('What was done').selectOption('signed in')
-  await other.getByRole('button', { name: 'Find' }).click()
+  await other.getByRole('button', { name: 'Find', exact: true }).click()
   await expect(rows).toHaveCount(2)
   await other.getByLabel('Find by word or name').fill('nobody of that name')
-  await other.getByRole('button', { name: 'Find' }).click()
+  await other.getByRole('button', { name: 'Find', exact: true }).click()
   await expect(other.getByText('No entries match.')).toBeVisible()
 
   // Off again, and out of the other window.

@@ -1,4 +1,4 @@
-import { cursorAfter, expect, kept, publish, sheet, test } from './setup/fixture.ts'
+import { cursorAfter, expect, kept, publish, sheet, storedPage, test } from './setup/fixture.ts'
 
 /* Links: to what stands in the course, by its title; typed, pasted; where they lead for students. */
 
@@ -34,7 +34,9 @@ test('a title that is typed finds the page; the link leads there by identity, fr
   await expect(student).toHaveURL(/\/read\/course\/coping$/)
 })
 
-test('a heading that is linked to keeps its place when its words change', async ({ fixture }) => {
+test('a heading that is linked to keeps its place when its words change, and the words of the link follow', async ({
+  fixture,
+}) => {
   const page = await fixture.open(
     'author',
     await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p><h2>Strip out</h2><p>First.</p>'),
@@ -52,6 +54,27 @@ test('a heading that is linked to keeps its place when its words change', async 
   await kept(page)
   await page.getByRole('button', { name: 'Source' }).click()
   await expect(page.locator('.cm-content')).toContainText('<h2 id="strip-out">Strip out and sort</h2>')
+  await expect(page.locator('.cm-content')).toContainText('<a href="#strip-out">Strip out and sort</a>')
+})
+
+test('an item is dragged from the plan into the words, and on words that are marked', async ({ fixture }) => {
+  await fixture.addPage('coping', '<h1>The cope</h1><p>Stones on edge.</p>')
+  const path = await fixture.addPage('walls', '<h1>Walls</h1><p>Begin.</p><p>See the last row there.</p>')
+  const page = await fixture.open('author', path)
+  const item = page.getByRole('treeitem', { name: /The cope/ })
+  await item.dragTo(sheet(page).getByText('Begin.'), { targetPosition: { x: 2, y: 10 } })
+  await expect(sheet(page).getByRole('link', { name: 'The cope', exact: true })).toHaveAttribute('href', 'coping')
+  await expect(page.locator('#announcements')).toHaveText('Link to The cope')
+  await sheet(page)
+    .getByText('See the last row there.')
+    .dblclick({ position: { x: 10, y: 10 } })
+  await item.dragTo(sheet(page).getByText('See the last row there.'), { targetPosition: { x: 10, y: 10 } })
+  await expect(sheet(page).getByRole('link', { name: 'See', exact: true })).toHaveAttribute('href', 'coping')
+  await item.dragTo(sheet(page).getByRole('heading', { name: 'Walls' }))
+  await expect(page.getByText('A link to “The cope” can’t stand there.')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page).getByRole('link')).toHaveCount(1)
+  await kept(page)
 })
 
 test('an address that is typed links itself, one step back takes the link off; one pasted over words links them', async ({
@@ -65,7 +88,8 @@ test('an address that is typed links itself, one step back takes the link off; o
   await page.keyboard.type('office@walls.example')
   await page.keyboard.press('Enter')
   await expect(sheet(page).locator('a').last()).toHaveAttribute('href', 'mailto:office@walls.example')
-  await page.keyboard.type('www.walls.example ')
+  await page.keyboard.type('www.walls.exampl')
+  await page.keyboard.insertText('e ')
   await expect(sheet(page).locator('a')).toHaveCount(3)
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
@@ -84,4 +108,82 @@ test('an address that is typed links itself, one step back takes the link off; o
   })
   await expect(sheet(page).getByRole('link', { name: 'the leaflet' })).toHaveAttribute('href', 'walls')
   await kept(page)
+})
+
+test('the side desk says where the link at the cursor leads, tries it, and takes it off', async ({ fixture }) => {
+  await fixture.addPage('coping', '<h1>The cope</h1><p>Stones on edge.</p>')
+  const path = await fixture.addPage(
+    'walls',
+    '<h1>Walls</h1><p>See <a href="coping">the cope</a> first.</p><p>And <a href="http://127.0.0.1:9/x">the web</a> then.</p><p>Or <a href="#frost">below</a> now.</p><h2>Frost</h2>',
+  )
+  const page = await fixture.open('author', path)
+  const desk = page.getByRole('region', { name: 'Link' })
+  await sheet(page).getByText('the cope').click()
+  await expect(desk).toContainText('Leads to The cope. Page')
+  await expect(desk).toContainText('Not published yet: a student who follows it is told so')
+  await expect(desk.getByRole('link', { name: 'Open it' })).toHaveAttribute('href', '/courses/course/items/coping')
+  await sheet(page).getByText('the web').click()
+  await expect(desk).toContainText('Leads to 127.0.0.1:9')
+  await desk.getByRole('button', { name: 'Try it now' }).click()
+  await expect(desk.getByRole('status')).toContainText('students can’t open it')
+  await sheet(page).getByText('below').click()
+  await expect(desk).toContainText('Leads to Frost on this page.')
+  await desk.getByRole('button', { name: 'Take the link off' }).click()
+  await expect(sheet(page).getByRole('link', { name: 'below' })).toHaveCount(0)
+  await expect(sheet(page)).toBeFocused()
+  await expect(desk).toHaveCount(0)
+  await sheet(page).getByText('the cope').click()
+  await desk.getByRole('button', { name: 'Change…' }).click()
+  await expect(page.getByRole('dialog', { name: 'Change the link' })).toBeVisible()
+})
+
+test('a heading of another page is found by its words and keeps its place; the side desk has all places of that page', async ({
+  fixture,
+}) => {
+  await fixture.addPage('coping', '<h1>The cope</h1><p>Stones.</p><h2>Ends of the cope</h2><p>Turn.</p>', {
+    isPublished: true,
+  })
+  const draft = await fixture.addPage(
+    'frost',
+    '<h1>Frost</h1><p>Cold<span id="bites" data-name="It bites"></span>.</p><h2>Thaw</h2>',
+  )
+  const page = await fixture.open(
+    'author',
+    await fixture.addPage('walls', '<h1>Walls</h1><p>See there.</p><p>And <a href="frost">frost</a> too.</p>'),
+  )
+  await cursorAfter(page, 'See there.')
+  await page.keyboard.type(' ')
+  await page.keyboard.press('Control+k')
+  await expect(page.getByRole('combobox', { name: 'Title or address' })).toBeFocused()
+  await page.keyboard.type('ends of')
+  await expect(page.getByRole('option')).toContainText('Heading in The cope')
+  await page.keyboard.press('Enter')
+  await expect(sheet(page).getByRole('link', { name: 'Ends of the cope' })).toHaveAttribute(
+    'href',
+    'coping#ends-of-the-cope',
+  )
+  // The heading has its name for good: other words don't break the link.
+  await expect
+    .poll(async () => (await storedPage(fixture.url, 'coping')).child(2).attrs.id as unknown)
+    .toBe('ends-of-the-cope')
+  // A page that is not published yet is linked into as well.
+  await sheet(page).getByRole('link', { name: 'frost' }).click()
+  const where = page.getByRole('region', { name: 'Link' }).getByLabel('Place in it')
+  await expect(where.getByRole('option')).toHaveText(['Its beginning', 'It bites (named place)', 'Thaw'])
+  await where.selectOption('Thaw')
+  await expect(sheet(page).getByRole('link', { name: 'frost' })).toHaveAttribute('href', 'frost#thaw')
+  await expect(where).toHaveValue('thaw')
+  await expect.poll(async () => (await storedPage(fixture.url, 'frost')).child(2).attrs.id as unknown).toBe('thaw')
+  await kept(page)
+  // A place that has gone is told.
+  const other = await fixture.open('coauthor', draft)
+  await sheet(other).getByText('Thaw').click()
+  await other.keyboard.press('Home')
+  await other.keyboard.press('Shift+End')
+  await other.keyboard.press('Backspace')
+  await other.keyboard.press('Backspace')
+  await kept(other)
+  await page.reload()
+  await sheet(page).getByRole('link', { name: 'frost' }).click()
+  await expect(page.getByRole('region', { name: 'Link' })).toContainText('There is no place “thaw” in it any more')
 })

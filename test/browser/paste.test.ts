@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import sharp from 'sharp'
 import { schema } from '../../core/document/schema.ts'
 import { markKinds, nodeKinds } from '../../core/kinds/registry.ts'
 import type { NodeJson } from '../../core/kinds/kind.ts'
@@ -220,4 +221,116 @@ test('what stands on the page is cleaned as a paste is, with one step back', asy
   await page.keyboard.press('Control+z')
   await expect(sheet(page).locator('[data-colour]')).toHaveText('Red')
   await expect(sheet(page).locator('p')).toHaveCount(3)
+})
+
+const png = async (width: number): Promise<string> =>
+  `data:image/png;base64,${(
+    await sharp({ create: { width, height: 40, channels: 3, background: '#456' } })
+      .png()
+      .toBuffer()
+  ).toString('base64')}`
+
+test('pictures in a paste go to the shelf and stand where they stood, while one writes on', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p><p>There.</p>'))
+  await cursorAfter(page, 'Here.')
+  // At a person's distance from the server, so that there is a while in which one writes.
+  await page.route('**/uploads?*', async (route) => {
+    await new Promise((done) => setTimeout(done, 250))
+    await route.continue()
+  })
+  await paste(page, {
+    'text/html': `<p>One</p><p><img src="${await png(60)}" alt="A wall"></p><p>Two</p><figure><img src="${await png(61)}" alt="A gate"><figcaption>Seen <i>late</i></figcaption></figure><p>Three</p>`,
+  })
+  await expect(page.locator('.paste-notice')).toContainText('3 paragraphs, 2 pictures')
+  await page.keyboard.type(' and on')
+  await expect(sheet(page).locator('figure.picture')).toHaveCount(2)
+  await page.keyboard.type(' further')
+  await kept(page)
+  expect(writePage(await storedPage(fixture.url, 'walls'), 'source').replace(/\/files\/[\w-]+\//g, '/files/X/')).toBe(
+    `<h1>Walls</h1>
+<p>Here.One</p>
+<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/X/60" width="60" height="40" alt="A wall"><figcaption></figcaption></figure>
+<p>Two</p>
+<figure data-piece="picture" data-align="center" style="width: 100%"><img src="/files/X/61" width="61" height="40" alt="A gate"><figcaption>Seen <em>late</em></figcaption></figure>
+<p>Three and on further</p>
+<p>There.</p>`,
+  )
+})
+
+test('another reading takes pictures back that have come, and has none come twice', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(page, 'Here.')
+  await paste(page, {
+    'text/html': `<p>One</p><p><img src="${await png(62)}" alt="A wall"></p><p>Two</p>`,
+    'text/plain': 'One Two',
+  })
+  await expect(sheet(page).locator('figure.picture')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Keep text only' }).click()
+  await expect(sheet(page)).toHaveText(/^Walls.*Here\.One Two$/)
+  await page.getByRole('button', { name: 'As it came' }).click()
+  await expect(sheet(page).locator('figure.picture')).toHaveCount(1)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page)).toHaveText(/^Walls.*Here\.$/)
+})
+
+test('a picture on the web is a link until it is brought in; one that can’t be had stays one', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(page, 'Here.')
+  await paste(page, { 'text/html': '<p>One</p><p><img src="http://127.0.0.1/wall.png" alt="Frost on a wall"></p>' })
+  const link = sheet(page).getByRole('link', { name: 'Frost on a wall' })
+  await expect(link).toHaveAttribute('href', 'http://127.0.0.1/wall.png')
+  await page.getByRole('button', { name: 'Bring in the picture' }).click()
+  await expect(page.getByText('127.0.0.1 belongs to a private network')).toBeVisible()
+  await expect(link).toBeVisible()
+  // As if its host had given it.
+  const item = await page.evaluate(
+    async (signs) => {
+      const bytes = Uint8Array.from(atob(signs), (sign) => sign.charCodeAt(0))
+      const sent = await fetch('/courses/course/uploads?name=frost.png', { method: 'POST', body: bytes })
+      return (await sent.json()) as object
+    },
+    (await png(63)).split(',')[1]!,
+  )
+  await page.route('**/uploads/from-web', (route) => route.fulfill({ json: item }))
+  await page.getByRole('button', { name: 'Bring in the picture' }).click()
+  await expect(page.locator('.paste-notice')).toContainText('1 picture is on the page now')
+  await kept(page)
+  expect(writePage(await storedPage(fixture.url, 'walls'), 'source')).toMatch(
+    /<p>Here\.One<\/p>\n<figure .*alt="Frost on a wall"/,
+  )
+})
+
+test('in a post pictures of a paste go along; in a footnote, where there is room for words alone, that is said; symbols are found there too', async ({
+  fixture,
+}) => {
+  await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', { kind: 'discussion', isPublished: true })
+  const page = await fixture.open('student', '/discuss/course/talk')
+  const field = page.getByRole('textbox', { name: 'Your post' })
+  await field.click()
+  await expect(page.getByRole('button', { name: 'Bold' })).toBeVisible()
+  await field.click()
+  await paste(page, { 'text/html': `<p>One</p><p><img src="${await png(62)}" alt="A wall"></p><p>Two</p>` })
+  await expect(field.locator('figure img')).toHaveAttribute('alt', 'A wall')
+  await page.keyboard.press('Control+Alt+u')
+  const symbol = page.getByRole('combobox', { name: 'Name of the symbol' })
+  await symbol.fill('right arrow')
+  await page.keyboard.press('Enter')
+  await expect(field).toContainText(/Two.?→/u)
+  await page.getByRole('button', { name: 'Send', exact: true }).click()
+  await expect(
+    page.locator('.post-content, .post').filter({ hasText: 'Two' }).locator('img[alt="A wall"]'),
+  ).toBeVisible()
+  const author = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(author, 'Here.')
+  await author.keyboard.press('Control+Alt+f')
+  const note = author.getByRole('dialog').getByRole('textbox', { name: 'Footnote' })
+  await expect(author.getByRole('dialog').getByRole('button', { name: 'Bold' })).toBeVisible()
+  await note.click()
+  await paste(author, { 'text/html': `<p>One <img src="${await png(63)}" alt="A wall"> two</p>` })
+  await expect(
+    author.getByText('Pictures that did not come along: 1. There is room for words alone here.'),
+  ).toBeVisible()
+  await expect(note).toContainText(/One.*two/)
+  await expect(note.locator('img[src]')).toHaveCount(0)
 })

@@ -42,9 +42,13 @@ test('what is found while writing says why and for whom, and each repair is one 
   await page.keyboard.press('Enter')
   await page.keyboard.type('**not a list')
   await page.keyboard.press('Enter')
-  await page.keyboard.type('1. one')
-  await page.keyboard.press('Enter')
-  await page.keyboard.type('2. two')
+  // The signs stay signs for whoever takes back what they became.
+  for (const line of ['1. one', '2. two']) {
+    await page.keyboard.type(line.slice(0, 3))
+    await page.keyboard.press('Backspace')
+    await page.keyboard.type(line.slice(3))
+    if (line === '1. one') await page.keyboard.press('Enter')
+  }
   await expect(desk.getByText('lines look like a list')).toHaveCount(2)
 })
 
@@ -116,4 +120,30 @@ test('the past tells who did what; two moments are compared in the text, one is 
   await expect(desk.getByRole('listitem').first()).toContainText('Test author removed 3 words')
   await page.keyboard.press('Control+z')
   await expect(sheet(page)).toContainText('Third and last.')
+})
+
+test('a link to what is no longer in the course, or to no place of the page, is told; one to what has come since is not', async ({
+  fixture,
+}) => {
+  await fixture.addPage('gates', '<h1>Gates</h1><p>x</p>')
+  const links = '<p>See <a href="gates">gates</a>, <a href="stiles">stiles</a>, <a href="#top">the top</a>.</p>'
+  const page = await fixture.open('author', await fixture.addPage('walls', `<h1>Walls</h1>${links}`))
+  await page.getByRole('tab', { name: /Proof/ }).click()
+  const desk = page.getByRole('tabpanel')
+  await expect(desk).toContainText('“stiles” leads to something that is no longer in this course.')
+  await expect(desk).toContainText('“the top” leads to a place that is not on this page.')
+  await expect(desk).not.toContainText('“gates”')
+  // A co-author brings a page; a link to it is typed in the source before this plan has heard of it.
+  await fixture.addPage('ditches', '<h1>Ditches</h1><p>x</p>')
+  await page.getByRole('button', { name: 'Source' }).click()
+  await page.locator('.cm-content').click()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.insertText('<p><a href="ditches">the ditches</a></p>')
+  await expect(sheet(page).getByRole('link', { name: 'the ditches' })).toBeVisible()
+  await expect(desk).toContainText('2 findings.')
+  await kept(page)
+  await desk.getByRole('button', { name: 'Take the link off, keep the words' }).first().click()
+  await expect(sheet(page).getByRole('link', { name: 'stiles' })).toHaveCount(0)
+  await expect(sheet(page)).toContainText('stiles')
+  await expect(desk).toContainText('1 finding.')
 })

@@ -181,3 +181,28 @@ test('two merge and fill the same cells: both end with one table, and no word is
   if (!isInTable) await other.getByRole('tab', { name: /^Set aside/ }).click()
   await expect((isInTable ? sheet(other) : other.getByRole('complementary')).getByText('of the fell')).toBeVisible()
 })
+
+test('a table is turned into a list, back, and into columns, each with one step back', async ({ fixture }) => {
+  const page = await fixture.open(
+    'author',
+    await fixture.addPage(
+      'walls',
+      '<h1>Walls</h1><table><tr><td>cope</td><td>top</td></tr><tr><td>footing</td><td>ground</td></tr></table><p>End.</p>',
+    ),
+  )
+  await sheet(page).getByText('footing').click()
+  const desk = page.getByRole('tabpanel', { name: 'Piece' })
+  await desk.getByRole('button', { name: 'A list' }).click()
+  await expect(sheet(page).locator('table')).toHaveCount(0)
+  await expect(sheet(page).locator('ul > li > ul > li')).toHaveText(['top', 'ground'])
+  await expect(sheet(page)).toBeFocused()
+  await sheet(page).getByText('cope').click()
+  await desk.getByRole('button', { name: 'A table' }).click()
+  await expect(sheet(page).locator('td')).toHaveText(['cope', 'top', 'footing', 'ground'])
+  await sheet(page).getByText('cope').click()
+  await desk.getByRole('button', { name: 'Columns' }).click()
+  await expect(sheet(page).locator('.columns > *')).toHaveText([/cope\s*footing/, /top\s*ground/])
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page).locator('td')).toHaveCount(4)
+  await kept(page)
+})

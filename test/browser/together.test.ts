@@ -229,7 +229,7 @@ async function renewed(fixture: Fixture, answer: object): Promise<void> {
   let isNewer = true
   await page.route('**/batches', (route) => (isNewer ? route.fulfill({ json: answer }) : route.continue()))
   await cursorAfter(page, 'Kept.')
-  const loaded = page.waitForEvent('load')
+  const loaded = page.waitForEvent('load', { timeout: 40_000 })
   await page.keyboard.type(' Typed on the old one.')
   await expect(page.locator('.saving')).toContainText('Fieldstone was updated')
   isNewer = false

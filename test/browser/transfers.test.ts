@@ -25,7 +25,7 @@ test('a Word document is brought in as a book with a report, shown, taken out of
   await expect(dialog.getByText('It goes after “A page”.')).toBeVisible()
   await dialog.getByRole('button', { name: 'Import it' }).click()
   const entry = author.getByRole('list', { name: 'Imports and exports' }).getByRole('listitem').first()
-  await expect(entry).toContainText('2 chapters')
+  await expect(entry).toContainText('2 chapters', { timeout: 30_000 })
   const book = author.getByRole('treeitem', { name: /^Book: A year/ })
   await expect(book).toBeVisible()
   await expect(author.getByRole('treeitem', { name: /Chapter: (Winter|Spring)/ })).toHaveCount(2)

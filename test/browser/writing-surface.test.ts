@@ -191,6 +191,16 @@ test('the quiet bar is one row at 1280, with both panes beside the sheet, and al
   expect(await rows()).toBeLessThanOrEqual(2)
 })
 
+test('hidden characters are shown and put away by a key', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('signs', '<h1>Signs</h1><p>One<br>two.</p>'))
+  const button = page.getByRole('button', { name: 'Hidden characters' })
+  await cursorAfter(page, 'two.')
+  await page.keyboard.press('Control+Shift+H')
+  await expect(button).toHaveAttribute('aria-pressed', 'true')
+  await page.keyboard.press('Control+Shift+H')
+  await expect(button).toHaveAttribute('aria-pressed', 'false')
+})
+
 test('a footnote is written by key, numbered, listed below, changed by Enter, and read both ways by students', async ({
   fixture,
 }) => {

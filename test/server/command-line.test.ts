@@ -96,6 +96,11 @@ test('convert goes from HTML to Markdown and back, and to one document', async (
   expect((await fieldstone(['write', back])).out).toBe('<h1>Walls</h1>\n<h2>Stones</h2>\n<ul>\n  <li>a</li>\n</ul>\n')
   await fieldstone(['convert', md, alone])
   expect(await readFile(alone, 'utf8')).toMatch(/<style>[^]+<h1 id="_title">Walls<\/h1>/)
+})
+
+test('convert makes a book of a text with parts, and says what it can’t make', async () => {
+  const md = join(folder, 'out-of-book.md')
+  const html = await file('page.html', '<h1>Walls</h1>')
   expect((await fieldstone(['convert', html, join(folder, 'x.doc')])).error).toContain('has an ending')
   const book = await file('book.md', '# Year\n\n## Winter\n\na\n\n## Spring\n\nb\n')
   const epub = join(folder, 'book.epub')

@@ -36,6 +36,8 @@ const addLines = (courseId: string, afterId: string | null, lines: readonly Outl
 
 beforeAll(async () => {
   await makeSchool(pool)
+  // Titles that change are followed by a job.
+  await (await import('../../server/jobs/jobs.server.ts')).prepareJobs()
   return () => pool.end()
 })
 

@@ -156,6 +156,7 @@ const SCREENS: readonly (readonly [who: 'student' | 'author', path: string, most
   ['author', '/courses/COURSE/questions', 8],
   ['author', '/courses/COURSE/questions/paper', 4],
   ['author', '/courses/COURSE/readers', 18],
+  ['author', '/courses/COURSE/replace', 6],
   ['author', '/courses/COURSE/hand-ins/COURSE-assignment-0', 9],
 ]
 

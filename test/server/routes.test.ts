@@ -94,6 +94,22 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       status: [302, 403, 403, 403, 403, 400],
     },
   ],
+  '/courses/:courseId/tried-link': [
+    {
+      method: 'POST',
+      path: '/courses/course/tried-link',
+      body: '{"address":"http://127.0.0.1/"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 200, 200],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/tried-link',
+      body: '{"address":"javascript:alert(1)"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 400, 400],
+    },
+  ],
   '/courses/:courseId/embeds': [
     {
       method: 'POST',
@@ -124,6 +140,80 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       body: 'x',
       type: 'application/octet-stream',
       status: [401, 404, 404, 404, 404, 404],
+    },
+  ],
+  '/courses/:courseId/uploads/from-web': [
+    {
+      method: 'POST',
+      path: '/courses/course/uploads/from-web',
+      body: '{"address":"http://127.0.0.1/wall.png"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 422, 422],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/uploads/from-web',
+      body: '{"address":"javascript:x"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 400, 400],
+    },
+  ],
+  '/courses/:courseId/find': [
+    { path: '/courses/course/find?words=wall', status: AUTHORS_DATA },
+    { path: '/courses/nowhere/find', status: [401, 404, 404, 404, 404, 404] },
+  ],
+  '/courses/:courseId/replace': [{ path: '/courses/course/replace', status: AUTHORS }],
+  '/courses/:courseId/lines': [
+    { path: '/courses/course/lines?of=page.unit', status: AUTHORS_DATA },
+    { path: `/courses/course/lines?of=${'x.'.repeat(60)}`, status: [401, 404, 403, 403, 422, 422] },
+    { path: '/courses/course/lines?of=%00', status: [401, 404, 403, 403, 422, 422] },
+  ],
+  '/courses/:courseId/replacements': [
+    { path: '/courses/course/replacements', status: AUTHORS_DATA },
+    {
+      method: 'POST',
+      path: '/courses/course/replacements',
+      body: '{"intent":"replace","id":"r","words":"a","put":"b","pages":[{"documentId":"nothing","version":0,"places":[[1,2]]}]}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 409, 409],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/replacements',
+      body: '{"intent":"replace","id":"r","words":"a","put":"\\u0000","pages":[{"documentId":"page","version":0,"places":[[1,2]]}]}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 400, 400],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/replacements',
+      body: '{"intent":"undo","id":"nothing"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 409, 409],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/replacements',
+      body: '{"intent":"go on","id":"nothing"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 409, 409],
+    },
+  ],
+  '/courses/:courseId/own-words': [
+    { path: '/courses/course/own-words', status: AUTHORS_DATA },
+    {
+      method: 'POST',
+      path: '/courses/course/own-words',
+      body: '{"intent":"add","list":"course","word":"throughstone"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 200, 200],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/own-words',
+      body: '{"intent":"add","list":"mine","word":"<b>"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 400, 400],
     },
   ],
   '/courses/:courseId/contributions': [
@@ -284,6 +374,16 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       body: '{"intent":"bring back","id":"a"}',
       type: JSON_TYPE,
       status: [401, 404, 403, 403, 200, 200],
+    },
+  ],
+  '/documents/:documentId/places': [
+    { path: '/documents/page/places', status: AUTHORS_DATA },
+    {
+      method: 'POST',
+      path: '/documents/page/places',
+      body: JSON.stringify({ place: 'nowhere' }),
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 409, 409],
     },
   ],
   '/documents/:documentId/dismissed-findings': [

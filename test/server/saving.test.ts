@@ -12,6 +12,8 @@ const { flushSnapshots } = await import('../../server/documents/snapshots.server
 
 beforeAll(async () => {
   await makeSchool(pool)
+  // Titles that change are followed by a job.
+  await (await import('../../server/jobs/jobs.server.ts')).prepareJobs()
   await transaction(async (db) => {
     for (const id of ['page', 'races', 'tables', 'stored']) await createDocument(db, 'course', id, 'Walls')
   })

@@ -1,8 +1,8 @@
 import { cleanup, render, renderHook, type RenderHookResult, type RenderResult } from '@testing-library/react'
-import { App } from 'antd'
 import type { ReactNode } from 'react'
 import { createRoutesStub } from 'react-router'
 import { afterEach, vi } from 'vitest'
+import { MessagesProvider } from '../../app/shell/messages.tsx'
 
 /** What was sent to the server: where to, and as what. */
 export interface Sent {
@@ -18,7 +18,7 @@ afterEach(() => {
 
 /** What stands around every part of the interface: a router, and the place where messages appear. */
 function Around({ children, path }: { children: ReactNode; path: string }) {
-  const Routes = createRoutesStub([{ path: '*', Component: () => <App>{children}</App> }])
+  const Routes = createRoutesStub([{ path: '*', Component: () => <MessagesProvider>{children}</MessagesProvider> }])
   return <Routes initialEntries={[path]} />
 }
 
@@ -31,7 +31,7 @@ export function runHook<Result>(hook: () => Result, path = '/'): RenderHookResul
   const Routes = createRoutesStub([{ path: '*', Component: Inside }])
   let inside: ReactNode = null
   function Inside() {
-    return <App>{inside}</App>
+    return <MessagesProvider>{inside}</MessagesProvider>
   }
   return renderHook(hook, {
     wrapper: ({ children }: { children: ReactNode }) => {

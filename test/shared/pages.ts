@@ -1,3 +1,4 @@
+import { graphsWith } from './graphs.ts'
 import fc from 'fast-check'
 import type { Node } from 'prosemirror-model'
 import { evenTable } from '../../core/document/normalise-table.ts'
@@ -49,7 +50,13 @@ const marks = fc.uniqueArray(
     fc.constantFrom({ type: 'strong' }, { type: 'emphasis' }, { type: 'underline' }),
     fc.constantFrom(...exampleMarks),
     fc
-      .constantFrom('https://walls.example/?a=1&b="2"', '#water', 'mailto:office@skerrow.example', '/a b')
+      .constantFrom(
+        'https://walls.example/?a=1&b="2"',
+        'mailto:office@skerrow.example',
+        '/a b',
+        // To whatever has a name in a page: its own name must stay with it.
+        ...['#water', '#flat', '#slope-2', '#sum', '#über'],
+      )
       .map((href) => ({ type: 'link', attrs: { href } })),
     fc
       .record({ name: fc.constantFrom('Site', 'Day & "hour"'), isOpen: fc.boolean() })
@@ -91,6 +98,15 @@ const inline = fc.array(
           decimals: fc.option(fc.integer({ min: 0, max: 12 })),
         })
         .map((attrs): NodeJson => ({ type: 'value', attrs })),
+    },
+    {
+      weight: 1,
+      arbitrary: fc
+        .record({
+          id: fc.constantFrom('water', 'frost.2', '_x', 'جدار'),
+          name: fc.constantFrom('', 'Where "frost" & <b>'),
+        })
+        .map((attrs): NodeJson => ({ type: 'namedPlace', attrs })),
     },
   ),
   { maxLength: 5 },
@@ -329,6 +345,7 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
             .record({ tex, isNumbered: fc.boolean(), id: fc.option(fc.constantFrom('sum', 'über')) })
             .map((attrs): NodeJson => ({ type: 'displayEquation', attrs })),
         },
+        { weight: 1, arbitrary: graphsWith(words) },
         { weight: 1, arbitrary: preformatted },
         {
           weight: 2,

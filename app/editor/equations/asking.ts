@@ -1,12 +1,10 @@
 import type { Node } from '@tiptap/pm/model'
-import { type Command, type EditorState, NodeSelection, type Plugin } from '@tiptap/pm/state'
+import { type Command, type EditorState, NodeSelection } from '@tiptap/pm/state'
 import { closeHistory } from '@tiptap/pm/history'
 import { MOST_DEPTH } from '../../../core/document/limits.ts'
 import { isA } from '../../../core/kinds/facts.ts'
-import { asked } from '../asked.ts'
-import { insertionPlace } from '../insert-commands.ts'
-
-const asking = asked('equations')
+import { askedInLine } from '../asked.ts'
+import { insertionPlace, lineAfterLast } from '../insert-commands.ts'
 
 /** The equation that is selected, as a whole or as all there is between two places. */
 function selectedEquation({ selection }: EditorState): Node | null {
@@ -15,32 +13,12 @@ function selectedEquation({ selection }: EditorState): Node | null {
   return isAll && isA(node, 'equation', 'displayEquation') ? node : null
 }
 
-/** Opens the dialog for the equation that is selected, or for a new one at the cursor. */
-export const askEquation: Command = (state, dispatch) => {
-  const { $from } = state.selection
-  const ask = asking.dialog(state)
-  const isSelected = selectedEquation(state) !== null
-  const canStand = $from.parent.inlineContent && $from.parent.type.contentMatch.matchType(state.schema.nodes.equation!)
-  if (!ask || !(isSelected || canStand)) return false
-  if (dispatch) ask()
-  return true
-}
-
-/** What opens an equation: Enter while it is selected, a double click, and whoever calls `askEquation`. */
-export function equations(ask: () => void): Plugin {
-  return asking.plugin(ask, {
-    handleDoubleClickOn(_view, _position, node) {
-      if (!isA(node, 'equation', 'displayEquation')) return false
-      ask()
-      return true
-    },
-    handleKeyDown(view, event) {
-      if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !selectedEquation(view.state)) return false
-      ask()
-      return true
-    },
-  })
-}
+/** `askEquation` opens the dialog for the equation that is selected, or for a new one at the cursor. */
+export const { ask: askEquation, plugin: equations } = askedInLine(
+  'equations',
+  ['equation', 'displayEquation'],
+  selectedEquation,
+)
 
 /** What is said of an equation. */
 export interface EquationDraft {
@@ -84,8 +62,7 @@ export const putEquation =
       const made = displayEquation!.create({ tex, isNumbered })
       transaction.replaceWith(place.from, place.to, made)
       transaction.setSelection(NodeSelection.create(transaction.doc, place.from))
-      const after = place.from + made.nodeSize
-      if (after === transaction.doc.content.size) transaction.insert(after, schema.nodes.paragraph!.create())
+      lineAfterLast(transaction, place.from + made.nodeSize)
     }
     dispatch?.(transaction.scrollIntoView())
     return true

@@ -1,48 +1,21 @@
 import { type Node, Node as PageNode } from '@tiptap/pm/model'
 import { closeHistory } from '@tiptap/pm/history'
-import { type Command, type EditorState, NodeSelection, type Plugin } from '@tiptap/pm/state'
+import { type Command, type EditorState, NodeSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { isA } from '../../../core/kinds/facts.ts'
-import { asked } from '../asked.ts'
+import { askedInLine, selectedOf } from '../asked.ts'
 
-const asking = asked('footnotes')
+const selectedNote = (state: EditorState): Node | null => selectedOf(state, 'footnote')
 
-/** The note that is selected. */
-function selectedNote({ selection }: EditorState): Node | null {
-  return selection instanceof NodeSelection && isA(selection.node, 'footnote') ? selection.node : null
-}
-
-/** Opens the dialog for the note that is selected, or for a new one at the cursor. */
-export const askFootnote: Command = (state, dispatch) => {
-  const ask = asking.dialog(state)
-  const { parent } = state.selection.$from
-  const canStand = parent.inlineContent && parent.type.contentMatch.matchType(state.schema.nodes.footnote!)
-  if (!ask || !(selectedNote(state) || canStand)) return false
-  if (dispatch) ask()
-  return true
-}
-
-/** What opens a note: Enter while it is selected, a double click, a press on its words, and `askFootnote`. */
-export function footnotes(ask: () => void): Plugin {
-  return asking.plugin(ask, {
-    handleDoubleClickOn(_view, _position, node) {
-      if (!isA(node, 'footnote')) return false
-      ask()
-      return true
-    },
-    handleKeyDown(view, event) {
-      if (event.key !== 'Enter' || event.ctrlKey || event.altKey || !selectedNote(view.state)) return false
-      ask()
-      return true
-    },
-  })
-}
+const asking = askedInLine('footnotes', ['footnote'])
+/** `askFootnote` opens the dialog for the note that is selected, or for a new one at the cursor. */
+export const { ask: askFootnote, plugin: footnotes } = asking
 
 /** Selects the note at a place and opens it. */
 export function openFootnote(view: EditorView, position: number): void {
   if (position < 0 || !isA(view.state.doc.nodeAt(position), 'footnote')) return
   view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, position)).scrollIntoView())
-  asking.dialog(view.state)?.()
+  asking.open(view.state)
 }
 
 /** The words of the note that is selected, as a line of a passage; null where none is. */

@@ -1,7 +1,9 @@
-import { Asterisk, Minus, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
+import { Asterisk, Flag, Minus, Omega, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
 import { askEquation } from '../equations/asking.ts'
 import { insertRule, wrap } from '../commands.ts'
 import { askFootnote } from '../footnotes/asking.ts'
+import { askPlace } from '../places/asking.ts'
+import { askSymbol } from '../symbols/asking.ts'
 import { askTable } from '../tables/new-table.ts'
 import { inTitle, plainTitle, isInside, type Tool } from './tool.ts'
 
@@ -57,6 +59,26 @@ export const INSERT_TOOLS: readonly Tool[] = [
     help: 'A numbered note at the bottom of the page.',
     icon: Asterisk,
     command: askFootnote,
+    whyNot: plainTitle,
+  },
+  {
+    id: 'named-place',
+    group: 'insert',
+    name: 'Named place',
+    key: '',
+    help: 'A place in the text that links can lead to.',
+    icon: Flag,
+    command: askPlace,
+    whyNot: plainTitle,
+  },
+  {
+    id: 'symbol',
+    group: 'insert',
+    name: 'Symbol',
+    key: 'Mod-Alt-u',
+    help: 'A sign, letter or emoji that is not on the keyboard, found by its name.',
+    icon: Omega,
+    command: askSymbol,
     whyNot: plainTitle,
   },
   {

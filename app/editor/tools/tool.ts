@@ -13,7 +13,8 @@ export const TABLE_GROUPS = [
   'table-delete',
 ] as const
 type TableGroup = (typeof TABLE_GROUPS)[number]
-export type ToolGroup = 'block' | 'text' | 'words' | 'clear' | 'paragraph' | 'list' | TableGroup | 'insert' | 'history'
+export type ToolGroup =
+  'block' | 'text' | 'words' | 'clear' | 'paragraph' | 'list' | TableGroup | 'insert' | 'history' | 'view'
 
 /** A tool of the sheet: everything about it in one place, for bar, menu and help. */
 export interface Tool {

@@ -32,6 +32,7 @@ export const displayEquation: Piece = {
     help: 'A formula, typed as LaTeX or put together from pieces.',
     effort: 'has settings',
     command: askEquation,
+    asks: true,
     outcome: () => 'Asks for the formula.',
     Example: () => (
       <span className="eg-equation">

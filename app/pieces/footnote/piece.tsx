@@ -40,6 +40,7 @@ export const footnote: Piece = {
     help: 'A numbered note at the bottom of the page.',
     effort: 'ready',
     command: askFootnote,
+    asks: true,
     outcome: () => 'Asks for the text of the note.',
     Example: () => (
       <span className="eg-note">

@@ -1,30 +1,19 @@
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
-import { useEditorState } from '@tiptap/react'
 import { useState } from 'react'
 import { startSealedFrame } from '../../sealed/sealed-frame.ts'
 import { onDemand } from '../../shell/on-demand.tsx'
 import { newHtmlPiece } from '../../editor/insert-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { useAttributes } from '../use-attributes.ts'
 import { WordsSetting } from '../words-setting.tsx'
 
 const CodeDialog = onDemand(() => import('./code-dialog.tsx').then((module) => module.default))
 
 function HtmlPieceSettings({ editor, position }: SettingsProps) {
-  const attrs = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) =>
-      state.doc.nodeAt(position)?.attrs as { title: string; code: string } | undefined,
-    equalityFn: (a, b) => a === b,
-  })
+  const [{ title, code }, , keep] = useAttributes(editor, position)
   const [isOpen, setOpen] = useState(false)
-  if (attrs?.code === undefined) return null
-  const keep = (changes: Record<string, unknown>): void => {
-    const transaction = editor.state.tr
-    for (const [name, value] of Object.entries(changes))
-      if (editor.state.doc.nodeAt(position)?.attrs[name] !== value) transaction.setNodeAttribute(position, name, value)
-    if (transaction.docChanged) editor.view.dispatch(transaction)
-  }
+  if (typeof title !== 'string' || typeof code !== 'string') return null
   return (
     <>
       <p className="soft">
@@ -34,19 +23,19 @@ function HtmlPieceSettings({ editor, position }: SettingsProps) {
       <WordsSetting
         label="Title, for whoever can’t see it"
         most={300}
-        value={attrs.title}
+        value={title}
         placeholder="What the frame shows"
-        onKeep={(title) => keep({ title })}
+        onKeep={(words) => keep({ title: words })}
       />
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         Edit the code
       </button>
       {isOpen && (
         <CodeDialog
-          code={attrs.code}
-          title={attrs.title}
+          code={code}
+          title={title}
           onClose={() => setOpen(false)}
-          onKeep={(code, height) => keep({ code, ...(height ? { height } : {}) })}
+          onKeep={(kept, height) => keep({ code: kept, ...(height ? { height } : {}) })}
         />
       )}
     </>

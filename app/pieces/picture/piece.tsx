@@ -1,12 +1,11 @@
 import type { Editor } from '@tiptap/core'
-import type { Node } from '@tiptap/pm/model'
 import { NodeSelection } from '@tiptap/pm/state'
-import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useEditorState } from '@tiptap/react'
 import { MOST_ALT } from '../../../core/kinds/picture/kinds.ts'
 import { pictureAddress, widthsFor } from '../../../core/media/pictures.ts'
 import { rememberAlt } from '../../media/upload.ts'
 import { courseHere } from '../../shell/course-here.ts'
+import { CaptionedView } from '../captioned-view.ts'
 import { type Piece, type SettingsProps, stepped } from '../piece.ts'
 import { WordsSetting } from '../words-setting.tsx'
 import { ChoiceSetting } from '../choice-setting.tsx'
@@ -109,20 +108,12 @@ function keepSelected({ state }: Editor, position: number, name: string, value: 
 }
 
 /** The picture with its caption, and a corner to draw it larger or smaller by. */
-class PictureView implements NodeView {
-  readonly dom = document.createElement('figure')
-  readonly contentDOM = document.createElement('div')
+class PictureView extends CaptionedView {
   readonly #image = document.createElement('img')
   readonly #note = document.createElement('span')
 
-  constructor(
-    private node: Node,
-    private readonly view: EditorView,
-    private readonly getPosition: () => number | undefined,
-  ) {
-    const frame = document.createElement('div')
-    frame.className = 'picture-frame'
-    frame.contentEditable = 'false'
+  constructor(...given: ConstructorParameters<typeof CaptionedView>) {
+    super(...given)
     const corner = document.createElement('span')
     corner.className = 'picture-corner'
     corner.title = 'Draw the picture larger or smaller'
@@ -135,15 +126,12 @@ class PictureView implements NodeView {
       ),
     )
     this.#image.draggable = false
-    // ProseMirror selects by a click only what has nothing in it; a picture has its caption.
-    frame.addEventListener('mousedown', (event) => this.#select(event))
     this.#note.className = 'picture-note'
-    frame.append(this.#image, corner, this.#note)
-    this.dom.append(frame, this.contentDOM)
-    this.#draw()
+    this.frame.append(this.#image, corner, this.#note)
+    this.draw()
   }
 
-  #draw(): void {
+  protected draw(): void {
     const { item, width, height, alt, widthPercent, align } = this.node.attrs as Attrs
     this.dom.className = 'picture'
     this.dom.dataset.align = align
@@ -154,15 +142,6 @@ class PictureView implements NodeView {
     this.#image.height = height
     this.#image.alt = alt ?? ''
     this.#note.textContent = alt === null ? 'No alternative text' : ''
-  }
-
-  #select(event: MouseEvent): void {
-    const position = this.getPosition()
-    if (event.button !== 0 || position === undefined) return
-    event.preventDefault()
-    const { state } = this.view
-    this.view.dispatch(state.tr.setSelection(NodeSelection.create(state.doc, position)))
-    this.view.focus()
   }
 
   #resize(event: PointerEvent, corner: HTMLElement): void {
@@ -187,25 +166,6 @@ class PictureView implements NodeView {
     }
     corner.addEventListener('pointermove', move)
     corner.addEventListener('pointerup', end, { once: true })
-  }
-
-  update(node: Node): boolean {
-    if (node.type !== this.node.type) return false
-    this.node = node
-    this.#draw()
-    return true
-  }
-
-  stopEvent(event: Event): boolean {
-    return (
-      (event.type === 'mousedown' || event.type.startsWith('pointer')) &&
-      event.target instanceof HTMLElement &&
-      event.target.closest('.picture-frame') !== null
-    )
-  }
-
-  ignoreMutation(mutation: { target: globalThis.Node; type: string }): boolean {
-    return mutation.type !== 'selection' && !this.contentDOM.contains(mutation.target)
   }
 }
 

@@ -32,6 +32,8 @@ function pairAt(siblings: readonly HtmlNode[], index: number): Fold | null {
   while (at < siblings.length && isBlank(siblings[at]!)) at++
   const body = siblings[at]
   if (!body || !isElement(body) || !BODY.test(body.tagName) || attribute(body, 'id') !== targetOf(control)) return null
+  // A piece of ours that a link above it leads to, such as an equation, is not folded away by that.
+  if (attribute(body, 'data-piece') !== undefined) return null
   return { title: control.childNodes, id: attribute(body, 'id') ?? '', body, count: at - index + 1, place: header }
 }
 

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { attribute, element, type HtmlElement, isElement, text } from '../../tree/tree.ts'
 import { pictureAddress, widthsFor } from '../../media/pictures.ts'
 import { words, wordsFrom } from '../attributes.ts'
+import { captionIn, percentIn } from '../figures.ts'
 import type { NodeKind } from '../kind.ts'
 
 const identifier = z.string().regex(/^[\w-]{1,60}$/)
@@ -15,8 +16,6 @@ const imageIn = ({ childNodes }: HtmlElement): HtmlElement | undefined => {
   for (const child of childNodes) if (isElement(child) && child.tagName === 'img') return child
   return undefined
 }
-const captionIn = ({ childNodes }: HtmlElement): HtmlElement | undefined =>
-  childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'figcaption')
 const itemOf = (image: HtmlElement | undefined): string | null =>
   /^\/files\/([\w-]{1,60})\/\d+$/.exec((image && attribute(image, 'src')) ?? '')?.[1] ?? null
 
@@ -59,11 +58,7 @@ export const picture = {
           height: side.catch(1).parse(Number(attribute(image, 'height'))),
           alt: alt === undefined || attribute(image, 'data-alt') === 'missing' ? null : wordsFrom(alt, MOST_ALT),
           description: descriptionIn(unsafeElement),
-          widthPercent: widthPercent
-            .catch(100)
-            .parse(
-              Number.parseFloat(/width:\s*(\d{1,3})%/.exec(attribute(unsafeElement, 'style') ?? '')?.[1] ?? '100'),
-            ),
+          widthPercent: widthPercent.catch(100).parse(percentIn(unsafeElement)),
           align: pictureAlign.catch('center').parse(attribute(unsafeElement, 'data-align')),
         }
       },

@@ -1,4 +1,4 @@
-import { linksOf, rewordLink } from '../links.ts'
+import { linksOf, rewordLink } from '../../links/links-of.ts'
 import type { Rule } from '../rule.ts'
 
 const ADDRESS = /^(https?:\/\/|www\.)\S+$/i

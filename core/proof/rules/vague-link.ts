@@ -1,4 +1,4 @@
-import { linksOf, rewordLink } from '../links.ts'
+import { linksOf, rewordLink } from '../../links/links-of.ts'
 import type { Rule } from '../rule.ts'
 
 /** Words that say nothing by themselves (common practice). */
@@ -60,6 +60,12 @@ export const vagueLink: Rule = {
       repair: 'words',
       words: 'the map',
       repaired: '<p>See <a href="https://a.example"><strong>the map</strong></a></p>',
+    },
+    {
+      html: '<p>Walls<span role="doc-footnote">See <a href="https://a.example">here</a>.</span></p>',
+      repair: 'words',
+      words: 'the map',
+      repaired: '<p>Walls<span role="doc-footnote">See <a href="https://a.example">the map</a>.</span></p>',
     },
   ],
 }

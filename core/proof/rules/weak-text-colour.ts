@@ -30,7 +30,7 @@ interface Weak {
 /** Words in a colour, or on a ground, of their own that read badly; `ground` is that of the block they stand in. */
 function* weakIn(node: Node, position: number, ground: string): Generator<Weak> {
   const here = groundOf(node) ?? ground
-  if (!node.isTextblock) {
+  if (!node.inlineContent) {
     let at = position + 1
     for (const child of node.children) {
       yield* weakIn(child, at, here)
@@ -40,6 +40,8 @@ function* weakIn(node: Node, position: number, ground: string): Generator<Weak> 
   }
   let from = position + 1
   for (const inline of node.children) {
+    // A note stands below the page, on its paper.
+    if (inline.inlineContent && !inline.isText) yield* weakIn(inline, from, PAPER)
     const own = groundOfMarks(inline)
     const colour = markOn(inline, 'textColour')?.attrs.colour as string | undefined
     if (own !== null || colour !== undefined) {

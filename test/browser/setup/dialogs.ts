@@ -48,6 +48,34 @@ export const DIALOGS: readonly Opened[] = [
     },
   },
   {
+    file: 'editor/places/place-dialog.tsx',
+    name: 'New named place',
+    path: SHEET,
+    open: async (page) => {
+      await insert(page)
+      await page.keyboard.type('named place')
+      await page.keyboard.press('Enter')
+    },
+  },
+  {
+    file: 'editor/symbols/symbol-dialog.tsx',
+    name: 'Symbol',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      await page.keyboard.press('Control+Alt+u')
+    },
+  },
+  {
+    file: 'finder/finder-dialog.tsx',
+    name: 'Find anything',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      await page.keyboard.press('Control+j')
+    },
+  },
+  {
     file: 'editor/equations/equation-dialog.tsx',
     name: 'Equation',
     path: SHEET,

@@ -116,7 +116,8 @@ test('started before its database, it waits, says so, and begins when the databa
   const starting = startApp(database.href, { port })
   const early = async (): Promise<Response | null> => fetch(`http://127.0.0.1:${port}/`).catch(() => null)
   let answer = await early()
-  for (let attempt = 0; !answer && attempt < 100; attempt++) {
+  // It listens once its own code is read, which takes a busy machine long.
+  for (let attempt = 0; !answer && attempt < 400; attempt++) {
     await new Promise((done) => setTimeout(done, 100))
     answer = await early()
   }

@@ -1,4 +1,4 @@
-import { readFormula } from '../../formula.ts'
+import { readFormula } from '../../../formulas/formula.ts'
 import { readNumber, toFigures } from '../../numbers.ts'
 import { convert, splitQuantity } from '../../units.ts'
 import type { Values } from '../../versions.ts'

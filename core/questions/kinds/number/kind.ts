@@ -1,5 +1,5 @@
 import { emptyPassage } from '../../../document/empty-passage.ts'
-import { readFormula } from '../../formula.ts'
+import { readFormula } from '../../../formulas/formula.ts'
 import { showNumber } from '../../numbers.ts'
 import { isUnit } from '../../units.ts'
 import type { Values } from '../../versions.ts'

@@ -1,0 +1,21 @@
+/** The functions that formulas know, by name. */
+export const FORMULA_FUNCTIONS = [
+  'abs',
+  'sqrt',
+  'cbrt',
+  'exp',
+  'log',
+  'log10',
+  'sin',
+  'cos',
+  'tan',
+  'asin',
+  'acos',
+  'atan',
+  'round',
+  'floor',
+  'ceil',
+  'min',
+  'max',
+  'mod',
+] as const

@@ -1,0 +1,112 @@
+import type { Node } from 'prosemirror-model'
+import { Transform } from 'prosemirror-transform'
+import { problemOfPage } from '../document/check.ts'
+import { isA } from '../kinds/facts.ts'
+import { gridOf } from '../kinds/table/grid.ts'
+
+/** What a table, a list or columns can become, each word kept. */
+export type TurnedInto = 'list' | 'columns' | 'table'
+
+export interface Turning {
+  readonly into: TurnedInto
+  /** Why it can't become that, as a sentence; empty when it can. */
+  readonly whyNot: string
+}
+
+/** More blocks side by side can't be read. */
+const MOST_COLUMNS = 4
+
+/** What a piece can be turned into; nothing for most. */
+export function turnings(piece: Node): readonly Turning[] {
+  if (isA(piece, 'bulletList', 'orderedList', 'columns')) return [{ into: 'table', whyNot: '' }]
+  const table = tableOf(piece)
+  if (!table) return []
+  const { width } = gridOf(table)
+  const whyNot = width < 2 || width > MOST_COLUMNS ? `Two to ${MOST_COLUMNS} columns can stand side by side.` : ''
+  return [
+    { into: 'list', whyNot: '' },
+    { into: 'columns', whyNot },
+  ]
+}
+
+/**
+ * Turns the piece at a position into something else. Of a table each row becomes an item of a list, with its other
+ * cells in a list beneath, and the other way round; or each column becomes one of columns. Null when it can't be.
+ */
+export function turnInto(page: Node, position: number, into: TurnedInto): Transform | null {
+  const $position = page.resolve(position)
+  // A table goes with its caption.
+  const isCaptioned = isA($position.parent, 'captionedTable')
+  const from = isCaptioned ? $position.before() : position
+  const piece = isCaptioned ? $position.parent : page.nodeAt(position)
+  if (!piece || turnings(piece).find((each) => each.into === into)?.whyNot !== '') return null
+  const blocks = into === 'table' ? [tableFrom(rowsOf(piece), piece)] : fromTable(piece, into)
+  const transform = new Transform(page).replaceWith(from, from + piece.nodeSize, blocks)
+  // A list in a list takes a level more than a cell.
+  return problemOfPage(transform.doc) === null ? transform : null
+}
+
+const tableOf = (piece: Node): Node | null =>
+  isA(piece, 'table') ? piece : isA(piece, 'captionedTable') ? piece.lastChild : null
+
+function fromTable(piece: Node, into: 'list' | 'columns'): Node[] {
+  const { nodes } = piece.type.schema
+  const table = tableOf(piece)!
+  const caption = table === piece ? [] : [nodes.paragraph!.create(null, piece.firstChild!.content)]
+  return [...caption, into === 'list' ? listFrom(table) : columnsFrom(table)]
+}
+
+function listFrom(table: Node): Node {
+  const { bulletList, listItem } = table.type.schema.nodes
+  const items = table.children.flatMap(({ children: [first, ...others] }) => {
+    if (!first) return []
+    const beneath = others.map((cell) => listItem!.create(null, cell.content))
+    return [
+      listItem!.create(null, [...first.children, ...(beneath.length > 0 ? [bulletList!.create(null, beneath)] : [])]),
+    ]
+  })
+  return bulletList!.create(null, items)
+}
+
+function columnsFrom(table: Node): Node {
+  const { columns, column, paragraph } = table.type.schema.nodes
+  const grid = gridOf(table)
+  const blocks: Node[][] = Array.from({ length: grid.width }, () => [])
+  for (const { cells } of grid.rows)
+    for (const { node, column: at } of cells) if (!isBlank(node)) blocks[at]!.push(...node.children)
+  return columns!.create(
+    null,
+    blocks.map((each) => column!.create(null, each.length > 0 ? each : [paragraph!.create()])),
+  )
+}
+
+/** A cell that holds one empty paragraph. */
+const isBlank = (cell: Node): boolean =>
+  cell.childCount === 1 && isA(cell.firstChild, 'paragraph') && cell.firstChild!.childCount === 0
+
+/** The cells of each row, as their blocks. */
+function rowsOf(piece: Node): readonly (readonly (readonly Node[])[])[] {
+  if (isA(piece, 'columns')) return [piece.children.map(({ children }) => children)]
+  return piece.children.map(({ children }) => {
+    const last = children.at(-1)
+    return last?.type.isInGroup('list')
+      ? [children.slice(0, -1), ...last.children.map((item) => item.children)]
+      : [children]
+  })
+}
+
+function tableFrom(rows: ReturnType<typeof rowsOf>, { type: { schema } }: Node): Node {
+  const { table, tableRow, tableCell, paragraph } = schema.nodes
+  const width = Math.max(...rows.map((row) => row.length))
+  const cell = (blocks: readonly Node[] = []): Node =>
+    tableCell!.create(null, blocks.length > 0 ? blocks : [paragraph!.create()])
+  return table!.create(
+    null,
+    rows.map((row) =>
+      tableRow!.create(
+        null,
+        Array.from({ length: width }, (_, at) => cell(row[at])),
+      ),
+    ),
+  )
+}
