@@ -7,6 +7,8 @@ const SLOW = [
   'core/html/{checker,large}.test.ts',
   'test/server/{command-line,demo,published-players,routes,shelf,sign-in,transfer-life,transfers}.test.ts',
 ]
+/** What is waited for may take long on a busy machine. */
+const expect = { poll: { timeout: 20_000 } }
 const exclude = ['node_modules/**', ...(process.env.QUICK === '1' ? SLOW : [])]
 
 export default defineConfig({
@@ -23,6 +25,7 @@ export default defineConfig({
           include: ['test/server/*.test.ts'],
           exclude,
           globalSetup: ['test/server/setup/cluster.ts'],
+          expect,
           testTimeout: 60_000,
           hookTimeout: 120_000,
         },
@@ -33,6 +36,7 @@ export default defineConfig({
           name: 'alone',
           include: ['test/server/alone/*.test.ts'],
           globalSetup: ['test/server/setup/cluster.ts'],
+          expect,
           testTimeout: 60_000,
           hookTimeout: 120_000,
           fileParallelism: false,
@@ -44,6 +48,7 @@ export default defineConfig({
           name: 'faults',
           include: ['test/faults/**/*.test.ts'],
           globalSetup: ['test/server/setup/cluster.ts'],
+          expect,
           testTimeout: 600_000,
           hookTimeout: 120_000,
           fileParallelism: false,

@@ -26,7 +26,7 @@ test('findings stand by how much they matter, each with why, and follow the writ
   expect(before).toBeGreaterThan(0)
   expect(words.closest('li')!.querySelector('details')!.textContent).toContain('Why it matters')
   act(() => void editor.commands.setContent(editorOn('<h1>Walls</h1><p>Stones.</p>').getJSON()))
-  await waitFor(() => expect(screen.getByRole('status').textContent).toContain('No findings'), { timeout: 3000 })
+  await waitFor(() => expect(screen.getByRole('status').textContent).toContain('No findings'))
 })
 
 test('a repair changes the page', async () => {

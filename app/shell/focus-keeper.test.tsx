@@ -1,6 +1,6 @@
 import { act, screen } from '@testing-library/react'
 import { useState } from 'react'
-import { expect, test } from 'vitest'
+import { expect, test, vi } from 'vitest'
 import { draw } from '../../test/shared/drawn.tsx'
 import { useFocusKeeper } from './focus-keeper.ts'
 
@@ -29,13 +29,13 @@ function List() {
   )
 }
 
+/** Presses what has the focus away, and waits until something has the focus again, however long that takes. */
 async function press(name: string): Promise<string> {
   const button = screen.getByRole('button', { name })
   button.focus()
-  await act(async () => {
-    button.click()
-    await new Promise((done) => setTimeout(done, 120))
-  })
+  act(() => button.click())
+  expect(button.isConnected).toBe(false)
+  await vi.waitFor(() => expect(document.activeElement).not.toBe(document.body), { timeout: 20_000 })
   return document.activeElement?.textContent ?? ''
 }
 

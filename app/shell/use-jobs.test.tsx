@@ -35,7 +35,7 @@ test('an answer to what was asked before something was begun does not count', as
   expect(result.current.all).toBeNull()
   await act(async () => answers[1]!([{ id: 'again', state: 'running' }]))
   await waitFor(() => expect(result.current.all?.[0]?.state).toBe('running'))
-  await waitFor(() => expect(answers.length).toBe(3), { timeout: 3000 })
+  await waitFor(() => expect(answers.length).toBe(3))
   await act(async () => answers[2]!([{ id: 'again', state: 'done' }]))
   await waitFor(() => expect(told).toEqual(['again']))
 })

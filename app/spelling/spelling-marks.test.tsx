@@ -108,7 +108,7 @@ test('words wait while the dictionary can’t be had, and are looked at with the
   let isThere = false
   const { words } = listSaying('en', () => isThere)
   const { view } = spelledOn('<h1>W</h1><p>stox ‸</p>', words)
-  await vi.waitFor(() => expect(isUnreachable(view.state)).toBe(true))
+  await vi.waitFor(() => expect(isUnreachable(view.state)).toBe(true), 20_000)
   expect(texts(view)).toEqual([])
   isThere = true
   view.dispatch(view.state.tr.insertText('and '))

@@ -1,4 +1,11 @@
-import { cleanup, render, renderHook, type RenderHookResult, type RenderResult } from '@testing-library/react'
+import {
+  cleanup,
+  configure,
+  render,
+  renderHook,
+  type RenderHookResult,
+  type RenderResult,
+} from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { createRoutesStub } from 'react-router'
 import { afterEach, vi } from 'vitest'
@@ -9,6 +16,9 @@ export interface Sent {
   readonly address: string
   readonly body: unknown
 }
+
+// What is waited for may take long on a busy machine; a check that fails for good only fails later.
+configure({ asyncUtilTimeout: 20_000 })
 
 afterEach(() => {
   cleanup()
