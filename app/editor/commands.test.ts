@@ -61,15 +61,32 @@ test.each<[string, string, Command, string]>([
   [
     'a link',
     '<p>see |the map|</p>',
-    setLink('https://maps.example/'),
+    setLink({ href: 'https://maps.example/' }),
     '<p>see <a href="https://maps.example/">the map</a></p>',
   ],
-  ['a link with words of its own', '<p>see |</p>', setLink('#water', 'below'), '<p>see <a href="#water">below</a></p>'],
+  [
+    'a link with words of its own',
+    '<p>see |</p>',
+    setLink({ href: '#water' }, 'below'),
+    '<p>see <a href="#water">below</a></p>',
+  ],
   [
     'a link changed from inside',
     '<p><a href="#a">the |map</a> x</p>',
-    setLink('#b'),
+    setLink({ href: '#b' }),
     '<p><a href="#b">the map</a> x</p>',
+  ],
+  [
+    'another address, with what else was said of the link',
+    '<p><a href="#a" title="Below" target="_blank">the |map</a></p>',
+    setLink({ href: '#b' }),
+    '<p><a href="#b" title="Below" target="_blank">the map</a></p>',
+  ],
+  [
+    'its window alone',
+    '<p><a href="#a" title="Below" target="_blank">the |map</a></p>',
+    setLink({ isNewWindow: false }),
+    '<p><a href="#a" title="Below">the map</a></p>',
   ],
   ['a link removed', '<p><a href="#a">the <b>|map</b></a> x</p>', setLink(null), '<p>the <strong>map</strong> x</p>'],
 ])('%s', (_name, before, command, after) => expect(run(before, command)?.html).toBe(after))

@@ -167,34 +167,43 @@ export const toggleBlank: Command = (state, dispatch) => {
   return true
 }
 
-/** Sets or changes the link of the marked text, or of the link the cursor stands in; null removes it. */
+/** What can be set of a link. */
+export interface LinkSettings {
+  readonly href: string
+  readonly title: string
+  readonly isNewWindow: boolean
+}
+
+/**
+ * Sets or changes the link of the marked text, or of the link the cursor stands in; null removes it. What is not said
+ * of a link that there is stays as it was.
+ */
 export const setLink =
-  (href: string | null, fallbackText?: string): Command =>
+  (settings: Partial<LinkSettings> | null, fallbackText?: string): Command =>
   (state, dispatch) => {
     const type = state.schema.marks.link!
-    const range = linkRange(state) ?? { from: state.selection.from, to: state.selection.to }
+    const existing = linkRange(state)
+    const range = existing ?? { from: state.selection.from, to: state.selection.to }
+    const link = settings && type.create({ ...existing?.settings, ...settings })
     const transaction = state.tr
     if (range.from === range.to) {
-      if (!href) return false
-      const words = fallbackText || href
+      if (!link) return false
+      const words = fallbackText || String(link.attrs.href)
       dispatch?.(
         transaction
-          .insert(
-            range.from,
-            state.schema.text(words, [...(state.selection.$from.marks() ?? []), type.create({ href })]),
-          )
+          .insert(range.from, state.schema.text(words, [...(state.selection.$from.marks() ?? []), link]))
           .scrollIntoView(),
       )
       return true
     }
     transaction.removeMark(range.from, range.to, type)
-    if (href) transaction.addMark(range.from, range.to, type.create({ href }))
+    if (link) transaction.addMark(range.from, range.to, link)
     dispatch?.(transaction)
     return true
   }
 
-/** The link around the cursor, with its address; null outside a link or with a marked passage. */
-export function linkRange(state: EditorState): { from: number; to: number; href: string } | null {
+/** The link around the cursor, with its settings; null outside a link or with a marked passage. */
+export function linkRange(state: EditorState): { from: number; to: number; settings: LinkSettings } | null {
   const { $from, empty } = state.selection
   if (!empty) return null
   const type = state.schema.marks.link!
@@ -215,5 +224,5 @@ export function linkRange(state: EditorState): { from: number; to: number; href:
   for (let at = 0; at < first; at++) from += parent.child(at).nodeSize
   let to = from
   for (let at = first; at <= last; at++) to += parent.child(at).nodeSize
-  return { from, to, href: String(mark.attrs.href) }
+  return { from, to, settings: mark.attrs as LinkSettings }
 }

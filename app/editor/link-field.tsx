@@ -1,11 +1,13 @@
 import type { Editor } from '@tiptap/core'
-import { Button, Form, Input } from 'antd'
+import { Button, Checkbox, Form, Input } from 'antd'
 import { useState } from 'react'
 import { safeAddress } from '../../core/tree/addresses.ts'
 import { type FieldSay, useFieldSay } from './field-say.ts'
 import { ownLink, ownTarget } from '../../core/links/own-links.ts'
 import { type LinkTarget, matchingTargets } from '../../core/links/targets.ts'
-import { linkRange, setLink } from './commands.ts'
+import { linkRange, type LinkSettings, setLink } from './commands.ts'
+import { wordsFrom } from '../../core/kinds/attributes.ts'
+import { MOST_LINK_TITLE } from '../../core/kinds/link/kind.ts'
 import { type LinkPlaces, useHeadingsOfOthers } from './links/headings-of-others.ts'
 import { keepPlaceOf } from './links/keep-place.ts'
 import { optionId, TargetList } from './links/target-list.tsx'
@@ -66,9 +68,45 @@ export function LinkField({ editor, places, onClose }: Props) {
             <Input id="link-words" value={words} onChange={(event) => setWords(event.target.value)} />
           </Form.Item>
         )}
+        {places && <MoreOfTheLink {...draft} />}
         <button type="submit" hidden />
       </form>
     </Dialog>
+  )
+}
+
+interface MoreProps {
+  more: Pick<LinkSettings, 'title' | 'isNewWindow'>
+  setMore: (more: Pick<LinkSettings, 'title' | 'isNewWindow'>) => void
+}
+
+/** What authors can say of a link beside where it leads. */
+function MoreOfTheLink({ more, setMore }: MoreProps) {
+  const say = useFieldSay()
+  return (
+    <>
+      <Form.Item
+        layout="vertical"
+        label={say('field.linkTitle')}
+        htmlFor="link-title"
+        help={say('field.linkTitleHelp')}
+      >
+        <Input
+          id="link-title"
+          dir="auto"
+          autoComplete="off"
+          maxLength={MOST_LINK_TITLE}
+          value={more.title}
+          onChange={(event) => setMore({ ...more, title: event.target.value })}
+        />
+      </Form.Item>
+      <Checkbox
+        checked={more.isNewWindow}
+        onChange={(event) => setMore({ ...more, isNewWindow: event.target.checked })}
+      >
+        {say('field.newWindow')}
+      </Checkbox>
+    </>
   )
 }
 
@@ -127,7 +165,8 @@ const isAddress = (href: string): boolean => /^([a-z][a-z0-9+.-]*:|\/|#)/i.test(
 
 /** What is typed about the link, and what becomes of it. */
 function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefined, onClose: () => void) {
-  const existing = linkRange(editor.state)
+  const existing = linkRange(editor.state)?.settings ?? null
+  const [more, setMore] = useState({ title: existing?.title ?? '', isNewWindow: existing?.isNewWindow ?? false })
   const [address, type] = useState(existing?.href ?? '')
   const [words, setWords] = useState('')
   const [problem, setProblem] = useState('')
@@ -138,7 +177,8 @@ function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefi
   const ofOthers = useHeadingsOfOthers(places, isTyped ? address : '')
   const found = isTyped ? [...matchingTargets(targets, address, MOST_SHOWN), ...ofOthers].slice(0, MOST_SHOWN) : []
   const run = (href: string | null, title = ''): void => {
-    setLink(href, words.trim() || title)(editor.state, editor.view.dispatch)
+    const settings = href === null ? null : { href, ...more, title: wordsFrom(more.title.trim(), MOST_LINK_TITLE) }
+    setLink(settings, words.trim() || title)(editor.state, editor.view.dispatch)
     onClose()
   }
   const pick = ({ href, title: own, toName, toKeep }: LinkTarget): void => {
@@ -159,7 +199,7 @@ function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefi
   }
   const title = titleOf(targets, address)
   return {
-    ...{ existing, run, apply, problem, address, needsWords, words, setWords, found, chosen, choose },
+    ...{ existing, more, setMore, run, apply, problem, address, needsWords, words, setWords, found, chosen, choose },
     setAddress: (value: string): void => {
       type(value)
       choose(0)

@@ -15,6 +15,10 @@ test.each([
     '<p>See <a href="#x">the le‸aflet</a> and <a href="https://walls.example/">more</a>.</p>',
     'Paragraph, in Page. No formatting. In the link “the leaflet” to #x. Links in this paragraph: “the leaflet”, “more”.',
   ],
+  [
+    '<p><a href="coping" title="With maps" target="_blank">x‸y</a></p>',
+    'Paragraph, in Page. No formatting. In the link “xy” to coping, titled “With maps”, in a new window. Link in this paragraph: “xy”.',
+  ],
   ['<p>‸two words‸ here</p>', 'Paragraph, in Page. 2 words are selected. No formatting.'],
 ])('%s', (body, words) => expect(hereInWords(stateAt(`<h1>T</h1>${body}`))).toBe(words))
 

@@ -1,7 +1,7 @@
 import type { Mark, Node } from '@tiptap/pm/model'
 import type { EditorState } from '@tiptap/pm/state'
 import { countWords } from '../../core/document/statistics.ts'
-import { isA, isMark, kindOfMark } from '../../core/kinds/facts.ts'
+import { isA, isMark, kindOfMark, markOn } from '../../core/kinds/facts.ts'
 import { linksOf } from '../../core/links/links-of.ts'
 import { whereWords } from '../writing/where.ts'
 
@@ -72,11 +72,17 @@ function linksHere({ doc, selection: { $from } }: EditorState): string {
   const names = links.slice(0, MOST_LINKS).map(({ words }) => `“${words.trim()}”`)
   const more = links.length > names.length ? ` and ${links.length - names.length} more` : ''
   return [
-    here ? `In the link “${here.words.trim()}” to ${here.href}.` : '',
+    here ? `In the link “${here.words.trim()}” to ${here.href}${moreOf(markOn(doc.nodeAt(here.from)!, 'link'))}.` : '',
     `${links.length === 1 ? 'Link' : 'Links'} in this paragraph: ${names.join(', ')}${more}.`,
   ]
     .filter(Boolean)
     .join(' ')
+}
+
+/** What a link says and does beside leading somewhere. */
+function moreOf(link: Mark | undefined): string {
+  const title = link?.attrs.title ? `, titled “${String(link.attrs.title)}”` : ''
+  return title + (link?.attrs.isNewWindow ? ', in a new window' : '')
 }
 
 function picturesNear({ doc, selection: { from } }: EditorState): string {

@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import { Checkbox } from 'antd'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
 import { useEffect, useRef, useState } from 'react'
@@ -6,7 +7,7 @@ import { Link } from 'react-router'
 import type { TriedLink } from '../../server/embeds/try-link.server.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { PlaceInItem } from './place-in-item.tsx'
-import { linkRange, setLink } from '../editor/commands.ts'
+import { linkRange, type LinkSettings, setLink } from '../editor/commands.ts'
 import { type LeadsTo, whereItLeads } from '../editor/links/where.ts'
 
 interface Props {
@@ -25,16 +26,19 @@ export function LinkDesk({ editor, courseId, plan, onChange }: Props) {
       const link = linkRange(state)
       if (!link) return null
       const words = state.doc.textBetween(link.from, link.to).trim()
-      return { href: link.href, words, leads: whereItLeads(link.href, state.doc, plan, Date.now()) }
+      return { ...link.settings, words, leads: whereItLeads(link.settings.href, state.doc, plan, Date.now()) }
     },
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
   if (!here) return null
-  const { href, words, leads } = here
+  const { href, title, isNewWindow, words, leads } = here
   const isKept = leads.to === 'item' || (leads.to === 'place' && leads.isNamed)
   const follows = isKept && leads.title.trim() === words
+  const setHere = (settings: Partial<LinkSettings> | null): void => {
+    setLink(settings)(editor.state, editor.view.dispatch)
+  }
   const unlink = (): void => {
-    setLink(null)(editor.state, editor.view.dispatch)
+    setHere(null)
     editor.view.focus()
   }
   return (
@@ -44,8 +48,18 @@ export function LinkDesk({ editor, courseId, plan, onChange }: Props) {
       {follows && (
         <p className="soft">The link is called by the title. When the title changes, the link changes with it.</p>
       )}
+      {title !== '' && (
+        <p>
+          Title: <bdi>{title}</bdi>
+        </p>
+      )}
       {leads.to === 'item' && leads.documentId !== null && (
         <PlaceInItem key={leads.id} {...{ editor, leads }} documentId={leads.documentId} />
+      )}
+      {(leads.to === 'item' || leads.to === 'web' || isNewWindow) && (
+        <Checkbox checked={isNewWindow} onChange={() => setHere({ isNewWindow: !isNewWindow })}>
+          Opens in a new window
+        </Checkbox>
       )}
       <div className="desk-choices">
         <GoThere {...{ editor, courseId, leads }} />

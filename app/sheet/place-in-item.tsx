@@ -26,7 +26,7 @@ export function PlaceInItem({ editor, leads: { id, place }, documentId }: Props)
   // Nothing to choose from, and nothing to tell.
   if (place === '' && (places === null || places.length === 0)) return null
   const lead = (next: string): void => {
-    setLink(next === '' ? id : `${id}#${encodeURIComponent(next)}`)(editor.state, editor.view.dispatch)
+    setLink({ href: next === '' ? id : `${id}#${encodeURIComponent(next)}` })(editor.state, editor.view.dispatch)
     if (next !== '') keepPlaceOf(documentId, next)
   }
   return (

@@ -3,6 +3,7 @@ import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { renderBlocks, renderPage, sealedPieces } from '../html/render.ts'
 import { fillSlots, filledWord } from '../html/slots.ts'
+import { isNewWindowSaid } from '../links/new-window.ts'
 import { decodedPlace } from '../tree/addresses.ts'
 import {
   attribute,
@@ -131,6 +132,7 @@ function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null
   }
   if (tagName === 'iframe') return frame(node, body)
   if (tagName === 'img') return picture(node, places)
+  if (isNewWindowSaid(node)) return null
   if (tagName === 'a') return link(node, body)
   return node
 }
@@ -203,6 +205,7 @@ function picture(node: HtmlElement, places: EbookPlaces): HtmlElement {
 
 function link(node: HtmlElement, { places, ids }: Body): HtmlElement | HtmlNode[] {
   const href = attribute(node, 'href') ?? ''
+  const title = attribute(node, 'title') ?? null
   if (/^(https?|mailto|tel):/i.test(href)) {
     drop(node, 'target', 'rel', 'href')
     // As the URL Standard writes it: authors' addresses may hold spaces and quotation marks.
@@ -219,5 +222,5 @@ function link(node: HtmlElement, { places, ids }: Body): HtmlElement | HtmlNode[
   }
   const [, entry, within = ''] = /^(?:\/read\/[\w-]+\/)?([\w-]+)(?:#(.*))?$/.exec(href) ?? []
   const file = entry === undefined ? null : places.chapter(entry, decodedPlace(within))
-  return file === null ? node.childNodes : element('a', { href: file }, node.childNodes)
+  return file === null ? node.childNodes : element('a', { href: file, title }, node.childNodes)
 }

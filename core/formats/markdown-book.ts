@@ -57,7 +57,7 @@ function relinked(markdown: string, { pictures }: Book): string {
 /** Links to other chapters as links to their files. */
 function linked(markdown: string, names: ReadonlyMap<string, string>): string {
   return markdown.replace(
-    /(\]\(|href=")([\w-]+)(#[^)"]*)?(?=[)"])/g,
+    /(\]\(|href=")([\w-]+)(#[^)"]*)?(?=[)"\s])/g,
     (whole, before: string, id: string, place = '') => {
       const name = names.get(id)
       return name ? `${before}${name}${place}` : whole

@@ -1,6 +1,6 @@
 import type { Element } from 'hast'
-import type { Handle as ToMarkdown } from 'hast-util-to-mdast'
-import type { Delete, Html } from 'mdast'
+import { defaultHandlers, type Handle as ToMarkdown } from 'hast-util-to-mdast'
+import type { Delete, Html, PhrasingContent } from 'mdast'
 import type { Handler } from 'mdast-util-to-hast'
 import type { Node } from 'prosemirror-model'
 import rehypeParse from 'rehype-parse'
@@ -46,13 +46,22 @@ const placeAsHtml = (node: Element): Html | null =>
     ? { type: 'html', value: toText.stringify({ type: 'root', children: [node] }) }
     : null
 
+/** What a link opens has no form in Markdown either: its tags stay HTML, its words are Markdown. */
+const newWindowAsHtml: ToMarkdown = (state, node: Element) => {
+  const [opening = ''] =
+    /^<a [^>]*>/.exec(toText.stringify({ type: 'root', children: [{ ...node, children: [] }] })) ?? []
+  return [{ type: 'html', value: opening }, ...state.all(node), { type: 'html', value: '</a>' }] as PhrasingContent[]
+}
+
 /** The way from HTML to Markdown of one page, whose notes are numbered through. */
 function fromHtml(): (html: string) => string {
   const notes = new MarkdownNotes()
   const span: ToMarkdown = (state, node: Element, parent) =>
     notes.handle(state, node) ?? placeAsHtml(node) ?? mathToMarkdown.span(state, node, parent)
+  const a: ToMarkdown = (state, node: Element, parent) =>
+    (node.properties.target ? newWindowAsHtml : defaultHandlers.a!)(state, node, parent)
   const toTree = unified()
-    .use(rehypeRemark, { handlers: { ...mathToMarkdown, span } })
+    .use(rehypeRemark, { handlers: { ...mathToMarkdown, span, a } })
     .use(notes.below)
     .freeze()
   return (html) => written.stringify(toTree.runSync(parse.parse(html)))

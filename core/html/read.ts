@@ -14,6 +14,7 @@ import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { readMath } from '../equations/from-mathml.ts'
 import { shortened } from '../tree/shortened.ts'
+import { takeNewWindowsSaid } from '../links/new-window.ts'
 import { readNotes } from '../notes/read-notes.ts'
 import { placesApart } from './places-apart.ts'
 import { Surroundings } from './surroundings.ts'
@@ -61,6 +62,7 @@ export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadRes
   const reader = new Reader(options.language)
   readMath(nodes)
   readNotes(nodes)
+  takeNewWindowsSaid(nodes)
   const recognised = recognise(nodes, reader.report)
   placesApart(recognised, options.linked)
   const children = outer(recognised)

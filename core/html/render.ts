@@ -3,6 +3,7 @@ import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
 import { setGraphs } from '../graphs/set-graphs.ts'
+import { sayNewWindows } from '../links/new-window.ts'
 import { setEquations } from '../equations/set-equations.ts'
 import { bracketNotes, setNotes } from '../notes/set-notes.ts'
 import { highlight } from './highlighted.ts'
@@ -64,6 +65,7 @@ export function renderBlocks(
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   highlight(elements)
   setEquations(elements)
+  sayNewWindows(elements, word('room.opensWindow'))
   const graphs = setGraphs(elements, { isPassage: !arePlaces })
   const writtenOf = (): string => graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))
   const taken = new Set<string>()

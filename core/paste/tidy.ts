@@ -1,4 +1,14 @@
-import { attribute, declarations, element, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
+import {
+  attribute,
+  declarations,
+  element,
+  type HtmlElement,
+  type HtmlNode,
+  isElement,
+  isText,
+  textOf,
+} from '../tree/tree.ts'
+import { isNewWindowSaid, saysNewWindow } from '../links/new-window.ts'
 import { looksOf } from './looks.ts'
 import { withoutBlankLines } from './blank-lines.ts'
 import { officeFormula, withoutFormulaPictures } from './office-formulas.ts'
@@ -69,6 +79,7 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
     else if (hasWords(node)) tidied.looks.add(why)
     return []
   }
+  if (isNewWindowSaid(node)) return []
   if (node.tagName === 'img' && !isOwnPicture(node)) return [placeFor(node, tidied.pictures)]
   const figure = pictureOfFigure(node)
   if (figure)
@@ -213,10 +224,17 @@ const holdsPlace = (nodes: readonly HtmlNode[]): boolean =>
   nodes.some((node) => isElement(node) && (isAnchor(node) || holdsPlace(node.childNodes)))
 const TABLE_PART = /^(table|tr|td|th|tbody|thead|tfoot)$/
 
+const saysAgain = (anchor: HtmlElement, title: string): boolean =>
+  [textOf(anchor), attribute(anchor, 'href') ?? ''].some((said) => said.trim() === title.trim())
+
 function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs'] {
   const isPiece = attribute(node, 'data-piece') !== undefined
   const kept = node.attrs.filter(({ name, value }) => {
     // Ids that programs give for their own ends lead nowhere; those of places stay.
+    // On the web many links open windows without a word of it; ours say so.
+    if (name === 'target') return saysNewWindow(node)
+    // A title that says what the words or the address say is read out twice.
+    if (name === 'title' && node.tagName === 'a') return !saysAgain(node, value)
     if (name === 'id' && OF_PROGRAMS.test(value) && !tidied.linked.has(value)) return false
     // Of a table and what is in it, a size is a look.
     if (!tidied.keepsLooks && TABLE_PART.test(node.tagName) && /^(width|height)$/.test(name)) {

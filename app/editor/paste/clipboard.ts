@@ -219,7 +219,7 @@ function linkSelection(view: EditorView, text: string): boolean {
   })
   const href = own ?? (/^\s*(https?:\/\/|mailto:)\S+\s*$/i.test(text) ? safeAddress(text) : null)
   if (href === null || parent.type.spec.code || !parent.type.allowsMarkType(schema.marks.link!)) return false
-  return setLink(href)(view.state, (transaction) => view.dispatch(closeHistory(transaction)))
+  return setLink({ href })(view.state, (transaction) => view.dispatch(closeHistory(transaction)))
 }
 
 /** An embed code, or a share address of a host whose players pages may hold. */
