@@ -27,6 +27,7 @@ export default [
   route('courses/:courseId/replacements', 'replace/replacements.ts'),
   route('courses/:courseId/find', 'finder/find-in-course.ts'),
   route('courses/:courseId/own-words', 'spelling/own-words.ts'),
+  route('courses/:courseId/looks', 'looks/looks.ts'),
   route('courses/:courseId/contributions', 'shelf/contributions.ts'),
   route('courses/:courseId/shelf-list', 'shelf/shelf-list.ts'),
   route('courses/:courseId/shelf-list/:shelfId', 'shelf/shelf-item.ts'),

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { kindOfEntry } from '../core/plan/kinds.ts'
 import { changeSteps } from '../core/source/changes.ts'
 import { emptyPage, schema } from '../core/document/schema.ts'
+import { type CourseLook, tableStyle } from '../core/looks/course-looks.ts'
 import { readPage } from '../core/html/read.ts'
 import { SCHEMA_VERSION } from '../core/kinds/upgrades.ts'
 import { type Database, transaction } from '../server/database/pool.server.ts'
@@ -18,6 +19,7 @@ import { sketchOf } from '../core/templates/sketch.ts'
 import { insertTemplate } from '../server/templates/queries.server.ts'
 import { insertFolder, insertQuestion } from '../server/questions/queries.server.ts'
 import { keepBytes } from '../server/shelf/bytes.server.ts'
+import { putLook } from '../server/looks/queries.server.ts'
 import { insertOwnWord } from '../server/spelling/queries.server.ts'
 import { insertShelfItem, updateAlt } from '../server/shelf/queries.server.ts'
 import { seedActivity } from './activity.ts'
@@ -53,6 +55,17 @@ export async function seedDemo(now: Date): Promise<void> {
 /** What wallers say and dictionaries don't. */
 const TRADE_WORDS = ['backfill', 'Fellside', 'hearted', 'hearting', 'smoot', 'throughs', 'turves', 'wallers']
 
+/** What the pages of the course have in common. */
+const COURSE_LOOKS: readonly CourseLook[] = [
+  { sort: 'colour', name: 'Through brown', value: '#7a4a12' },
+  { sort: 'colour', name: 'Cope green', value: '#dfe8cf' },
+  {
+    sort: 'table',
+    name: 'Tally',
+    value: tableStyle.parse({ lines: 'rows', lineColour: '#b0762a', isStriped: true, headGround: '#efe6d3' }),
+  },
+]
+
 async function seedCourse(db: Database, course: DemoCourse, now: Date): Promise<void> {
   await db.query('insert into courses (id, title, language, direction, time_zone) values ($1, $2, $3, $4, $5)', [
     course.id,
@@ -70,6 +83,7 @@ async function seedCourse(db: Database, course: DemoCourse, now: Date): Promise<
     await seedShelf(db)
     await seedBank(db)
     for (const word of TRADE_WORDS) await insertOwnWord(db, 'course', COURSE, word)
+    for (const look of COURSE_LOOKS) await putLook(db, COURSE, look)
     await seedTemplates(db, now)
   }
   const clock = { day: 70 }

@@ -1,4 +1,7 @@
 import { useEffect, useState } from 'react'
+import { KeepUnderName } from '../looks/keep-under-name.tsx'
+import { type CourseLooksHere, useCourseLooks } from '../looks/use-course-looks.ts'
+import { WhatWasRemoved } from '../looks/what-was-removed.tsx'
 import { safeColour } from '../../core/tree/colours.ts'
 
 export type NamedColour = readonly [name: string, colour: string]
@@ -16,8 +19,12 @@ interface Props {
   onChange: (colour: string | null) => void
 }
 
-/** A colour out of some, or typed as hex. */
+/** A colour out of some, out of those of the course, or typed as hex; what is typed can be kept for the course. */
 export function ColourChoice({ label, labelledBy, value, colours, none, onChange }: Props) {
+  const here = useCourseLooks()
+  const ofCourse = here.looks.flatMap(({ sort, name, value: colour }) =>
+    sort === 'colour' ? [[name, colour] as const] : [],
+  )
   return (
     <div className="swatches" role="group" aria-labelledby={labelledBy}>
       {none && (
@@ -30,19 +37,54 @@ export function ColourChoice({ label, labelledBy, value, colours, none, onChange
           onClick={() => onChange(null)}
         />
       )}
-      {colours.map(([name, colour]) => (
-        <button
-          key={colour}
-          type="button"
-          className="swatch"
-          style={{ backgroundColor: colour }}
-          aria-label={name}
-          title={name}
-          aria-pressed={value === colour}
-          onClick={() => onChange(colour)}
-        />
-      ))}
+      <Swatches {...{ colours, value, onChange }} />
+      {ofCourse.length > 0 && <span className="swatch-rule" />}
+      <Swatches colours={ofCourse} {...{ value, onChange }} />
       <ColourField label={`${label} as hex colour`} value={value ?? ''} onChange={onChange} />
+      {here.isCourse && <ForTheCourse {...{ here, value, colours, ofCourse }} />}
+    </div>
+  )
+}
+
+function Swatches({ colours, value, onChange }: Pick<Props, 'colours' | 'value' | 'onChange'>) {
+  return colours.map(([name, colour]) => (
+    <button
+      key={`${name} ${colour}`}
+      type="button"
+      className="swatch"
+      style={{ backgroundColor: colour }}
+      aria-label={name}
+      title={name}
+      aria-pressed={value === colour}
+      onClick={() => onChange(colour)}
+    />
+  ))
+}
+
+interface ForTheCourseProps extends Pick<Props, 'value' | 'colours'> {
+  here: CourseLooksHere
+  ofCourse: readonly NamedColour[]
+}
+
+/** A colour of one's own is kept for the course; one of the course is taken out. */
+function ForTheCourse({ here, value, colours, ofCourse }: ForTheCourseProps) {
+  const kept = here.looks.find((look) => look.sort === 'colour' && look.value === value)
+  const isOwn = value !== null && value !== '' && !kept && !colours.some(([, colour]) => colour === value)
+  return (
+    <div className="for-the-course">
+      {isOwn && (
+        <KeepUnderName
+          invite="Keep this colour for the course…"
+          taken={ofCourse.map(([name]) => name)}
+          onKeep={(name) => here.keep({ sort: 'colour', name, value })}
+        />
+      )}
+      {kept && (
+        <button type="button" className="link-button" onClick={() => void here.remove(kept)}>
+          Take “{kept.name}” out of the course’s colours
+        </button>
+      )}
+      <WhatWasRemoved here={here} sort="colour" />
     </div>
   )
 }

@@ -101,6 +101,7 @@ function MoreOfTheLink({ more, setMore }: MoreProps) {
         />
       </Form.Item>
       <Checkbox
+        className="link-window"
         checked={more.isNewWindow}
         onChange={(event) => setMore({ ...more, isNewWindow: event.target.checked })}
       >

@@ -62,6 +62,7 @@ const NO_SCREENS = [
   'replace/lines.ts',
   'replace/replacements.ts',
   'spelling/own-words.ts',
+  'looks/looks.ts',
   'shelf/contributions.ts',
   'shelf/shelf-list.ts',
   'shelf/shelf-item.ts',

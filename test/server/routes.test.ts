@@ -216,6 +216,23 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       status: [401, 404, 403, 403, 400, 400],
     },
   ],
+  '/courses/:courseId/looks': [
+    { path: '/courses/course/looks', status: AUTHORS_DATA },
+    {
+      method: 'POST',
+      path: '/courses/course/looks',
+      body: '{"intent":"keep","look":{"sort":"colour","name":"Moss","value":"#4b6b3c"}}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 200, 200],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/looks',
+      body: '{"intent":"keep","look":{"sort":"colour","name":"Moss","value":"url(x)"}}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 400, 400],
+    },
+  ],
   '/courses/:courseId/contributions': [
     {
       method: 'POST',

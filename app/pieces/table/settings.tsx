@@ -21,6 +21,7 @@ import { ChoiceSetting } from '../choice-setting.tsx'
 import { NumberSetting } from '../number-setting.tsx'
 import type { SettingsProps } from '../piece.ts'
 import { useAttributes } from '../use-attributes.ts'
+import { TableStyles } from './styles.tsx'
 
 /** Rows, columns, cells and looks of the table under the cursor. */
 export function TableSettings(props: SettingsProps) {
@@ -33,6 +34,7 @@ export function TableSettings(props: SettingsProps) {
           ))}
         </div>
       ))}
+      <TableStyles {...props} />
       <CellSettings editor={props.editor} />
       <LookSettings {...props} />
     </>

@@ -7,10 +7,9 @@ import { attribute, declarations, hasClass, type HtmlElement, isElement } from '
  * nobody has checked.
  */
 
-const colour = z
-  .string()
-  .regex(/^#[0-9a-f]{6}$/)
-  .nullable()
+/** A colour as six lower-case hex digits, as `safeColour` writes it. */
+export const hexColour = z.string().regex(/^#[0-9a-f]{6}$/)
+const colour = hexColour.nullable()
 
 export const tableLines = z.enum(['all', 'rows', 'none'])
 export const tablePadding = z.enum(['narrow', 'usual', 'wide'])

@@ -123,6 +123,10 @@ const LARGEST: Record<string, readonly Large[]> = {
     list: 'mine',
     word: 'x'.repeat(9000),
   }),
+  'looks/looks.ts': json('a long name', '/courses/course/looks', {
+    intent: 'keep',
+    look: { sort: 'colour', name: 'x'.repeat(9000), value: '#4b6b3c' },
+  }),
   'shelf/from-web.ts': json('address', '/courses/course/uploads/from-web', {
     address: `http://127.0.0.1/${'a'.repeat(1900)}`,
   }),

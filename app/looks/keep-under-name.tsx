@@ -1,0 +1,71 @@
+import { useId, useState } from 'react'
+import { MOST_LOOK_NAME } from '../../core/looks/course-looks.ts'
+
+interface Props {
+  /** What is done: “Keep this colour for the course…”. */
+  invite: string
+  /** Names that there are: what has one of them is replaced. */
+  taken: readonly string[]
+  /** Keeps it; false when that could not be done. */
+  onKeep: (name: string) => Promise<boolean>
+}
+
+/** Keeps something under a name that is asked for in its place. */
+export function KeepUnderName({ invite, taken, onKeep }: Props) {
+  const [name, setName] = useState<string | null>(null)
+  const [isMissing, setMissing] = useState(false)
+  const id = useId()
+  if (name === null)
+    return (
+      <button type="button" className="link-button" onClick={() => setName('')}>
+        {invite}
+      </button>
+    )
+  const keep = (): void => {
+    if (name.trim() === '') return setMissing(true)
+    void onKeep(name.trim()).then((isKept) => isKept && setName(null))
+  }
+  return (
+    // A form would stand within the form of a dialog.
+    <div
+      role="group"
+      aria-label={invite}
+      className="keep-under-name"
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== 'Escape') return
+        if (event.key === 'Enter' && !(event.target instanceof HTMLInputElement)) return
+        event.preventDefault()
+        event.stopPropagation()
+        if (event.key === 'Enter') keep()
+        else setName(null)
+      }}
+    >
+      <label className="desk-field">
+        <span>Name</span>
+        <input
+          autoFocus
+          value={name}
+          maxLength={MOST_LOOK_NAME}
+          aria-invalid={isMissing}
+          aria-describedby={`${id}-help`}
+          onChange={({ target }) => (setName(target.value), setMissing(false))}
+        />
+      </label>
+      <p id={`${id}-help`} className={isMissing ? 'field-problem' : 'soft'}>
+        {isMissing
+          ? 'Type a name first.'
+          : taken.includes(name.trim())
+            ? `There is one called “${name.trim()}”: this takes its place.`
+            : 'All authors of the course can use it.'}
+      </p>
+      <div className="desk-choices">
+        <button type="button" className="desk-button" onClick={keep}>
+          Keep
+        </button>
+        <button type="button" className="desk-button" onClick={() => setName(null)}>
+          Cancel
+        </button>
+      </div>
+    </div>
+  )
+}
