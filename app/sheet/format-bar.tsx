@@ -217,7 +217,7 @@ function BlockMenu({ editor }: { editor: Editor }) {
   return (
     <Menu menu={{ ...toolItems(editor, blocks), selectedKeys: [current] }} onOpen={refresh}>
       <button type="button" className="plain-button block-menu" aria-label={`Kind of block: ${name}`}>
-        {name} <ChevronDown size={14} aria-hidden />
+        <span>{name}</span> <ChevronDown size={14} aria-hidden />
       </button>
     </Menu>
   )

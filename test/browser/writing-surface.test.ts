@@ -181,12 +181,19 @@ test('a pattern that would look for ever is ended, and says so', async ({ fixtur
 test('the quiet bar is one row at 1280, with both panes beside the sheet, and all tools are two at most', async ({
   fixture,
 }) => {
-  const page = await fixture.open('author', await fixture.addPage('bar', '<h1>Bar</h1><p>Words.</p>'))
+  const body = '<h1>Bar</h1><p>Words.</p><table><tr><th>Head</th></tr><tr><td>Cell</td></tr></table><pre>To print</pre>'
+  const page = await fixture.open('author', await fixture.addPage('bar', body))
   const bar = page.getByRole('toolbar', { name: 'Format' })
   // A row is 33 pixels high at most, with what stands between it and the next.
   const rows = async (): Promise<number> => Math.floor(((await bar.boundingBox())!.height - 4) / 33)
   await expect(page.getByRole('tab', { name: 'Piece' })).toBeVisible()
   expect(await rows()).toBe(1)
+  await cursorAfter(page, 'Cell')
+  await expect(bar.getByRole('button', { name: /^Table/ })).toBeVisible()
+  expect(await rows(), 'in a table').toBe(1)
+  await cursorAfter(page, 'To print')
+  await expect(bar.getByRole('button', { name: 'Kind of block: Preformatted' })).toBeVisible()
+  expect(await rows(), 'in a block with a long name').toBe(1)
   await bar.getByRole('button', { name: 'All tools' }).click()
   expect(await rows()).toBeLessThanOrEqual(2)
 })
