@@ -182,11 +182,11 @@ function useLinkDraft(editor: Editor, say: FieldSay, places: LinkPlaces | undefi
     setLink(settings, words.trim() || title)(editor.state, editor.view.dispatch)
     onClose()
   }
-  const pick = ({ href, title: own, toName, toKeep }: LinkTarget): void => {
+  const pick = ({ href, title: own, words: called = own, toName, toKeep }: LinkTarget): void => {
     // A heading that is linked to keeps the name it has now, whatever its words become.
     if (toName) editor.view.dispatch(editor.state.tr.setNodeAttribute(toName.position, 'id', toName.name))
     if (toKeep) keepPlaceOf(toKeep.documentId, toKeep.place)
-    run(href, own)
+    run(href, called)
   }
   const apply = (): void => {
     const target = found[chosen]

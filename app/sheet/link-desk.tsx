@@ -32,8 +32,6 @@ export function LinkDesk({ editor, courseId, plan, onChange }: Props) {
   })
   if (!here) return null
   const { href, title, isNewWindow, words, leads } = here
-  const isKept = leads.to === 'item' || (leads.to === 'place' && leads.isNamed)
-  const follows = isKept && leads.title.trim() === words
   const setHere = (settings: Partial<LinkSettings> | null): void => {
     setLink(settings)(editor.state, editor.view.dispatch)
   }
@@ -45,9 +43,7 @@ export function LinkDesk({ editor, courseId, plan, onChange }: Props) {
     <section className="link-desk" aria-labelledby="link-desk">
       <h2 id="link-desk">Link</h2>
       <Where leads={leads} />
-      {follows && (
-        <p className="soft">The link is called by the title. When the title changes, the link changes with it.</p>
-      )}
+      <WhatFollows {...{ leads, words }} />
       {title !== '' && (
         <p>
           Title: <bdi>{title}</bdi>
@@ -73,6 +69,16 @@ export function LinkDesk({ editor, courseId, plan, onChange }: Props) {
       {leads.to === 'web' && <Trial key={href} {...{ courseId, href }} />}
     </section>
   )
+}
+
+/** What the words of a link do by themselves. */
+function WhatFollows({ leads, words }: { leads: LeadsTo; words: string }) {
+  if (leads.to === 'place' && leads.words === words)
+    return <p className="soft">The number stays right when equations are added, moved or taken out.</p>
+  const isKept = leads.to === 'item' || (leads.to === 'place' && leads.isNamed)
+  return isKept && leads.title.trim() === words ? (
+    <p className="soft">The link is called by the title. When the title changes, the link changes with it.</p>
+  ) : null
 }
 
 function Where({ leads }: { leads: LeadsTo }) {
@@ -113,7 +119,11 @@ function Where({ leads }: { leads: LeadsTo }) {
 function GoThere({ editor, courseId, leads }: Pick<Props, 'editor' | 'courseId'> & { leads: LeadsTo }) {
   if (leads.to === 'item')
     return (
-      <Link className="desk-button" to={`/courses/${courseId}/items/${leads.id}`}>
+      // A unit or lesson about which nothing is written stands in the plan alone.
+      <Link
+        className="desk-button"
+        to={leads.documentId === null ? `/courses/${courseId}/plan` : `/courses/${courseId}/items/${leads.id}`}
+      >
         Open it
       </Link>
     )

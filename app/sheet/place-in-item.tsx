@@ -37,7 +37,7 @@ export function PlaceInItem({ editor, leads: { id, place }, documentId }: Props)
           <option value="">Its beginning</option>
           {places?.map((each) => (
             <option key={each.place} value={each.place}>
-              {each.sort === 'heading' ? each.title : `${each.title} (${each.sort})`}
+              {each.sort === 'heading' || each.sort === 'equation' ? each.title : `${each.title} (${each.sort})`}
             </option>
           ))}
           {(places === null || isGone) && place !== '' && <option value={place}>{place}</option>}

@@ -3,7 +3,7 @@ import { useMessages } from '../shell/messages.tsx'
 import { createElement, type ReactNode, useRef } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
-import { targetsOfPlan } from '../../core/links/targets.ts'
+import { linkTargetsOfPlan } from '../../core/links/targets.ts'
 import type { LinkPlaces } from '../editor/links/headings-of-others.ts'
 import { placesOf } from '../editor/links/places.ts'
 import { onDemand } from '../shell/on-demand.tsx'
@@ -105,7 +105,7 @@ const placesIn = (courseId: string, here: string, plan: readonly PlanRow[], edit
   courseId,
   here,
   documentOf: (entryId) => plan.find(({ id }) => id === entryId)?.documentId ?? null,
-  targets: [...placesOf(editor.state.doc), ...targetsOfPlan(plan)],
+  targets: [...placesOf(editor.state.doc), ...linkTargetsOfPlan(plan)],
 })
 
 /** Dialogs that need nothing but the editor. */

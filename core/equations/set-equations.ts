@@ -1,4 +1,5 @@
 import { attribute, element, everyElement, type HtmlNode, text, textOf } from '../tree/tree.ts'
+import { equationNumber } from '../kinds/equation/numbers.ts'
 import { mathOf } from './math.ts'
 
 /**
@@ -18,6 +19,7 @@ export function setEquations(nodes: readonly HtmlNode[]): void {
       ...each.attrs.filter(({ name }) => name === 'id'),
     ]
     each.childNodes = ['math' in set ? set.math : element('code', {}, [text(tex)])]
-    if (isNumbered) each.childNodes.push(element('span', { class: 'equation-number' }, [text(`(${++number})`)]))
+    if (isNumbered)
+      each.childNodes.push(element('span', { class: 'equation-number' }, [text(equationNumber(++number))]))
   }
 }

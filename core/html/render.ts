@@ -65,9 +65,12 @@ export function renderBlocks(
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
   highlight(elements)
   setEquations(elements)
-  sayNewWindows(elements, word('room.opensWindow'))
   const graphs = setGraphs(elements, { isPassage: !arePlaces })
-  const writtenOf = (): string => graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))
+  const writtenOf = (): string => {
+    // Last: what is said of a link is none of the words of the heading it stands in.
+    sayNewWindows(elements, word('room.opensWindow'))
+    return graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))
+  }
   const taken = new Set<string>()
   for (const each of everyElement(elements))
     if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')

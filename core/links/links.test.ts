@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
+import type { EntryKind } from '../plan/kinds.ts'
 import { ownLink, ownTarget, withOwnLinks } from './own-links.ts'
-import { matchingTargets, targetsOfPlan } from './targets.ts'
+import { linkTargetsOfPlan, matchingTargets, targetsOfPlan } from './targets.ts'
 
 const HERE = { origin: 'https://course.example', courseId: 'walling' }
 
@@ -33,11 +34,23 @@ test('links by identity lead to where entries are read; others stay as they are'
   )
 })
 
-const entry = (id: string, kind: 'unit' | 'page' | 'note', title: string, parentId: string | null) => ({
-  id,
-  kind,
-  title,
-  parentId,
+const entry = (id: string, kind: EntryKind, title: string, parentId: string | null) => ({ id, kind, title, parentId })
+
+test('a link can lead to units and lessons, too; notes and parts of books have no page', () => {
+  const plan = [
+    entry('u', 'unit', 'Building up', null),
+    entry('l', 'lesson', 'Footings', 'u'),
+    entry('a', 'page', 'Hearting', 'l'),
+    entry('n', 'note', 'A note', 'l'),
+    entry('k', 'book', 'Handbook', 'l'),
+    entry('p', 'bookPart', 'Tools', 'k'),
+  ]
+  expect(linkTargetsOfPlan(plan).map(({ href, where }) => `${href}: ${where}`)).toEqual([
+    'u: Unit',
+    'l: Lesson in Building up',
+    'a: Page in Footings',
+    'k: Book in Footings',
+  ])
 })
 
 test('targets are what is read of the course, found by parts of their titles, without regard to case and accents', () => {

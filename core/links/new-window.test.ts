@@ -24,6 +24,11 @@ test('a link that opens a new window says so after its words, once, in the langu
   expect(published(LINK.replace('_blank', '_self'))).not.toMatch(/target|rel=|new-window/)
 })
 
+test('what is said of a link in a heading is none of its words', () => {
+  const { page } = readPage('<h2><a href="https://walls.example/" target="_blank">Walls</a></h2>')
+  expect(renderPage(page).headings).toEqual([{ level: 2, id: 'walls', text: 'Walls' }])
+})
+
 test('what is said is no content when a published page is read or pasted again', () => {
   const again = readPage(published(LINK))
   expect(again.notes).toEqual([])

@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
+import { equationNumber, numberedEquations } from '../kinds/equation/numbers.ts'
 import { slug } from '../html/slug.ts'
 import { headingLevel, isA, kindOf } from '../kinds/facts.ts'
 
@@ -9,15 +10,17 @@ export interface PagePlace {
   readonly place: string
   /** What an author knows it by. */
   readonly title: string
-  readonly sort: 'heading' | 'named place' | 'piece'
+  readonly sort: 'heading' | 'named place' | 'piece' | 'equation'
   readonly position: number
+  /** What stands for it where it is referred to, when that is not its title: the number of an equation. */
+  readonly words?: string
   /** It has this name itself, and keeps it whatever its words become. */
   readonly isNamed: boolean
 }
 
 /** The places of a page as a browser asks for them. */
 export const pagePlaces = z.array(
-  z.object({ place: z.string(), title: z.string(), sort: z.enum(['heading', 'named place', 'piece']) }),
+  z.object({ place: z.string(), title: z.string(), sort: z.enum(['heading', 'named place', 'piece', 'equation']) }),
 )
 export type AskedPlaces = z.infer<typeof pagePlaces>
 
@@ -35,6 +38,7 @@ export function placesOfPage(page: Node): PagePlace[] {
   page.descendants((node, position, parent) => {
     // What is said to an answer is not on the page until it is given.
     if (isA(node, 'feedback')) return false
+    if (isA(node, 'displayEquation') && node.attrs.isNumbered === true) return false
     const own = typeof node.attrs.id === 'string' ? node.attrs.id : null
     const isHeading = headingLevel(node, parent) !== null
     const words = isA(node, 'namedPlace') ? placeTitle(node) : firstWords(node)
@@ -48,7 +52,27 @@ export function placesOfPage(page: Node): PagePlace[] {
     if (own === null) found.push({ place, title: words, sort: 'heading', position, isNamed: false })
     return true
   })
-  return found
+  // After the headings, whose names are given first where the page is published.
+  const equations = equationPlaces(page, taken)
+  return equations.length === 0 ? found : [...found, ...equations].sort((a, b) => a.position - b.position)
+}
+
+/** So much of a formula tells it from others. */
+const MOST_SHOWN_TEX = 60
+
+/** Numbered equations: one that has no name of its own gets one when something leads to it. */
+function equationPlaces(page: Node, taken: Set<string>): PagePlace[] {
+  return numberedEquations(page).map(({ node, position, number }) => {
+    const own = node.attrs.id as string | null
+    const words = equationNumber(number)
+    const tex = String(node.attrs.tex)
+    const shown = tex.length > MOST_SHOWN_TEX ? `${tex.slice(0, MOST_SHOWN_TEX).trim()}…` : tex
+    return {
+      place: own ?? freshName('equation', taken),
+      title: `Equation ${words}: ${shown}`,
+      ...{ words, position, sort: 'equation', isNamed: own !== null },
+    }
+  })
 }
 
 /** What authors call a named place: its name, or its address where it came without one. */

@@ -1,11 +1,13 @@
 import { ranked } from '../find/ranked.ts'
-import { isOpened, kindOfEntry } from '../plan/kinds.ts'
+import { hasOverview, isOpened, kindOfEntry } from '../plan/kinds.ts'
 import { inOrder, type PlanEntry } from '../plan/tree.ts'
 
 /** Something a link can lead to. */
 export interface LinkTarget {
   readonly href: string
   readonly title: string
+  /** The words of a link to it, where these are not its title. */
+  readonly words?: string
   /** What it is, and what it stands in. */
   readonly where: string
   /** A heading that has no name yet: where it stands, and the name that makes it a place that stays. */
@@ -18,6 +20,10 @@ type Entry = PlanEntry & { readonly title: string }
 
 /** What a link can lead to in a course: what is read there, in the order of the plan. */
 export const targetsOfPlan = (plan: readonly Entry[]): LinkTarget[] => entriesWhere(plan, isOpened)
+
+/** What a link can lead to: what is read, and the units and lessons it stands in, which have a page of their own. */
+export const linkTargetsOfPlan = (plan: readonly Entry[]): LinkTarget[] =>
+  entriesWhere(plan, (kind) => isOpened(kind) || hasOverview(kind))
 
 /** Units, lessons, parts: what the plan shows and nobody opens. */
 export const groupsOfPlan = (plan: readonly Entry[]): LinkTarget[] => entriesWhere(plan, (kind) => !isOpened(kind))

@@ -71,6 +71,9 @@ export function mayHold(parent: EntryKind | null, child: EntryKind): boolean {
   return (parent === null ? AT_TOP : kindOfEntry(parent).holds).includes(child)
 }
 
+/** Students have a page that lists what is in it, with what was written about it. */
+export const hasOverview = (kind: EntryKind): boolean => kind === 'unit' || kind === 'lesson'
+
 /** Whether a student opens it by itself: an item of a lesson or unit, or a chapter. */
 export function isOpened(kind: EntryKind): boolean {
   return kindOfEntry(kind).isWritten && kind !== 'note'

@@ -9,7 +9,7 @@ import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { batches } from '../metrics/metrics.server.ts'
 import { type Foreign, foreignIn, settleForeign } from './foreign.server.ts'
-import { addJob } from '../jobs/queries.server.ts'
+import { letLinksFollow } from '../links/follow.server.ts'
 import { inTurn } from './in-turn.server.ts'
 import { findBatch, insertBatch, type NewBatch, type StoredBatch, updateEntryTitle } from './queries.server.ts'
 import { noteWritten } from './snapshots.server.ts'
@@ -17,8 +17,6 @@ import { currentTree, keepTree, recentTail, recentTree, tailSince, type Tree, ty
 
 /** How often a batch is tried again when another process was first. */
 const TRIES = 20
-/** A title that has not changed for so many seconds is one that links can follow. */
-const TITLE_RESTS = 20
 /** An answer brings no more batches than this; who is further behind reads the log. */
 const MOST_BEFORE = 200
 
@@ -176,8 +174,8 @@ async function appendAll(
   if (repair && !(await insertBatch(db, row(documentId, 'system', repair))))
     throw new Error(`What follows from ${stored.id} has no place behind it in the log of ${documentId}.`)
   if (title !== null) {
-    await updateEntryTitle(db, documentId, title)
-    await addJob(db, 'follow-title', { documentId, personId: stored.personId! }, `title ${documentId}`, TITLE_RESTS)
+    const entryId = await updateEntryTitle(db, documentId, title)
+    if (entryId !== null) await letLinksFollow(db, entryId, stored.personId!)
   }
   return { repairs: all, note: settled.note }
 }

@@ -175,13 +175,17 @@ export async function insertDocument(db: Database, id: string, courseId: string,
   ])
 }
 
-/** The title of the plan follows that of the page; the one that links still have as their words is kept for these. */
-export async function updateEntryTitle(db: Database, documentId: string, title: string): Promise<void> {
-  await db.query(
+/**
+ * The title of the plan follows that of the page; the one that links still have as their words is kept for these. Gives
+ * back which entry has another title now; null when none has.
+ */
+export async function updateEntryTitle(db: Database, documentId: string, title: string): Promise<string | null> {
+  const { rows } = await db.query<{ id: string }>(
     `update plan_entries set title = $2::text, linked_title = coalesce(linked_title, nullif(title, ''))
-      where document_id = $1::text and title <> $2::text`,
+      where document_id = $1::text and title <> $2::text returning id`,
     [documentId, title],
   )
+  return rows[0]?.id ?? null
 }
 
 export interface SetAsideEntry {

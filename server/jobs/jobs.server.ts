@@ -31,7 +31,7 @@ export const tasks: TaskList = {
   replace: async (payload) => runReplacing(z.object({ id: z.string(), personId: z.string() }).parse(payload)),
   transfer: async (payload) => runTransfer(z.object({ id: z.string() }).parse(payload).id),
   'follow-title': async (payload) =>
-    followTitle(z.object({ documentId: z.string(), personId: z.string() }).parse(payload)),
+    followTitle(z.object({ entryId: z.string(), personId: z.string() }).parse(payload)),
   squash: async (payload) => squashDocument(z.object({ documentId: z.string() }).parse(payload).documentId),
   'plan-squashing': async () => {
     await planSquashing()

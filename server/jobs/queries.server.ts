@@ -11,7 +11,7 @@ export interface JobPayloads {
   readonly replace: { readonly id: string; readonly personId: string }
   readonly transfer: { readonly id: string }
   readonly 'renew-renderings': Record<string, never>
-  readonly 'follow-title': { readonly documentId: string; readonly personId: string }
+  readonly 'follow-title': { readonly entryId: string; readonly personId: string }
   readonly squash: { readonly documentId: string }
 }
 

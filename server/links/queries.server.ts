@@ -8,21 +8,21 @@ export interface Renamed {
   readonly title: string
 }
 
-export async function findRenamed(db: Database, documentId: string): Promise<Renamed | null> {
+export async function findRenamed(db: Database, entryId: string): Promise<Renamed | null> {
   const { rows } = await db.query<Renamed>(
     `select course_id as "courseId", id as "entryId", linked_title as before, title from plan_entries
-      where document_id = $1::text and linked_title is not null`,
-    [documentId],
+      where id = $1::text and linked_title is not null`,
+    [entryId],
   )
   return rows[0] ?? null
 }
 
 /** Links have followed to this title; when it has changed meanwhile, it is the one that they follow from. */
-export async function setLinkedTitle(db: Database, documentId: string, { before, title }: Renamed): Promise<void> {
+export async function setLinkedTitle(db: Database, { entryId, before, title }: Renamed): Promise<void> {
   await db.query(
     `update plan_entries set linked_title = case when title = $3::text then null else $3::text end
-      where document_id = $1::text and linked_title = $2::text`,
-    [documentId, before, title],
+      where id = $1::text and linked_title = $2::text`,
+    [entryId, before, title],
   )
 }
 

@@ -13,17 +13,16 @@ import { findRenamed, listLinking, type Renamed, setLinkedTitle } from './querie
  * whoever changed it. A title that is empty for the moment is waited for.
  */
 export async function followTitle({
-  documentId,
+  entryId,
   personId,
 }: {
-  readonly documentId: string
+  readonly entryId: string
   readonly personId: string
 }): Promise<void> {
-  const renamed = await findRenamed(pool, documentId)
+  const renamed = await findRenamed(pool, entryId)
   if (!renamed || renamed.title.trim() === '') return
-  for (const linking of await listLinking(pool, renamed.courseId, renamed.entryId))
-    await reword(linking, personId, renamed)
-  await setLinkedTitle(pool, documentId, renamed)
+  for (const linking of await listLinking(pool, renamed.courseId, entryId)) await reword(linking, personId, renamed)
+  await setLinkedTitle(pool, renamed)
 }
 
 async function reword(documentId: string, personId: string, { entryId, before, title }: Renamed): Promise<void> {

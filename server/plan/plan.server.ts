@@ -13,6 +13,7 @@ import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { acceptBatch } from '../documents/accept-batch.server.ts'
 import { countFacts } from '../documents/facts.server.ts'
 import { insertDocument, insertSnapshot } from '../documents/queries.server.ts'
+import { letLinksFollow } from '../links/follow.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { type ChangedSettings, MOST_AIMS, readSettings } from '../../core/plan/settings.ts'
 import { type EntryKind, kindOfEntry } from '../../core/plan/kinds.ts'
@@ -167,7 +168,10 @@ export async function rename(courseId: string, personId: string, id: string, tit
   const entry = await findEntry(pool, courseId, id)
   if (!entry) return { ok: false, reason: 'That is no longer in the plan.' }
   if (entry.documentId === null) {
-    await updateTitle(pool, courseId, id, title)
+    await transaction(async (db) => {
+      await updateTitle(db, courseId, id, title)
+      await letLinksFollow(db, id, personId)
+    })
     return { ok: true }
   }
   const tree = await currentTree(pool, entry.documentId)

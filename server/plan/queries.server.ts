@@ -252,12 +252,13 @@ export async function updateDocument(db: Database, courseId: string, id: string,
   ])
 }
 
+/** The title of an entry without a page; the one that links to it have as their words is kept for these. */
 export async function updateTitle(db: Database, courseId: string, id: string, title: string): Promise<void> {
-  await db.query('update plan_entries set title = $3::text where course_id = $1::text and id = $2::text', [
-    courseId,
-    id,
-    title,
-  ])
+  await db.query(
+    `update plan_entries set title = $3::text, linked_title = coalesce(linked_title, nullif(title, ''))
+      where course_id = $1::text and id = $2::text and title <> $3::text`,
+    [courseId, id, title],
+  )
 }
 
 /** Marks entries and their documents deleted, in one go that can be undone in one go. */

@@ -227,3 +227,36 @@ test('a link with a title opens a new window where its author says so; students 
   await expect(link).toHaveAttribute('title', 'Maps of old')
   await kept(page)
 })
+
+test('the number of an equation is referred to by a link, and stays right when another comes before it', async ({
+  fixture,
+}) => {
+  const body =
+    '<h1>A</h1><p>First.</p><p>By now.</p><div data-piece="equation" data-numbered="yes">E = mc^2</div><p>End.</p>'
+  const page = await fixture.open('author', await fixture.addPage('a', body))
+  await cursorAfter(page, 'By now.')
+  await page.keyboard.type(' See ')
+  await page.keyboard.press('Control+k')
+  await expect(page.getByRole('combobox', { name: 'Title or address' })).toBeFocused()
+  await page.keyboard.type('mc')
+  await expect(page.getByRole('option', { name: /^Equation \(1\): E = mc\^2/ })).toContainText('Equation of this page')
+  await page.keyboard.press('Enter')
+  const link = sheet(page).locator('a')
+  await expect(link).toHaveText('(1)')
+  await expect(page.getByRole('region', { name: 'Link' })).toContainText('The number stays right')
+  await cursorAfter(page, 'First.')
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Control+Alt+m')
+  const dialog = page.getByRole('dialog', { name: 'Equation' })
+  await expect(dialog.getByRole('textbox', { name: 'The formula in LaTeX' })).toBeFocused()
+  await page.keyboard.type('F = ma')
+  await dialog.getByText('On a line of its own').click()
+  await dialog.getByRole('checkbox', { name: 'With a number' }).check()
+  await dialog.getByRole('button', { name: 'Insert', exact: true }).click()
+  await expect(link).toHaveText('(2)')
+  await kept(page)
+  await publish(page)
+  const student = await fixture.open('student', '/read/course/a')
+  await student.locator('#page').getByRole('link', { name: '(2)' }).click()
+  await expect(student.locator('#page .equation-block:target .equation-number')).toHaveText('(2)')
+})

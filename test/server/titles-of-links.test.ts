@@ -39,7 +39,7 @@ beforeAll(async () => {
 afterAll(() => pool.end())
 
 const htmlOf = async (id: string): Promise<string> => writePage((await currentTree(pool, id))!.page, 'source')
-const run = (): Promise<void> => followTitle({ documentId: 'gates', personId: 'author' })
+const run = (): Promise<void> => followTitle({ entryId: 'gates', personId: 'author' })
 const linkedTitle = async (): Promise<string | null> =>
   (await pool.query<{ t: string | null }>(`select linked_title as t from plan_entries where id = 'gates'`)).rows[0]!.t
 
@@ -87,11 +87,24 @@ test('a link that was put in since the page was kept whole is found, too', async
 test('a title that changes while links follow is followed the next time', async () => {
   const { setLinkedTitle } = await import('../../server/links/queries.server.ts')
   await rename('course', 'author', 'gates', 'Wickets')
-  await setLinkedTitle(pool, 'gates', {
+  await setLinkedTitle(pool, {
     courseId: 'course',
     entryId: 'gates',
     before: 'Stiles',
     title: 'Kissing gates',
   })
   expect(await linkedTitle()).toBe('Kissing gates')
+})
+
+test('links to a unit, which has no page of its own, follow its title as well', async () => {
+  const { acceptBatch } = await import('../../server/documents/accept-batch.server.ts')
+  const { page, version } = (await currentTree(pool, 'late'))!
+  const { Transform } = await import('prosemirror-transform')
+  const link = page.type.schema.text('Unit', [page.type.schema.marks.link!.create({ href: 'unit' })])
+  const steps = new Transform(page).insert(page.content.size - 1, link).steps.map((step) => step.toJSON() as unknown)
+  const put = { id: 'unit-link', base: version, client: 'tab', schemaVersion: SCHEMA_VERSION, steps }
+  expect((await acceptBatch('late', 'author', put)).status).toBe('taken')
+  expect(await rename('course', 'author', 'unit', 'Building up')).toEqual({ ok: true })
+  await followTitle({ entryId: 'unit', personId: 'author' })
+  expect(await htmlOf('late')).toContain('<a href="unit">Building up</a>')
 })

@@ -1,7 +1,7 @@
 import type { Node } from '@tiptap/pm/model'
 import { ownTarget } from '../../../core/links/own-links.ts'
 import { placesOfPage } from '../../../core/links/places.ts'
-import { kindOfEntry } from '../../../core/plan/kinds.ts'
+import { hasOverview, kindOfEntry } from '../../../core/plan/kinds.ts'
 import { decodedPlace } from '../../../core/tree/addresses.ts'
 import type { PlanRow } from '../../../server/plan/queries.server.ts'
 
@@ -26,6 +26,8 @@ export type LeadsTo =
       readonly position: number
       /** It keeps its address whatever its words become. */
       readonly isNamed: boolean
+      /** What stands for it where it is referred to, when that is not its title. */
+      readonly words?: string
     }
   | { readonly to: 'web'; readonly address: string; readonly host: string }
   | { readonly to: 'mail' | 'phone'; readonly address: string }
@@ -64,13 +66,13 @@ function hostOf(href: string): string {
 function placeOf(page: Node, place: string): LeadsTo {
   const found = placesOfPage(page).find((each) => each.place === place)
   return found
-    ? { to: 'place', title: found.title || place, position: found.position, isNamed: found.isNamed }
+    ? { to: 'place', ...found, title: found.title || place }
     : { to: 'nothing', why: 'It leads to a place that is not on this page.' }
 }
 
 /** What a student who follows the link now is told instead of the text. */
-function closedFor({ documentId, edition, opensAt }: PlanRow, now: number): string {
-  if (documentId !== null && edition === null)
+function closedFor({ kind, documentId, edition, opensAt }: PlanRow, now: number): string {
+  if (documentId !== null && edition === null && !hasOverview(kind))
     return 'Not published yet: a student who follows it is told so, and where the course goes on.'
   return opensAt !== null && Date.parse(opensAt) > now
     ? 'It is not open yet: a student who follows it is told when it opens.'
