@@ -11,19 +11,24 @@ interface Props {
 }
 
 /** Keeps something under a name that is asked for in its place. */
-export function KeepUnderName({ invite, taken, onKeep }: Props) {
-  const [name, setName] = useState<string | null>(null)
+export function KeepUnderName(props: Props) {
+  const [isAsking, setAsking] = useState(false)
+  return isAsking ? (
+    <NameAsked {...props} onClose={() => setAsking(false)} />
+  ) : (
+    <button type="button" className="link-button" onClick={() => setAsking(true)}>
+      {props.invite}
+    </button>
+  )
+}
+
+function NameAsked({ invite, taken, onKeep, onClose }: Props & { onClose: () => void }) {
+  const [name, setName] = useState('')
   const [isMissing, setMissing] = useState(false)
   const id = useId()
-  if (name === null)
-    return (
-      <button type="button" className="link-button" onClick={() => setName('')}>
-        {invite}
-      </button>
-    )
   const keep = (): void => {
     if (name.trim() === '') return setMissing(true)
-    void onKeep(name.trim()).then((isKept) => isKept && setName(null))
+    void onKeep(name.trim()).then((isKept) => isKept && onClose())
   }
   return (
     // A form would stand within the form of a dialog.
@@ -37,7 +42,7 @@ export function KeepUnderName({ invite, taken, onKeep }: Props) {
         event.preventDefault()
         event.stopPropagation()
         if (event.key === 'Enter') keep()
-        else setName(null)
+        else onClose()
       }}
     >
       <label className="desk-field">
@@ -62,7 +67,7 @@ export function KeepUnderName({ invite, taken, onKeep }: Props) {
         <button type="button" className="desk-button" onClick={keep}>
           Keep
         </button>
-        <button type="button" className="desk-button" onClick={() => setName(null)}>
+        <button type="button" className="desk-button" onClick={onClose}>
           Cancel
         </button>
       </div>

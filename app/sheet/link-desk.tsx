@@ -35,10 +35,7 @@ export function LinkDesk({ editor, courseId, plan, onChange }: Props) {
   const setHere = (settings: Partial<LinkSettings> | null): void => {
     setLink(settings)(editor.state, editor.view.dispatch)
   }
-  const unlink = (): void => {
-    setHere(null)
-    editor.view.focus()
-  }
+  const unlink = (): void => (setHere(null), editor.view.focus())
   return (
     <section className="link-desk" aria-labelledby="link-desk">
       <h2 id="link-desk">Link</h2>

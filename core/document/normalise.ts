@@ -7,8 +7,8 @@ import { isA } from '../kinds/facts.ts'
 
 /**
  * The steps that put right what the schema can't say: tables whose rows differ in width, ids that stand twice, numbers
- * of equations in links that are others by now. Deterministic, and idempotent: normalising the result gives no step. Run by the server after a batch,
- * as a batch of the system's own; clients never repair what came from others.
+ * of equations in links that are others by now. Deterministic, and idempotent: normalising the result gives no step.
+ * Run by the server after a batch, as a batch of the system's own; clients never repair what came from others.
  */
 export function normalise(page: Node): Step[] {
   const tables: { node: Node; position: number }[] = []

@@ -59,7 +59,7 @@ function fromHtml(): (html: string) => string {
   const span: ToMarkdown = (state, node: Element, parent) =>
     notes.handle(state, node) ?? placeAsHtml(node) ?? mathToMarkdown.span(state, node, parent)
   const a: ToMarkdown = (state, node: Element, parent) =>
-    (node.properties.target ? newWindowAsHtml : defaultHandlers.a!)(state, node, parent)
+    (node.properties.target ? newWindowAsHtml : defaultHandlers.a)(state, node, parent)
   const toTree = unified()
     .use(rehypeRemark, { handlers: { ...mathToMarkdown, span, a } })
     .use(notes.below)

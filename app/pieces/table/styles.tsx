@@ -37,23 +37,12 @@ export function TableStyles({ editor, position }: SettingsProps) {
         <ul className="table-styles">
           {styles.map((look) => (
             <li key={look.name}>
-              <button
-                type="button"
-                className="desk-button"
-                aria-pressed={isSame(look.value, now)}
-                onClick={() => use(look)}
-              >
-                <Example style={look.value} /> <bdi>{look.name}</bdi>
-              </button>
-              <button
-                type="button"
-                className="desk-button"
-                aria-label={`Take out the style ${look.name}`}
-                title="Take out"
-                onClick={() => void here.remove(look)}
-              >
-                <Trash2 size={15} strokeWidth={1.75} aria-hidden />
-              </button>
+              <StyleButtons
+                look={look}
+                isOn={isSame(look.value, now)}
+                onUse={() => use(look)}
+                onRemove={() => void here.remove(look)}
+              />
             </li>
           ))}
         </ul>
@@ -65,6 +54,33 @@ export function TableStyles({ editor, position }: SettingsProps) {
       />
       <WhatWasRemoved here={here} sort="table" />
     </div>
+  )
+}
+
+interface StyleButtonsProps {
+  look: { name: string; value: TableStyle }
+  /** The table has it. */
+  isOn: boolean
+  onUse: () => void
+  onRemove: () => void
+}
+
+function StyleButtons({ look, isOn, onUse, onRemove }: StyleButtonsProps) {
+  return (
+    <>
+      <button type="button" className="desk-button" aria-pressed={isOn} onClick={onUse}>
+        <Example style={look.value} /> <bdi>{look.name}</bdi>
+      </button>
+      <button
+        type="button"
+        className="desk-button"
+        aria-label={`Take out the style ${look.name}`}
+        title="Take out"
+        onClick={onRemove}
+      >
+        <Trash2 size={15} strokeWidth={1.75} aria-hidden />
+      </button>
+    </>
   )
 }
 
