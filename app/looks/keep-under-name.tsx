@@ -37,11 +37,11 @@ function NameAsked({ invite, taken, onKeep, onClose }: Props & { onClose: () => 
       aria-label={invite}
       className="keep-under-name"
       onKeyDown={(event) => {
-        if (event.key !== 'Enter' && event.key !== 'Escape') return
-        if (event.key === 'Enter' && !(event.target instanceof HTMLInputElement)) return
+        const isTaken = event.key === 'Enter' && event.target instanceof HTMLInputElement
+        if (!isTaken && event.key !== 'Escape') return
         event.preventDefault()
         event.stopPropagation()
-        if (event.key === 'Enter') keep()
+        if (isTaken) keep()
         else onClose()
       }}
     >
@@ -57,11 +57,7 @@ function NameAsked({ invite, taken, onKeep, onClose }: Props & { onClose: () => 
         />
       </label>
       <p id={`${id}-help`} className={isMissing ? 'field-problem' : 'soft'}>
-        {isMissing
-          ? 'Type a name first.'
-          : taken.includes(name.trim())
-            ? `There is one called “${name.trim()}”: this takes its place.`
-            : 'All authors of the course can use it.'}
+        {isMissing ? 'Type a name first.' : whatBecomes(name.trim(), taken)}
       </p>
       <div className="desk-choices">
         <button type="button" className="desk-button" onClick={keep}>
@@ -74,3 +70,8 @@ function NameAsked({ invite, taken, onKeep, onClose }: Props & { onClose: () => 
     </div>
   )
 }
+
+const whatBecomes = (name: string, taken: readonly string[]): string =>
+  taken.includes(name)
+    ? `There is one called “${name}”: this takes its place.`
+    : 'All authors of the course can use it.'
