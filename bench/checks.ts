@@ -84,6 +84,7 @@ export function benchSizes(): Figure[] {
   return [
     figure('Script of the reading room', reader('.js'), 15_000),
     figure('Script and style of the reading room', reader('.js') + reader('.css'), 60_000),
+    figure('Script of the sheet before the first key', all(sheetScripts()), 450_000),
     figure('Script and style of the sheet before the first key', all(sheetScripts()) + all(styles), 450_000),
   ]
 }

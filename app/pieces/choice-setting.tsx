@@ -1,5 +1,8 @@
-import { Segmented } from 'antd'
 import { useId } from 'react'
+import { onDemand } from '../shell/on-demand.tsx'
+
+/** Fetched with the first settings that have a choice: the sheet opens without it. */
+export const ChoiceControl = onDemand(() => import('./choice-control.tsx').then((module) => module.ChoiceControl))
 
 interface Props<Value extends string | number> {
   label: string
@@ -14,13 +17,7 @@ export function ChoiceSetting<Value extends string | number>({ label, value, opt
   return (
     <>
       <h3 id={id}>{label}</h3>
-      <Segmented
-        block
-        aria-labelledby={id}
-        value={value}
-        onChange={onChange}
-        options={options.map(([each, words]) => ({ value: each, label: words }))}
-      />
+      <ChoiceControl labelledBy={id} value={value} options={options} onChange={(next) => onChange(next as Value)} />
     </>
   )
 }

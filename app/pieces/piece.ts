@@ -34,7 +34,8 @@ export interface SettingsProps {
 export interface Piece {
   readonly kind: string
   readonly offer?: Offer
-  readonly Settings?: (props: SettingsProps) => ReactNode
+  /** Its settings in the side desk; `preload` fetches what is fetched when needed. */
+  readonly Settings?: ((props: SettingsProps) => ReactNode) & { readonly preload?: () => void }
   /** What the piece's entries are called, in lower case. */
   readonly entry?: string
   /** The setting that a key changes to make it a step larger or smaller, with its new value; null at its limit. */

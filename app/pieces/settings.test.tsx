@@ -53,21 +53,21 @@ test('words are kept when their field is left, once, and follow what others set'
   expect(screen.getByLabelText<HTMLInputElement>('Title').value).toBe('By somebody else')
 })
 
-test('a choice has the name of its setting, and tells what is chosen', () => {
+test('a choice has the name of its setting, and tells what is chosen', async () => {
   let chosen = 'even'
   const options = [['even', 'Even'] as const, ['wide', 'First wide'] as const]
   draw(<ChoiceSetting label="Widths" value={chosen} options={options} onChange={(value) => (chosen = value)} />)
-  expect(screen.getByRole('radiogroup', { name: 'Widths' })).toBeTruthy()
+  expect(await screen.findByRole('radiogroup', { name: 'Widths' })).toBeTruthy()
   fireEvent.click(screen.getByText('First wide'))
   expect(chosen).toBe('wide')
 })
 
-test('a box takes a ground from the swatches or as a colour, and says how its text reads on it', () => {
+test('a box takes a ground from the swatches or as a colour, and says how its text reads on it', async () => {
   const { attrs } = settingsOf('box', {}, [paragraph('Mind the frost.')])
-  fireEvent.click(screen.getByRole('button', { name: 'Night' }))
+  fireEvent.click(await screen.findByRole('button', { name: 'Night' }))
   expect(attrs().ground).toBe('#23302f')
-  fireEvent.click(screen.getByText('Around'))
-  fireEvent.click(screen.getByText('Tight'))
+  fireEvent.click(await screen.findByText('Around'))
+  fireEvent.click(await screen.findByText('Tight'))
   expect([attrs().edge, attrs().space]).toEqual(['around', 'tight'])
   expect(screen.getByRole('status').textContent).toMatch(/Text on background \d+\.\d : 1\. Readable/)
 })

@@ -5,6 +5,8 @@ import { memo, type ReactNode, useEffect, useRef, useState } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
+import { ChoiceControl } from '../pieces/choice-setting.tsx'
+import { PIECES } from '../pieces/registry.ts'
 import { useCourseFindings } from '../proof/use-course-findings.ts'
 import { announce } from '../shell/announce.ts'
 import { useMessages } from '../shell/messages.tsx'
@@ -164,7 +166,9 @@ function useSheetOffered(editor: SheetPage['editor'], openers: Parameters<typeof
 /** Fetches what opens on demand a little after the sheet stands. */
 function useDialogsFetched(): void {
   useEffect(() => {
-    const timer = setTimeout(() => [...DIALOGS, SourcePane].forEach((part) => part.preload()), 800)
+    const settings = PIECES.flatMap(({ Settings }) => Settings ?? [])
+    const parts = [...DIALOGS, SourcePane, ChoiceControl, ...settings]
+    const timer = setTimeout(() => parts.forEach((part) => part.preload?.()), 800)
     return () => clearTimeout(timer)
   }, [])
 }

@@ -1,6 +1,8 @@
 import { aroundOutcome, newBox } from '../../editor/insert-commands.ts'
 import type { Piece } from '../piece.ts'
-import { BoxSettings } from './settings.tsx'
+import { onDemand } from '../../shell/on-demand.tsx'
+
+const BoxSettings = onDemand(() => import('./settings.tsx').then((module) => module.BoxSettings))
 
 export const box: Piece = {
   kind: 'box',

@@ -1,6 +1,8 @@
 import { insertTable, typedSize } from '../../editor/tables/new-table.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
-import { TableSettings } from './settings.tsx'
+import { onDemand } from '../../shell/on-demand.tsx'
+
+const TableSettings = onDemand(() => import('./settings.tsx').then((module) => module.TableSettings))
 
 /** The settings of the table that has the caption. */
 function CaptionedSettings({ editor, position }: SettingsProps) {
