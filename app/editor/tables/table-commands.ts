@@ -81,6 +81,17 @@ function withItsRow(
 export const mergeHere: Command = inTable(mergeCells)
 export const splitHere: Command = inTable(splitCell)
 
+/** Selects the rows or columns in which cells are selected, or the one of the cursor: touch has no keys for it. */
+export const selectHere = (what: 'row' | 'column'): Command =>
+  inTable((state, dispatch) => {
+    const { map, tableStart, top, left, bottom, right } = selectedRect(state)
+    const cell = (row: number, column: number) => state.doc.resolve(tableStart + map.map[row * map.width + column]!)
+    const [first, last] = [cell(top, left), cell(bottom - 1, right - 1)]
+    const selection = what === 'row' ? CellSelection.rowSelection(first, last) : CellSelection.colSelection(first, last)
+    dispatch?.(state.tr.setSelection(selection))
+    return true
+  })
+
 export const moveRowHere = (by: 1 | -1): Command =>
   changingTable(
     ({ doc }, { position, area }) => moveRow(doc, position, area.top, by),
