@@ -37,9 +37,7 @@ test('cells of a row are selected and merged by tapping', async ({ fixture }) =>
   await kept(page)
 })
 
-test('a row of the plan is moved by its grip, which is in sight', async ({
-  fixture,
-}) => {
+test('a row of the plan is moved by its grip, which is in sight', async ({ fixture }) => {
   await fixture.addPage('a', '<h1>First page</h1>')
   await fixture.addPage('b', '<h1>Second page</h1>')
   await fixture.addPage('c', '<h1>Third page</h1>')

@@ -87,12 +87,7 @@ test('a link that was put in since the page was kept whole is found, too', async
 test('a title that changes while links follow is followed the next time', async () => {
   const { setLinkedTitle } = await import('../../server/links/queries.server.ts')
   await rename('course', 'author', 'gates', 'Wickets')
-  await setLinkedTitle(pool, {
-    courseId: 'course',
-    entryId: 'gates',
-    before: 'Stiles',
-    title: 'Kissing gates',
-  })
+  await setLinkedTitle(pool, { courseId: 'course', entryId: 'gates', before: 'Stiles', title: 'Kissing gates' })
   expect(await linkedTitle()).toBe('Kissing gates')
 })
 
