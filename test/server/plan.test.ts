@@ -374,3 +374,22 @@ test('what deleting would take from others is said before and after: work handed
   const gone = await removeEntries('course', [lesson!])
   expect(gone).toMatchObject({ ok: true, uses: usesWords(expected) })
 })
+
+test('a link that was put in a moment ago, and stands in the log alone, is told as well', async () => {
+  const { currentTree } = await import('../../server/documents/trees.server.ts')
+  const { Transform } = await import('prosemirror-transform')
+  await addLines('course', null, [
+    { title: 'Unit of links', depth: 0, kind: 'unit' },
+    { title: 'Led to', depth: 1, kind: 'page' },
+    { title: 'Leading there', depth: 1, kind: 'page' },
+  ])
+  const [target, from] = await Promise.all(['Led to', 'Leading there'].map(idOf))
+  expect(await weigh('course', [target!])).toEqual(NO_USES)
+  const { documentId } = (await listPlan(pool, 'course')).find(({ id }) => id === from)!
+  const { page, version } = (await currentTree(pool, documentId!))!
+  const link = page.type.schema.text('there', [page.type.schema.marks.link!.create({ href: target })])
+  const steps = new Transform(page).insert(page.content.size - 1, link).steps.map((step) => step.toJSON() as unknown)
+  const put = { id: 'a-link', base: version, client: 'tab', schemaVersion: SCHEMA_VERSION, steps }
+  expect((await acceptBatch(documentId!, 'author', put)).status).toBe('taken')
+  expect(await weigh('course', [target!])).toEqual({ ...NO_USES, linkedFrom: ['Leading there'], links: 1 })
+})
