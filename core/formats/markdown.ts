@@ -48,8 +48,7 @@ const placeAsHtml = (node: Element): Html | null =>
 
 /** What a link opens has no form in Markdown either: its tags stay HTML, its words are Markdown. */
 const newWindowAsHtml: ToMarkdown = (state, node: Element) => {
-  const [opening = ''] =
-    /^<a [^>]*>/.exec(toText.stringify({ type: 'root', children: [{ ...node, children: [] }] })) ?? []
+  const opening = toText.stringify({ type: 'root', children: [{ ...node, children: [] }] }).replace(/<\/a>$/, '')
   return [{ type: 'html', value: opening }, ...state.all(node), { type: 'html', value: '</a>' }] as PhrasingContent[]
 }
 

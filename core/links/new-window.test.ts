@@ -40,6 +40,8 @@ test('in Markdown its tags stay, and its words are Markdown', () => {
   const { page } = readPage(LINK.replace('<p>', '<p>See '))
   expect(toMarkdown(page)).toBe('See <a href="https://walls.example/" target="_blank">all **walls** of it</a>\n')
   expect(fromMarkdown(toMarkdown(page)).page.eq(page)).toBe(true)
+  const sign = readPage('<p>See <a href="https://a.example/" title="1 > 0" target="_blank">it</a>.</p>').page
+  expect(toMarkdown(sign)).toMatch(/^See <a .*target="_blank">it<\/a>\.\n$/)
   const titled = readPage('<p>See <a href="https://a.example/" title="With maps">walls</a>.</p>').page
   expect(toMarkdown(titled)).toBe('See [walls](https://a.example/ "With maps").\n')
 })
