@@ -1,6 +1,6 @@
 import { attribute, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
 import type { Recogniser, Recognised } from './recogniser.ts'
-import { elementsOf, isBlank, standIn, targetOf, within } from './walk.ts'
+import { elementsOf, isBlank, isPiece, standIn, targetOf, within } from './walk.ts'
 
 interface Fold {
   readonly title: readonly HtmlNode[]
@@ -32,8 +32,7 @@ function pairAt(siblings: readonly HtmlNode[], index: number): Fold | null {
   while (at < siblings.length && isBlank(siblings[at]!)) at++
   const body = siblings[at]
   if (!body || !isElement(body) || !BODY.test(body.tagName) || attribute(body, 'id') !== targetOf(control)) return null
-  // A piece of ours that a link above it leads to, such as an equation, is not folded away by that.
-  if (attribute(body, 'data-piece') !== undefined) return null
+  if (isPiece(body)) return null
   return { title: control.childNodes, id: attribute(body, 'id') ?? '', body, count: at - index + 1, place: header }
 }
 
@@ -42,8 +41,7 @@ function foldAt(siblings: readonly HtmlNode[], index: number): Fold | null {
   const pair = pairAt(siblings, index)
   if (pair) return pair
   const holder = siblings[index]
-  if (!holder || !isElement(holder) || !BODY.test(holder.tagName) || attribute(holder, 'data-piece') !== undefined)
-    return null
+  if (!holder || !isElement(holder) || !BODY.test(holder.tagName) || isPiece(holder)) return null
   const children = elementsOf(holder.childNodes)
   const inner =
     children.length === 2 && holder.childNodes.every((node) => isElement(node) || isBlank(node))

@@ -5,6 +5,8 @@ import { problemOfPage } from '../../document/check.ts'
 import { plainText } from '../../document/plain-text.ts'
 import { printSource } from '../../source/print.ts'
 import { readPage } from '../read.ts'
+import { renderPage } from '../render.ts'
+import { fillSlots } from '../slots.ts'
 import { writePage } from '../write.ts'
 
 const read = (html: string) => {
@@ -152,6 +154,18 @@ test('tabs in tabs, each in its place; what is around and within is kept', () =>
       .replace(/\s+/g, ' ')
       .trim(),
   ).toBe('before One Three 3 Four 4 Two 2 after')
+})
+
+test.each([
+  ['<ol><li><a href="#a">(1)</a></li><li><a href="#b">(2)</a></li></ol>', 'links in a list'],
+  ['<p><a href="#a">(1)</a></p>', 'a link alone'],
+])('equations are not folded away by %s above them', (links) => {
+  const equation = (id: string): string => `<div data-piece="equation" data-numbered="yes" id="${id}">x</div>`
+  const { page } = readPage(links + equation('a') + equation('b'))
+  for (const html of [writePage(page, 'source'), fillSlots(renderPage(page).segments, () => '')]) {
+    expect(readPage(html).notes.filter(({ type }) => type === 'recognised')).toEqual([])
+    expect(writePage(readPage(html).page, 'source')).not.toMatch(/tabs|details/)
+  }
 })
 
 test('in our own source nothing is taken for anything else', () => {

@@ -1,6 +1,6 @@
 import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
-import { elementsOf, isBlank, standIn, targetOf, within, wordsOf } from './walk.ts'
+import { elementsOf, isBlank, isPiece, standIn, targetOf, within, wordsOf } from './walk.ts'
 
 const PANEL = /^(div|section|article)$/
 
@@ -43,7 +43,7 @@ export const tabsByHand: Recogniser = {
     if (!row) return null
     const targets = new Set(row.entries.map(({ target }) => target))
     const isOwn = (element: HtmlElement): boolean =>
-      PANEL.test(element.tagName) && targets.has(attribute(element, 'id') ?? '')
+      PANEL.test(element.tagName) && targets.has(attribute(element, 'id') ?? '') && !isPiece(element)
     let end = index + 1
     const panels: HtmlElement[] = []
     for (let at = index + 1; at < siblings.length; at++) {

@@ -1,4 +1,4 @@
-import { attribute, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
+import { attribute, hasClass, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 
 export const isBlank = (node: HtmlNode): boolean =>
   isText(node) ? node.value.trim() === '' : node.nodeName === '#comment'
@@ -48,6 +48,13 @@ function decode(fragment: string): string {
     return fragment
   }
 }
+
+/**
+ * A piece of ours, in the source or as it is published: what leads to it, such as a list of links to equations above
+ * these, does not fold it away.
+ */
+export const isPiece = (element: HtmlElement): boolean =>
+  attribute(element, 'data-piece') !== undefined || hasClass(element, 'equation-block')
 
 /** An element of our own making that stands where another stood. */
 export function standIn(
