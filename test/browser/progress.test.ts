@@ -40,6 +40,7 @@ test('what is not open yet says when, or after what; authors read it all the sam
   expect(await page.content()).not.toContain('third')
   await page.getByRole('main').getByRole('link', { name: 'Go to One' }).click()
   await page.getByRole('button', { name: 'Mark as read' }).click()
+  await expect(page.locator('.done-form')).toHaveAttribute('data-done', 'yes')
   await page.goto('/read/course/three')
   await expect(page.getByRole('main')).toContainText('This opens after “Later” is done.')
   await author.goto('/read/course/later')
