@@ -9,7 +9,7 @@ export function WhatWasRemoved({ here, sort }: { here: CourseLooksHere; sort: Lo
       {problem !== '' && <p className="desk-advice is-trouble">{problem}</p>}
       {removed?.sort === sort && (
         <p className="desk-advice">
-          “{removed.name}” was taken out. What has it stays as it is.{' '}
+          “{removed.name}” was taken out. Pages that use it stay as they are.{' '}
           <button type="button" className="link-button" onClick={() => void keep(removed)}>
             Put it back
           </button>

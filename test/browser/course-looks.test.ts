@@ -30,7 +30,7 @@ test('a colour is kept for the course by key, is there for another author on ano
   await expect(there.getByRole('textbox')).toHaveValue('#7a3322')
   await there.getByRole('button', { name: /Take “Fired clay” out/ }).click()
   await expect(there.getByRole('button', { name: 'Fired clay', exact: true })).toBeHidden()
-  await expect(there).toContainText('“Fired clay” was taken out. What has it stays as it is.')
+  await expect(there).toContainText('“Fired clay” was taken out. Pages that use it stay as they are.')
   await there.getByRole('button', { name: 'Put it back' }).click()
   await expect(there.getByRole('button', { name: 'Fired clay', exact: true })).toBeVisible()
 })

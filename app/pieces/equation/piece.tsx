@@ -19,7 +19,9 @@ function EquationSettings({ editor, position }: SettingsProps) {
         Numbered
       </label>
       {attrs.isNumbered === true && (
-        <p className="soft">To refer to it, make a link (Ctrl+K) and type “equation”: its number stays right.</p>
+        <p className="soft">
+          To refer to this equation, make a link (Ctrl+K) and type “equation”. The number is kept up to date.
+        </p>
       )}
     </>
   )
