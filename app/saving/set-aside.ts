@@ -42,19 +42,11 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
     return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
   if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.id, person.id)
   else if (parsed.data.intent === 'bring back') await unsettleSetAside(pool, params.documentId, parsed.data.id)
-  else
-    for (const entry of parsed.data.entries) {
-      const { content, words } = passageOf(entry.content)
-      await insertSetAside(pool, {
-        id: entry.id,
-        documentId: params.documentId,
-        personId: person.id,
-        reason: entry.reason,
-        content: JSON.stringify(content),
-        words,
-      })
-      setAside.inc({ reason: entry.reason })
-    }
+  else {
+    const entries = parsed.data.entries.map(({ id, reason, content }) => ({ id, reason, ...passageOf(content) }))
+    await insertSetAside(pool, params.documentId, person.id, entries)
+    for (const { reason } of entries) setAside.inc({ reason })
+  }
   await notify(pool, 'fieldstone_set_aside', params.documentId)
   return Response.json({ ok: true })
 }

@@ -198,15 +198,28 @@ export interface SetAsideEntry {
   readonly at: string
 }
 
+/** Keeps what has no place; times are a microsecond apart, so that passages stay in the order they were sent in. */
 export async function insertSetAside(
   db: Database,
-  entry: { id: string; documentId: string; personId: string; reason: string; content: string; words: string },
+  documentId: string,
+  personId: string,
+  entries: readonly { id: string; reason: string; content: unknown; words: string }[],
 ): Promise<void> {
   await db.query(
-    `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words)
-     values ($1::text, $2::text, $3::text, $4::text, $5::json, ${SCHEMA_VERSION}, $6::text)
+    `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words, created_at)
+     select e.id, $1::text, $2::text, e.reason, e.content::json, ${SCHEMA_VERSION}, e.words,
+         now() + e.place * interval '1 microsecond'
+       from unnest($3::text[], $4::text[], $5::text[], $6::text[]) with ordinality
+         as e (id, reason, content, words, place)
        on conflict (id) do nothing`,
-    [entry.id, entry.documentId, entry.personId, entry.reason, entry.content, entry.words],
+    [
+      documentId,
+      personId,
+      entries.map(({ id }) => id),
+      entries.map(({ reason }) => reason),
+      entries.map(({ content }) => JSON.stringify(content)),
+      entries.map(({ words }) => words),
+    ],
   )
 }
 

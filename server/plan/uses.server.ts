@@ -4,7 +4,7 @@ import type { Database } from '../database/pool.server.ts'
 /** So many titles of what links to something are named. */
 const NAMED = 3
 
-/** What people have done with these entries of a course, and what links to them from elsewhere in it, or did a moment ago. */
+/** What people have done with these entries of a course, and what links to them from elsewhere in it, just now too. */
 export async function findUses(db: Database, courseId: string, ids: readonly string[]): Promise<Uses> {
   const { rows } = await db.query<{ handedIn: number; answered: number; posts: number }>(
     `with mine as (select id from plan_entries where course_id = $1::text and id = any($2::text[]))

@@ -265,14 +265,7 @@ test('what is written now says so', async () => {
   })
   await publish('new', 'author', { note: '', version: 1 })
   await addQuestion('course', null, 'author', 'new-q', 'New', question)
-  await insertSetAside(pool, {
-    id: 'new-s',
-    documentId: 'new',
-    personId: 'author',
-    reason: 'mine',
-    content: '{}',
-    words: '',
-  })
+  await insertSetAside(pool, 'new', 'author', [{ id: 'new-s', reason: 'mine', content: {}, words: '' }])
   const { rows } = await pool.query<{ version: number }>(
     `select schema_version as version from batches where document_id = 'new' union all select schema_version
       from editions where document_id = 'new' union all select schema_version from questions where id = 'new-q'

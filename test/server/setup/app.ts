@@ -19,7 +19,7 @@ process.once('exit', () => running.forEach((child) => child.kill('SIGKILL')))
 
 export async function startApp(
   databaseUrl: string,
-  options: { port?: number; environment?: Record<string, string> } = {},
+  options: { port?: number; environment?: Record<string, string>; preload?: string } = {},
 ): Promise<RunningApp> {
   const port = options.port ?? (await freePort())
   const environment = {
@@ -30,13 +30,14 @@ export async function startApp(
     NODE_ENV: 'production',
     ...options.environment,
   }
-  const child = spawn(process.execPath, ['build/server/index.js'], {
+  const { preload } = options
+  const child = spawn(process.execPath, [...(preload ? ['--import', preload] : []), 'build/server/index.js'], {
     env: environment,
-    stdio: ['ignore', 'pipe', 'pipe'],
+    stdio: ['ignore', 'pipe', 'pipe', ...(preload ? (['ipc'] as const) : [])],
   })
   let output = ''
-  child.stdout.on('data', (chunk) => (output += String(chunk)))
-  child.stderr.on('data', (chunk) => (output += String(chunk)))
+  child.stdout!.on('data', (chunk) => (output += String(chunk)))
+  child.stderr!.on('data', (chunk) => (output += String(chunk)))
   running.add(child)
   const exited = new Promise<number | null>((done) => child.once('exit', (code) => (running.delete(child), done(code))))
   const address = `http://127.0.0.1:${port}`
