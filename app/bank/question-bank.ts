@@ -161,6 +161,7 @@ function tried(asked: Asked<'try'>, course: Course): BankAnswer {
     html: questionHtml(
       { question, values, answer },
       {
+        courseId: course.id,
         language: course.language,
         say,
         attempt: 0,

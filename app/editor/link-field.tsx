@@ -68,7 +68,7 @@ export function LinkField({ editor, places, onClose }: Props) {
             <Input id="link-words" value={words} onChange={(event) => setWords(event.target.value)} />
           </Form.Item>
         )}
-        {places && <MoreOfTheLink {...draft} />}
+        {places?.ofSheet && <MoreOfTheLink {...draft} />}
         <button type="submit" hidden />
       </form>
     </Dialog>

@@ -172,6 +172,7 @@ function attemptAsked(request: Request): z.infer<typeof attemptQuery> {
 function solver({ person, place, edition, course, visit }: PlaceVisit): Solver {
   return {
     personId: person.id,
+    courseId: course.course_id,
     place,
     documentId: edition?.document_id ?? '',
     edition: edition?.number ?? 0,
@@ -197,6 +198,7 @@ const questionGone = ({ visit }: PlaceVisit): SafeHtml => html`<p class="soft">$
 
 function inPage({ course, visit }: PlaceVisit, shown: AttemptQuestion): SafeHtml {
   return questionHtml(shown, {
+    courseId: course.course_id,
     language: course.language,
     say: visit.say,
     attempt: 0,
@@ -261,6 +263,7 @@ function withAnswer(
   const at = z.coerce.number().int().min(0).max(1000).catch(0).parse(form.get('number'))
   return Response.json({
     html: questionHtml(shown, {
+      courseId: who.courseId,
       language: who.language,
       say: who.say,
       attempt: number,

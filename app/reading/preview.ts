@@ -156,6 +156,7 @@ async function answer(
             place,
             {
               personId: visit.person.id,
+              courseId: visit.course.course_id,
               place,
               documentId: from.documentId,
               edition: from.edition === 'work' ? 0 : from.edition,

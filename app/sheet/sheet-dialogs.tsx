@@ -103,8 +103,7 @@ export function SheetDialogs(props: Props) {
 /** What a link can lead to from this page. */
 const placesIn = (courseId: string, here: string, plan: readonly PlanRow[], editor: Editor): LinkPlaces => ({
   courseId,
-  here,
-  documentOf: (entryId) => plan.find(({ id }) => id === entryId)?.documentId ?? null,
+  ofSheet: { here, documentOf: (entryId) => plan.find(({ id }) => id === entryId)?.documentId ?? null },
   targets: [...placesOf(editor.state.doc), ...linkTargetsOfPlan(plan)],
 })
 

@@ -11,7 +11,7 @@ import { EquationDialog } from '../editor/equations/equation-dialog.tsx'
 import { tableHere } from '../editor/tables/table-commands.ts'
 import { TableDialog } from '../editor/tables/table-dialog.tsx'
 import { SymbolDialog } from '../editor/symbols/symbol-dialog.tsx'
-import { LinkField } from '../editor/link-field.tsx'
+import { PassageLink } from './passage-link.tsx'
 import type { PassageEditorProps } from './rich-field.tsx'
 import type { Question } from './passage-extensions.ts'
 import { usePassage } from './use-passage.ts'
@@ -97,7 +97,7 @@ export default function PassageEditor(props: PassageEditorProps) {
 }
 
 function AskedDialog({ asked, ...props }: { asked: Question; editor: Editor; onClose: () => void }) {
-  const Asked = { link: LinkField, equation: EquationDialog, table: TableDialog, symbol: SymbolDialog }[asked]
+  const Asked = { link: PassageLink, equation: EquationDialog, table: TableDialog, symbol: SymbolDialog }[asked]
   return <Asked {...props} />
 }
 

@@ -26,7 +26,7 @@ import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 8
+export const RENDERER_VERSION = 9
 
 /** A heading that can be linked to. */
 export const publishedHeading = z.object({ level: z.number(), id: z.string(), text: z.string() })

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import type { EntryKind } from '../plan/kinds.ts'
 import { ownLink, ownTarget, withOwnLinks } from './own-links.ts'
-import { linkTargetsOfPlan, matchingTargets, targetsOfPlan } from './targets.ts'
+import { linkTargetsOfOutline, linkTargetsOfPlan, matchingTargets, targetsOfPlan } from './targets.ts'
 
 const HERE = { origin: 'https://course.example', courseId: 'walling' }
 
@@ -50,6 +50,21 @@ test('a link can lead to units and lessons, too; notes and parts of books have n
     'l: Lesson in Building up',
     'a: Page in Footings',
     'k: Book in Footings',
+  ])
+})
+
+test('students link to what they see of the course; what is around it is told without words of ours', () => {
+  const place = (id: string, kind: EntryKind, title: string, parentId: string | null) => ({ id, kind, title, parentId })
+  expect(
+    linkTargetsOfOutline([
+      place('u', 'unit', 'Building up', null),
+      place('a', 'page', 'Hearting', 'u'),
+      place('b', 'page', ' ', 'u'),
+      place('n', 'note', 'A note', 'u'),
+    ]),
+  ).toEqual([
+    { href: 'u', title: 'Building up', where: '' },
+    { href: 'a', title: 'Hearting', where: 'Building up' },
   ])
 })
 

@@ -39,6 +39,9 @@ export function ownLink(address: string, { origin, courseId }: { origin: string;
   }
 }
 
+/** Where an entry of a course is read; what is read in another way leads on from there. */
+export const readingAddress = (courseId: string, entryId: string): string => `/read/${courseId}/${entryId}`
+
 /** The same HTML of ours, with its links by identity leading to where `hrefOf` has each entry. */
 export const withOwnLinks = (written: string, hrefOf: (id: string) => string): string =>
   written.replace(

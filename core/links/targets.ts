@@ -1,5 +1,6 @@
+import { z } from 'zod'
 import { ranked } from '../find/ranked.ts'
-import { hasOverview, isOpened, kindOfEntry } from '../plan/kinds.ts'
+import { type EntryKind, hasOverview, isOpened, kindOfEntry } from '../plan/kinds.ts'
 import { inOrder, type PlanEntry } from '../plan/tree.ts'
 
 /** Something a link can lead to. */
@@ -16,6 +17,9 @@ export interface LinkTarget {
   readonly toKeep?: { readonly documentId: string; readonly place: string }
 }
 
+/** The same as a browser asks for them. */
+export const linkTargets = z.array(z.object({ href: z.string(), title: z.string(), where: z.string() }))
+
 type Entry = PlanEntry & { readonly title: string }
 
 /** What a link can lead to in a course: what is read there, in the order of the plan. */
@@ -24,6 +28,16 @@ export const targetsOfPlan = (plan: readonly Entry[]): LinkTarget[] => entriesWh
 /** What a link can lead to: what is read, and the units and lessons it stands in, which have a page of their own. */
 export const linkTargetsOfPlan = (plan: readonly Entry[]): LinkTarget[] =>
   entriesWhere(plan, (kind) => isOpened(kind) || hasOverview(kind))
+
+/** The same as a student sees it, in its order, without words of ours: what stands in what. */
+export function linkTargetsOfOutline(
+  places: readonly { id: string; parentId: string | null; kind: EntryKind; title: string }[],
+): LinkTarget[] {
+  const titles = new Map(places.map(({ id, title }) => [id, title]))
+  return places
+    .filter(({ kind, title }) => (isOpened(kind) || hasOverview(kind)) && title.trim() !== '')
+    .map(({ id, parentId, title }) => ({ href: id, title, where: (parentId && titles.get(parentId)) || '' }))
+}
 
 /** Units, lessons, parts: what the plan shows and nobody opens. */
 export const groupsOfPlan = (plan: readonly Entry[]): LinkTarget[] => entriesWhere(plan, (kind) => !isOpened(kind))

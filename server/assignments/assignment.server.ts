@@ -47,7 +47,7 @@ export async function handIn(
       entryId: who.place.id,
       personId: who.personId,
       content: JSON.stringify(checked.passage.toJSON()),
-      html: passageHtml(checked.passage, who.say),
+      html: passageHtml(checked.passage, who.say, who.courseId),
       files,
       isLate,
     })
@@ -97,7 +97,7 @@ export async function giveBack(
       place.entryId,
       studentId,
       number,
-      { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage, place.say) },
+      { content: JSON.stringify(read.passage.toJSON()), html: passageHtml(read.passage, place.say, place.courseId) },
       author.personId,
     )
     if (!isThere) return refuse('This was not handed in, or the student has handed in again. Load the page again.')

@@ -163,7 +163,7 @@ export async function writePost(
       rootId: parent?.rootId ?? id,
       personId: who.personId,
       content: JSON.stringify(read.passage.toJSON()),
-      html: passageHtml(read.passage, who.say),
+      html: passageHtml(read.passage, who.say, who.courseId),
       words: text,
     })
     if (isNew) {
@@ -243,7 +243,7 @@ export async function rewritePost(who: Participant, id: string, unsafeContent: u
       { id, entryId: who.place.id, personId: who.personId },
       {
         content: JSON.stringify(read.passage.toJSON()),
-        html: passageHtml(read.passage, who.say),
+        html: passageHtml(read.passage, who.say, who.courseId),
         words: plainText(read.passage),
       },
     )

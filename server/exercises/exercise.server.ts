@@ -29,6 +29,7 @@ import {
 /** Somebody at an exercise, or at a page with questions in it. */
 export interface Solver {
   readonly personId: string
+  readonly courseId: string
   readonly place: Place
   readonly documentId: string
   /** The newest edition. */

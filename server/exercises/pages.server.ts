@@ -16,6 +16,7 @@ export async function exercisePart(
 ): Promise<SafeHtml> {
   const { mode, feedback } = place.settings
   const show = {
+    courseId: who.courseId,
     language: who.language,
     say: who.say,
     isPreview: visit.isPreview,
@@ -59,5 +60,5 @@ async function previewPart(who: Solver): Promise<SafeHtml> {
     const values = valuesOf(question.content, question.id, 1, who.language)
     return values ? [{ question, values, answer: null }] : []
   })
-  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { language: who.language, say: who.say, attempt: 1, number: at + 1, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
+  return html`<div class="attempt">${shown.map((each, at) => questionHtml(each, { courseId: who.courseId, language: who.language, say: who.say, attempt: 1, number: at + 1, isTold: false, isJudged: true, mayAnswer: false, isPreview: true }))}</div>`
 }

@@ -10,6 +10,8 @@ import { isAnswered } from './queries.server.ts'
 
 /** How a question is shown: what is told already, and what can still be done. */
 export interface Showing {
+  /** In which links to what stands there lead on. */
+  readonly courseId: string
   /** Of the course: how numbers in questions are written. */
   readonly language: string
   /** Says the room's own words. */
@@ -32,7 +34,8 @@ export function questionHtml(shown: AttemptQuestion, show: Showing): SafeHtml {
   const { question, values, answer } = shown
   const { content, id, points } = question
   const { say } = show
-  const write = (json: object): SafeHtml => trusted(passageHtml(filledPassage(json, values, show.language), say))
+  const write = (json: object): SafeHtml =>
+    trusted(passageHtml(filledPassage(json, values, show.language), say, show.courseId))
   const kind = kindOfAnswer(content.answer)
   const graded = isAnswered(answer) ? kind.grade(content.answer, values, answer.response, say) : null
   const hints = answer?.hints ?? 0
@@ -86,7 +89,7 @@ function solution(
 /** An attempt with all its questions, and what ends it. */
 export function attemptHtml(
   open: OpenAttempt,
-  show: Pick<Showing, 'language' | 'say' | 'isPreview'> & {
+  show: Pick<Showing, 'courseId' | 'language' | 'say' | 'isPreview'> & {
     readonly feedback: 'at once' | 'at the end' | 'never'
     readonly isPractice: boolean
     /** It was to be ended with questions open: that is asked about. */ readonly isAsked: boolean

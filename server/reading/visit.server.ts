@@ -4,6 +4,7 @@ import { pool } from '../database/pool.server.ts'
 import type { Person } from '../people/queries.server.ts'
 import { requirePerson } from '../web/guard.server.ts'
 import type { RequestContext } from '../web/load-context.server.ts'
+import { readingAddress } from '../../core/links/own-links.ts'
 import { sayIn } from '../../core/words/say.ts'
 import { themeOf } from '../web/theme.server.ts'
 import type { Visit } from './frame.server.ts'
@@ -41,7 +42,7 @@ async function visitOf(request: ReadRequest, course: CourseToRead, person: Perso
     theme: themeOf(request),
     path,
     isPreview: false,
-    href: (id) => `/read/${course.course_id}/${id}`,
+    href: (id) => readingAddress(course.course_id, id),
   }
 }
 

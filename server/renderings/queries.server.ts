@@ -11,6 +11,7 @@ export interface Outdated {
   readonly comment: unknown
   /** Of the course in which it was written (BCP 47): our own words in it are said in that. */
   readonly language: string
+  readonly courseId: string
 }
 
 /**
@@ -23,7 +24,8 @@ const SOURCES = {
     first: ['', '0'],
     text: `select array[document_id, number::text] as key, content, schema_version as "schemaVersion", null as comment,
       null as "commentVersion", (select c.language from documents d join courses c on c.id = d.course_id
-        where d.id = e.document_id) as language from editions e
+        where d.id = e.document_id) as language,
+      (select course_id from documents where id = e.document_id) as "courseId" from editions e
       where renderer < ${RENDERER_VERSION} and number = (select max(number) from editions
         where document_id = e.document_id) and (document_id, number) > (($1::text[])[1], ($1::text[])[2]::int)
         order by document_id, number limit $2::int`,
@@ -32,14 +34,16 @@ const SOURCES = {
     first: [''],
     text: `select array[id] as key, content, schema_version as "schemaVersion", null as comment,
       null as "commentVersion", (select c.language from plan_entries e join courses c on c.id = e.course_id
-        where e.id = posts.entry_id) as language from posts where renderer < ${RENDERER_VERSION} and id > ($1::text[])[1] order by id
-      limit $2::int`,
+        where e.id = posts.entry_id) as language,
+      (select course_id from plan_entries where id = posts.entry_id) as "courseId"
+      from posts where renderer < ${RENDERER_VERSION} and id > ($1::text[])[1] order by id limit $2::int`,
   },
   submissions: {
     first: ['', '', '0'],
     text: `select array[entry_id, person_id, number::text] as key, content, schema_version as "schemaVersion", comment,
       comment_schema_version as "commentVersion", (select c.language from plan_entries e
-        join courses c on c.id = e.course_id where e.id = submissions.entry_id) as language from submissions
+        join courses c on c.id = e.course_id where e.id = submissions.entry_id) as language,
+      (select course_id from plan_entries where id = submissions.entry_id) as "courseId" from submissions
       where renderer < ${RENDERER_VERSION}
         and (entry_id, person_id, number) > (($1::text[])[1], ($1::text[])[2], ($1::text[])[3]::int)
         order by entry_id, person_id, number limit $2::int`,

@@ -18,16 +18,17 @@ import {
 /** So many are read at once. */
 const SOME = 50
 
-const htmlOf = (content: unknown, language: string): string => passageHtml(passageFromJson(content), sayIn(language))
+const htmlOf = (content: unknown, { language, courseId }: Outdated): string =>
+  passageHtml(passageFromJson(content), sayIn(language), courseId)
 
 const WRITERS: Record<RenderedTable, (db: Database, row: Outdated) => Promise<void>> = {
   editions: async (db, { key, content }) => {
     const { segments, headings } = renderPage(pageFromJson(content))
     await updateEdition(db, key, { segments: JSON.stringify(segments), headings: JSON.stringify(headings) })
   },
-  posts: (db, { key, content, language }) => updatePostHtml(db, key, htmlOf(content, language)),
-  submissions: (db, { key, content, comment, language }) =>
-    updateSubmissionHtml(db, key, htmlOf(content, language), comment === null ? null : htmlOf(comment, language)),
+  posts: (db, row) => updatePostHtml(db, row.key, htmlOf(row.content, row)),
+  submissions: (db, row) =>
+    updateSubmissionHtml(db, row.key, htmlOf(row.content, row), row.comment === null ? null : htmlOf(row.comment, row)),
 }
 
 /**

@@ -260,3 +260,28 @@ test('the number of an equation is referred to by a link, and stays right when a
   await student.locator('#page').getByRole('link', { name: '(2)' }).click()
   await expect(student.locator('#page .equation-block:target .equation-number')).toHaveText('(2)')
 })
+
+test('students link to the course in what they write, by its titles; whoever reads it gets there', async ({
+  fixture,
+}) => {
+  await fixture.addPage('coping', '<h1>The cope of a wall</h1><p>Stones on edge.</p>', { isPublished: true })
+  await fixture.addPage('draft', '<h1>The cope that nobody reads yet</h1>')
+  await fixture.addPage('talk', '<h1>Gaps</h1><p>Say it.</p>', { isPublished: true, kind: 'discussion' })
+  const student = await fixture.open('student', '/discuss/course/talk')
+  await student.getByRole('textbox', { name: 'Your post' }).click()
+  await expect(student.locator('.rich-text .ProseMirror')).toBeFocused()
+  await student.keyboard.type('See ')
+  await student.keyboard.press('Control+k')
+  const dialog = student.getByRole('dialog', { name: 'Link' })
+  await expect(dialog.getByRole('combobox', { name: 'Title or address' })).toBeFocused()
+  await student.keyboard.type('cope')
+  await expect(dialog.getByRole('option')).toHaveText(['The cope of a wallLesson one'])
+  await expect(dialog.getByRole('checkbox'), 'windows are for authors').toHaveCount(0)
+  await student.keyboard.press('Enter')
+  await student.getByRole('button', { name: 'Send', exact: true }).click()
+  const author = await fixture.open('author', '/discuss/course/talk')
+  const link = author.locator('.post').getByRole('link', { name: 'The cope of a wall' })
+  await expect(link).toHaveAttribute('href', '/read/course/coping')
+  await link.click()
+  await expect(author.getByRole('heading', { level: 1 })).toHaveText('The cope of a wall')
+})

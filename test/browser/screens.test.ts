@@ -63,6 +63,7 @@ const NO_SCREENS = [
   'replace/replacements.ts',
   'spelling/own-words.ts',
   'looks/looks.ts',
+  'reading/link-targets.ts',
   'shelf/contributions.ts',
   'shelf/shelf-list.ts',
   'shelf/shelf-item.ts',

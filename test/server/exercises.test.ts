@@ -52,7 +52,15 @@ const NUMBER = {
 async function as(personId: string) {
   const found = (await findEntryToRead(pool, 'course', 'ex', personId))!
   const place = (await outlineOf(found)).find('ex')!
-  return { personId, place, documentId: 'ex', edition: found.edition!.number, language: 'en', say: sayIn('en') }
+  return {
+    personId,
+    courseId: 'course',
+    place,
+    documentId: 'ex',
+    edition: found.edition!.number,
+    language: 'en',
+    say: sayIn('en'),
+  }
 }
 const set = (settings: object): Promise<boolean> => updateSettings(pool, 'course', 'ex', null, readSettings(settings))
 const attemptOf = async (personId: string, number: number) =>
@@ -173,6 +181,7 @@ test('what is sent beforehand holds no answer, no feedback, no hint and no solut
   const begun = await begin(who)
   if (!('number' in begun)) throw new Error(begun.reason)
   const show = {
+    courseId: 'course',
     language: 'en',
     say: sayIn('en'),
     attempt: begun.number,

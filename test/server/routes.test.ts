@@ -438,6 +438,10 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     { path: '/read/course/search?words=page', status: READERS },
     { path: '/read/nowhere/search?words=%00', status: [302, 404, 404, 404, 404, 404] },
   ],
+  '/read/:courseId/link-targets': [
+    { path: '/read/course/link-targets', status: READERS },
+    { path: '/read/nowhere/link-targets', status: [302, 404, 404, 404, 404, 404] },
+  ],
   '/read/:courseId/:itemId': [
     { path: '/read/course/page', status: READERS },
     {

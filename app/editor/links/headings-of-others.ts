@@ -1,22 +1,26 @@
 import type { LinkTarget } from '../../../core/links/targets.ts'
 import { useFoundInCourse } from '../../shell/use-found-in-course.ts'
 
-/** What the course has for links to lead to; a post has nothing of it. */
+/** What the course has for links to lead to. */
 export interface LinkPlaces {
   readonly courseId: string
   readonly targets: readonly LinkTarget[]
-  /** The document that is written under an entry. */
-  readonly documentOf: (entryId: string) => string | null
-  /** The entry whose page this is. */
-  readonly here: string
+  /** Where a whole page is written, and not a passage. */
+  readonly ofSheet?: {
+    /** The document that is written under an entry. */
+    readonly documentOf: (entryId: string) => string | null
+    /** The entry whose page this is. */
+    readonly here: string
+  }
 }
 
 /** Headings of other pages of the course that hold the words, as they are published. */
 export function useHeadingsOfOthers(places: LinkPlaces | undefined, typed: string): LinkTarget[] {
-  const { found } = useFoundInCourse(places?.courseId, typed)
+  const sheet = places?.ofSheet
+  const { found } = useFoundInCourse(sheet && places.courseId, typed)
   return found.headings.flatMap(({ entryId, page, text, place }) => {
-    const documentId = places?.documentOf(entryId)
-    if (entryId === places?.here || !documentId) return []
+    const documentId = sheet?.documentOf(entryId)
+    if (entryId === sheet?.here || !documentId) return []
     return [
       {
         href: `${entryId}#${encodeURIComponent(place)}`,

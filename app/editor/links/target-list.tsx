@@ -1,3 +1,4 @@
+import { useFieldSay } from '../field-say.ts'
 import type { LinkTarget } from '../../../core/links/targets.ts'
 
 interface Props {
@@ -11,8 +12,9 @@ export const optionId = (list: string, at: number): string => `${list}-${at}`
 
 /** What of the course has a title like the one that is typed. */
 export function TargetList({ id, found, chosen, onPick }: Props) {
+  const say = useFieldSay()
   return (
-    <ul className="link-targets" id={id} role="listbox" aria-label="In this course">
+    <ul className="link-targets" id={id} role="listbox" aria-label={say('field.inCourse')}>
       {found.map((target, at) => (
         <li
           key={target.href}
@@ -22,8 +24,10 @@ export function TargetList({ id, found, chosen, onPick }: Props) {
           onMouseDown={(event) => event.preventDefault()}
           onClick={() => onPick(target)}
         >
-          <span>{target.title}</span>
-          <small>{target.where}</small>
+          <bdi>{target.title}</bdi>
+          <small>
+            <bdi>{target.where}</bdi>
+          </small>
         </li>
       ))}
     </ul>

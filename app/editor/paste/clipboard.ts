@@ -5,6 +5,7 @@ import { CellSelection } from '@tiptap/pm/tables'
 import type { EditorView } from '@tiptap/pm/view'
 import { webAddress } from '../../../core/embeds/web-address.ts'
 import { isA } from '../../../core/kinds/facts.ts'
+import { courseHere } from '../../shell/course-here.ts'
 import { ownLink } from '../../../core/links/own-links.ts'
 import { isCode } from '../../../core/paste/is-code.ts'
 import type { Clipboard } from '../../../core/paste/read-clipboard.ts'
@@ -213,10 +214,7 @@ function linkSelection(view: EditorView, text: string): boolean {
   if (!(selection instanceof TextSelection) || selection.empty || !selection.$from.sameParent(selection.$to))
     return false
   const { parent } = selection.$from
-  const own = ownLink(text, {
-    origin: location.origin,
-    courseId: /\/courses\/([\w-]+)/.exec(location.pathname)?.[1] ?? '',
-  })
+  const own = ownLink(text, { origin: location.origin, courseId: courseHere() })
   const href = own ?? (/^\s*(https?:\/\/|mailto:)\S+\s*$/i.test(text) ? safeAddress(text) : null)
   if (href === null || parent.type.spec.code || !parent.type.allowsMarkType(schema.marks.link!)) return false
   return setLink({ href })(view.state, (transaction) => view.dispatch(closeHistory(transaction)))
