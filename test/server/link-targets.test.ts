@@ -15,14 +15,13 @@ beforeAll(async () => {
   await makeSchool(pool)
   await (await import('../../server/jobs/jobs.server.ts')).prepareJobs()
   await transaction(async (db) => {
+    await createDocument(db, 'course', 'open', 'Read by all')
+    await createDocument(db, 'course', 'draft', 'Not yet')
     await insertEntries(db, 'course', [{ id: 'unit', parentId: null, kind: 'unit', title: 'Unit', documentId: null }])
-    for (const [id, title] of [
-      ['open', 'Read by all'],
-      ['draft', 'Not yet'],
-    ] as const) {
-      await createDocument(db, 'course', id, title)
-      await insertEntries(db, 'course', [{ id, parentId: 'unit', kind: 'page', title, documentId: id }])
-    }
+    await insertEntries(db, 'course', [
+      { id: 'open', parentId: 'unit', kind: 'page', title: 'Read by all', documentId: 'open' },
+      { id: 'draft', parentId: 'unit', kind: 'page', title: 'Not yet', documentId: 'draft' },
+    ])
   })
   await publish('open', 'author', { note: '', version: 0 })
   app = await startApp(url)
