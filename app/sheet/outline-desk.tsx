@@ -1,26 +1,32 @@
 import type { Editor } from '@tiptap/core'
+import type { Node } from '@tiptap/pm/model'
 import { TextSelection } from '@tiptap/pm/state'
 import { useEditorState } from '@tiptap/react'
 import { isA } from '../../core/kinds/facts.ts'
 
-interface Entry {
-  level: number
-  text: string
-  position: number
+interface Heading {
+  readonly node: Node
+  readonly position: number
 }
 
-/** The headings of the page; each leads to its place. */
+function headingsOf(doc: Node): Heading[] {
+  const found: Heading[] = []
+  doc.descendants((node, position) => {
+    if (isA(node, 'heading')) found.push({ node, position })
+    return !node.isTextblock
+  })
+  return found
+}
+
+/**
+ * The headings of the page; each leads to its place. Where they stand is asked only then: typing moves all that follow,
+ * and the list stays as it is.
+ */
 export function OutlineDesk({ editor }: { editor: Editor }) {
   const entries = useEditorState({
     editor,
-    selector: ({ editor: { state } }) => {
-      const found: Entry[] = []
-      state.doc.descendants((node, position) => {
-        if (isA(node, 'heading')) found.push({ level: Number(node.attrs.level), text: node.textContent, position })
-        return !node.isTextblock
-      })
-      return found
-    },
+    selector: ({ editor: { state } }) =>
+      headingsOf(state.doc).map(({ node }) => ({ level: Number(node.attrs.level), text: node.textContent })),
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
   if (entries.length === 0)
@@ -29,17 +35,18 @@ export function OutlineDesk({ editor }: { editor: Editor }) {
         This page has no headings yet. Readers who listen to a page go through it by its headings.
       </p>
     )
-  const go = (position: number): void => {
-    editor.view.dispatch(
-      editor.state.tr.setSelection(TextSelection.create(editor.state.doc, position + 1)).scrollIntoView(),
-    )
-    editor.view.focus()
+  const go = (at: number): void => {
+    const { state, view } = editor
+    const heading = headingsOf(state.doc)[at]
+    if (!heading) return
+    view.dispatch(state.tr.setSelection(TextSelection.create(state.doc, heading.position + 1)).scrollIntoView())
+    view.focus()
   }
   return (
     <ol className="outline-list">
-      {entries.map(({ level, text, position }) => (
-        <li key={position} style={{ paddingInlineStart: (level - 2) * 14 }}>
-          <button type="button" className="plain-button" onClick={() => go(position)}>
+      {entries.map(({ level, text }, at) => (
+        <li key={at} style={{ paddingInlineStart: (level - 2) * 14 }}>
+          <button type="button" className="plain-button" onClick={() => go(at)}>
             {text || <em>Empty heading</em>}
           </button>
         </li>

@@ -198,6 +198,40 @@ test('the quiet bar is one row at 1280, with both panes beside the sheet, and al
   expect(await rows()).toBeLessThanOrEqual(2)
 })
 
+test('what stands beside the sheet is not built anew at each key, and so keeps its focus', async ({ fixture }) => {
+  const page = await fixture.open(
+    'author',
+    await fixture.addPage(
+      'beside',
+      '<h1>Beside</h1><p>Stones.</p><h2>Tools</h2><p>A missspelt word.</p><h2></h2><p><a href="https://a.example">here</a></p>',
+    ),
+  )
+  for (const name of [/^Piece/, /^Proof/, /^Outline/, /^History/, /^Page/]) {
+    await page.getByRole('tab', { name }).click()
+    if (String(name).includes('Proof')) await expect(page.locator('.findings li').first()).toBeVisible()
+    await cursorAfter(page, 'Stones.')
+    await page.keyboard.type('x')
+    await expect(page.locator('.saving')).toHaveText(/Saved/)
+    await page.evaluate(() => {
+      const gone: string[] = []
+      Object.assign(window, { gone })
+      new MutationObserver((changes) => {
+        for (const { removedNodes, target } of changes)
+          for (const node of removedNodes)
+            if (node instanceof HTMLElement && !(target as Element).closest('.ProseMirror'))
+              for (const each of [node, ...node.querySelectorAll('*')])
+                if (each.matches('li, button, input, select, tr, section')) gone.push(each.outerHTML.slice(0, 80))
+      }).observe(document.body, { childList: true, subtree: true })
+    })
+    await page.keyboard.type('yz', { delay: 60 })
+    await page.keyboard.press('Backspace')
+    await page.keyboard.press('Backspace')
+    await page.keyboard.press('Backspace')
+    await expect(page.locator('.saving')).toHaveText(/Saved/)
+    expect(await page.evaluate(() => (window as unknown as { gone: string[] }).gone), String(name)).toEqual([])
+  }
+})
+
 test('hidden characters are shown and put away by a key', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('signs', '<h1>Signs</h1><p>One<br>two.</p>'))
   const button = page.getByRole('button', { name: 'Hidden characters' })
