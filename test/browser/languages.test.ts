@@ -142,6 +142,29 @@ test('on a page from right to left a number stands before its unit, and signs be
   expect(await title.evaluate((element) => parseFloat(getComputedStyle(element).paddingRight))).toBeGreaterThan(20)
 })
 
+/* https://www.w3.org/TR/css-writing-modes-3/#valdef-unicode-bidi-plaintext */
+test('what is typed into fields runs as it is written, whatever language the screen speaks', async ({ fixture }) => {
+  await arabic(fixture)
+  await fixture.addPage('north', PAGE)
+  for (const path of ['/courses/course/items/north', '/courses/course/plan', '/courses/course/questions']) {
+    const page = await fixture.open('author', path)
+    if (path.includes('items')) {
+      await page.locator('.ProseMirror p').first().click()
+      await page.keyboard.press('Control+k')
+      await expect(page.getByRole('dialog').getByRole('combobox')).toBeFocused()
+    }
+    const fields = page.locator(
+      'input:is(:not([type]), [type="text"], [type="search"]):not([dir="ltr"]), textarea:not([dir="ltr"])',
+    )
+    await expect(fields.first(), path).toBeVisible()
+    expect(
+      await fields.evaluateAll((all) =>
+        all.filter((each) => getComputedStyle(each).unicodeBidi !== 'plaintext').map((each) => each.outerHTML),
+      ),
+    ).toEqual([])
+  }
+})
+
 test('sign-in, a new password, account and notices speak what the browser asks for', async ({ fixture }) => {
   await arabic(fixture)
   const page = await fixture.open('student', '/account', { locale: 'ar-EG' })
