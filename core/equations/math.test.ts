@@ -76,13 +76,26 @@ test('a formula carries itself as its alternative text, and no class or style of
   expect(serializeOuter(set.math)).not.toContain('class=')
 })
 
-test('what can’t be set says why and where', () => {
-  expect(problemOfTex('\\frac{a')).toEqual({
-    message: "Unexpected end of input in a macro argument, expected '}'.",
-    position: 7,
-  })
-  expect(problemOfTex('x + \\nosuchthing{y}')?.position).toBe(4)
-  expect(problemOfTex('a } b')?.position).toBe(2)
+test.each([
+  ['\\frac{w}{2h} = \\sqrt{x', '} is missing at the end.', 22],
+  ['\\frac{a', 'The formula ends too early: something in { } is missing.', 7],
+  ['\\frac{a}', 'The formula ends too early: something in { } is missing.', 8],
+  ['\\left( a', '\\right is missing at the end.', 8],
+  ['a \\right)', 'There is no \\left for this \\right.', 2],
+  ['a } b', 'There is no { for this }.', 2],
+  ['a & b', '& can’t stand here.', 2],
+  ['x + \\nosuchthing{y}', 'There is no command \\nosuchthing.', 4],
+  ['\\begin{nope}a\\end{nope}', 'There is no environment “nope”.', 6],
+  ['\\begin{matrix} a & b', 'The environment is not closed: \\end{…} is missing.', 20],
+  ['\\begin{matrix}a\\end{cases}', '\\begin{matrix} can’t be closed by \\end{cases}.', 15],
+  ['x^2^3', 'Two superscripts follow each other: put what belongs together in { }.', 3],
+  ['\\sqrt', 'What \\sqrt belongs to is missing after it.', 5],
+  ['x + y^', 'Something is missing after ^ or _.', 5],
+  ['$x$', '$ can’t stand in a formula.', 0],
+  ['\\def\\a{\\a\\a}\\a', 'A command in it stands for itself, without end.', 14],
+  ['\\limits', 'Limit controls must follow a math operator.', 0],
+])('%s can’t be set, and says why and where', (tex, message, position) => {
+  expect(problemOfTex(tex)).toEqual({ message, position })
 })
 
 test('a hostile formula is set without harm, or not at all', () => {

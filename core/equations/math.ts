@@ -1,5 +1,6 @@
 import { parseFragment, serializeOuter } from 'parse5'
 import temml from 'temml'
+import { problemWords } from './problem-words.ts'
 import { everyElement, type HtmlElement, isElement } from '../tree/tree.ts'
 
 /** Why a formula can't be set, in words, and where in it: an offset in UTF-16 units. */
@@ -59,13 +60,15 @@ export function problemOfTex(unsafeTex: string): TexProblem | null {
 }
 
 function problemFrom(error: unknown, tex: string): TexProblem {
+  if (error instanceof RangeError) return { message: 'This formula is nested too deep to be set.', position: 0 }
+  // The setter stumbles over a sign that nothing follows.
   if (!(error instanceof temml.ParseError))
-    return { message: 'This formula is nested too deep to be set.', position: 0 }
+    return { message: 'Something is missing after ^ or _.', position: Math.max(0, tex.search(/[\^_]\s*$/)) }
   const { message, position } = error as unknown as { message: string; position?: number }
   // The message goes on with where it is, and with the formula once more.
   const words = message
     .trim()
     .replace(/ at (end of input|position \d+)\b[^]*$/, '')
     .replace(/^ParseError:\s*/, '')
-  return { message: `${words}.`, position: Math.min(tex.length, position ?? tex.length) }
+  return { message: problemWords(words), position: Math.min(tex.length, position ?? tex.length) }
 }
