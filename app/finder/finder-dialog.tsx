@@ -16,7 +16,7 @@ interface Props {
 
 /** Finds by name whatever there is: pages, headings, people, pieces, and everything that can be done here. */
 export function FinderDialog({ course, onClose }: Props) {
-  const { typed, type, lines, chosen, choose, isAsking } = useFinder(course?.id)
+  const { typed, type, lines, chosen, choose, isAsking, isUnanswered } = useFinder(course?.id)
   const leave = (line: Line | undefined): void => {
     if (!line || line.whyNot !== '') return
     onClose()
@@ -48,7 +48,7 @@ export function FinderDialog({ course, onClose }: Props) {
       />
       <Lines {...{ lines, chosen }} onPick={leave} />
       <p className="finder-foot soft small" role="status">
-        {findings(typed, lines.length, isAsking)}
+        {findings(typed, lines.length, isAsking, isUnanswered)}
       </p>
     </Dialog>
   )
@@ -116,10 +116,10 @@ function useFinder(courseId: string | undefined) {
   const offered = useMemo<readonly Offered[]>(offeredNow, [])
   const targets = useMemo(() => targetsOfPlan(course?.plan ?? []), [course])
   const groups = useMemo(() => groupsOfPlan(course?.plan ?? []), [course])
-  const { found, isAsking } = useFoundInCourse(courseId, typed)
+  const { found, isAsking, isUnanswered } = useFoundInCourse(courseId, typed)
   const lines = linesFound(typed, { offered, targets, groups, found, courseId, go: (to) => void navigate(to) })
   return {
-    ...{ typed, lines, isAsking, choose },
+    ...{ typed, lines, isAsking, isUnanswered, choose },
     chosen: Math.min(chosen, Math.max(0, lines.length - 1)),
     type: (words: string): void => {
       setTyped(words)

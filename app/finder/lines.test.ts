@@ -74,5 +74,7 @@ test('what is not found is said, with where else it may be', () => {
   expect(findings('', 0, false)).toContain('Type a few letters')
   expect(findings('a', 1, false)).toBe('1 found')
   expect(findings('a', 0, true)).toBe('Looking…')
+  expect(findings('a', 0, false, true)).toMatch(/^The server did not answer/)
+  expect(findings('a', 2, false, true)).toMatch(/^2 found\. The server did not answer/)
   expect(findings(' zzz ', 0, false)).toMatch(/^Nothing here is called “zzz”\..*Ctrl\+F/)
 })

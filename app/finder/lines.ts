@@ -93,10 +93,17 @@ const peopleLines = ({ found, courseId, go }: Known): Line[] =>
     ),
   )
 
-/** What was found, as a sentence; what was not found is said, with where else it may be. */
-export function findings(typed: string, count: number, isAsking: boolean): string {
+const UNANSWERED = 'The server did not answer: people, headings and questions could not be looked for.'
+
+/**
+ * What was found, as a sentence; what was not found is said, with where else it may be. Nothing is said not to be there
+ * when the server could not be asked.
+ */
+export function findings(typed: string, count: number, isAsking: boolean, isUnanswered = false): string {
   if (typed.trim() === '') return 'Type a few letters. Arrow keys choose, Enter goes there or does it, Esc closes.'
   if (isAsking && count === 0) return 'Looking…'
-  if (count > 0) return count === 1 ? '1 found' : `${count} found`
+  const some = count === 1 ? '1 found' : `${count} found`
+  if (isUnanswered) return count > 0 ? `${some}. ${UNANSWERED}` : UNANSWERED
+  if (count > 0) return some
   return `Nothing here is called “${typed.trim()}”. Words within pages are found by Ctrl+F on the sheet, and by the search of the reading room.`
 }

@@ -77,11 +77,17 @@ function buttonWords({ asked: { put }, searched, ticks }: Replacing): string {
 function whyNotYet({ asked: { query }, searched, ticks, lines, ids, jobs }: Replacing): string {
   if (query.words === '') return 'Type what to look for. Nothing is changed before you press the button.'
   if (searched.query !== query) return 'Looking…'
-  if (searched.count === 0) return 'Nothing was found.'
+  if (searched.count === 0) return nothingYet(searched.isCurrent && lines.done === ids.length, lines.problem)
   if (lines.done < ids.length) return 'Not everything has been looked through yet.'
   if (jobs.all?.some(({ state }) => state === 'waiting' || state === 'running'))
     return 'Words are being replaced in this course just now.'
   return tickedOf(searched.pages, ticks).length === 0 ? 'No place is ticked.' : ''
+}
+
+/** Nothing is there only when all has been looked through. */
+function nothingYet(isAll: boolean, problem: string): string {
+  if (isAll) return 'Nothing was found.'
+  return problem === '' ? 'Looking…' : 'Nothing was found so far.'
 }
 
 /** What was found; right after words were replaced, what came of that. */

@@ -66,27 +66,31 @@ export interface Searched {
   readonly pages: readonly FoundPage[]
   readonly count: number
   readonly problem: string
+  /** It answers what is asked now, of all that is known by now. */
+  readonly isCurrent: boolean
 }
 
-const NOTHING: Searched = { query: null, pages: [], count: 0, problem: '' }
+type Answer = Omit<Searched, 'isCurrent'> & { readonly of: Woven | null }
+
+const NOTHING: Answer = { of: null, query: null, pages: [], count: 0, problem: '' }
 /** Whoever types on is not held up by looking for each letter, in milliseconds. */
 const PAUSE = 200
 
 /** Looks for words in pages of a course, a moment after the last key. */
 export function useSearch(pages: readonly WrittenLines[], query: Query): Searched {
   const woven = useMemo(() => weave(pages), [pages])
-  const [searched, setSearched] = useState<Searched>(NOTHING)
+  const [searched, setSearched] = useState<Answer>(NOTHING)
   const asked = useRef(0)
   useEffect(() => {
     const call = ++asked.current
     const timer = setTimeout(() => {
       void ask(woven.lines, query).then((found) => {
         if (call !== asked.current) return
-        if ('problem' in found) return setSearched({ ...NOTHING, query, problem: found.problem })
-        setSearched({ query, pages: byPage(woven, found.matches), count: found.matches.length, problem: '' })
+        if ('problem' in found) return setSearched({ ...NOTHING, of: woven, query, problem: found.problem })
+        setSearched({ of: woven, query, pages: byPage(woven, found.matches), count: found.matches.length, problem: '' })
       })
     }, PAUSE)
     return () => clearTimeout(timer)
   }, [woven, query])
-  return searched
+  return { ...searched, isCurrent: searched.of === woven && searched.query === query }
 }

@@ -23,23 +23,27 @@ export function PasteNotice({ editor, courseId }: { editor: Editor; courseId: st
       {last && (
         <p className="paste-notice">
           <ClipboardCheck size={15} aria-hidden />
-          <span>{last.report}</span>
-          {last.readings
-            .filter((reading) => reading !== last.reading && (reading !== 'words' || last.clipboard.text !== ''))
-            .map((reading) => (
-              <button
-                key={reading}
-                type="button"
-                className="link-button"
-                onMouseDown={(event) => event.preventDefault()}
-                onClick={() => pasteAs(editor.view, reading)}
-              >
-                {NAMES[reading]}
-              </button>
-            ))}
-          {last.onTheWeb.length > 0 && (
-            <BringIn key={last.onTheWeb.join(' ')} {...{ editor, courseId }} addresses={last.onTheWeb} />
-          )}
+          <span className="paste-said">
+            <span>{last.report}</span>
+            <span className="paste-ways">
+              {last.readings
+                .filter((reading) => reading !== last.reading && (reading !== 'words' || last.clipboard.text !== ''))
+                .map((reading) => (
+                  <button
+                    key={reading}
+                    type="button"
+                    className="link-button"
+                    onMouseDown={(event) => event.preventDefault()}
+                    onClick={() => pasteAs(editor.view, reading)}
+                  >
+                    {NAMES[reading]}
+                  </button>
+                ))}
+              {last.onTheWeb.length > 0 && (
+                <BringIn key={last.onTheWeb.join(' ')} {...{ editor, courseId }} addresses={last.onTheWeb} />
+              )}
+            </span>
+          </span>
           <button
             type="button"
             className="plain-button"

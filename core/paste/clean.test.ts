@@ -176,6 +176,12 @@ test.each([
     'Please',
     '1 comment',
   ],
+  [
+    'comments of which only the marks were copied',
+    '<p>Word<span class=MsoCommentReference><span><a class=msocomanchor href="#c">[A1]</a></span></span> and <a class=msocomanchor href="#d">[A2]</a></p>',
+    '[A',
+    '2 comments',
+  ],
   ['deleted words', '<p>Old <span class=msoDel>gone</span></p>', 'gone', 'words marked as deleted'],
 ])('%s are left out, and told', (_name, html, gone, told) => {
   expect(clean(html)).not.toContain(gone)

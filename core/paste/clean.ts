@@ -136,7 +136,7 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
 
 function reportOf(
   blocks: readonly Node[],
-  { looks, spacers, comments }: Tidied,
+  { looks, spacers, ...tidied }: Tidied,
   notes: readonly ReadNote[],
   pictures: { readonly came: number; readonly unreachable: readonly string[] } = { came: 0, unreachable: [] },
 ): string {
@@ -153,6 +153,8 @@ function reportOf(
   // What something was is more than how it looked. A link without its address is told with the addresses.
   const named = new Set([...notes.flatMap(({ tag }) => (tag && tag !== 'a' ? [tagWords(tag)] : [])), ...looks])
   const leftOut = notes.filter(({ type, tag }) => type === 'left out' && !tag).length
+  // A comment in full stands beside its mark.
+  const comments = Math.max(tidied.comments, tidied.commentMarks)
   const gone = [
     ...[...named].slice(0, MOST_NAMED),
     named.size > MOST_NAMED ? 'other formatting' : '',

@@ -25,8 +25,9 @@ export interface Tidied {
   spacers: number
   /** Pictures that have a place in what was tidied. */
   readonly pictures: FoundPicture[]
-  /** Comments in the margin. */
+  /** Comments in the margin, and marks in the text that lead to one: a part that is copied may have these alone. */
   comments: number
+  commentMarks: number
   /** Looks are kept, where a page has a place for them. */
   readonly keepsLooks: boolean
   /** Names of places that links in what was pasted lead to. */
@@ -38,6 +39,7 @@ export const nothingTidied = (keepsLooks = false, nodes: readonly HtmlNode[] = [
   spacers: 0,
   pictures: [],
   comments: 0,
+  commentMarks: 0,
   keepsLooks,
   linked: linkedPlaces(nodes),
 })
@@ -75,8 +77,11 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
   const styles = declarations(node)
   const why = unseen(node, styles)
   if (why) {
-    if (why === 'comment') tidied.comments += commentsIn(node)
-    else if (hasWords(node)) tidied.looks.add(why)
+    if (why === 'comment') {
+      const { themselves, marks } = commentsIn(node)
+      tidied.comments += themselves
+      tidied.commentMarks += marks
+    } else if (hasWords(node)) tidied.looks.add(why)
     return []
   }
   if (isNewWindowSaid(node)) return []

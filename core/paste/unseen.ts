@@ -21,9 +21,11 @@ export function unseen(node: HtmlElement, styles: ReadonlyMap<string, string>): 
   return isHidden ? 'hidden text' : null
 }
 
-/** How many comments an element holds that is left out as one. */
-export const commentsIn = (node: HtmlElement): number =>
-  countOf(node, (each) => /mso-element:\s*comment(?!-)/i.test(attribute(each, 'style') ?? ''))
+/** How many comments an element holds that is left out as one: comments themselves, and marks that lead to one. */
+export const commentsIn = (node: HtmlElement): { readonly themselves: number; readonly marks: number } => ({
+  themselves: countOf(node, (each) => /mso-element:\s*comment(?!-)/i.test(attribute(each, 'style') ?? '')),
+  marks: COMMENT_MARK.test(attribute(node, 'class') ?? '') ? 1 : 0,
+})
 
 function countOf(node: HtmlNode, counts: (node: HtmlElement) => boolean, depth = 0): number {
   if (!('tagName' in node) || depth > 50) return 0

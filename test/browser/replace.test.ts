@@ -1,5 +1,26 @@
 import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
 
+test('nothing is said not to be there before everything has been looked through', async ({ fixture }) => {
+  await fixture.addPage('gates', '<h1>Gates</h1><p>A gate in a wall.</p>')
+  const page = await fixture.open('author', '/courses/course/plan')
+  let answer = (): void => undefined
+  const isAsked = new Promise<void>((done) => (answer = done))
+  await page.route(/\/lines\?/, async (route) => {
+    await isAsked
+    await route.continue()
+  })
+  await page.goto('/courses/course/replace?words=wall')
+  const said = page.locator('#replace-said')
+  await expect(said).toHaveText('Looking…')
+  // Longer than the pause before what is known is looked through.
+  await page.waitForTimeout(700)
+  await expect(said).toHaveText('Looking…')
+  answer()
+  await expect(said).toHaveText('Found in 1 place on 1 page.')
+  await page.getByRole('textbox', { name: 'Find', exact: true }).fill('dyke')
+  await expect(said).toHaveText('Nothing was found.')
+})
+
 test('words are found in the whole course, ticked, replaced and taken back, with the server 250 ms away', async ({
   fixture,
 }) => {
