@@ -11,6 +11,7 @@ import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { type FoundEntry, findEntry } from '../../server/plan/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import type { Visit } from '../../server/reading/frame.server.ts'
+import { drawGraphs } from '../../server/renderings/draw-ahead.server.ts'
 import { Outline } from '../../core/reading/outline.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { courseShape } from '../../server/reading/shapes.server.ts'
@@ -145,6 +146,7 @@ async function answer(
     ...(words > 0 ? [visit.say('room.minutes', { count: minutes })] : []),
     from.edition === 'work' ? visit.say('room.workingVersion') : visit.say('room.edition', { number: from.edition }),
   ]
+  await drawGraphs(page)
   const view = {
     ...renderPage(page),
     facts,

@@ -24,6 +24,9 @@ const asked = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('bring back'), id: identifier }),
 ])
 
+/** So many passages are read at once: others are answered in between. */
+const AT_ONCE = 25
+
 /** The longest words of one passage that are shown and searched; the passage itself is kept whole. */
 const MOST_WORDS = 100_000
 
@@ -42,11 +45,13 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
     return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
   if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.id, person.id)
   else if (parsed.data.intent === 'bring back') await unsettleSetAside(pool, params.documentId, parsed.data.id)
-  else {
-    const entries = parsed.data.entries.map(({ id, reason, content }) => ({ id, reason, ...passageOf(content) }))
-    await insertSetAside(pool, params.documentId, person.id, entries)
-    for (const { reason } of entries) setAside.inc({ reason })
-  }
+  else
+    for (let at = 0; at < parsed.data.entries.length; at += AT_ONCE) {
+      const some = parsed.data.entries.slice(at, at + AT_ONCE)
+      const entries = some.map(({ id, reason, content }) => ({ id, reason, ...passageOf(content) }))
+      await insertSetAside(pool, params.documentId, person.id, entries)
+      for (const { reason } of entries) setAside.inc({ reason })
+    }
   await notify(pool, 'fieldstone_set_aside', params.documentId)
   return Response.json({ ok: true })
 }

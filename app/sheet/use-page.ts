@@ -7,6 +7,7 @@ import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import type { WritingSession } from '../saving/session.ts'
 import type { Standing } from '../saving/standing.ts'
 import { announce } from '../shell/announce.ts'
+import { useAsked } from '../shell/use-asked.ts'
 import { tellUnsent } from '../shell/unsent.ts'
 import { openPage } from './open-page.ts'
 import type { EditorCallbacks } from './sheet-extensions.ts'
@@ -147,16 +148,6 @@ const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbac
   onPictures: (pictures) => latest.current.onPictures(pictures),
   onFiles: (files, at) => latest.current.onFiles(files, at),
 })
-
-/** A list of the server's, as it was loaded, and asked for again. */
-function useAsked<T>(address: string, start: readonly T[]): [list: readonly T[], ask: () => void] {
-  const [list, setList] = useState(start)
-  const ask = async (): Promise<void> => {
-    const response = await fetch(address).catch(() => null)
-    if (response?.ok) setList((await response.json()) as T[])
-  }
-  return [list, () => void ask()]
-}
 
 type Seen = Presence & { at: number }
 

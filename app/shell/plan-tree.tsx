@@ -1,9 +1,9 @@
 import { ChevronDown, ChevronRight } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { type DragEvent, useRef, useState } from 'react'
 import type { OpeningState } from './working.tsx'
 import { NavLink, useParams } from 'react-router'
 import { readingMinutes } from '../../core/document/statistics.ts'
-import { kindOfEntry } from '../../core/plan/kinds.ts'
+import { hasOverview, kindOfEntry } from '../../core/plan/kinds.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
 import type { ItemState, PlanRow } from '../../server/plan/queries.server.ts'
 import { useTitleWords } from './title-language.ts'
@@ -121,6 +121,12 @@ const treeItem = ({ entry, depth, place, siblings, isOpen }: TreeRow, isStop: bo
 const Line = (props: LineProps) =>
   props.row.isOpen !== null && props.row.entry.kind !== 'book' ? <HolderLine {...props} /> : <ItemLine {...props} />
 
+/** A unit or a lesson has a page in the reading room: dropped on the sheet, it is a link to that. */
+const carried = ({ id, kind, title }: PlanRow) =>
+  hasOverview(kind) && title.trim() !== ''
+    ? { draggable: true, onDragStart: ({ dataTransfer }: DragEvent) => carryEntry(dataTransfer, { id, title }) }
+    : {}
+
 function HolderLine({ plan, row, isStop, onFold }: LineProps) {
   const { entry, isOpen } = row
   const words = useTitleWords()
@@ -131,6 +137,7 @@ function HolderLine({ plan, row, isStop, onFold }: LineProps) {
       {...treeItem(row, isStop)}
       className={entry.kind === 'unit' ? 'tree-unit' : 'tree-lesson'}
       onClick={() => onFold(entry.id, !isOpen)}
+      {...carried(entry)}
     >
       <FoldSign isOpen={isOpen === true} />
       <span className="tree-title" {...words}>

@@ -1,4 +1,6 @@
+import type { Node } from 'prosemirror-model'
 import { slot, word } from '../html/slots.ts'
+import { isA } from '../kinds/facts.ts'
 import { graph } from '../kinds/graph/kind.ts'
 import { html, inText } from '../tree/template.ts'
 import { everyElement, hasClass, type HtmlNode, text } from '../tree/tree.ts'
@@ -7,12 +9,14 @@ import { type GraphSettings, settingsFrom } from './settings.ts'
 import { shownGraph } from './shown.ts'
 
 /**
- * So much is computed for the graphs of one page, in parts of formulas: some hundred usual graphs. Nobody else is
- * answered meanwhile.
+ * So much is computed for the graphs of one page, in parts of formulas: some hundred usual graphs. It takes about a
+ * second: where others wait to be answered, they are drawn ahead.
  */
 const MOST_OF_A_PAGE = 1_500_000
 /** The same for a post, an answer, a comment: many of them may be shown at once. */
-const MOST_OF_A_PASSAGE = 300_000
+const MOST_OF_A_PASSAGE = 150_000
+
+const GRAPH_SLOT = new RegExp(slot('graph-(\\d+)'), 'g')
 
 /**
  * Draws the graphs among written elements, with what is told of them and a table of their values. What was drawn is
@@ -33,7 +37,26 @@ export function setGraphs(
     drawn.push(made?.html ?? tooMany(settings))
   }
   return {
-    putIn: (written) => drawn.reduce((html, each, at) => html.replace(slot(`graph-${at}`), () => each), written),
+    // All in one go: together they are long.
+    putIn: (written) => written.replace(GRAPH_SLOT, (_, at: string) => drawn[Number(at)]!),
+  }
+}
+
+/**
+ * Draws the graphs of a page ahead, one at each step, as many as `setGraphs` will draw: it has them ready then. Between
+ * the steps others can be answered.
+ */
+export function* drawAhead(page: Node): Generator<void, void> {
+  const found: GraphSettings[] = []
+  page.descendants((node) => {
+    if (isA(node, 'graph')) found.push(settingsFrom(node.attrs))
+    return !node.isTextblock
+  })
+  let left = MOST_OF_A_PAGE
+  for (const settings of found) {
+    if (left < 0) return
+    left -= kept(settings).work
+    yield
   }
 }
 

@@ -15,6 +15,7 @@ import { freezeQuestions } from '../exercises/freeze.server.ts'
 import { insertEditionQuestions } from '../exercises/queries.server.ts'
 import { findEntryOfDocument } from '../plan/queries.server.ts'
 import { listHosts } from '../embeds/queries.server.ts'
+import { drawGraphs } from '../renderings/draw-ahead.server.ts'
 import { insertEditionItems } from '../shelf/queries.server.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { tellReaders } from './tell-readers.server.ts'
@@ -93,6 +94,7 @@ export async function insertPublished(
   if (!frozen.ok) return frozen
   await writeSnapshot(db, documentId, tree)
   const page = await withAllowedHosts(db, tree.page)
+  await drawGraphs(page)
   const { title, segments, headings } = renderPage(page)
   const inserted = await insertEdition(db, {
     documentId,

@@ -14,6 +14,7 @@ import { pool, transaction } from '../database/pool.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
+import { drawGraphs } from '../renderings/draw-ahead.server.ts'
 import { copyShelfItems } from '../shelf/copy.server.ts'
 import { findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
 
@@ -49,6 +50,7 @@ export async function shownTemplate(courseId: string, personId: string, id: stri
   const found = await findTemplate(pool, courseId, personId, id)
   if (!found) return null
   const page = pageFromJson(found.content)
+  await drawGraphs(page)
   return {
     blanks: blanksOf(page),
     html: fillSlots(renderPage(page).segments, (slot) => filledWord(slot, sayIn('en')) ?? ''),

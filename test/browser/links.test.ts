@@ -59,12 +59,19 @@ test('a heading that is linked to keeps its place when its words change, and the
 
 test('an item is dragged from the plan into the words, and on words that are marked', async ({ fixture }) => {
   await fixture.addPage('coping', '<h1>The cope</h1><p>Stones on edge.</p>')
-  const path = await fixture.addPage('walls', '<h1>Walls</h1><p>Begin.</p><p>See the last row there.</p>')
+  const path = await fixture.addPage(
+    'walls',
+    '<h1>Walls</h1><p>Begin.</p><p>There we begin.</p><p>See the last row there.</p>',
+  )
   const page = await fixture.open('author', path)
   const item = page.getByRole('treeitem', { name: /The cope/ })
   await item.dragTo(sheet(page).getByText('Begin.'), { targetPosition: { x: 2, y: 10 } })
   await expect(sheet(page).getByRole('link', { name: 'The cope', exact: true })).toHaveAttribute('href', 'coping')
   await expect(page.locator('#announcements')).toHaveText('Link to The cope')
+  const lesson = page.getByRole('treeitem', { name: /^Lesson one/ })
+  await lesson.dragTo(sheet(page).getByText('There we begin.'), { targetPosition: { x: 2, y: 10 } })
+  await expect(sheet(page).getByRole('link', { name: 'Lesson one', exact: true })).toHaveAttribute('href', 'lesson')
+  await expect(lesson, 'carried, not folded').toHaveAttribute('aria-expanded', 'true')
   await sheet(page)
     .getByText('See the last row there.')
     .dblclick({ position: { x: 10, y: 10 } })
@@ -73,7 +80,7 @@ test('an item is dragged from the plan into the words, and on words that are mar
   await item.dragTo(sheet(page).getByRole('heading', { name: 'Walls' }))
   await expect(page.getByText('A link to “The cope” can’t stand there.')).toBeVisible()
   await page.keyboard.press('Control+z')
-  await expect(sheet(page).getByRole('link')).toHaveCount(1)
+  await expect(sheet(page).getByRole('link')).toHaveCount(2)
   await kept(page)
 })
 
