@@ -61,7 +61,7 @@ test('an item is dragged from the plan into the words, and on words that are mar
   await fixture.addPage('coping', '<h1>The cope</h1><p>Stones on edge.</p>')
   const path = await fixture.addPage(
     'walls',
-    '<h1>Walls</h1><p>Begin.</p><p>There we begin.</p><p>See the last row there.</p>',
+    '<h1>Walls</h1><p>Begin.</p><p>There we start.</p><p>See the last row there.</p>',
   )
   const page = await fixture.open('author', path)
   const item = page.getByRole('treeitem', { name: /The cope/ })
@@ -69,7 +69,7 @@ test('an item is dragged from the plan into the words, and on words that are mar
   await expect(sheet(page).getByRole('link', { name: 'The cope', exact: true })).toHaveAttribute('href', 'coping')
   await expect(page.locator('#announcements')).toHaveText('Link to The cope')
   const lesson = page.getByRole('treeitem', { name: /^Lesson one/ })
-  await lesson.dragTo(sheet(page).getByText('There we begin.'), { targetPosition: { x: 2, y: 10 } })
+  await lesson.dragTo(sheet(page).getByText('There we start.'), { targetPosition: { x: 2, y: 10 } })
   await expect(sheet(page).getByRole('link', { name: 'Lesson one', exact: true })).toHaveAttribute('href', 'lesson')
   await expect(lesson, 'carried, not folded').toHaveAttribute('aria-expanded', 'true')
   await sheet(page)
