@@ -93,7 +93,8 @@ const peopleLines = ({ found, courseId, go }: Known): Line[] =>
     ),
   )
 
-const UNANSWERED = 'The server did not answer: people, headings and questions could not be looked for.'
+const UNANSWERED =
+  'The server did not answer: people, headings and questions could not be looked for. Type on to ask again.'
 
 /**
  * What was found, as a sentence; what was not found is said, with where else it may be. Nothing is said not to be there
