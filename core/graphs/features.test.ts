@@ -36,6 +36,25 @@ describe('what is known of a function is found', () => {
     )
   })
 
+  test.each([
+    // Low between its zeros, millions high at the edge of what is shown.
+    ['(x+4)^2 * (x+3.8)^2 * (x+3.6)^2 * (x+2.6)^2', [-4, -3.8, -3.6, -2.6]],
+    ['(x+4.4)^2 * (x+2.6)^2 * (x+2.4)^2 * (x-1)', [-4.4, -2.6, -2.4, 1]],
+    // Multiplied out, what is computed beside the zero is noise.
+    ['x^4 - 4x^3 + 6x^2 - 4x + 1', [1]],
+    ['x^6 - 6x^5 + 15x^4 - 20x^3 + 15x^2 - 6x + 1', [1]],
+    ['abs(x^2 - 2)', [-Math.SQRT2, Math.SQRT2]],
+    ['sin(x)^2 + cos(x)^2 - 1/2', []],
+  ] as const)('zeros of %s', (typed, zeros) => {
+    const found = featuresFrom(typed)
+    close(found.zeros, zeros)
+    for (const [x, y] of found.lows) if (y === 0) expect(found.zeros).toContain(x)
+  })
+
+  test('what is low is not nothing: a parabola above zero has none, however far one looks', () => {
+    expect(featuresFrom('x^2 + 1', [-1e6, 1e6])).toMatchObject({ zeros: [], lows: [[0, 1]] })
+  })
+
   test('a fraction grows without end where its denominator is zero and its numerator is not, on one side or both', () => {
     fc.assert(
       fc.property(apart, fc.infiniteStream(fc.constantFrom(1, 2)), (poles, powers) => {

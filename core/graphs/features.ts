@@ -79,19 +79,47 @@ export function crossingsOf(one: Followed, other: Followed): Place[] {
 
 interface Turn {
   readonly isHigh: boolean
+  /** It turns where it touches zero. */
+  readonly isZero: boolean
   readonly place: Place
 }
 
-/** The most that values differ from 0; what differs by a billionth of it differs by the way it was computed. */
+/** The most that values differ from 0. */
 function heightOf(ys: Float64Array): number {
   let height = 0
   for (const y of ys) if (Math.abs(y) > height) height = Math.abs(y)
   return height
 }
 
+/**
+ * How much of a value at a place is owed to the way it was computed: what differs between places that are as good as
+ * the same. It is asked for each place anew, since a function may be millions at the edge of what is shown, and turn
+ * within a millionth in the middle of it.
+ */
+function noiseAt(valueOf: OfX, x: number, step: number): number {
+  const here = valueOf(x)
+  const beside = Math.max(Math.abs(x), step) * 2 ** -50
+  let noise = 0
+  for (let at = -4; at <= 4; at++) {
+    const differs = Math.abs(valueOf(x + at * beside) - here)
+    if (differs > noise) noise = differs
+  }
+  return noise
+}
+
+/** A value counts as nothing where it is not more than this part of the greatest, or than eight times its noise. */
+const NOTHING = 1e-15
+
+/** Tells whether a value is nothing but noise; asked only where it may be. */
+const noneTest =
+  (valueOf: OfX, height: number, step: number) =>
+  (y: number, x: number): boolean =>
+    Math.abs(y) <= NOTHING * height || (Math.abs(y) <= 1e-6 * height && Math.abs(y) <= 8 * noiseAt(valueOf, x, step))
+
 function turnsOf(valueOf: OfX, { xs, ys, poles, jumps }: Trace, tolerance: number): Turn[] {
   const height = heightOf(ys)
-  const least = 1e-10 * height
+  const step = (xs.at(-1)! - xs[0]!) / (xs.length - 1)
+  const isNone = noneTest(valueOf, height, step)
   const found: Turn[] = []
   const breaks = [...poles, ...jumps]
   const isBroken = (from: number, to: number): boolean => breaks.some((at) => at >= from && at <= to)
@@ -99,11 +127,17 @@ function turnsOf(valueOf: OfX, { xs, ys, poles, jumps }: Trace, tolerance: numbe
     // The top may lie between two tries that are alike.
     const next = ys[at + 1] === ys[at] ? at + 2 : at + 1
     const [left, here, right] = [ys[at - 1]!, ys[at]!, ys[next] ?? NaN]
-    const isHigh = here - left > least && here - right > least
-    const isLow = left - here > least && right - here > least
-    if ((!isHigh && !isLow) || isBroken(xs[at - 1]!, xs[next]!)) continue
-    const x = topBetween(isHigh ? valueOf : (each) => -valueOf(each), xs[at - 1]!, xs[next]!)
-    found.push({ isHigh, place: [roundTo(x, tolerance), roundTo(valueOf(x), 1e-9 * Math.max(1e-300, height))] })
+    const sign = here > left && here > right ? 1 : here < left && here < right ? -1 : 0
+    const size = Math.max(Math.abs(left), Math.abs(here), Math.abs(right))
+    const rise = Math.min(Math.abs(here - left), Math.abs(here - right))
+    if (sign === 0 || rise <= 1e-13 * size || isNone(rise, xs[at]!) || isBroken(xs[at - 1]!, xs[next]!)) continue
+    // Where it is flat for a while, one place is as good as another: one that is a round number, as those tried are.
+    const isFlat = isNone(here, xs[at]!)
+    const top = isFlat ? xs[at]! : topBetween((each) => sign * valueOf(each), xs[at - 1]!, xs[next]!)
+    const y = valueOf(top)
+    const isZero = Math.abs(y) <= 1e-10 * rise || isNone(y, top)
+    const rounded = isZero ? 0 : roundTo(y, 1e-9 * Math.max(1e-300, size))
+    found.push({ isHigh: sign > 0, isZero, place: [roundTo(top, tolerance), rounded] })
   }
   return found
 }
@@ -114,7 +148,7 @@ function topBetween(valueOf: OfX, from: number, to: number): number {
   let [a, b] = [from, to]
   let [left, right] = [b - part * (b - a), a + part * (b - a)]
   let [low, high] = [valueOf(left), valueOf(right)]
-  for (let round = 0; round < 40; round++) {
+  for (let round = 0; round < 60; round++) {
     if (low > high) {
       ;[b, right, high] = [right, left, low]
       left = b - part * (b - a)
@@ -130,24 +164,26 @@ function topBetween(valueOf: OfX, from: number, to: number): number {
 }
 
 function zerosOf(valueOf: OfX, { xs, ys, poles, jumps }: Trace, turns: readonly Turn[], tolerance: number): number[] {
-  const height = heightOf(ys)
-  const none = 1e-12 * height
+  const step = (xs.at(-1)! - xs[0]!) / (xs.length - 1)
+  const isNone = noneTest(valueOf, heightOf(ys), step)
+  const isNoneAt = (at: number): boolean => at >= 0 && at < xs.length && isNone(ys[at]!, xs[at]!)
   const breaks = [...poles, ...jumps]
-  const isNone = (y: number): boolean => Math.abs(y) <= none
   const found: number[] = []
   const isBroken = (from: number, to: number): boolean => breaks.some((at) => at > from && at <= to)
   for (let at = 0; at < xs.length; at++) {
-    if (isNone(ys[at]!)) {
+    if (isNoneAt(at)) {
       // Where it is zero for a while there is no place to tell.
-      if (!isNone(ys[at - 1] ?? NaN) && !isNone(ys[at + 1] ?? NaN)) found.push(xs[at]!)
+      if (!isNoneAt(at - 1) && !isNoneAt(at + 1)) found.push(xs[at]!)
       continue
     }
     const next = ys[at + 1] ?? NaN
-    if (Number.isNaN(ys[at]! + next) || isNone(next) || ys[at]! < 0 === next < 0 || isBroken(xs[at]!, xs[at + 1]!))
-      continue
+    if (Number.isNaN(ys[at]! + next) || ys[at]! < 0 === next < 0) continue
+    if (isNoneAt(at + 1) || isBroken(xs[at]!, xs[at + 1]!)) continue
     found.push(zeroBetween(valueOf, xs[at]!, xs[at + 1]!))
   }
-  for (const { place } of turns) if (Math.abs(place[1]) <= 1e-9 * height) found.push(place[0])
+  const crossed = [...found]
+  for (const { isZero, place } of turns)
+    if (isZero && !crossed.some((x) => Math.abs(x - place[0]) <= step)) found.push(place[0])
   const rounded = found.map((x) => roundTo(x, tolerance)).sort((a, b) => a - b)
   return rounded.filter((x, at) => at === 0 || x - rounded[at - 1]! > 10 * tolerance)
 }
