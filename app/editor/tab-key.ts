@@ -1,18 +1,19 @@
 import { chainCommands } from '@tiptap/pm/commands'
 import { liftListItem, sinkListItem } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, Plugin, TextSelection } from '@tiptap/pm/state'
-import { addRow, goToNextCell, isInTable, selectedRect } from '@tiptap/pm/tables'
+import { goToNextCell, isInTable, selectedRect } from '@tiptap/pm/tables'
 import { tabInPreformatted } from './definition-keys.ts'
+import { withRow } from './tables/growing.ts'
+import { tableHere } from './tables/table-commands.ts'
 import { inList } from './writing-keys.ts'
 
 /** In the last cell of a table: a row more, with the cursor in its first cell. */
 const rowAtEnd: Command = (state, dispatch) => {
-  if (!isInTable(state)) return false
-  const cells = selectedRect(state)
-  const { map, tableStart, table, bottom, right } = cells
+  if (!tableHere(state)) return false
+  const { map, tableStart, table, bottom, right } = selectedRect(state)
   if (bottom !== map.height || right !== map.width) return false
   if (!dispatch) return true
-  const transaction = addRow(state.tr, cells, bottom)
+  const transaction = withRow(state, bottom)
   const first = tableStart + table.nodeSize - 2
   dispatch(transaction.setSelection(TextSelection.near(transaction.doc.resolve(first + 2), 1)).scrollIntoView())
   return true

@@ -414,7 +414,7 @@ test('a book comes back from its EPUB: titles, parts, sections, pictures, withou
   expect(html).toMatch(/alt="A wall"/)
   expect(html).toContain('in snow')
   expect(back.pictures).toHaveLength(1)
-  expect(source(back.parts[1]!.chapters[0]!.page)).toContain('<th scope="col">a</th>')
+  expect(source(back.parts[1]!.chapters[0]!.page)).toContain('<th scope="row">a</th>')
 })
 
 test('an EPUB of another maker reads', () => {

@@ -74,7 +74,7 @@ test('the source of a page reads well', () => {
 <table>
   <tbody>
     <tr>
-      <th scope="col">x</th>
+      <th scope="row">x</th>
       <td>1</td>
     </tr>
   </tbody>

@@ -1,6 +1,7 @@
 import type { Rule } from './rule.ts'
 import { altSaysNothing } from './rules/alt-says-nothing.ts'
 import { bareAddress } from './rules/bare-address.ts'
+import { crossedHeads } from './rules/crossed-heads.ts'
 import { emojiAlone } from './rules/emoji-alone.ts'
 import { fakedHeading } from './rules/faked-heading.ts'
 import { fakedList } from './rules/faked-list.ts'
@@ -20,6 +21,7 @@ export const rules: readonly Rule[] = [
   pictureWithoutAlt,
   altSaysNothing,
   tableWithoutHeaders,
+  crossedHeads,
   untitledFrame,
   skippedHeading,
   fakedHeading,

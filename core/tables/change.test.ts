@@ -40,6 +40,10 @@ test('rows and columns change places with their neighbours', () => {
   expect(moveRow(HEADED, AT, 1, -1), 'no row goes above the heads').toBeNull()
   expect(moveRow(HEADED, AT, 0, 1), 'nor the heads below one').toBeNull()
   expect(moveColumn(PLAIN, AT, 1, 1)).toBeNull()
+  const named = page('<table><tr><th scope=row>a<td>b<td>c</table>')
+  expect(moveColumn(named, AT, 1, -1), 'no column goes before the heads of rows').toBeNull()
+  expect(moveColumn(named, AT, 0, 1), 'nor they behind one').toBeNull()
+  expect(rows(moveColumn(named, AT, 1, 1))).toEqual(['a c b'])
 })
 
 test('merged cells are not torn: rows that they join stay, others move', () => {

@@ -159,6 +159,8 @@ export function rowMoves(table: Node, row: number, by: 1 | -1): boolean {
 export function columnMoves(table: Node, column: number, by: 1 | -1): boolean {
   const left = by === 1 ? column : column - 1
   const grid = gridOf(table)
+  // No column goes before the heads of rows.
+  if (left === 0 && hasHeaderColumn(table)) return false
   return left >= 0 && left + 1 < grid.width && [left, left + 1, left + 2].every((edge) => !joinsColumns(grid, edge))
 }
 

@@ -8,6 +8,7 @@ import {
   addCaption,
   type Area,
   columnMoves,
+  hasHeaderColumn,
   headerRows,
   moveColumn,
   moveRow,
@@ -114,6 +115,8 @@ export function whyNoMove(state: EditorState, what: 'row' | 'column', by: 1 | -1
   const most = what === 'row' ? table.childCount : selectedRect(state).map.width
   if (what === 'row' && [headerRows(table), headerRows(table) - 1].includes(by === -1 ? first : first + 1))
     return 'The header row stays at the top.'
+  if (what === 'column' && hasHeaderColumn(table) && (by === -1 ? first - 1 : first) === 0)
+    return 'The header column stays in its place.'
   if (by === -1 ? first === 0 : last === most) return `It is the ${by === -1 ? 'first' : 'last'} ${what} already.`
   return `Merged cells join this ${what} to its neighbour: split them first.`
 }

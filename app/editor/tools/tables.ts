@@ -19,18 +19,11 @@ import {
   TableColumnsSplit,
   TableRowsSplit,
 } from 'lucide-react'
-import {
-  addColumnAfter,
-  addColumnBefore,
-  addRowAfter,
-  addRowBefore,
-  CellSelection,
-  deleteColumn,
-  deleteRow,
-} from '@tiptap/pm/tables'
+import { CellSelection, deleteColumn, deleteRow } from '@tiptap/pm/tables'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorState } from '@tiptap/pm/state'
 import { hasHeaderColumn, headerRows } from '../../../core/tables/change.ts'
+import { addColumnHere, addRowHere } from '../tables/growing.ts'
 import {
   hasCaption,
   headersHere,
@@ -70,7 +63,7 @@ export const TABLE_TOOLS: readonly Tool[] = [
     key: '',
     help: 'Adds an empty row above this one.',
     icon: BetweenHorizontalStart,
-    command: inTable(addRowBefore),
+    command: addRowHere('above'),
     whyNot: orNoTable('Not at this place.'),
   },
   {
@@ -80,7 +73,7 @@ export const TABLE_TOOLS: readonly Tool[] = [
     key: '',
     help: 'Adds an empty row below this one. Tab in the last cell does the same.',
     icon: BetweenHorizontalEnd,
-    command: inTable(addRowAfter),
+    command: addRowHere('below'),
     whyNot: orNoTable('Not at this place.'),
   },
   {
@@ -90,7 +83,7 @@ export const TABLE_TOOLS: readonly Tool[] = [
     key: '',
     help: 'Adds an empty column before this one.',
     icon: BetweenVerticalStart,
-    command: inTable(addColumnBefore),
+    command: addColumnHere('before'),
     whyNot: orNoTable('Not at this place.'),
   },
   {
@@ -100,7 +93,7 @@ export const TABLE_TOOLS: readonly Tool[] = [
     key: '',
     help: 'Adds an empty column after this one.',
     icon: BetweenVerticalEnd,
-    command: inTable(addColumnAfter),
+    command: addColumnHere('after'),
     whyNot: orNoTable('Not at this place.'),
   },
   {

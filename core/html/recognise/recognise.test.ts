@@ -219,3 +219,28 @@ test.each([
 ])('a table striped %s', (_name, source, isStriped) =>
   expect(read(source).html.startsWith('<table data-rows="striped">')).toBe(isStriped),
 )
+
+// HTML Standard, “Forming relationships between data cells and header cells”: heads in the auto state.
+test.each([
+  ['no data beside it', '<tr><th>Stone<th>kg<tr><td>Slate<td>10', 'Stone:col kg:col'],
+  ['data beside it', '<tr><th>Stone<th>kg<tr><th>Slate<td>10', 'Stone:col kg:col Slate:row'],
+  ['an empty corner', '<tr><td><th>kg<tr><th>Slate<td>10', 'kg:col Slate:row'],
+  ['two columns of heads', '<tr><th>A<th>a<td>1<tr><th>B<th>b<td>2', 'A:row a:row B:row b:row'],
+  ['one over several rows', '<tr><th rowspan=2>A<td>1<tr><td>2', 'A:row'],
+  ['what it says', '<tr><th scope=rowgroup>A<th scope=COL>b<tr><th scope=col>c<td>1', 'A:row b:col c:col'],
+  ['a name in the middle of data', '<tr><td>a<th>b<tr><td>1<td>2', 'b:col'],
+])('a head heads its column or its row: %s', (_name, rows, heads) => {
+  const { html } = read(`<table>${rows}</table>`)
+  const found = [...html.matchAll(/<th[^>]*scope="(\w+)"[^>]*>([^<]*)/g)].map(([, scope, words]) => `${words}:${scope}`)
+  expect(found.join(' ')).toBe(heads)
+})
+
+test('rows that come again on each sheet of paper are the header, and that is told', () => {
+  const { html, told } = read(
+    '<table><thead><tr style="height:20px"><td colspan=2>Stone</td></tr></thead><tr><td>Slate<td>10</table>',
+  )
+  expect(html).toContain('<tr style="height: 20px"><th colspan="2" scope="col">Stone</th></tr><tr><td>Slate</td>')
+  expect(told).toEqual(['The rows at the head of a table became its header rows.'])
+  const published = '<table><thead><tr><th scope="col">a</th></tr></thead><tbody><tr><td>b</td></tr></tbody></table>'
+  expect(read(published).told).toEqual([])
+})
