@@ -240,7 +240,7 @@ test('rows that come again on each sheet of paper are the header, and that is to
     '<table><thead><tr style="height:20px"><td colspan=2>Stone</td></tr></thead><tr><td>Slate<td>10</table>',
   )
   expect(html).toContain('<tr style="height: 20px"><th colspan="2" scope="col">Stone</th></tr><tr><td>Slate</td>')
-  expect(told).toEqual(['The rows at the head of a table became its header rows.'])
+  expect(told).toEqual(['1: The rows at the head of a table became its header rows.'])
   const published = '<table><thead><tr><th scope="col">a</th></tr></thead><tbody><tr><td>b</td></tr></tbody></table>'
   expect(read(published).told).toEqual([])
 })
