@@ -1,3 +1,4 @@
+import { insertRule } from './insert-commands.ts'
 import { insertTable } from './tables/new-table.ts'
 import { type EditorState, NodeSelection, type Command } from '@tiptap/pm/state'
 import { describe, expect, test } from 'vitest'
@@ -6,7 +7,6 @@ import { printSource } from '../../core/source/print.ts'
 import { stateAt } from '../../test/shared/editor-state.ts'
 import { deleteBody, selectBody } from './select-body.ts'
 import {
-  insertRule,
   linkRange,
   pieceAt,
   removeAt,

@@ -4,7 +4,7 @@ import { liftListItem, wrapInList } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
-import { isA, kindOf } from '../../core/kinds/facts.ts'
+import { kindOf } from '../../core/kinds/facts.ts'
 
 const node = (state: EditorState, name: string): NodeType => {
   const type = state.schema.nodes[name]
@@ -63,37 +63,6 @@ export const removeAt =
     dispatch?.(state.tr.delete(at, at + piece.nodeSize).scrollIntoView())
     return true
   }
-
-/** Puts a block after the one the cursor is in, or in place of it when it is empty. */
-function insertBlock(
-  state: EditorState,
-  make: () => ReturnType<NodeType['createAndFill']>,
-): Parameters<Command>[0]['tr'] | null {
-  const { $from } = state.selection
-  const block = make()
-  if (!block || $from.depth === 0) return null
-  const isEmpty = isA($from.parent, 'paragraph') && $from.parent.content.size === 0
-  const depth = isA($from.parent, 'title') ? 1 : $from.depth
-  const [from, to] = isEmpty ? [$from.before(), $from.after()] : [$from.after(depth), $from.after(depth)]
-  const transaction = state.tr.replaceWith(from, to, block)
-  const inside = TextSelection.findFrom(transaction.doc.resolve(from + 1), 1, true)
-  if (inside && inside.from < from + block.nodeSize) transaction.setSelection(inside)
-  return transaction.scrollIntoView()
-}
-
-export const insertRule: Command = (state, dispatch) => {
-  const transaction = insertBlock(state, () => node(state, 'rule').create())
-  if (!transaction) return false
-  const after = transaction.mapping.map(state.selection.to)
-  const next = TextSelection.findFrom(
-    transaction.doc.resolve(Math.min(after + 1, transaction.doc.content.size)),
-    1,
-    true,
-  )
-  if (next) transaction.setSelection(next)
-  dispatch?.(transaction)
-  return true
-}
 
 export interface Place {
   readonly name: string

@@ -1,6 +1,13 @@
 import { Fragment, type Node } from '@tiptap/pm/model'
 import { closeHistory } from '@tiptap/pm/history'
-import { type Command, type EditorState, NodeSelection, Selection, type Transaction } from '@tiptap/pm/state'
+import {
+  type Command,
+  type EditorState,
+  NodeSelection,
+  Selection,
+  TextSelection,
+  type Transaction,
+} from '@tiptap/pm/state'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
 import { transactionOf } from './transforms.ts'
@@ -59,6 +66,18 @@ function placed(state: EditorState, { from, to }: { from: number; to: number }, 
   else if (block.isLeaf) transaction.setSelection(NodeSelection.create(transaction.doc, from))
   if (!block.isTextblock) lineAfterLast(transaction, from + block.nodeSize)
   return transaction.scrollIntoView()
+}
+
+/** Draws a rule at the cursor, which goes on below it: in the words that follow there, or on a new line. */
+export const insertRule: Command = (state, dispatch) => {
+  const place = insertionPlace(state)
+  if (!place || !fits(state, 0)) return false
+  const rule = fill(state, 'rule')
+  const transaction = state.tr.replaceWith(place.from, place.to, rule)
+  const after = place.from + rule.nodeSize
+  if (!transaction.doc.resolve(after).nodeAfter?.isTextblock) transaction.insert(after, fill(state, 'paragraph'))
+  dispatch?.(transaction.setSelection(TextSelection.create(transaction.doc, after + 1)).scrollIntoView())
+  return true
 }
 
 /** Puts a block at the cursor. */

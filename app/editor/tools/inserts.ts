@@ -1,6 +1,7 @@
 import { Asterisk, Flag, Minus, Omega, Quote, Sigma, SquareDashed, Table } from 'lucide-react'
 import { askEquation } from '../equations/asking.ts'
-import { insertRule, wrap } from '../commands.ts'
+import { wrap } from '../commands.ts'
+import { insertRule } from '../insert-commands.ts'
 import { askFootnote } from '../footnotes/asking.ts'
 import { askPlace } from '../places/asking.ts'
 import { askSymbol } from '../symbols/asking.ts'

@@ -48,6 +48,19 @@ test('tasks and rules', () => {
   expect(bodyOf(typed('<h1>W</h1><p>‸</p>', '--- '))).toContain('<hr>')
 })
 
+test.each([
+  ['at the end of a page', '<p>a</p><p>‸</p>', '<p>a</p><hr><p>b</p>'],
+  ['at the end of a box', '<div data-piece="box"><p>a</p><p>‸</p></div><p>c</p>', '<hr><p>b</p></div><p>c</p>'],
+  ['before a table', '<p>‸</p><table><tr><td>c</table>', '<hr><p>b</p><table>'],
+  ['before words', '<p>‸</p><p>c</p>', '<hr><p>bc</p>'],
+])('one writes on below a rule %s', (_name, html, expected) => {
+  expect(
+    bodyOf(typed(`<h1>W</h1>${html}`, '--- b'))
+      .replaceAll('\n', '')
+      .replaceAll('> ', '>'),
+  ).toContain(expected)
+})
+
 test('the rest of the line stays, with what it is', () => {
   expect(bodyOf(typed('<h1>W</h1><p>‸one <b>two</b></p>', '- '))).toBe('<ul><li>one <strong>two</strong></li></ul>')
 })

@@ -1,5 +1,5 @@
 import { MOST_THICKNESS } from '../../../core/kinds/rule/kind.ts'
-import { insertRule } from '../../editor/commands.ts'
+import { insertRule } from '../../editor/insert-commands.ts'
 import { ChoiceSetting } from '../choice-setting.tsx'
 import { ColourChoice } from '../../editor/colour-choice.tsx'
 import { LINE_COLOURS } from '../../editor/line-colours.ts'
