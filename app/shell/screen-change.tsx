@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { useLocation } from 'react-router'
 import { useFocusKeeper } from './focus-keeper.ts'
+import { useKeysStay } from './keys-stay.ts'
 import { announce, ANNOUNCEMENTS } from './announce.ts'
 
 /** Who is given the focus by the screen itself, or has it by being written in. */
@@ -16,6 +17,7 @@ export function ScreenChange() {
   const { pathname } = useLocation()
   const last = useRef(pathname)
   useFocusKeeper()
+  useKeysStay()
   useEffect(() => {
     if (last.current === pathname) return
     last.current = pathname

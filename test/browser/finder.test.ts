@@ -55,3 +55,22 @@ test('Ctrl+J finds pages, tools, pieces, headings and people from anywhere, and 
     .click()
   await expect(page).toHaveURL(/readers\?name=/)
 })
+
+test('the Enter that chooses is not also written into what opens by it', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p>'))
+  // The second time, what opens is there at once.
+  for (const words of ['Dry', 'Wet']) {
+    await cursorAfter(page, 'Stones.')
+    await page.keyboard.press('Control+j')
+    await expect(page.getByRole('combobox', { name: 'What are you looking for?' })).toBeFocused()
+    await page.keyboard.type('footnote')
+    await expect(page.getByRole('option', { name: /^Footnote/ })).toHaveAttribute('aria-selected', 'true')
+    await page.keyboard.press('Enter')
+    const dialog = page.getByRole('dialog', { name: 'Footnote' })
+    await expect(dialog.locator('.ProseMirror')).toBeFocused()
+    await page.keyboard.type(words)
+    await expect(dialog.locator('.ProseMirror > p')).toHaveText([words])
+    await dialog.getByRole('button', { name: 'Insert' }).click()
+    await expect(sheet(page)).toBeFocused()
+  }
+})
