@@ -1,7 +1,7 @@
 import { chainCommands, exitCode } from '@tiptap/pm/commands'
 import { undoInputRule } from '@tiptap/pm/inputrules'
 import { redo } from '@tiptap/pm/history'
-import { type Command, Plugin } from '@tiptap/pm/state'
+import { type Command, Plugin, Selection, TextSelection } from '@tiptap/pm/state'
 import { tableEditing } from '@tiptap/pm/tables'
 import { type schema as pageSchema } from '../../core/document/schema.ts'
 import { backspaceAtEdge, deleteAtEdge, enterInTitle, leavePiece } from './part-keys.ts'
@@ -33,6 +33,20 @@ export const enterInPieces: Command = chainCommands(
   splitItem,
 )
 
+/**
+ * To the end of what is written. A browser finds none where something stands last in which nobody writes: the list of
+ * notes, a rule, a film.
+ */
+const toEnd =
+  (isSelecting: boolean): Command =>
+  (state, dispatch) => {
+    const end = Selection.findFrom(state.doc.resolve(state.doc.content.size), -1, true)
+    if (!end) return false
+    const anchor = isSelecting ? state.selection.$anchor : end.$head
+    dispatch?.(state.tr.setSelection(TextSelection.between(anchor, end.$head)).scrollIntoView())
+    return true
+  }
+
 /** The keys of writing anywhere: of the tools, and of links, lines and the edges of pieces. */
 export function writingKeys(onLink: () => void, onWords?: () => void): Record<string, Command> {
   return {
@@ -44,6 +58,8 @@ export function writingKeys(onLink: () => void, onWords?: () => void): Record<st
     Enter: enterInPieces,
     Backspace: chainCommands(undoInputRule, backspaceAtEdge),
     Delete: deleteAtEdge,
+    ...Object.fromEntries(['Mod-End', 'Cmd-ArrowDown'].map((key) => [key, toEnd(false)])),
+    ...Object.fromEntries(['Shift-Mod-End', 'Shift-Cmd-ArrowDown'].map((key) => [key, toEnd(true)])),
   }
 }
 

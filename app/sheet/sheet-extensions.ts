@@ -42,6 +42,7 @@ import { facts } from '../editor/facts-place.ts'
 import { FROM_OTHERS, localSteps } from '../saving/local-steps.ts'
 import { kindExtensions } from '../editor/tiptap-kinds.ts'
 import { keysOf } from '../editor/tools.ts'
+import { typingBeside } from '../editor/typing/beside-selected.ts'
 import { typingShortcuts } from '../editor/typing/shortcuts.ts'
 import { typedLinks } from '../editor/typing/typed-links.ts'
 import { linksFromPlan } from '../editor/links/from-plan.ts'
@@ -208,6 +209,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         namedPlaces(callbacks.onPlace),
         symbols(callbacks.onSymbol),
         notesBelow(),
+        typingBeside(),
         ...linksOnSheet(callbacks),
         // Before the editing of tables, which would take a table from elsewhere as it comes.
         coreClipboard({ ...callbacks, say: fieldInEnglish, tellsReport: true }, this.editor.schema),

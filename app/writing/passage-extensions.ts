@@ -9,6 +9,7 @@ import { arriving } from '../media/arriving.ts'
 import { coreClipboard, type PlacedPicture } from '../editor/paste/clipboard.ts'
 import { keysAtLatestState } from '../saving/latest-state.ts'
 import type { FieldSay } from '../editor/field-say.ts'
+import { typingBeside } from '../editor/typing/beside-selected.ts'
 import { typingShortcuts } from '../editor/typing/shortcuts.ts'
 import { typedLinks } from '../editor/typing/typed-links.ts'
 import { columnEdges } from '../editor/tables/column-edges.ts'
@@ -47,6 +48,7 @@ export function passageExtensions(callbacks: Callbacks): AnyExtension[] {
         tableDialog(() => onAsk('table')),
         symbols(() => onAsk('symbol')),
         history(),
+        typingBeside(),
         typedLinks(),
         typingShortcuts(),
         keymap({ ...writingKeys(() => onAsk('link')), 'Mod-Enter': () => (onSend(), true) }),

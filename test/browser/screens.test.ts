@@ -166,6 +166,11 @@ test('a second engine finds nothing on any screen either', async ({ fixture }) =
   })
 })
 
+/** What is cut off by a frame that does not scroll, and could only be reached by a key, with no way back. */
+const CUT_OFF = `[...document.querySelectorAll('body *')].flatMap((element) =>
+  element.clientHeight > 200 && getComputedStyle(element).overflowY === 'hidden' &&
+  element.scrollHeight > element.clientHeight + 1 ? [element.className] : [])`
+
 test('the console stays empty, each screen has one heading of level 1 and a title of its own', async ({ fixture }) => {
   test.slow()
   const said: string[] = []
@@ -179,6 +184,7 @@ test('the console stays empty, each screen has one heading of level 1 and a titl
     }
     await page.waitForTimeout(300)
     expect.soft(await page.locator('h1').count(), path).toBe(1)
+    expect.soft(await page.evaluate(CUT_OFF), path).toEqual([])
     titles.set(path.split('?')[0]!, await page.title())
   })
   expect(said).toEqual([])

@@ -271,7 +271,8 @@ test('a footnote is written by key, numbered, listed below, changed by Enter, an
       .locator('span.footnote')
       .evaluateAll((marks) => marks.map((mark) => getComputedStyle(mark, '::before').content)),
   ).toEqual(['"1"', '"2"'])
-  // What was put in is selected: Enter opens it again.
+  // One writes on behind what was put in; an arrow key selects it, and Enter opens it again.
+  await keys.press('ArrowLeft')
   await keys.press('Enter')
   await expect(dialog.locator('[contenteditable="true"]')).toBeFocused()
   await keys.press('Control+End')
@@ -289,4 +290,25 @@ test('a footnote is written by key, numbered, listed below, changed by Enter, an
   await expect(student.locator('#note-1')).toBeInViewport()
   await student.getByRole('link', { name: 'Back to the text' }).first().click()
   await expect(student).toHaveURL(/#note-mark-1$/)
+})
+
+test('Ctrl+End goes to the end of what is written, whatever stands below it, and no key moves the screen away', async ({
+  fixture,
+}) => {
+  const words = '<p>A line of a long page.</p>'.repeat(60)
+  const ends = ['<p>Last<span role="doc-footnote">note</span></p>', '<p>Last</p><hr>']
+  for (const [at, end] of ends.entries()) {
+    const page = await fixture.open(
+      'author',
+      await fixture.addPage(`ends${at}`, `<h1>Ends</h1><p>First</p>${words}${end}`),
+    )
+    await cursorAfter(page, 'First')
+    await page.keyboard.press('Control+End')
+    await page.keyboard.type('!')
+    await expect(sheet(page).locator('p', { hasText: /^Last.*!$/ })).toHaveCount(1)
+    for (const key of ['Control+Home', 'PageDown', 'PageDown', 'Shift+PageDown', 'Control+End', 'PageUp'])
+      await page.keyboard.press(key)
+    expect(await page.locator('.screen').evaluate((screen) => [screen.scrollTop, screen.scrollLeft])).toEqual([0, 0])
+    await kept(page)
+  }
 })

@@ -1,6 +1,6 @@
 import { type Node, Node as PageNode } from '@tiptap/pm/model'
 import { closeHistory } from '@tiptap/pm/history'
-import { type Command, type EditorState, NodeSelection } from '@tiptap/pm/state'
+import { type Command, type EditorState, NodeSelection, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { isA } from '../../../core/kinds/facts.ts'
 import { askedInLine, selectedOf } from '../asked.ts'
@@ -40,7 +40,7 @@ export const putFootnote =
       // It stands after what is selected, which is what it is a note to.
       const made = schema.nodes.footnote!.create(null, content)
       transaction.insert(selection.to, made)
-      transaction.setSelection(NodeSelection.create(transaction.doc, selection.to))
+      transaction.setSelection(TextSelection.create(transaction.doc, selection.to + made.nodeSize))
     }
     dispatch?.(transaction.scrollIntoView())
     return true

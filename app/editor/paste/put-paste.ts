@@ -7,6 +7,7 @@ import { placesOfPictures, withoutPlacesIn } from '../../../core/paste/picture-p
 import { latestState } from '../../saving/latest-state.ts'
 import { problemOf } from '../page-guard.ts'
 import { cellsPasted } from '../tables/cells-pasted.ts'
+import { goBeside } from '../typing/beside-selected.ts'
 import { type LastPaste, tell } from './last-paste.ts'
 import type { PasteRead } from './read-paste.ts'
 
@@ -36,14 +37,10 @@ export function putPaste(
   if (problem && last.reading === 'clean') {
     const words = withoutPlacesIn(content)
     const report = `Pasted as text only, because nothing else fits here: ${problem}`
-    view.dispatch(
-      told(
-        closeHistory(state.tr)
-          .deleteSelection()
-          .insertText(words.textBetween(0, words.size, ' ', ' ')),
-        { ...last, reading: 'words', report },
-      ),
-    )
+    const plain = besideWhole(state)
+      .deleteSelection()
+      .insertText(words.textBetween(0, words.size, ' ', ' '))
+    view.dispatch(told(plain, { ...last, reading: 'words', report }))
     return []
   }
   // Where the pictures go is known from how the same would stand there with marks in their places.
@@ -60,5 +57,12 @@ function told(transaction: Transaction, last: LastPaste, isSeen = true): Transac
 function replaced(state: EditorState, content: Fragment): Transaction {
   const isOpen = (block: Node | null): boolean => isA(block, 'paragraph')
   const slice = new Slice(content, isOpen(content.firstChild) ? 1 : 0, isOpen(content.lastChild) ? 1 : 0)
-  return cellsPasted(state, content) ?? closeHistory(state.tr).replaceSelection(slice)
+  return cellsPasted(state, content) ?? besideWhole(state).replaceSelection(slice)
+}
+
+/** A change that begins behind what is selected as a whole, or at the words that are selected. */
+function besideWhole(state: EditorState): Transaction {
+  const transaction = closeHistory(state.tr)
+  goBeside(transaction)
+  return transaction
 }

@@ -1,0 +1,31 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { expect, test } from 'vitest'
+
+/*
+ * What scrolls holds all that is in it. Words that only a screen reader hears are placed absolutely; in an area that
+ * scrolls but places nothing they belong to the window, make it longer than it is, and a key that goes on by a page
+ * moves the whole screen away (CSS Positioned Layout 3, “Containing blocks”; CSS Overflow 3, “Scrollable overflow”).
+ */
+const RULE = /([^{}]*)\{([^{}]*)\}/g
+const SCROLLS = /(?:^|[;\s])overflow(?:-[xy]|-inline|-block)?\s*:[^;]*\b(?:auto|scroll)\b/
+const PLACES = /(?:^|[;\s])position\s*:\s*(?:relative|absolute|fixed|sticky)\b/
+
+const unplaced = (css: string): string[] =>
+  [...css.replace(/\/\*[^]*?\*\//g, '').matchAll(RULE)].flatMap(([, selector, rules]) =>
+    SCROLLS.test(rules!) && !PLACES.test(rules!) ? [selector!.trim()] : [],
+  )
+
+test('what scrolls holds what is placed in it', () => {
+  const files = ['app', 'reader'].flatMap((folder) =>
+    readdirSync(folder, { recursive: true, encoding: 'utf8' })
+      .filter((name) => name.endsWith('.css'))
+      .map((name) => `${folder}/${name}`),
+  )
+  expect(files.length).toBeGreaterThan(30)
+  expect(files.flatMap((file) => unplaced(readFileSync(file, 'utf8')).map((each) => `${file}: ${each}`))).toEqual([])
+})
+
+test('such rules would be found', () => {
+  expect(unplaced('.a { overflow-y: auto; } .b { position: relative; overflow: auto }')).toEqual(['.a'])
+  expect(unplaced('@media print { .c { overflow: hidden auto } }')).toHaveLength(1)
+})
