@@ -1,4 +1,6 @@
-import { expect, test } from 'vitest'
+import { Node } from '@tiptap/pm/model'
+import { expect, test, vi } from 'vitest'
+import { stateAt } from '../../test/shared/editor-state.ts'
 import { writingKeys } from './writing-keys.ts'
 import { keysOf, shownKey, TOOLS } from './tools.ts'
 
@@ -22,4 +24,22 @@ test('no two tools have one key, and every key of a mark, list or undo works whe
 
 test('keys are shown as they are written on keyboards', () => {
   expect(['Mod-b', 'Mod-Shift-8', 'Mod-Alt-2', ''].map(shownKey)).toEqual(['Ctrl+B', 'Ctrl+Shift+8', 'Ctrl+Alt+2', ''])
+})
+
+test('to ask what is possible costs the same in a long table as in a short one: it is asked with each key', () => {
+  const looks = (rows: number): number => {
+    const state = stateAt(
+      `<h1>Walls</h1><table><tr><td>a<td>b<td>c<tr><td>‸d<td>e<td>f${'<tr><td>a<td>b<td>c'.repeat(rows)}</table>`,
+    )
+    const spies = (['resolve', 'nodeAt'] as const).map((name) => vi.spyOn(Node.prototype, name))
+    for (const { command, isOn, whyNot } of TOOLS) {
+      command(state)
+      isOn?.(state)
+      whyNot(state)
+    }
+    const count = spies.reduce((sum, spy) => sum + spy.mock.calls.length, 0)
+    for (const spy of spies) spy.mockRestore()
+    return count
+  }
+  expect(looks(200)).toBe(looks(20))
 })

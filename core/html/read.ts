@@ -245,7 +245,7 @@ class Reader {
     if (depth + (inside ? 2 : 0) >= MOST_DEPTH - 4) {
       this.report.add(
         'changed',
-        `A ${element.tagName} stood more than ${MOST_DEPTH} levels deep; its content was kept without it.`,
+        `Pieces stood in each other more than ${MOST_DEPTH} levels deep; the words of the innermost were kept without them.`,
         element.sourceCodeLocation,
       )
       this.#flat(element.childNodes, run)

@@ -44,9 +44,15 @@ test('a word processor’s junk goes, its headings, nested lists, spans and link
 <p><a href="https://walls.example/">the wall</a></p>`)
 })
 
+test('pieces that stand too deep in each other are told', () => {
+  const { blocks, report } = cleanHtml(`${'<ul><li>a'.repeat(20)}${'</ul>'.repeat(20)}`)
+  expect(blocks[0]!.textContent.replaceAll(' ', '')).toBe('a'.repeat(20))
+  expect(report).toContain('the words of the innermost were kept without them')
+})
+
 test('one line says what came and what was left behind', () => {
   expect(cleanHtml(OFFICE).report).toMatch(
-    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left out: text size, font, spacing, layout, text colour, 1 empty line, 1 picture that the clipboard does not hold\.$/,
+    /^Pasted: 1 heading, 3 paragraphs, 2 lists, 1 table, 1 link\. Left out: text size, font, spacing, layout, text colour, 1 empty line, 1 picture that the clipboard does not hold\. The page title is the only heading of level 1; this one became level 2\.$/,
   )
   expect(cleanHtml('plain').report).toBe('Pasted: 1 paragraph.')
 })

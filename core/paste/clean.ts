@@ -134,6 +134,9 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['columns', 'set of columns', 'sets of columns'],
 ]
 
+/** More changes than these are not told one by one: the notice has to be read. */
+const MOST_CHANGES = 3
+
 function reportOf(
   blocks: readonly Node[],
   { looks, spacers, ...tidied }: Tidied,
@@ -166,7 +169,12 @@ function reportOf(
       : '',
   ].filter(Boolean)
   const kept = came.length > 0 ? came.join(', ') : 'words'
-  return `Pasted: ${kept}.${gone.length > 0 ? ` Left out: ${gone.join(', ')}.` : ''}`
+  const changed = new Set(notes.flatMap(({ type, tag, message }) => (type === 'left out' || tag ? [] : [message])))
+  return [
+    `Pasted: ${kept}.`,
+    ...(gone.length > 0 ? [`Left out: ${gone.join(', ')}.`] : []),
+    ...[...changed].slice(0, MOST_CHANGES),
+  ].join(' ')
 }
 
 /** Pictures that can't be had, by their words where they have some. */

@@ -85,11 +85,13 @@ export const splitHere: Command = inTable(splitCell)
 /** Selects the rows or columns in which cells are selected, or the one of the cursor: touch has no keys for it. */
 export const selectHere = (what: 'row' | 'column'): Command =>
   inTable((state, dispatch) => {
+    // Whether it is possible is asked with each key; a selection of thousands of cells is made only to be had.
+    if (!dispatch) return true
     const { map, tableStart, top, left, bottom, right } = selectedRect(state)
     const cell = (row: number, column: number) => state.doc.resolve(tableStart + map.map[row * map.width + column]!)
     const [first, last] = [cell(top, left), cell(bottom - 1, right - 1)]
     const selection = what === 'row' ? CellSelection.rowSelection(first, last) : CellSelection.colSelection(first, last)
-    dispatch?.(state.tr.setSelection(selection))
+    dispatch(state.tr.setSelection(selection))
     return true
   })
 
