@@ -49,6 +49,12 @@ test('pages come first, then what can be done by group, then questions, people, 
   ])
 })
 
+test('the group with what fits best stands first', () => {
+  const offered = [offer('Text', 'Paragraph'), offer('Pieces', 'Graph of a function')]
+  const lines = linesFound('graph', { ...known, offered, targets: [], groups: [], found: NOTHING_FOUND })
+  expect(lines.map(({ name }) => name)).toEqual(['Graph of a function', 'Paragraph'])
+})
+
 test('a tool is found by its group, and what can be done now stands before what can’t', () => {
   expect(linesFound('tables row', { ...known, groups: [], found: NOTHING_FOUND }).map(({ name }) => name)).toEqual([
     'Rows by text',

@@ -26,14 +26,19 @@ const PLACES = 'Go to'
 export function linesFound(typed: string, known: Known): Line[] {
   const { offered } = known
   if (typed.trim() === '') return offered.filter(({ group }) => group === PLACES)
-  const fitting = (list: readonly Offered[]): Offered[] =>
-    ranked(list, typed, { title: ({ name }) => name, more: ({ help, group }) => `${help} ${group}` }, MOST)
-  const groups = [...new Set(offered.map(({ group }) => group))]
+  const fitting = ranked(
+    offered,
+    typed,
+    { title: ({ name }) => name, more: ({ help, group }) => `${help} ${group}` },
+    offered.length,
+  )
+  // The group with what fits best stands first.
+  const groups = [...new Set(fitting.map(({ group }) => group))]
   return [
     ...ranked(pageLines(known), typed, { title: ({ name }) => name }, MOST),
     ...ranked(groupLines(known), typed, { title: ({ name }) => name }, MOST),
     ...groups.flatMap((group) => {
-      const lines = fitting(offered.filter((each) => each.group === group))
+      const lines = fitting.filter((each) => each.group === group).slice(0, MOST)
       // What can be done now comes first.
       return [...lines.filter(({ whyNot }) => whyNot === ''), ...lines.filter(({ whyNot }) => whyNot !== '')]
     }),

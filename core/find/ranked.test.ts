@@ -15,6 +15,20 @@ test('titles that begin with it come first, then those that hold it, then what i
   expect(found('wall', 2)).toEqual(['Wall ends', 'A wall in section'])
 })
 
+test('words that begin so come before those that only hold it; what else is said counts by its words', () => {
+  const tools = [
+    { name: 'Paragraph', help: 'Plain words' },
+    { name: 'Sign out', help: 'Of this browser' },
+    { name: 'The graph below', help: '' },
+    { name: 'Table', help: 'Rows and columns' },
+    { name: 'Graph of a function', help: '' },
+  ]
+  const named = (typed: string): string[] =>
+    ranked(tools, typed, { title: ({ name }) => name, more: ({ help }) => help }, 9).map(({ name }) => name)
+  expect(named('graph')).toEqual(['Graph of a function', 'The graph below', 'Paragraph'])
+  expect(named('row')).toEqual(['Table'])
+})
+
 test('every word has to be there, in any order, without case and accents', () => {
   expect(found('SECTION wall')).toEqual(['A wall in section'])
   expect(found('foot stands')).toEqual(['Footings'])

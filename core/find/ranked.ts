@@ -7,9 +7,17 @@ interface Told<T> {
   readonly more?: (thing: T) => string
 }
 
+/** Whether a word begins with what was typed: “row” is in “rows of heads”, and not meant in “browser”. */
+const beginsIn = (words: string, typed: string): boolean => {
+  for (let at = words.indexOf(typed); at >= 0; at = words.indexOf(typed, at + 1))
+    if (at === 0 || !/[\p{L}\p{N}]/u.test(words[at - 1]!)) return true
+  return false
+}
+
 /**
- * Those of which the title, or what else is said, holds every word that was typed: first those whose title begins with
- * the first word, then those whose titles hold it, then the others; none when nothing was typed.
+ * Those whose title holds every word that was typed, or has it at the beginning of a word of what else is said: first
+ * those whose title begins with the first word, then those with words that begin so, then whose titles hold it, then
+ * the others; none when nothing was typed.
  */
 export function ranked<T>(things: readonly T[], typed: string, { title, more = () => '' }: Told<T>, most: number): T[] {
   const words = plain(typed).split(/\s+/).filter(Boolean)
@@ -18,9 +26,10 @@ export function ranked<T>(things: readonly T[], typed: string, { title, more = (
   return things
     .flatMap((thing) => {
       const [name, rest] = [plain(title(thing)), plain(more(thing))]
-      if (!words.every((word) => name.includes(word) || rest.includes(word))) return []
+      if (!words.every((word) => name.includes(word) || beginsIn(rest, word))) return []
       const isWhole = words.every((word) => name.includes(word))
-      return [{ thing, rank: name.startsWith(first) && isWhole ? 0 : isWhole ? 1 : 2 }]
+      const isOfWords = isWhole && words.every((word) => beginsIn(name, word))
+      return [{ thing, rank: isWhole && name.startsWith(first) ? 0 : isOfWords ? 1 : isWhole ? 2 : 3 }]
     })
     .sort((a, b) => a.rank - b.rank)
     .slice(0, most)
