@@ -33,7 +33,7 @@ if (wants('books')) {
   report(await benchBooks())
 }
 if (
-  ['saving', 'reading', 'typing', 'pasting', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants) ||
+  ['saving', 'reading', 'typing', 'pasting', 'words', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants) ||
   only === 'backup'
 ) {
   requireChromium()
@@ -55,6 +55,7 @@ if (
     if (only === 'backup') report(await (await import('./backup.ts')).benchBackup(fixture.url))
     if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(fixture.url))
     if (wants('pasting')) report(await (await import('./pasting.ts')).benchPasting(fixture.url))
+    if (wants('words')) report(await (await import('./words.ts')).benchWords(fixture.url))
     if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(fixture.url))
   } finally {
     await pool.end()

@@ -1,6 +1,6 @@
-import type { Page } from '@playwright/test'
 import { startApp } from '../test/server/setup/app.ts'
 import { longPage } from './html.ts'
+import { longestTask } from './long-tasks.ts'
 import { type Figure, median } from './measure.ts'
 import { addPages, openAs, withBrowser } from './sheet-page.ts'
 
@@ -9,21 +9,6 @@ const ROUNDS = 3
 const BYTES = 180_000
 /** No task of the main thread may take longer, in milliseconds. */
 const MOST = 50
-
-/** Milliseconds of the longest task of the main thread while something is done and shown. */
-async function longestTask(page: Page, work: () => Promise<unknown>): Promise<number> {
-  await page.evaluate(() => {
-    const tasks: number[] = []
-    Object.assign(window, { tasks })
-    new PerformanceObserver((list) => list.getEntries().forEach(({ duration }) => tasks.push(duration))).observe({
-      type: 'longtask',
-    })
-  })
-  await work()
-  await page.waitForTimeout(1500)
-  // Tasks of less than 50 ms are not told: the bound itself stands for them.
-  return page.evaluate(() => Math.max(50, ...(window as unknown as { tasks: number[] }).tasks))
-}
 
 /** Pasting a text of 100 pages, against what the browser itself takes for setting the same text. */
 export async function benchPasting(url: string): Promise<Figure[]> {

@@ -1,5 +1,5 @@
 import { withClient } from '../server/setup/app.ts'
-import { cursorAfter, expect, kept, storedText, test } from './setup/fixture.ts'
+import { cursorAfter, expect, kept, scriptHasCome, storedText, test } from './setup/fixture.ts'
 
 const DAY = 86_400_000
 
@@ -17,9 +17,7 @@ test('a student’s clock that is days ahead opens nothing, and makes nothing la
   await expect(student.getByRole('main')).toContainText('This opens on')
   expect(await student.content()).not.toContain('secret')
   await student.goto('/assignments/course/task')
-  await student.waitForFunction(() =>
-    Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
-  )
+  await scriptHasCome(student)
   await expect(student.getByText(/^Due /)).not.toContainText('late')
   await student.getByRole('textbox', { name: 'Your answer' }).click()
   await student.keyboard.type('In time.')

@@ -4,7 +4,7 @@ import { withClient } from '../server/setup/app.ts'
 import { CHOICE } from '../server/setup/questions.ts'
 import { violations, WITH_PRACTICE } from './setup/axe.ts'
 import { failures } from './setup/second-engine.ts'
-import { expect, type Fixture, test } from './setup/fixture.ts'
+import { expect, type Fixture, scriptHasCome, test } from './setup/fixture.ts'
 
 /*
  * What holds for every screen: the list is closed against the routes of the application, so that a new one is looked
@@ -133,11 +133,7 @@ async function onEach(
     windows.set(person, page)
     await page.goto(path)
     await page.locator(shows).first().waitFor({ state: 'attached' })
-    // Until the script has come, the page may still be put back to its beginning.
-    await page.waitForFunction(() => {
-      const drawn = document.querySelector('.room-screen, .screen')
-      return !drawn || Object.keys(drawn).some((name) => name.startsWith('__react'))
-    })
+    await scriptHasCome(page)
     await look(page, path)
   }
 }

@@ -1,5 +1,5 @@
 import { withClient } from '../server/setup/app.ts'
-import { expect, test } from './setup/fixture.ts'
+import { expect, scriptHasCome, test } from './setup/fixture.ts'
 
 const TOMORROW = new Date(Date.now() + 86_400_000).toISOString()
 
@@ -100,9 +100,7 @@ test('a search finds pages and posts, and leads to the very post', async ({ fixt
   await student.getByRole('link', { name: /Test author/ }).click()
   const post = student.locator('#post-reply-10')
   await expect(post).toBeInViewport()
-  await student.waitForFunction(() =>
-    Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
-  )
+  await scriptHasCome(student)
   await student.getByRole('button', { name: 'Show 10 earlier replies' }).click()
   await expect(student.locator('#post-reply-0')).toBeVisible()
   await student.getByRole('button', { name: 'Earlier threads' }).click()

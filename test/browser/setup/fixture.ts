@@ -110,11 +110,7 @@ export const test = base.extend<{ fixture: Fixture }>({
         await page.goto(path)
         if (path.includes('/items/') && options.javaScriptEnabled !== false)
           await expect(page.locator('.ProseMirror')).toBeVisible()
-        // Until the script has come, nothing that is pressed does anything; nobody is that quick.
-        if (/^\/(discuss|assignments)\//.test(path) && options.javaScriptEnabled !== false)
-          await page.waitForFunction(() =>
-            Object.keys(document.querySelector('.room-screen') ?? {}).some((name) => name.startsWith('__react')),
-          )
+        if (options.javaScriptEnabled !== false) await scriptHasCome(page)
         return page
       },
       stop: async () => void (await fixture.app.stop('SIGKILL')),
@@ -130,6 +126,14 @@ export const test = base.extend<{ fixture: Fixture }>({
     await Promise.all([fixture.app, ...others].map((app) => app.stop()))
   },
 })
+
+/** Waits for the script of a screen: before it nothing that is pressed does anything, and nobody is that quick. */
+export async function scriptHasCome(page: Page): Promise<void> {
+  await page.waitForFunction(() => {
+    const drawn = document.querySelector('.room-screen, .screen')
+    return !drawn || Object.keys(drawn).some((name) => name.startsWith('__react'))
+  })
+}
 
 export { expect }
 
