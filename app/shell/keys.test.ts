@@ -23,7 +23,7 @@ const bound = Object.keys(
 const listed = new Set(KEY_GROUPS.flatMap(({ lines }) => lines.flatMap(({ keys }) => keys)))
 
 /** Keys that do in the sheet what they do in every text. */
-const PLAIN = ['Enter', 'Backspace', 'Delete', '/']
+const PLAIN = ['Enter', 'Backspace', 'Delete', '/', 'Mod-End', 'Shift-Mod-End', 'Cmd-ArrowDown', 'Shift-Cmd-ArrowDown']
 const ARROWS: Record<string, string> = { ArrowUp: '↑', ArrowDown: '↓', ArrowRight: '→', ArrowLeft: '←' }
 
 test('every key of the sheet stands in the list of keys', () => {
