@@ -6,7 +6,8 @@ export default defineConfig({
   outputDir: '.data/test-browser',
   globalSetup: './test/browser/setup/cluster.ts',
   workers: 2,
-  timeout: 60_000,
+  // Nothing here is a matter of time: what is typed at a person’s speed takes long on a busy machine.
+  timeout: 150_000,
   expect: { timeout: 10_000 },
   retries: process.env.CI ? 1 : 0,
   use: {
