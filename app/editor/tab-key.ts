@@ -3,17 +3,19 @@ import { liftListItem, sinkListItem } from '@tiptap/pm/schema-list'
 import { type Command, type EditorState, Plugin, TextSelection } from '@tiptap/pm/state'
 import { goToNextCell, isInTable, selectedRect } from '@tiptap/pm/tables'
 import { tabInPreformatted } from './definition-keys.ts'
-import { withRow } from './tables/growing.ts'
+import { withRow } from '../../core/tables/grow.ts'
 import { tableHere } from './tables/table-commands.ts'
+import { transactionOf } from './transforms.ts'
 import { inList } from './writing-keys.ts'
 
 /** In the last cell of a table: a row more, with the cursor in its first cell. */
 const rowAtEnd: Command = (state, dispatch) => {
-  if (!tableHere(state)) return false
+  const here = tableHere(state)
+  if (!here) return false
   const { map, tableStart, table, bottom, right } = selectedRect(state)
   if (bottom !== map.height || right !== map.width) return false
   if (!dispatch) return true
-  const transaction = withRow(state, bottom)
+  const transaction = transactionOf(state, withRow(state.doc, here.position, bottom)!)
   const first = tableStart + table.nodeSize - 2
   dispatch(transaction.setSelection(TextSelection.near(transaction.doc.resolve(first + 2), 1)).scrollIntoView())
   return true

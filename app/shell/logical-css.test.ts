@@ -1,5 +1,5 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { expect, test } from 'vitest'
+import { ownStyles } from '../../test/shared/own-styles.ts'
 
 /*
  * What stands at the start stands there in both directions of writing (CSS Logical Properties 1): no rule of ours names
@@ -18,15 +18,9 @@ function isUneven(line: string): boolean {
 const physical = (css: string): string[] => css.split('\n').filter((line) => SIDES.test(line) || isUneven(line))
 
 test('no style of ours names left or right', () => {
-  const files = ['app', 'reader'].flatMap((folder) =>
-    readdirSync(folder, { recursive: true, encoding: 'utf8' })
-      .filter((name) => name.endsWith('.css'))
-      .map((name) => `${folder}/${name}`),
-  )
-  expect(files.length).toBeGreaterThan(30)
-  expect(
-    files.flatMap((file) => physical(readFileSync(file, 'utf8')).map((line) => `${file}: ${line.trim()}`)),
-  ).toEqual([])
+  const styles = ownStyles()
+  expect(styles.length).toBeGreaterThan(30)
+  expect(styles.flatMap(({ file, css }) => physical(css).map((line) => `${file}: ${line.trim()}`))).toEqual([])
 })
 
 test('such rules would be found', () => {

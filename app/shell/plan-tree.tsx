@@ -37,28 +37,31 @@ export function PlanTree(props: Props) {
   const [filter, setFilter] = useState('')
   const { rows, stop, onFocus, onKeyDown, fold, list } = useTree(props, filter)
   return (
-    <nav className="plan-tree" aria-label="Plan of the course" data-area="plan">
-      <input
-        type="search"
-        className="plan-filter"
-        placeholder="Filter the plan"
-        aria-label="Filter the plan"
-        value={filter}
-        onChange={(event) => setFilter(event.target.value)}
-      />
-      <ul role="tree" aria-label="Plan" ref={list} onFocus={onFocus} onKeyDown={onKeyDown}>
-        {rows.map((row) => (
-          <li key={row.entry.id} role="none">
-            <Line {...props} row={row} isStop={row.entry.id === stop} onFold={fold} />
-          </li>
-        ))}
-      </ul>
-      {plan.length === 0 && <p className="soft small plan-tree-empty">The plan is empty.</p>}
-      {plan.length > 0 && rows.length === 0 && (
-        <p className="soft small plan-tree-empty" role="status">
-          No title holds these words.
-        </p>
-      )}
+    // The edge of the pane stands in the landmark too: one that scrolled itself would cut it off.
+    <nav className="plan-nav" aria-label="Plan of the course" data-area="plan">
+      <div className="plan-tree">
+        <input
+          type="search"
+          className="plan-filter"
+          placeholder="Filter the plan"
+          aria-label="Filter the plan"
+          value={filter}
+          onChange={(event) => setFilter(event.target.value)}
+        />
+        <ul role="tree" aria-label="Plan" ref={list} onFocus={onFocus} onKeyDown={onKeyDown}>
+          {rows.map((row) => (
+            <li key={row.entry.id} role="none">
+              <Line {...props} row={row} isStop={row.entry.id === stop} onFold={fold} />
+            </li>
+          ))}
+        </ul>
+        {plan.length === 0 && <p className="soft small plan-tree-empty">The plan is empty.</p>}
+        {plan.length > 0 && rows.length === 0 && (
+          <p className="soft small plan-tree-empty" role="status">
+            No title holds these words.
+          </p>
+        )}
+      </div>
     </nav>
   )
 }

@@ -1,5 +1,5 @@
-import { readdirSync, readFileSync } from 'node:fs'
 import { expect, test } from 'vitest'
+import { ownStyles } from '../../test/shared/own-styles.ts'
 
 /*
  * What scrolls holds all that is in it. Words that only a screen reader hears are placed absolutely; in an area that
@@ -16,13 +16,9 @@ const unplaced = (css: string): string[] =>
   )
 
 test('what scrolls holds what is placed in it', () => {
-  const files = ['app', 'reader'].flatMap((folder) =>
-    readdirSync(folder, { recursive: true, encoding: 'utf8' })
-      .filter((name) => name.endsWith('.css'))
-      .map((name) => `${folder}/${name}`),
-  )
-  expect(files.length).toBeGreaterThan(30)
-  expect(files.flatMap((file) => unplaced(readFileSync(file, 'utf8')).map((each) => `${file}: ${each}`))).toEqual([])
+  const styles = ownStyles()
+  expect(styles.length).toBeGreaterThan(30)
+  expect(styles.flatMap(({ file, css }) => unplaced(css).map((line) => `${file}: ${line}`))).toEqual([])
 })
 
 test('such rules would be found', () => {

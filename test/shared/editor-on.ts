@@ -1,5 +1,6 @@
 import { Editor } from '@tiptap/core'
 import { EditorState, TextSelection } from '@tiptap/pm/state'
+import type { EditorView } from '@tiptap/pm/view'
 import { onTestFinished } from 'vitest'
 import { kindExtensions } from '../../app/editor/tiptap-kinds.ts'
 import { schema } from '../../core/document/schema.ts'
@@ -42,4 +43,13 @@ export function positionOf(editor: Editor, kind: string): number {
     return found < 0
   })
   return found
+}
+
+/** Types as a browser has it: each sign is offered to whoever takes it, and else put in. */
+export function type(view: EditorView, words: string): void {
+  for (const sign of words) {
+    const { from, to } = view.state.selection
+    const insert = () => view.state.tr.insertText(sign, from, to)
+    if (!view.someProp('handleTextInput', (handle) => handle(view, from, to, sign, insert))) view.dispatch(insert())
+  }
 }

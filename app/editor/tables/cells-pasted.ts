@@ -4,9 +4,7 @@ import { closeHistory } from '@tiptap/pm/history'
 import { handlePaste } from '@tiptap/pm/tables'
 import type { EditorView } from '@tiptap/pm/view'
 import { isA } from '../../../core/kinds/facts.ts'
-import { hasHeaderColumn, headerRows } from '../../../core/tables/change.ts'
-import { fitNewCells } from '../../../core/tables/new-cells.ts'
-import { cellsOf } from './growing.ts'
+import { headsOf, headsWhereHeadsWere } from '../../../core/tables/heads.ts'
 import { type Here, tableHere } from './table-commands.ts'
 
 /**
@@ -25,8 +23,7 @@ export function cellsPasted(state: EditorState, content: Fragment): Transaction 
 
 /** Words put over heads are heads, and so are the cells by which the table grew beside them. */
 function withHeads({ table, position }: Here, transaction: Transaction): Transaction {
-  const before = cellsOf(table)
-  const heads = { rows: headerRows(table), column: hasHeaderColumn(table) }
-  fitNewCells(transaction, position, heads, { isNew: ({ node }) => !before.has(node), along: null })
+  const before = new Set(table.children.flatMap((row) => row.children))
+  headsWhereHeadsWere(transaction, position, headsOf(table), (cell) => !before.has(cell))
   return transaction
 }

@@ -4,11 +4,11 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { readPage } from '../../../core/html/read.ts'
 import { hasHeaderColumn, headerRows } from '../../../core/tables/change.ts'
-import { gridOf } from '../../../core/kinds/table/grid.ts'
+import { type Grid, gridOf } from '../../../core/kinds/table/grid.ts'
 import { anyPage } from '../../../test/shared/pages.ts'
 import { tabKeys } from '../tab-key.ts'
 import { cellsPasted } from './cells-pasted.ts'
-import { addColumnHere, addRowHere } from './growing.ts'
+import { addColumnHere, addRowHere } from './table-commands.ts'
 
 /** A page that begins with a table, with the cursor in a cell of it, counted from 0. */
 function stateWith(html: string, cell: number): EditorState {
@@ -105,6 +105,9 @@ test('in whatever table, a row or column more leaves heads where heads were, and
       if (hasHeaderColumn(before)) expect(hasHeaderColumn(now)).toBe(true)
       const { rows, width } = gridOf(now)
       for (const { taken } of rows) expect(taken.filter(Boolean)).toHaveLength(width)
+      const size = ({ rows: all, width: wide }: Grid): number => all.length + wide
+      expect(size(gridOf(now))).toBe(size(gridOf(before)) + 1)
+      expect(now.textContent).toBe(before.textContent)
     }),
     { numRuns: 300 },
   )

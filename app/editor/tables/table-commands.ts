@@ -21,6 +21,7 @@ import {
   sortProblem,
   sortRows,
 } from '../../../core/tables/change.ts'
+import { withColumn, withRow } from '../../../core/tables/grow.ts'
 import type { Order } from '../../../core/tables/order.ts'
 import { transactionOf } from '../transforms.ts'
 
@@ -78,6 +79,13 @@ function withItsRow(
   const $place = transaction.doc.resolve(selection.head - startOf(table, area.top) + startOf(now, at))
   return transaction.setSelection(Selection.near($place))
 }
+
+/** Adds an empty row above or below those of the cursor. */
+export const addRowHere = (side: 'above' | 'below'): Command =>
+  changingTable(({ doc }, { position, area }) => withRow(doc, position, side === 'above' ? area.top : area.bottom))
+/** Adds an empty column before or after those of the cursor. */
+export const addColumnHere = (side: 'before' | 'after'): Command =>
+  changingTable(({ doc }, { position, area }) => withColumn(doc, position, side === 'before' ? area.left : area.right))
 
 export const mergeHere: Command = inTable(mergeCells)
 export const splitHere: Command = inTable(splitCell)

@@ -23,8 +23,9 @@ import { CellSelection, deleteColumn, deleteRow } from '@tiptap/pm/tables'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorState } from '@tiptap/pm/state'
 import { hasHeaderColumn, headerRows } from '../../../core/tables/change.ts'
-import { addColumnHere, addRowHere } from '../tables/growing.ts'
 import {
+  addColumnHere,
+  addRowHere,
   hasCaption,
   headersHere,
   inTable,

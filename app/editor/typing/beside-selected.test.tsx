@@ -1,22 +1,12 @@
 import type { Node } from '@tiptap/pm/model'
 import { EditorState, NodeSelection, type Selection } from '@tiptap/pm/state'
 import { CellSelection } from '@tiptap/pm/tables'
-import type { EditorView } from '@tiptap/pm/view'
 import fc from 'fast-check'
 import { expect, test } from 'vitest'
-import { editorOn, sourceOf } from '../../../test/shared/editor-on.ts'
+import { editorOn, sourceOf, type } from '../../../test/shared/editor-on.ts'
 import { anyPage } from '../../../test/shared/pages.ts'
 import { putFootnote } from '../footnotes/asking.ts'
 import { goBeside, typingBeside } from './beside-selected.ts'
-
-/** Types as a browser has it: each sign is offered to whoever takes it, and else put in. */
-function type(view: EditorView, words: string): void {
-  for (const sign of words) {
-    const { from, to } = view.state.selection
-    const insert = () => view.state.tr.insertText(sign, from, to)
-    if (!view.someProp('handleTextInput', (handle) => handle(view, from, to, sign, insert))) view.dispatch(insert())
-  }
-}
 
 const bodyOf = (editor: ReturnType<typeof editorOn>): string =>
   sourceOf(editor)

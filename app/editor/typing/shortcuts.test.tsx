@@ -1,21 +1,10 @@
 import { undoInputRule } from '@tiptap/pm/inputrules'
-import type { EditorView } from '@tiptap/pm/view'
 import { afterEach, expect, test } from 'vitest'
-import { editorOn, sourceOf } from '../../../test/shared/editor-on.ts'
+import { editorOn, sourceOf, type } from '../../../test/shared/editor-on.ts'
 import { choose } from './choices.ts'
 import { SHORTCUTS, typingShortcuts } from './shortcuts.ts'
 
 afterEach(() => choose('shortcuts', true))
-
-/** Types as a browser has it: each sign is offered to whoever takes it, and else put in. */
-function type(view: EditorView, words: string): void {
-  for (const sign of words) {
-    const { from, to } = view.state.selection
-    const insert = () => view.state.tr.insertText(sign, from, to)
-    const isTaken = view.someProp('handleTextInput', (handle) => handle(view, from, to, sign, insert))
-    if (!isTaken) view.dispatch(insert())
-  }
-}
 
 function typed(html: string, words: string): ReturnType<typeof editorOn> {
   const editor = editorOn(html)
