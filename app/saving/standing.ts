@@ -13,3 +13,8 @@ export type Standing =
   | { readonly type: 'refused'; readonly reason: string }
   /** A newer Fieldstone is running: the page has to be loaded anew. */
   | { readonly type: 'outdated' }
+
+/** Whether two say the same, so that nothing on the screen has to be drawn anew. */
+export function isSameStanding(one: Standing, other: Standing): boolean {
+  return JSON.stringify(one) === JSON.stringify(other)
+}

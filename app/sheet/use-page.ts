@@ -5,7 +5,7 @@ import type { Presence } from '../../core/document/wire.ts'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import type { WritingSession } from '../saving/session.ts'
-import type { Standing } from '../saving/standing.ts'
+import { isSameStanding, type Standing } from '../saving/standing.ts'
 import { announce } from '../shell/announce.ts'
 import { useAsked } from '../shell/use-asked.ts'
 import { tellUnsent } from '../shell/unsent.ts'
@@ -78,7 +78,8 @@ export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
     const page = openPage(loaded, editorCallbacks(latest), {
       onTitle: (title) => latest.current.onTitle(title),
       onStanding: (next, words) => {
-        setStanding(next)
+        // Told at every key: what stays as it was draws nothing (each drawing has React walk the whole page for the cursor).
+        setStanding((before) => (isSameStanding(before, next) ? before : next))
         setWaiting(words)
         if (next.type === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
         tellUnsent(words)
