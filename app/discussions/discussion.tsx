@@ -92,7 +92,7 @@ export default function Discussion({ loaderData }: Route.ComponentProps) {
         <DiscussionBar {...{ mustFirst, count, isComments, address, follows }} />
         {whyNot === null && <WithoutScript />}
         {whyNot === null ? (
-          <FirstPost {...{ address, courseId, isComments, threads, mustFirst, setMustFirst }} />
+          <FirstPost {...{ address, courseId, isComments, threads, setMustFirst }} />
         ) : (
           <p className="discussion-why">{whyNot}</p>
         )}
@@ -156,12 +156,11 @@ interface FirstPostProps {
   courseId: string
   isComments: boolean
   threads: Threads
-  mustFirst: boolean
   setMustFirst: (value: boolean) => void
 }
 
 /** The field in which one writes to everybody. */
-function FirstPost({ address, courseId, isComments, threads, mustFirst, setMustFirst }: FirstPostProps) {
+function FirstPost({ address, courseId, isComments, threads, setMustFirst }: FirstPostProps) {
   const say = useSay()
   return (
     <PostComposer
@@ -172,10 +171,7 @@ function FirstPost({ address, courseId, isComments, threads, mustFirst, setMustF
       send={say('discussion.send')}
       onSent={(post) => {
         threads.put(post)
-        if (mustFirst) {
-          setMustFirst(false)
-          void threads.refresh()
-        }
+        setMustFirst(false)
       }}
     />
   )
@@ -199,9 +195,9 @@ function TakenBack({ address, threads, id, onDone }: TakenBackProps) {
   const restore = async (postId: string): Promise<void> => {
     const answer = await askPosts(say, address, { intent: 'bring back', id: postId })
     if (answer.ok && answer.post) threads.put(answer.post)
+    else void threads.refresh()
     onDone(answer.ok ? null : postId)
     setProblem(answer.ok ? '' : answer.reason)
-    await threads.refresh()
   }
   return (
     <div className="discussion-undo" role="status">

@@ -3,6 +3,7 @@ import { MOST_REPLIES_AT_ONCE, SHOWN_REPLIES } from '../../core/discussions/part
 import type { SeenPost, Thread } from '../../server/discussions/discussion.server.ts'
 import { fetchThread, fetchThreads } from './ask-posts.ts'
 import type { Say } from '../../core/words/say.ts'
+import { useNewest } from '../shell/use-newest.ts'
 import { followPosts } from './follow-posts.ts'
 import { newestFirst, placed, postsOf, refreshed, withReplies } from './thread-parts.ts'
 
@@ -37,19 +38,14 @@ export function useThreads(entryId: string, address: string, start: Start, say: 
   const opened = useRef(
     new Set(start.threads.filter(({ replies }) => replies.length > SHOWN_REPLIES).map(({ post }) => post.id)),
   )
-  const refresh = useCallback(async () => {
-    const first = await fetchThreads(address, null)
-    if (!first) return
-    const parts = await Promise.all(
-      [...opened.current].map((id) => fetchThread(address, id, { count: repliesShown(latest.current, id) })),
-    )
+  const refresh = useRefresh(address, latest, opened, (answer) => {
     const known = new Set(postsOf(latest.current).map(({ id }) => id))
-    const { threads: next, hasOlder } = refreshed(latest.current, first.threads, parts)
+    const { threads: next, hasOlder } = refreshed(latest.current, answer.first.threads, answer.parts)
     const fresh = postsOf(next).filter(({ id, isMine }) => !known.has(id) && !isMine).length
     setThreads(next)
-    if (!hasOlder) setMore(first.hasMore)
+    if (!hasOlder) setMore(answer.first.hasMore)
     if (fresh > 0) setNews(say('discussion.newPosts', { count: fresh }))
-  }, [address, say])
+  })
   useEffect(() => followPosts(entryId, () => void refresh()), [entryId, refresh])
   return {
     ...{ threads, hasMore, news, refresh },
@@ -73,8 +69,37 @@ export function useThreads(entryId: string, address: string, start: Start, say: 
     put: (post) => {
       setNews('')
       setThreads((list) => placed(list, post))
+      // An answer on its way may be from before this post: asked again, it counts no more.
+      void refresh()
     },
   }
+}
+
+type Anew = NonNullable<Awaited<ReturnType<typeof askAnew>>>
+
+/** Asks for what is shown as it is now; of several answers on their way the last that was asked for counts. */
+function useRefresh(
+  address: string,
+  shown: { readonly current: readonly Thread[] },
+  opened: { readonly current: ReadonlySet<string> },
+  onAnswer: (answer: Anew) => void,
+): () => Promise<void> {
+  const { hear } = useNewest()
+  const told = useRef(onAnswer)
+  told.current = onAnswer
+  return useCallback(async () => {
+    const asked = askAnew(address, shown.current, [...opened.current])
+    hear(asked, (answer) => answer && told.current(answer))
+    await asked
+  }, [address, hear, opened, shown])
+}
+
+/** The newest part of the threads, and the opened ones with as many answers as are shown; null when it can't be had. */
+async function askAnew(address: string, shown: readonly Thread[], opened: readonly string[]) {
+  const first = await fetchThreads(address, null)
+  if (!first) return null
+  const parts = await Promise.all(opened.map((id) => fetchThread(address, id, { count: repliesShown(shown, id) })))
+  return { first, parts }
 }
 
 /** As many answers of a thread as are shown of it, and no more than are given at once. */

@@ -61,7 +61,7 @@ const PRESENCE_ENDS = 25_000
 /** One page being written: its editor, its saving, who else is on it. */
 export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
   const [editor, setEditor] = useState<Editor | null>(null)
-  const [standing, setStanding] = useState<Standing>({ type: 'kept' })
+  const [standing, setStanding] = useStanding()
   const [waiting, setWaiting] = useState('')
   const [version, setVersion] = useState(data.version)
   const [others, setOthers] = useState<readonly Seen[]>([])
@@ -78,8 +78,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
     const page = openPage(loaded, editorCallbacks(latest), {
       onTitle: (title) => latest.current.onTitle(title),
       onStanding: (next, words) => {
-        // Told at every key: what stays as it was draws nothing (each drawing has React walk the whole page for the cursor).
-        setStanding((before) => (isSameStanding(before, next) ? before : next))
+        setStanding(next)
         setWaiting(words)
         if (next.type === 'outdated') setTimeout(() => location.reload(), TIME_TO_READ)
         tellUnsent(words)
@@ -109,6 +108,15 @@ export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
     hurry: () => session.current?.hurry(),
     unsentWords: () => session.current?.unsentWords() ?? '',
   }
+}
+
+/**
+ * How the work stands. It is told at every key: what stays as it was draws nothing, since at each drawing React walks
+ * the whole page for its cursor.
+ */
+function useStanding(): [standing: Standing, stand: (next: Standing) => void] {
+  const [standing, setStanding] = useState<Standing>({ type: 'kept' })
+  return [standing, (next) => setStanding((before) => (isSameStanding(before, next) ? before : next))]
 }
 
 /** Says something the first time, and to a screen reader every time. */

@@ -1,4 +1,4 @@
-import { useRef } from 'react'
+import { useMemo, useRef } from 'react'
 
 export interface Newest {
   /** Hears an answer, unless something was asked, or it was forgotten, since. */
@@ -10,11 +10,14 @@ export interface Newest {
 /** Of what is asked in quick succession only the last answer counts, in whatever order they come. */
 export function useNewest(): Newest {
   const turn = useRef(0)
-  return {
-    hear: (asked, then) => {
-      const mine = ++turn.current
-      void asked.then((answer) => mine === turn.current && then(answer))
-    },
-    forget: () => void turn.current++,
-  }
+  return useMemo(
+    () => ({
+      hear: (asked, then) => {
+        const mine = ++turn.current
+        void asked.then((answer) => mine === turn.current && then(answer))
+      },
+      forget: () => void turn.current++,
+    }),
+    [],
+  )
 }

@@ -25,6 +25,8 @@ export interface Tool {
   readonly key: string
   readonly help: string
   readonly icon: LucideIcon
+  /** Its sign points along the line: where lines run from right to left, it is turned round. */
+  readonly pointsAlong?: true
   readonly command: Command
   readonly isOn?: (state: EditorState) => boolean
   /** Why it can't be used here; asked only when the command does not apply. */

@@ -44,7 +44,8 @@ export function TableSettings(props: SettingsProps) {
 /** A tool as a button with its name; why it can't be used is told on it. */
 function ToolInDesk({ editor, tool }: { editor: Editor; tool: Tool }) {
   const { isOn, why, run } = useTool(editor, tool)
-  const { icon: Icon } = tool
+  const { icon: Icon, pointsAlong } = tool
+  const isTurned = pointsAlong && getComputedStyle(editor.view.dom).direction === 'rtl'
   return (
     <button
       type="button"
@@ -56,7 +57,7 @@ function ToolInDesk({ editor, tool }: { editor: Editor; tool: Tool }) {
       onMouseDown={(event) => event.preventDefault()}
       onClick={run}
     >
-      <Icon size={15} strokeWidth={1.75} aria-hidden /> {tool.name}
+      <Icon size={15} strokeWidth={1.75} aria-hidden className={isTurned ? 'is-turned' : ''} /> {tool.name}
     </button>
   )
 }
