@@ -93,9 +93,19 @@ export function PaneEdge({ name, side, width, onWidth }: Props) {
       aria-valuetext={width === null ? 'as it comes' : `${width} pixels`}
       title={`Drag to make “${name}” wider or narrower; press for wide, and back`}
       onKeyDown={onKeyDown}
+      onMouseDown={keepNothingBelow}
       onPointerDown={onPointerDown}
     />
   )
+}
+
+/**
+ * The edge alone is dragged: once it has moved away from under the pointer, the browser would take up what lies where
+ * it was pressed (a row of the plan). The focus comes by hand, as a press does not bring it any more.
+ */
+function keepNothingBelow(event: React.MouseEvent<HTMLDivElement>): void {
+  event.preventDefault()
+  event.currentTarget.focus()
 }
 
 /** What a key makes of a width; null for the one the pane comes with, nothing for a key that means something else. */

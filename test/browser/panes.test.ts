@@ -5,6 +5,22 @@ import { expect, test } from './setup/fixture.ts'
 
 const widthOf = async (pane: Locator): Promise<number> => Math.round((await pane.boundingBox())!.width)
 
+test('the edge of the plan is dragged where a row lies below it, and the row stays where it is', async ({
+  fixture,
+}) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p>'))
+  const plan = page.getByRole('navigation', { name: 'Plan' })
+  const edge = page.getByRole('separator', { name: 'Width of the pane “Plan”' })
+  const row = (await plan.getByRole('treeitem', { name: /Walls/ }).boundingBox())!
+  const [first, { x, width }] = [await widthOf(plan), (await edge.boundingBox())!]
+  await page.mouse.move(x + width / 2, row.y + row.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(x + width / 2 + 60, row.y + row.height / 2, { steps: 6 })
+  await page.mouse.up()
+  await expect.poll(() => widthOf(plan)).toBe(first + 60)
+  await expect(edge).toBeFocused()
+})
+
 test('panes are made wider and narrower by mouse, press and key, and stay so', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p>'))
   const desk = page.getByRole('complementary', { name: 'Side desk' })
