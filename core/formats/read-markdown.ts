@@ -1,7 +1,8 @@
 import { parseFragment } from 'parse5'
-import { attribute, everyElement, type HtmlElement, type HtmlNode, isElement, textOf } from '../tree/tree.ts'
+import { attribute, everyElement, type HtmlElement, isElement, textOf } from '../tree/tree.ts'
+import { parsed } from '../html/parsed.ts'
 import { readNodes, type ReadResult } from '../html/read.ts'
-import type { ReadNote } from '../html/report.ts'
+import { type ReadNote, ReadReport } from '../html/report.ts'
 import { pathFrom, readArchive } from './archive.ts'
 import { type ImportAs, type ImportedPage, type ImportResult, importedText, countNotes } from './imported.ts'
 import { relink } from './relink.ts'
@@ -18,7 +19,11 @@ export function readMarkdown(unsafeText: string, as: ImportAs, name: string, fre
 /** HTML of one file the same way; pictures that are not in it are left to their alternative text. */
 export function readWebText(unsafeHtml: string, as: ImportAs, name: string, freshId: () => string): ImportResult {
   const pictures = new IncomingPictures(freshId)
-  const { page, notes } = readNodes(pictures.place(bodyOf(unsafeHtml), () => null))
+  const report = new ReadReport()
+  const { page, notes } = readNodes(
+    pictures.place(parsed(unsafeHtml, report), () => null),
+    { report },
+  )
   return {
     ok: true,
     imported: importedText(
@@ -28,10 +33,6 @@ export function readWebText(unsafeHtml: string, as: ImportAs, name: string, fres
       freshId,
     ),
   }
-}
-
-function bodyOf(unsafeHtml: string): HtmlNode[] {
-  return parseFragment(unsafeHtml.replace(/^[^]*?<body[^>]*>/i, '').replace(/<\/body>[^]*$/i, '')).childNodes
 }
 
 /** A ZIP of Markdown files: a book in the order of its `contents.md`, or of their names; a single file is a page. */

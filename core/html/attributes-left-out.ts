@@ -1,38 +1,132 @@
 import { BLOCK } from './element-groups.ts'
-import { declarations, type HtmlElement } from '../tree/tree.ts'
+import { safeLanguage } from '../tree/languages.ts'
+import { declarations, everyNode, hasClass, type HtmlElement, isText } from '../tree/tree.ts'
 
-/** What a kind has understood of an element: names of attributes, and properties of its style. */
+/** What a kind has understood of an element. */
 export interface Understood {
+  /** Names of attributes, and properties of its style, that the kind looks at. */
   readonly understands: readonly string[]
   readonly styles: readonly string[]
+  /** What the kind makes of the element, to be compared; nothing where it is not read as a kind. */
+  readonly made?: (element: HtmlElement) => string
+  /** How we write what was made, in each of our forms: what says the same there says no more here. */
+  readonly written?: () => readonly HtmlElement[]
+  /** Names of our own, in `class` and `data-piece`, that say no more than the kind does. */
+  readonly ownNames?: readonly string[]
+  /** Its white space is kept where its style asks for it. */
+  readonly isTextblock?: boolean
+  /** It holds characters alone: nothing that is said of words. */
+  readonly isPlain?: boolean
+  /** It is a line of something else, and does not stand by itself. */
+  readonly isLine?: boolean
 }
 
 /** What is understood of an element that has no meaning of its own. */
 export const NOTHING: Understood = { understands: [], styles: [] }
 
-/** Attributes that are understood wherever they stand. */
-const QUIET = new Set(['dir', 'lang', 'xml:lang', 'data-piece'])
-/** Properties that are understood wherever they stand: of every text block, and of what is around one. */
-const QUIET_STYLES = new Set(['white-space', 'text-align'])
+/** The same of what holds characters alone. */
+export const PLAIN: Understood = { ...NOTHING, isPlain: true }
+/** The same of what is a line of something else. */
+export const LINE: Understood = { ...NOTHING, isLine: true, isTextblock: true }
+
+/** Values that say what holds without them (HTML Standard, the default of each attribute). */
+const AS_WITHOUT: Readonly<Record<string, RegExp>> = {
+  colspan: /^0*1$/,
+  rowspan: /^0*1$/,
+  start: /^0*1$/,
+  type: /^(1|disc)$/,
+  target: /^_self$/i,
+  // Where a link leads is all that a page keeps of it; these are for search engines and for safety.
+  rel: /^((noopener|noreferrer|nofollow|external)\s*)+$/i,
+}
+const KEEPS_SPACE = /^(pre|pre-wrap|break-spaces|normal)$/i
+const PLACED = /^(start|end|left|right|center|-webkit-center|justify)$/i
+
+/** A sentence for each attribute, class and declaration of an element that is not in what was made of it. */
+export function attributesLeftOut(element: HtmlElement, understood: Understood, isInLine = false): string[] {
+  // Within a line nothing stands by itself any more, and what holds nothing says nothing of words.
+  const isPlaced = BLOCK.has(element.tagName) && !isInLine && !understood.isLine && saysOfWords(element, understood)
+  return element.attrs.flatMap(({ name, value }) => {
+    if (name === 'style') return stylesLeftOut(element, understood, isPlaced)
+    if (name === 'class') return classesLeftOut(element, understood)
+    return isUnderstood(element, name, value, understood, isPlaced) ? [] : [sentenceFor(element, name, value)]
+  })
+}
+
+function saysOfWords(element: HtmlElement, { isPlain = false, isTextblock = false }: Understood): boolean {
+  // A line is placed before it has words.
+  if (isPlain || isTextblock) return !isPlain
+  for (const each of everyNode(element)) if (isText(each) && each.value !== '') return true
+  return false
+}
+
+function isUnderstood(
+  element: HtmlElement,
+  name: string,
+  value: string,
+  understood: Understood,
+  isPlaced: boolean,
+): boolean {
+  if (name === 'lang' || name === 'xml:lang') return safeLanguage(value) !== null && saysOfWords(element, understood)
+  if (name === 'dir' && isPlaced) return /^(ltr|rtl)$/i.test(value)
+  if (name === 'align' && isPlaced && PLACED.test(value)) return element.tagName !== 'center'
+  if (name === 'data-piece' && understood.ownNames?.includes(value)) return true
+  if (!understood.understands.includes(name)) return false
+  return (
+    name.startsWith('data-') ||
+    isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value)) ||
+    AS_WITHOUT[name]?.test(value) === true ||
+    isInMade(element, understood, (attrs) => attrs.filter((each) => each.name !== name))
+  )
+}
+
+function classesLeftOut(element: HtmlElement, understood: Understood): string[] {
+  const names = (element.attrs.find(({ name }) => name === 'class')?.value ?? '').split(/\s+/).filter(Boolean)
+  return names.flatMap((each) => {
+    // A caption that stands beside nothing is a paragraph like any other.
+    if (/^(mso)?caption$/i.test(each) || understood.ownNames?.includes(each)) return []
+    if (isWritten(understood, (own) => hasClass(own, each))) return []
+    const others = names.filter((other) => other !== each).join(' ')
+    return understood.understands.includes('class') && isInMade(element, understood, setting('class', others))
+      ? []
+      : [`The class “${each.slice(0, 60)}” on “${element.tagName}” was left out.`]
+  })
+}
+
+function stylesLeftOut(element: HtmlElement, understood: Understood, isPlaced: boolean): string[] {
+  const all = declarations(element)
+  return [...all].flatMap(([property, value]) => {
+    if (property === 'text-align' && isPlaced && PLACED.test(value)) return []
+    if (property === 'white-space' && KEEPS_SPACE.test(value) && understood.isTextblock) return []
+    const others = [...all].filter(([other]) => other !== property).map(([other, of]) => `${other}:${of}`)
+    const isRead = understood.styles.includes(property) || understood.understands.includes('style')
+    return isRead &&
+      (isWritten(understood, (own) => declarations(own).get(property) === value) ||
+        isInMade(element, understood, setting('style', others.join(';'))))
+      ? []
+      : [`The style “${property.slice(0, 40)}: ${value.slice(0, 60)}” on “${element.tagName}” was left out.`]
+  })
+}
+
+const isWritten = ({ written }: Understood, says: (own: HtmlElement) => boolean): boolean =>
+  written?.().some(says) ?? false
+
+type Attributes = HtmlElement['attrs']
+const setting =
+  (name: string, value: string) =>
+  (attrs: Attributes): Attributes =>
+    attrs.map((each) => (each.name === name ? { name, value } : each))
+
+/** Whether something else would have been made of the element without a part of what it says. */
+function isInMade(element: HtmlElement, { made }: Understood, without: (attrs: Attributes) => Attributes): boolean {
+  return made === undefined || made(element) !== made({ ...element, attrs: without(element.attrs) })
+}
 
 function sentenceFor(element: HtmlElement, name: string, value: string): string {
   const tag = element.tagName
   if (name.startsWith('on')) return `“${name}” on “${tag}” would run script; it was left out.`
   if (name === 'href' || name === 'src')
     return `The address “${value.slice(0, 60)}” is not one a page may use; the link was left out and its words kept.`
-  return `“${name}” on “${tag}” was left out.`
-}
-
-/** A sentence for each attribute of an element that a page can't hold, beside those its kind has understood. */
-export function attributesLeftOut(element: HtmlElement, { understands, styles }: Understood): string[] {
-  return element.attrs.flatMap(({ name, value }) => {
-    const isPlacing = name === 'align' && BLOCK.has(element.tagName)
-    // A caption that stands beside nothing is a paragraph like any other.
-    const isCaption = name === 'class' && /^(mso)?caption$/i.test(value)
-    if (isCaption || understands.includes(name) || QUIET.has(name) || isPlacing) return []
-    if (name !== 'style') return [sentenceFor(element, name, value)]
-    return [...declarations(element).keys()]
-      .filter((property) => !styles.includes(property) && !QUIET_STYLES.has(property))
-      .map((property) => `The style “${property.slice(0, 40)}” on “${element.tagName}” was left out.`)
-  })
+  const said = value === '' ? name : `${name}="${value.slice(0, 60)}"`
+  return `“${said}” on “${tag}” was left out.`
 }

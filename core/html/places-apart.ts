@@ -120,6 +120,9 @@ function dissolve(holder: Holder, linked: ReadonlySet<string>): void {
     const isAlone = node.childNodes.every(isBlank)
     if (isAlone && next && isElement(next) && BLOCK.has(next.tagName) && putPlace(next, name, linked)) continue
     const place = element('span', { id: name })
+    // What else the anchor says is told where the place is read.
+    place.attrs.push(...node.attrs.filter((each) => each.name !== 'id' && each.name !== 'name'))
+    place.sourceCodeLocation = node.sourceCodeLocation
     for (const each of [...node.childNodes.toReversed(), place]) {
       each.parentNode = node.parentNode
       backwards.push(each)

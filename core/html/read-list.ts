@@ -1,6 +1,6 @@
 import { Fragment, type Node } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
-import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
+import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { NOTHING, type Understood } from './attributes-left-out.ts'
 import { nodeReading } from './read-rules.ts'
 
@@ -10,6 +10,8 @@ export interface ListReader {
   /** Blocks of what stands between the items. */
   readonly stray: (nodes: readonly HtmlNode[]) => readonly Node[]
   readonly notes: (element: HtmlElement, understood: Understood) => void
+  /** Told of what stands between the items, and is no list of its own. */
+  readonly toldStray: (node: HtmlNode) => void
   /** Told of an element that was understood with the item it stands in. */
   readonly taken: (element: HtmlElement) => void
 }
@@ -22,9 +24,11 @@ export function itemsFrom(nodes: readonly HtmlNode[], read: ListReader): Node[] 
   let stray: HtmlNode[] = []
   const settle = (): void => {
     const blocks = read.stray(stray)
+    const [first] = stray.filter((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
     stray = []
     const last = items.at(-1)
     if (blocks.length === 0) return
+    if (first && !blocks.every((block) => block.type.isInGroup('list'))) read.toldStray(first)
     if (last) items[items.length - 1] = last.copy(last.content.append(Fragment.from(blocks)))
     else items.push(listItem.create(null, blocks))
   }

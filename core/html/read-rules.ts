@@ -3,21 +3,25 @@ import { schema } from '../document/schema.ts'
 import type { MarkKind, NodeKind, ReadRule } from '../kinds/kind.ts'
 import { markKinds, nodeKinds } from '../kinds/registry.ts'
 import type { HtmlElement } from '../tree/tree.ts'
+import type { Understood } from './attributes-left-out.ts'
 
-export interface NodeReading {
+export interface NodeReading extends Understood {
   readonly type: NodeType
   readonly attrs: Record<string, unknown>
-  readonly understands: readonly string[]
-  readonly styles: readonly string[]
   readonly takes: ReadRule['takes']
   readonly inside: ReadRule['inside']
 }
 /** The marks that an element is, outermost first, and what was understood of it. */
-export interface MarksReading {
+export interface MarksReading extends Understood {
   readonly marks: readonly Mark[]
-  readonly understands: readonly string[]
-  readonly styles: readonly string[]
 }
+
+const FORMATS = ['source', 'published'] as const
+const nodeKind = (name: string): NodeKind => (nodeKinds as Record<string, NodeKind>)[name]!
+const markKind = (name: string): MarkKind => (markKinds as Record<string, MarkKind>)[name]!
+
+/** The name that our own HTML gives a kind. */
+const ownName = (name: string): string => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`)
 
 function byTag<T>(
   kinds: (NodeKind | MarkKind)[],
@@ -51,6 +55,11 @@ export function nodeReading(element: HtmlElement): NodeReading | null {
         attrs,
         understands: rule.understands,
         styles: rule.styles ?? [],
+        made: (each) => JSON.stringify(rule.read(each)),
+        written: () => FORMATS.map((format) => nodeKind(type.name).write(type.create(attrs), [], format)),
+        ownNames: [ownName(type.name)],
+        isTextblock: type.inlineContent,
+        isPlain: type.spec.code === true,
         takes: rule.takes,
         inside: rule.inside,
       }
@@ -71,5 +80,11 @@ export function marksReading(element: HtmlElement): MarksReading | null {
     marks: [...read].map(([type, { attrs }]) => type.create(attrs)),
     understands: rules.flatMap(({ understands }) => understands),
     styles: rules.flatMap(({ styles = [] }) => styles),
+    made: (each) => JSON.stringify(rules.map((rule) => rule.read(each))),
+    written: () =>
+      [...read].flatMap(([type, { attrs }]) =>
+        FORMATS.map((format) => markKind(type.name).write(type.create(attrs), [], format)),
+      ),
+    ownNames: [...read.keys()].map(({ name }) => ownName(name)),
   }
 }

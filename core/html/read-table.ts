@@ -3,18 +3,20 @@ import { evenTable } from '../document/normalise-table.ts'
 import { schema } from '../document/schema.ts'
 import { gridOf } from '../kinds/table/grid.ts'
 import { widthsOfColumns } from '../kinds/table/columns.ts'
-import { attribute, type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
-import { NOTHING, type Understood } from './attributes-left-out.ts'
+import { attribute, element as tagged, type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
+import { LINE, NOTHING, PLAIN, type Understood } from './attributes-left-out.ts'
 import { nodeReading } from './read-rules.ts'
 
 /** What the reader of a page does for a table in it. */
 export interface TableReader {
   readonly blocks: (cell: HtmlElement) => readonly Node[]
   readonly line: (type: NodeType, nodes: readonly HtmlNode[]) => Node
-  readonly notes: (element: HtmlElement, understood: Understood) => void
+  readonly notes: (element: HtmlElement, understood: Understood, reason?: string) => void
 }
 
 const { table, tableRow, tableCell, tableHeader, tableCaption, captionedTable, paragraph } = schema.nodes
+/** Columns say how wide they are. */
+const COLUMN: Understood = { understands: ['width', 'span'], styles: ['width'] }
 const GROUPS = new Set(['thead', 'tbody', 'tfoot', 'colgroup'])
 
 /**
@@ -25,21 +27,36 @@ export function tableFrom(element: HtmlElement, attrs: Record<string, unknown>, 
   const rows: Node[] = []
   const unsaid = new Set<Node>()
   const columns: number[] = []
-  let caption: Node | undefined
+  const captions: HtmlElement[] = []
   const gather = (nodes: readonly HtmlNode[]): void => {
     for (const node of nodes) {
       if (!isElement(node)) continue
       if (node.tagName === 'tr') rows.push(rowFrom(node, read, unsaid))
-      else if (GROUPS.has(node.tagName)) gather(node.childNodes)
-      else if (node.tagName === 'col') columns.push(...widthsOfColumns(node))
-      else if (node.tagName === 'caption') caption = read.line(tableCaption, node.childNodes)
+      else if (node.tagName === 'col') {
+        read.notes(node, COLUMN)
+        columns.push(...widthsOfColumns(node))
+      } else if (GROUPS.has(node.tagName)) {
+        read.notes(node, NOTHING)
+        gather(node.childNodes)
+      } else if (node.tagName === 'caption') {
+        read.notes(node, LINE)
+        captions.push(node)
+      }
     }
   }
   gather(element.childNodes)
-  if (rows.every((row) => row.childCount === 0)) return caption ? [paragraph.create(null, caption.content)] : []
+  const caption = captions.length > 0 ? read.line(tableCaption, joined(captions)) : undefined
+  if (rows.every((row) => row.childCount === 0)) {
+    read.notes(element, PLAIN, 'A table without cells is none')
+    return caption ? [paragraph.create(null, caption.content)] : []
+  }
   const made = evenTable(withScopes(table.create(attrs, rows), unsaid), columns)
   return caption ? [captionedTable.create(null, [caption, made])] : [made]
 }
+
+/** Browsers show all captions of a table, where it has more than the one that it may have. */
+const joined = (captions: readonly HtmlElement[]): HtmlNode[] =>
+  captions.flatMap((each, at) => [...(at > 0 ? [tagged('br')] : []), ...each.childNodes])
 
 /** A row; heads that don’t say what they head are put among the `unsaid`. */
 function rowFrom(element: HtmlElement, read: TableReader, unsaid: Set<Node>): Node {

@@ -32,7 +32,7 @@ test('our own source is read without a note', () => {
     fc.property(anyPage, (page) => {
       expect(readPage(printSource(page).html, { positions: true }).notes).toEqual([])
     }),
-    { numRuns: 100 },
+    { numRuns: 300 },
   )
 })
 

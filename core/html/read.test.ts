@@ -63,7 +63,7 @@ test('what is left out is listed with its line', () => {
     positions: true,
   })
   expect(notes.map(({ line, message }) => [line, message])).toEqual([
-    [2, 'A page holds no script; it was left out.'],
+    [2, 'A page holds no script; it was left out: “steal()”.'],
     [3, '“onmouseover” on “p” would run script; it was left out.'],
     [4, "A page can't hold “img” yet; it was left out (wall.png)."],
   ])

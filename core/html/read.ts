@@ -3,10 +3,10 @@ import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
-import { attributesLeftOut, NOTHING, type Understood } from './attributes-left-out.ts'
+import { attributesLeftOut, NOTHING, PLAIN, type Understood } from './attributes-left-out.ts'
 import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
 import { lineOf, textIn } from './lines.ts'
-import { outer, parsed } from './parsed.ts'
+import { outer, parsed, parsedQuickly } from './parsed.ts'
 import { itemsFrom } from './read-list.ts'
 import { marksReading, nodeReading } from './read-rules.ts'
 import { tableFrom } from './read-table.ts'
@@ -16,9 +16,20 @@ import { readMath } from '../equations/from-mathml.ts'
 import { shortened } from '../tree/shortened.ts'
 import { takeNewWindowsSaid } from '../links/new-window.ts'
 import { readNotes } from '../notes/read-notes.ts'
+import { holdsBlocks, isPart, must, partOf, upTo } from './parts.ts'
 import { placesApart } from './places-apart.ts'
+import { takeHidden } from './take-hidden.ts'
 import { Surroundings } from './surroundings.ts'
-import { attribute, declarations, type HtmlElement, type HtmlNode, isElement, isText, textOf } from '../tree/tree.ts'
+import {
+  attribute,
+  declarations,
+  everyElement,
+  type HtmlElement,
+  type HtmlNode,
+  isElement,
+  isText,
+  textOf,
+} from '../tree/tree.ts'
 
 const {
   table,
@@ -31,8 +42,10 @@ const {
 } = schema.nodes as Record<string, NodeType>
 
 export interface ReadOptions {
-  /** Keep line and column in the notes. Costs about a third more time. */
+  /** Account for everything, with line and column. Takes about twice the time. */
   readonly positions?: boolean
+  /** What has been told already; what is found goes there, too. */
+  readonly report?: ReadReport
   /** The title when the HTML begins without a level 1 heading. */
   readonly title?: string
   /** A passage for the middle of a page: a level 1 heading at its start is no title. */
@@ -54,18 +67,21 @@ export interface ReadResult {
  * The first heading of level 1 becomes the title when nothing stands before it.
  */
 export function readPage(unsafeHtml: string, options: ReadOptions = {}): ReadResult {
-  return readNodes(parsed(unsafeHtml, options.positions ?? false), options)
+  const report = options.report ?? new ReadReport()
+  const nodes = options.positions ? parsed(unsafeHtml, report) : parsedQuickly(unsafeHtml, report)
+  return readNodes(nodes, { ...options, report })
 }
 
 /** The same from nodes that somebody else has parsed; they are changed. */
 export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadResult {
-  const reader = new Reader(options.language)
+  const reader = new Reader(options.language, options.report)
   readMath(nodes)
   readNotes(nodes)
   takeNewWindowsSaid(nodes)
   const recognised = recognise(nodes, reader.report)
   placesApart(recognised, options.linked)
-  const children = outer(recognised)
+  takeHidden(recognised, reader.report)
+  const { inside: children, wrappers } = outer(recognised)
   const first = children.find((node) => isElement(node) || (isText(node) && node.value.trim() !== ''))
   let title = options.title ?? ''
   let body = children
@@ -73,7 +89,8 @@ export function readNodes(nodes: HtmlNode[], options: ReadOptions = {}): ReadRes
     title = reader.title(first)
     body = children.slice(children.indexOf(first) + 1)
   }
-  const blocks = reader.blocks(body, paragraph!, 2)
+  reader.tellWrappers(wrappers)
+  const blocks = reader.within(wrappers, (marks) => reader.blocks(body, paragraph!, 2, marks))
   const page = doc!.create(null, [
     titleType!.create(null, title === '' ? null : schema.text(title)),
     ...(blocks.length > 0 ? blocks : [paragraph!.create()]),
@@ -92,16 +109,35 @@ function preserves(element: HtmlElement): boolean {
 const MOST_NESTING = 400
 
 class Reader {
-  readonly report = new ReadReport()
   /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
   #shift = 0
   #nesting = 0
+  /** Within how many lines it reads: what stands in a line is no block of its own. */
+  #lines = 0
   readonly #around: Surroundings
   /** Elements that were understood with those they stand in. */
   readonly #taken = new Set<HtmlElement>()
 
-  constructor(language?: string) {
+  constructor(
+    language: string | undefined,
+    readonly report = new ReadReport(),
+  ) {
     this.#around = new Surroundings(language)
+  }
+
+  /** Reads what elements hold that hold each other, with what they say of it, which is told where it can't be. */
+  within<Result>(
+    wrappers: readonly HtmlElement[],
+    read: (marks: readonly Mark[]) => Result,
+    marks: readonly Mark[] = Marks.none,
+  ): Result {
+    const [first, ...others] = wrappers
+    return first ? this.#around.within(first, marks, (all) => this.within(others, read, all)) : read(marks)
+  }
+
+  /** What elements say that hold the whole page, beside what they say of its words. */
+  tellWrappers(wrappers: readonly HtmlElement[]): void {
+    for (const each of wrappers) this.#notes(each, NOTHING)
   }
 
   title(element: HtmlElement): string {
@@ -175,8 +211,10 @@ class Reader {
     flush: () => void,
     depth: number,
   ): void {
-    if (this.#nesting >= MOST_NESTING) return this.#flat([element], run)
+    if (this.#nesting >= MOST_NESTING) return this.#flat([element], run, marks)
     if (this.#taken.has(element)) return
+    // What stands before it is placed as what is around it says, not as it does itself.
+    if (BLOCK.has(element.tagName)) flush()
     this.#nesting++
     this.#around.within(element, marks, (all) => this.#read(element, all, run, found, flush, depth))
     this.#nesting--
@@ -193,12 +231,20 @@ class Reader {
     const tag = element.tagName
     const reading = nodeReading(element)
     if (tag === 'del') return this.#deleted(element)
+    const breaks = BLOCK.has(tag)
+    const walk = (all: readonly Mark[]): void => {
+      if (breaks) flush()
+      this.#walk(element.childNodes, all, run, found, flush, depth)
+      if (breaks) flush()
+    }
     if (!reading && UNSEEN.has(tag)) {
       this.#leftOut(element)
-      if (WORDS_STAY.has(tag)) this.#walk(element.childNodes, marks, run, found, flush, depth)
-      return
+      if (!WORDS_STAY.has(tag)) return
+      this.#notes(element, NOTHING)
+      return walk(marks)
     }
     if (reading?.type.isInline) {
+      this.#notes(element, reading)
       const words = reading.type.isLeaf ? null : this.#line(reading.type, element.childNodes).content
       run.node(reading.type.create(reading.attrs, words, marks), reading.type === lineBreak)
       return
@@ -211,24 +257,27 @@ class Reader {
     }
     const reads = marksReading(element)
     this.#notes(element, reads ?? NOTHING)
-    if (reads) {
-      const all = reads.marks.reduce((set, mark) => mark.addToSet(set), marks)
-      this.#walk(element.childNodes, all, run, found, flush, depth)
-      return
+    if (!reads) {
+      this.#tellOpened(element, reading !== null)
+      return walk(marks)
     }
-    if (!TRANSPARENT.has(tag) && !reading)
-      this.report.add(
-        'changed',
-        tag === 'ins'
-          ? 'Words marked as inserted were taken as written.'
-          : `“${tag}” has no counterpart in a page yet; its words were kept.`,
-        element.sourceCodeLocation,
-        tag,
-      )
-    const breaks = BLOCK.has(tag)
-    if (breaks) flush()
-    this.#walk(element.childNodes, marks, run, found, flush, depth)
-    if (breaks) flush()
+    const all = reads.marks.reduce((set, mark) => mark.addToSet(set), marks)
+    if ([...marks, ...reads.marks].some(({ type }) => !type.isInSet(all)))
+      this.#change(element, `“${tag}” and what it stands in can’t go together; one was taken off the words.`)
+    this.#walk(element.childNodes, all, run, found, flush, depth)
+  }
+
+  /** Tells of an element that is nothing in a page, or no part of what it stands in. */
+  #tellOpened(element: HtmlElement, isPartAlone: boolean): void {
+    const tag = element.tagName
+    if (isPartAlone) this.#change(element, `“${tag}” stands outside of what it belongs to; its words were kept.`)
+    else if (tag === 'ins') this.#change(element, 'Words marked as inserted were taken as written.')
+    else if (!TRANSPARENT.has(tag))
+      this.#change(element, `“${tag}” has no counterpart in a page yet; its words were kept.`)
+  }
+
+  #change(element: HtmlElement, message: string): void {
+    this.report.add('changed', message, element.sourceCodeLocation, element.tagName)
   }
 
   /** What becomes of an element that is a block of the page; where it stands too deep, its words go to the run. */
@@ -240,20 +289,40 @@ class Reader {
     depth: number,
   ): readonly Node[] {
     const { type, attrs, inside } = reading
-    this.#notes(element, reading)
+    const parts = inside?.(element)
+    this.#notes(element, { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
     if (type.isTextblock) return this.#textblock(element, type, attrs, marks, depth)
-    if (depth + (inside ? 2 : 0) >= MOST_DEPTH - 4) {
+    if (depth + (parts ? 2 : 0) >= MOST_DEPTH - 4) {
       this.report.add(
         'changed',
         `Pieces stood in each other more than ${MOST_DEPTH} levels deep; the words of the innermost were kept without them.`,
         element.sourceCodeLocation,
       )
-      this.#flat(element.childNodes, run)
+      this.#flat(element.childNodes, run, marks)
       return []
     }
-    return inside
-      ? [this.#structure(type, attrs, inside(element), depth, marks)]
-      : this.#container(element, type, attrs, marks, depth)
+    if (!parts) return this.#container(element, type, attrs, marks, depth)
+    this.#notesOfParts(element, parts)
+    return [this.#structure(element, type, attrs, parts, depth, marks)]
+  }
+
+  /** Tells what the parts of a piece say that nothing is made of, and what stands in none of them. */
+  #notesOfParts(element: HtmlElement, inside: readonly Inside[]): void {
+    const told = new Set<HtmlElement>()
+    const tell = (nodes: readonly HtmlNode[], isLine: boolean): void => {
+      if (isLine) this.#lines++
+      for (const part of upTo(element, nodes[0]?.parentNode))
+        if (!told.has(part)) this.#notes(part, { ...partOf(part), isTextblock: isLine })
+      if (isLine) this.#lines--
+      for (const part of upTo(element, nodes[0]?.parentNode)) told.add(part)
+    }
+    const go = (parts: readonly Inside[]): void => {
+      for (const each of parts) {
+        if ('inside' in each) go(each.inside)
+        else tell('line' in each ? each.line : each.blocks, 'line' in each)
+      }
+    }
+    go(inside)
   }
 
   #textblock(
@@ -263,12 +332,30 @@ class Reader {
     marks: readonly Mark[],
     depth: number,
   ): Node[] {
-    if (type.spec.code) return [type.create(attrs, textIn(element))]
+    if (type.spec.code) {
+      this.#plain(element)
+      return [type.create(attrs, textIn(element))]
+    }
     const level = type === heading ? this.#level(element, Number(attrs.level)) : null
     // Its own placing was read with what is around it.
     const all = { ...attrs, ...this.#around.placing, ...(level === null ? {} : { level }) }
+    this.#lines++
     const blocks = this.blocks(element.childNodes, type, depth, marks, all, preserves(element))
+    this.#lines--
     return blocks.length > 0 ? blocks : [type.create(all)]
+  }
+
+  /** Tells what preformatted text loses: it is words alone. Spans with a class are the colours of code. */
+  #plain(element: HtmlElement): void {
+    for (const each of everyElement(element.childNodes)) {
+      const isColour = each.tagName === 'span' && each.attrs.every(({ name }) => name === 'class')
+      if (isColour || each.tagName === 'code' || each.tagName === 'br') {
+        if (!isColour) this.#notes(each, { ...PLAIN, understands: ['class'] })
+        continue
+      }
+      this.#notes(each, PLAIN)
+      this.#change(each, `Preformatted text is words alone; “${each.tagName}” was taken off them.`)
+    }
   }
 
   #level(element: HtmlElement, level: number): number {
@@ -295,9 +382,14 @@ class Reader {
     if (type === table)
       return tableFrom(element, attrs, {
         blocks: (cell) =>
-          this.#around.within(cell, marks, (all) => this.blocks(cell.childNodes, paragraph!, depth + 3, all)),
-        line: (kind, nodes) => this.#line(kind, nodes),
-        notes: (each, understood) => this.#notes(each, understood),
+          this.within(
+            [...upTo(element, cell.parentNode), cell],
+            (all) => this.blocks(cell.childNodes, paragraph!, depth + 3, all),
+            marks,
+          ),
+        line: (kind, nodes) =>
+          this.within(upTo(element, nodes[0]?.parentNode), (all) => this.#line(kind, nodes, all), marks),
+        notes: (each, understood, reason) => this.#notes(each, understood, reason),
       })
     if (type.spec.content === 'listItem+') {
       const items = this.#items(element.childNodes, depth + 1, marks)
@@ -309,6 +401,7 @@ class Reader {
 
   /** A node whose kind says what its element holds. */
   #structure(
+    element: HtmlElement,
     type: NodeType,
     attrs: Record<string, unknown>,
     inside: readonly Inside[],
@@ -316,25 +409,30 @@ class Reader {
     marks: readonly Mark[],
   ): Node {
     const content = inside.flatMap((each): Node[] => {
-      if ('line' in each) return [this.#line(must(each.kind), each.line)]
-      if ('inside' in each) return [this.#structure(must(each.kind), each.attrs, each.inside, depth + 1, marks)]
-      const blocks = this.blocks(each.blocks, paragraph!, depth + 1, marks)
+      const from = 'line' in each ? each.line[0] : 'blocks' in each ? each.blocks[0] : undefined
+      const around = upTo(element, from?.parentNode)
+      if ('line' in each) return this.within(around, (all) => [this.#line(must(each.kind), each.line, all)], marks)
+      if ('inside' in each)
+        return [this.#structure(element, must(each.kind), each.attrs, each.inside, depth + 1, marks)]
+      const blocks = this.within(around, (all) => this.blocks(each.blocks, paragraph!, depth + 1, all), marks)
       return blocks.length > 0 ? blocks : [paragraph!.create()]
     })
     return type.create(attrs, content)
   }
 
   /** A text block of one line, from whatever stands there: its words, and the marks and inline nodes it admits. */
-  #line(type: NodeType, nodes: readonly HtmlNode[]): Node {
+  #line(type: NodeType, nodes: readonly HtmlNode[], marks: readonly Mark[] = Marks.none): Node {
     const holder = nodes[0]?.parentNode
+    this.#lines++
     const blocks = this.blocks(
       nodes,
       paragraph!,
       MOST_DEPTH,
-      Marks.none,
+      marks,
       null,
       holder !== null && holder !== undefined && 'tagName' in holder && preserves(holder),
     )
+    this.#lines--
     const { line, isLess } = lineOf(type, blocks)
     if (isLess)
       this.report.add(
@@ -352,18 +450,26 @@ class Reader {
         this.#around.within(element, marks, (all) => this.blocks(element.childNodes, paragraph!, depth + 1, all)),
       stray: (between) => this.blocks(between, paragraph!, depth + 1, marks),
       notes: (element, understood) => this.#notes(element, understood),
+      toldStray: (element) =>
+        this.report.add(
+          'changed',
+          'What stood in a list, but in no item of it, was put into one.',
+          element.sourceCodeLocation,
+        ),
       taken: (element) => void this.#taken.add(element),
     })
   }
 
   /** The words of nodes too deep to keep their containers. A stack of its own: depth here has no bound. */
-  #flat(nodes: readonly HtmlNode[], run: InlineRun): void {
+  #flat(nodes: readonly HtmlNode[], run: InlineRun, marks: readonly Mark[]): void {
     const waiting = [...nodes].reverse()
     while (waiting.length > 0) {
       const node = waiting.pop()!
-      if (isText(node)) run.text(node.value, Marks.none)
-      else if (isElement(node) && !UNSEEN.has(node.tagName)) {
-        if (BLOCK.has(node.tagName)) run.text(' ', Marks.none)
+      if (isText(node)) run.text(node.value, marks)
+      else if (isElement(node) && UNSEEN.has(node.tagName)) this.#leftOut(node)
+      else if (isElement(node)) {
+        if (BLOCK.has(node.tagName)) run.text(' ', marks)
+        this.#notes(node, PLAIN, 'It stands too deep')
         for (const child of node.childNodes.toReversed()) waiting.push(child)
       }
     }
@@ -384,30 +490,20 @@ class Reader {
   #leftOut(element: HtmlElement): void {
     const source = attribute(element, 'src') ?? attribute(element, 'data')
     const name = source ? ` (${source.slice(0, 80)})` : ''
+    const words = WORDS_STAY.has(element.tagName) ? '' : textOf(element).trim()
     const why = element.tagName === 'script' ? 'A page holds no script' : `A page can't hold “${element.tagName}” yet`
-    this.report.add('left out', `${why}; it was left out${name}.`, element.sourceCodeLocation, element.tagName)
+    this.report.add(
+      'left out',
+      `${why}; it was left out${name}${words && `: “${shortened(words, 60)}”`}.`,
+      element.sourceCodeLocation,
+      element.tagName,
+    )
   }
 
   #notes(element: HtmlElement, understood: Understood, reason: string | null = null): void {
     if (reason)
       this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
-    for (const words of attributesLeftOut(element, understood))
+    for (const words of attributesLeftOut(element, understood, this.#lines > 0))
       this.report.add('left out', words, element.sourceCodeLocation)
   }
-}
-
-function must(kind: string): NodeType {
-  const type = schema.nodes[kind]
-  if (!type) throw new Error(`No kind is called ${kind}.`)
-  return type
-}
-
-/** Kinds that exist only inside another: read by their parent, opened up when they stand alone. */
-function isPart(type: NodeType): boolean {
-  return (
-    type === listItem ||
-    (type.spec.tableRole !== undefined && type.spec.tableRole !== 'table') ||
-    type === titleType ||
-    type === doc
-  )
 }

@@ -16,8 +16,16 @@ const MOST_NOTES = 500
 
 /** Collects notes; the same sentence at the same line is kept once. */
 export class ReadReport {
-  readonly notes: ReadNote[] = []
+  readonly #notes: ReadNote[] = []
   readonly #seen = new Set<string>()
+  /** How many there were beyond those that are kept. */
+  #more = 0
+
+  get notes(): readonly ReadNote[] {
+    if (this.#more === 0) return this.#notes
+    const message = `${this.#more.toLocaleString('en')} more things were left out or changed; the first ${MOST_NOTES} are listed.`
+    return [...this.#notes, { type: 'left out', message, line: null, column: null }]
+  }
 
   add(
     type: ReadNote['type'],
@@ -27,8 +35,9 @@ export class ReadReport {
   ): void {
     const line = at?.startLine ?? null
     const key = `${line} ${message}`
-    if (this.notes.length >= MOST_NOTES || this.#seen.has(key)) return
+    if (this.#seen.has(key)) return
     this.#seen.add(key)
-    this.notes.push({ type, message, line, column: at?.startCol ?? null, ...(tag === undefined ? {} : { tag }) })
+    if (this.#notes.length >= MOST_NOTES) return void this.#more++
+    this.#notes.push({ type, message, line, column: at?.startCol ?? null, ...(tag === undefined ? {} : { tag }) })
   }
 }

@@ -1,9 +1,9 @@
-import { parse, parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
 import { readNodes } from '../html/read.ts'
-import type { ReadNote } from '../html/report.ts'
-import { type HtmlElement, type HtmlNode, isElement } from '../tree/tree.ts'
+import { parsedQuickly } from '../html/parsed.ts'
+import { type ReadNote, ReadReport } from '../html/report.ts'
+import { type HtmlNode, isElement } from '../tree/tree.ts'
 import { tagWords } from './looks.ts'
 import { isPlaceAlone, withoutPlaces } from './picture-places.ts'
 import { placesForPictures } from './pictures.ts'
@@ -45,20 +45,22 @@ const MOST_NAMED = 6
  * throws.
  */
 export function cleanHtml(unsafeHtml: string, origin: Origin = {}, keepsLooks = false): Cleaned {
-  const nodes = body(withoutPlaces(unsafeHtml))
+  const report = new ReadReport()
+  const nodes = body(withoutPlaces(unsafeHtml), report)
   const tidied = nothingTidied(keepsLooks, nodes)
-  return cleanedOf(tidy(nodes, tidied), tidied, origin)
+  return cleanedOf(tidy(nodes, tidied), tidied, origin, report)
 }
 
 /** The blocks of HTML as they stand there, with all that a page has a place for. Never throws. */
 export function asItCame(unsafeHtml: string, origin: Origin = {}): Cleaned {
   const tidied = nothingTidied()
-  return cleanedOf(placesForPictures(body(withoutPlaces(unsafeHtml)), tidied.pictures), tidied, origin)
+  const report = new ReadReport()
+  return cleanedOf(placesForPictures(body(withoutPlaces(unsafeHtml), report), tidied.pictures), tidied, origin, report)
 }
 
-function cleanedOf(nodes: readonly HtmlNode[], tidied: Tidied, origin: Origin): Cleaned {
+function cleanedOf(nodes: readonly HtmlNode[], tidied: Tidied, origin: Origin, told: ReadReport): Cleaned {
   const { language } = origin
-  const { page, notes } = readNodes([...nodes], { isPassage: true, ...(language ? { language } : {}) })
+  const { page, notes } = readNodes([...nodes], { isPassage: true, report: told, ...(language ? { language } : {}) })
   const { blocks, pictures, onTheWeb, unreachable } = settlePictures(page.children.slice(1), tidied.pictures, origin)
   const kept = withoutEdges(blocks)
   const linked = onTheWeb.length > 0 ? ` Linked: ${count(onTheWeb.length, 'picture', 'pictures')} on the web.` : ''
@@ -95,18 +97,18 @@ export function cleanText(unsafeText: string): Cleaned {
 /**
  * What stands between the marks that clipboards put around the part that was copied; the whole where there are none.
  */
-function body(unsafeHtml: string): HtmlNode[] {
+function body(unsafeHtml: string, report: ReadReport): HtmlNode[] {
   const marked = /<!--\s*StartFragment\s*-->([^]*?)<!--\s*EndFragment\s*-->/i.exec(unsafeHtml)?.[1] ?? unsafeHtml
   // Some spreadsheets put the marks inside their table: rows alone are read as rows of one.
   const fragment = /^\s*<(tr|td|th|tbody|thead|tfoot|colgroup|col|caption)\b/i.test(marked)
     ? `<table>${marked}</table>`
     : marked
-  if (!/^\s*<(!doctype|html|head|body)/i.test(fragment)) return parseFragment(fragment).childNodes
-  const root = parse(fragment).childNodes.find((node): node is HtmlElement => 'tagName' in node)
-  return (
-    root?.childNodes.find((node): node is HtmlElement => isElement(node) && node.tagName === 'body')?.childNodes ?? []
-  )
+  return contentOf(parsedQuickly(fragment, report))
 }
+
+/** What stands in the body, where it came as a whole document. */
+const contentOf = (nodes: readonly HtmlNode[]): HtmlNode[] =>
+  nodes.flatMap((node) => (isElement(node) && /^(html|body)$/.test(node.tagName) ? contentOf(node.childNodes) : [node]))
 
 /** Without the empty paragraphs that stand at both ends. */
 function withoutEdges(blocks: readonly Node[]): Node[] {

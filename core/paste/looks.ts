@@ -35,6 +35,8 @@ const TAGS: Readonly<Record<string, string>> = {
   button: 'a button',
   script: 'a script',
   iframe: 'a frame',
+  comment: 'a comment in the code',
+  hidden: 'hidden text',
 }
 
 /** What these style declarations look like, by name; what a page says in its own way has none. */

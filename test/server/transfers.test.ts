@@ -144,7 +144,7 @@ test('every format of a page with everything in it', async () => {
   )
   expect(transfer!.report!.notes.map(({ message }) => message)).toEqual(
     expect.arrayContaining([
-      'A page holds no script; it was left out.',
+      'A page holds no script; it was left out: “steal()”.',
       'A picture is not in the file; its alternative text was kept.',
     ]),
   )

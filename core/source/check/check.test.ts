@@ -5,7 +5,7 @@ import { anyPage } from '../../../test/shared/pages.ts'
 import { printSource } from '../print.ts'
 import { checkSource, repaired } from './check.ts'
 import { checks } from './registry.ts'
-import { scan } from './scan.ts'
+import { scan } from '../../html/scan.ts'
 
 const told = (html: string): string[] => checkSource(html).map(({ line, rule }) => `${line} ${rule}`)
 /** The source after the first repair of its first diagnostic. */

@@ -1,6 +1,6 @@
 import type { Diagnostic } from './diagnostic.ts'
 import { checks } from './registry.ts'
-import { scan } from './scan.ts'
+import { scan } from '../../html/scan.ts'
 
 /** More than so many say nothing new. */
 const MOST = 300

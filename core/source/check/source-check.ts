@@ -1,5 +1,5 @@
 import type { Diagnostic } from './diagnostic.ts'
-import type { Scan } from './scan.ts'
+import type { Scan } from '../../html/scan.ts'
 
 /** One thing that is looked for in every source. The name of its file is its id. */
 export interface SourceCheck {

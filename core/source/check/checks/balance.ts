@@ -1,6 +1,7 @@
 import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic } from '../diagnostic.ts'
-import { at, type Scan, type Tag, VOID } from '../scan.ts'
+import { type Scan, type Tag, VOID } from '../../../html/scan.ts'
+import { at } from '../at.ts'
 
 // HTML Standard, "13.1.2.4 Optional tags".
 const OPTIONAL = new Set([

@@ -1,6 +1,7 @@
 import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic, TextEdit } from '../diagnostic.ts'
-import { at, type Scan, withoutAttribute } from '../scan.ts'
+import { type Scan } from '../../../html/scan.ts'
+import { at, withoutAttribute } from '../at.ts'
 
 function look({ text, tags }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []

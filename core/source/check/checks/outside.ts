@@ -1,6 +1,7 @@
 import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic } from '../diagnostic.ts'
-import { at, type Scan, type Tag, VOID, type Words } from '../scan.ts'
+import { type Scan, type Tag, VOID, type Words } from '../../../html/scan.ts'
+import { at } from '../at.ts'
 
 function look({ text, tags, words }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []

@@ -2,7 +2,8 @@ import type { SourceCheck } from '../source-check.ts'
 import { decodedPlace } from '../../../tree/addresses.ts'
 import { slug } from '../../../html/slug.ts'
 import type { Diagnostic, SourceRepair } from '../diagnostic.ts'
-import { at, attributeOf, type Scan, type Tag } from '../scan.ts'
+import { attributeOf, type Scan, type Tag } from '../../../html/scan.ts'
+import { at } from '../at.ts'
 
 function look(scan: Scan): Diagnostic[] {
   const found: Diagnostic[] = []

@@ -1,7 +1,8 @@
 import type { SourceCheck } from '../source-check.ts'
 import { safeAddress } from '../../../tree/addresses.ts'
 import type { Diagnostic } from '../diagnostic.ts'
-import { at, type Scan, withoutAttribute } from '../scan.ts'
+import { type Scan } from '../../../html/scan.ts'
+import { at, withoutAttribute } from '../at.ts'
 
 function look({ text, tags }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []

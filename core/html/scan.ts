@@ -1,0 +1,160 @@
+import { ErrorCodes as ERR, type ParserError, type Token, Tokenizer, TokenizerMode } from 'parse5'
+
+export interface Attribute {
+  readonly name: string
+  readonly value: string
+  readonly from: number
+  readonly to: number
+}
+
+/** A start or end tag, with its place in the text. */
+export interface Tag {
+  readonly name: string
+  readonly isEnd: boolean
+  readonly attributes: readonly Attribute[]
+  readonly from: number
+  readonly to: number
+  readonly line: number
+  readonly column: number
+}
+
+/** Words between two tags: not white space alone. `after` is the number of tags before them. */
+export interface Words {
+  readonly after: number
+  readonly from: number
+  readonly to: number
+  readonly line: number
+  readonly column: number
+}
+
+/** A place in the text. */
+export type Span = Pick<Tag, 'from' | 'to' | 'line' | 'column'>
+
+/** The tags of a text in order, the words between them, and what browsers take no account of. */
+export interface Scan {
+  readonly text: string
+  readonly tags: readonly Tag[]
+  readonly words: readonly Words[]
+  readonly comments: readonly Span[]
+  /** Names of attributes that stand on their tag a second time. */
+  readonly repeated: readonly Span[]
+  /** The last start tag, if what follows it is text as far as its end tag, and there is none. */
+  readonly openText: Tag | null
+  /** Where the last thing ends that was finished: before the end of the text where a tag is not. */
+  readonly end: number
+}
+
+/** Elements without content and end tag (HTML Standard, "13.1.2 Elements"). */
+export const VOID: ReadonlySet<string> = new Set([
+  'area',
+  'base',
+  'br',
+  'col',
+  'embed',
+  'hr',
+  'img',
+  'input',
+  'link',
+  'meta',
+  'param',
+  'source',
+  'track',
+  'wbr',
+])
+
+const RAW = new Set(['style', 'xmp', 'iframe', 'noembed', 'noframes'])
+
+const FOREIGN = new Set(['svg', 'math'])
+
+/** Reads a text as the HTML Standard's tokeniser does; never throws. */
+export function scan(text: string): Scan {
+  const [tags, words, comments, repeated]: [Tag[], Words[], Span[], Span[]] = [[], [], [], []]
+  let [end, isText, foreign] = [0, false, 0]
+  const take = (token: Token.TagToken, isEnd: boolean): void => {
+    if (!token.location) return
+    tags.push(tagOf(token, token.location, isEnd))
+    end = token.location.endOffset
+    isText = false
+  }
+  const pass = ({ location: at }: Token.Token): void => void (end = at?.endOffset ?? end)
+  const tokenizer = new Tokenizer(
+    { sourceCodeLocationInfo: true },
+    {
+      onStartTag: (token) => {
+        take(token, false)
+        // In drawings and formulas all is written as elements.
+        if (FOREIGN.has(token.tagName) && !token.selfClosing) foreign++
+        const state = foreign > 0 ? undefined : stateWithin(token.tagName)
+        isText = state !== undefined && token.tagName !== 'plaintext'
+        if (state !== undefined) tokenizer.state = state
+      },
+      onEndTag: (token) => {
+        if (FOREIGN.has(token.tagName) && foreign > 0) foreign--
+        take(token, true)
+      },
+      onCharacter: (token) => {
+        if (token.location) words.push({ after: tags.length, ...spanOf(token.location) })
+        pass(token)
+      },
+      onComment: (token) => {
+        const at = token.location
+        // The end of the text counts as a character of it.
+        if (at) comments.push({ ...spanOf(at), to: Math.min(text.length, at.endOffset) })
+        pass(token)
+      },
+      onDoctype: pass,
+      onEof: () => undefined,
+      onNullCharacter: pass,
+      onWhitespaceCharacter: pass,
+      onParseError: (error) => {
+        if (error.code !== ERR.duplicateAttribute) return
+        repeated.push(nameBefore(text, error))
+      },
+    },
+  )
+  tokenizer.write(text, true)
+  return { text, tags, words, comments, repeated, end, openText: isText ? (tags.at(-1) ?? null) : null }
+}
+
+const LONGEST_NAME = 100
+
+/** The name of the attribute that ends at a fault. */
+function nameBefore(text: string, { startOffset: to, startLine: line, startCol: column }: ParserError): Span {
+  const before = text.slice(Math.max(0, to - LONGEST_NAME), to)
+  return { from: to - before.length + before.search(/[^\s"'>/=]*$/), to, line, column }
+}
+
+/** What follows these is text until their end tag (HTML Standard, "the rules for parsing tokens in HTML content"). */
+function stateWithin(tag: string) {
+  if (tag === 'script') return TokenizerMode.SCRIPT_DATA
+  if (tag === 'textarea' || tag === 'title') return TokenizerMode.RCDATA
+  if (RAW.has(tag)) return TokenizerMode.RAWTEXT
+  return tag === 'plaintext' ? TokenizerMode.PLAINTEXT : undefined
+}
+
+const spanOf = (at: Token.Location): Span => ({
+  from: at.startOffset,
+  to: at.endOffset,
+  line: at.startLine,
+  column: at.startCol,
+})
+
+/** A tag with its attributes, each where it stands. */
+function tagOf(token: Token.TagToken, at: NonNullable<Token.TagToken['location']>, isEnd: boolean): Tag {
+  const attributes = token.attrs.map(({ name, value }) => {
+    const place = at.attrs?.[name]
+    return { name, value, from: place?.startOffset ?? at.startOffset, to: place?.endOffset ?? at.startOffset }
+  })
+  return {
+    name: token.tagName,
+    isEnd,
+    attributes,
+    from: at.startOffset,
+    to: at.endOffset,
+    line: at.startLine,
+    column: at.startCol,
+  }
+}
+
+export const attributeOf = (tag: Tag, name: string): Attribute | undefined =>
+  tag.attributes.find((each) => each.name === name)

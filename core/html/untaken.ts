@@ -1,0 +1,88 @@
+import { shortened } from '../tree/shortened.ts'
+import { attribute, everyNode, type HtmlElement, type HtmlNode, isElement, textOf } from '../tree/tree.ts'
+import type { ReadReport } from './report.ts'
+import type { Scan, Span } from './scan.ts'
+import type { Unfinished } from './unfinished.ts'
+
+const SHOWN = 60
+const LONGEST_TAG = 300
+
+const place = ({ line, column }: Span) => ({ startLine: line, startCol: column })
+
+/** Tells what was begun and never finished, and was kept as words. */
+export function tellUnfinished(report: ReadReport, found: readonly Unfinished[]): void {
+  for (const each of found)
+    report.add(
+      'changed',
+      `A ${each.what === 'text' ? 'part' : each.what} that begins here is never finished; it was kept as words.`,
+      place(each),
+    )
+}
+
+/**
+ * Tells what stands in a text and is not in the nodes that the parser of HTML makes of it, or is no content there:
+ * comments, what a document says in its head, attributes that stand twice, and tags that can't stand where they do.
+ */
+export function tellUntaken(report: ReadReport, nodes: readonly HtmlNode[], scanned: Scan): void {
+  const tell = (type: 'left out' | 'changed', words: string, at: Span, tag?: string): void =>
+    report.add(type, words, place(at), tag)
+  for (const each of scanned.comments)
+    tell(
+      'left out',
+      `The comment “${commentIn(scanned.text, each)}” was left out: it is no part of a page.`,
+      each,
+      'comment',
+    )
+  for (const each of scanned.repeated)
+    tell(
+      'left out',
+      `“${scanned.text.slice(each.from, each.to)}” stands twice in one tag; the second was left out, as browsers do.`,
+      each,
+    )
+  const taken = new Set<number>()
+  for (const node of withTemplates(nodes)) {
+    const at = node.sourceCodeLocation?.startOffset
+    if (at !== undefined) taken.add(at)
+    if (node.tagName === 'head') for (const each of node.childNodes) if (isElement(each)) tellHead(report, each)
+  }
+  for (const { name, isEnd, ...at } of scanned.tags)
+    if (!isEnd && !taken.has(at.from))
+      tell(
+        'changed',
+        `${tagIn(scanned.text, at)} can’t stand at this place; it was taken off its words, as browsers do.`,
+        at,
+        name,
+      )
+}
+
+/** What the head of a document says of the whole of it. */
+function tellHead(report: ReadReport, element: HtmlElement): void {
+  const words = textOf(element).trim() || attribute(element, 'content') || attribute(element, 'href') || ''
+  report.add(
+    'left out',
+    `“${element.tagName}” in the head of the document was left out${words && `: “${shortened(words, SHOWN)}”`}.`,
+    element.sourceCodeLocation,
+    element.tagName,
+  )
+}
+
+const commentIn = (text: string, { from, to }: Span): string =>
+  shortened(
+    text
+      .slice(from, to)
+      .replace(/^<!--|--!?>$/g, '')
+      .trim(),
+    SHOWN,
+  )
+
+/** A tag with all that it says. */
+const tagIn = (text: string, { from, to }: Span): string => `“${shortened(text.slice(from, to), LONGEST_TAG)}”`
+
+function* withTemplates(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
+  for (const node of nodes)
+    for (const each of everyNode(node)) {
+      if (!isElement(each)) continue
+      yield each
+      if ('content' in each) yield* withTemplates((each as { content: { childNodes: HtmlNode[] } }).content.childNodes)
+    }
+}
