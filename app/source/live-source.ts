@@ -1,8 +1,8 @@
 import { EditorView, type ViewUpdate } from '@codemirror/view'
 import type { Editor } from '@tiptap/core'
 import { type Transaction, TextSelection } from '@tiptap/pm/state'
-import type { ReadNote } from '../../core/html/report.ts'
 import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
+import { byFragments, type FragmentNotes, pieceHolding } from '../../core/source/fragments.ts'
 import { askChecks } from '../checks/ask.ts'
 import { FROM_OTHERS } from '../saving/local-steps.ts'
 import { SourceSync } from './source-sync.ts'
@@ -12,7 +12,8 @@ import { fromPage, markBlock, sourceView } from './source-view.ts'
 const PAUSE = 350
 
 interface Events {
-  onNotes: (notes: readonly ReadNote[]) => void
+  /** What came of the text that was read, by the fragments of it. */
+  onNotes: (notes: readonly FragmentNotes[]) => void
   onDiagnostics: (found: readonly Diagnostic[]) => void
   /** Something was typed that has not been read yet. */
   onReading: (isReading: boolean) => void
@@ -60,6 +61,13 @@ export class LiveSource {
     this.#view.focus()
   }
 
+  /** Keeps a fragment as it was typed, in an HTML piece; false where it does not stand in the text any more. */
+  keep({ from, to, text }: NonNullable<FragmentNotes['code']>): boolean {
+    if (this.#view.state.doc.sliceString(from, to) !== text) return false
+    this.repair({ label: '', edits: [{ from, to, insert: pieceHolding(text) }] })
+    return true
+  }
+
   /** Puts the cursor into a line, counted from 1. */
   show(line: number): void {
     const { doc } = this.#view.state
@@ -83,8 +91,9 @@ export class LiveSource {
     clearTimeout(this.#timer)
     this.events.onReading(false)
     if (!this.#sync.hasPending) return
-    this.#sync.apply(this.#view.state.doc.toString())
-    this.events.onNotes(this.#sync.notes)
+    const text = this.#view.state.doc.toString()
+    this.#sync.apply(text)
+    this.events.onNotes(byFragments(text, this.#sync.notes))
     void this.#check()
   }
 

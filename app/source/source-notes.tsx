@@ -1,23 +1,24 @@
-import type { ReadNote } from '../../core/html/report.ts'
+import { useState } from 'react'
 import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
+import type { FragmentNotes } from '../../core/source/fragments.ts'
 
 interface Props {
   diagnostics: readonly Diagnostic[]
-  notes: readonly ReadNote[]
+  notes: readonly FragmentNotes[]
   isReading: boolean
   onShow: (line: number) => void
   onRepair: (repair: SourceRepair) => void
+  onKeep: (code: Code) => void
 }
+type Code = NonNullable<FragmentNotes['code']>
 
 const TYPES = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Changed' } as const
 
 /** Under the source: what the check found, with repairs, and what came of the rest. */
-export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }: Props) {
-  // What the check explains at its line need not be told a second time.
-  const explained = new Set(
-    diagnostics.filter(({ rule }) => rule === 'unsafe' || rule === 'obsolete').map(({ line }) => line),
-  )
-  const told = notes.filter(({ type, line }) => type === 'recognised' || line === null || !explained.has(line))
+export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair, onKeep }: Props) {
+  // What has been taken so, by what was said of what: the same said of other code is told.
+  const [taken, setTaken] = useState<ReadonlySet<string>>(new Set())
+  const told = notes.filter((note) => !taken.has(keyOf(note)))
   const errors = diagnostics.filter(({ severity }) => severity === 'error').length
   const summary = isReading
     ? 'reading…'
@@ -37,8 +38,12 @@ export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair }:
         {diagnostics.map((found, at) => (
           <Found key={`d${at}`} {...{ found, onShow, onRepair }} />
         ))}
-        {told.map(({ line, message, type }, at) => (
-          <Note key={`n${at}`} {...{ line, onShow, type, message }} />
+        {told.map((note, at) => (
+          <Note
+            key={`n${at}`}
+            {...{ note, onShow, onKeep }}
+            onTake={() => setTaken((before) => new Set(before).add(keyOf(note)))}
+          />
         ))}
       </ul>
     </div>
@@ -59,36 +64,42 @@ function Found({ found, onShow, onRepair }: FoundProps) {
         <span className="visually-hidden">{found.severity === 'error' ? 'Fault: ' : 'Hint: '}</span>
         {found.message}{' '}
         {found.repairs.map((repair) => (
-          <button
-            key={repair.label}
-            type="button"
-            className="link-button"
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => onRepair(repair)}
-          >
-            {repair.label}
-          </button>
+          <NoteButton key={repair.label} name={repair.label} onPress={() => onRepair(repair)} />
         ))}
       </span>
     </li>
   )
 }
 
+const keyOf = ({ line, messages, code }: FragmentNotes): string => JSON.stringify([code?.text ?? line, messages])
+
 interface NoteProps {
-  line: number | null
+  note: FragmentNotes
   onShow: (line: number) => void
-  type: keyof typeof TYPES
-  message: string
+  onKeep: (code: Code) => void
+  onTake: () => void
 }
 
-function Note({ line, onShow, type, message }: NoteProps) {
+/** What came of one fragment, and what can be done about it. */
+function Note({ note: { line, type, messages, code }, onShow, onKeep, onTake }: NoteProps) {
   return (
     <li>
       <Line line={line} onShow={onShow} />
       <span>
-        <span className={type === 'recognised' ? 'note-type is-good' : 'note-type'}>{TYPES[type]}</span> {message}
+        <span className={type === 'recognised' ? 'note-type is-good' : 'note-type'}>{TYPES[type]}</span>{' '}
+        {messages.join(' ')}{' '}
+        {type !== 'recognised' && code && <NoteButton name="Keep it as an HTML piece" onPress={() => onKeep(code)} />}
+        {type !== 'recognised' && <NoteButton name="Take it so" onPress={onTake} />}
       </span>
     </li>
+  )
+}
+
+function NoteButton({ name, onPress }: { name: string; onPress: () => void }) {
+  return (
+    <button type="button" className="link-button" onMouseDown={(event) => event.preventDefault()} onClick={onPress}>
+      {name}
+    </button>
   )
 }
 

@@ -1,3 +1,4 @@
+import { elementWords, propertyWords } from './author-words.ts'
 import { BLOCK } from './element-groups.ts'
 import { safeLanguage } from '../tree/languages.ts'
 import { declarations, everyNode, hasClass, type HtmlElement, isText } from '../tree/tree.ts'
@@ -89,23 +90,39 @@ function classesLeftOut(element: HtmlElement, understood: Understood): string[] 
     const others = names.filter((other) => other !== each).join(' ')
     return understood.understands.includes('class') && isInMade(element, understood, setting('class', others))
       ? []
-      : [`The class “${each.slice(0, 60)}” on “${element.tagName}” was left out.`]
+      : [lost(element, `class “${each.slice(0, 60)}”`)]
   })
 }
 
 function stylesLeftOut(element: HtmlElement, understood: Understood, isPlaced: boolean): string[] {
-  const all = declarations(element)
-  return [...all].flatMap(([property, value]) => {
+  return [...declarations(element)].flatMap(([property, value]) => {
     if (property === 'text-align' && isPlaced && PLACED.test(value)) return []
     if (property === 'white-space' && KEEPS_SPACE.test(value) && understood.isTextblock) return []
-    const others = [...all].filter(([other]) => other !== property).map(([other, of]) => `${other}:${of}`)
+    const said = `(${property.slice(0, 40)}: ${value.slice(0, 60)})`
     const isRead = understood.styles.includes(property) || understood.understands.includes('style')
-    return isRead &&
-      (isWritten(understood, (own) => declarations(own).get(property) === value) ||
-        isInMade(element, understood, setting('style', others.join(';'))))
-      ? []
-      : [`The style “${property.slice(0, 40)}: ${value.slice(0, 60)}” on “${element.tagName}” was left out.`]
+    if (isRead && isWritten(understood, (own) => declarations(own).get(property) === value)) return []
+    const isKept = (other: string | null): boolean => isInMade(element, understood, declaring(element, property, other))
+    if (!isRead || !isKept(null)) return [lost(element, `${propertyWords(property)} ${said}`)]
+    return property.startsWith('border') && !BORDERS.some(isKept)
+      ? [`${elementWords(element.tagName).subject} keeps that it has a border, not how it looks ${said}.`]
+      : []
   })
+}
+
+/** The element's declarations with another value for one of them, or without it. */
+function declaring(element: HtmlElement, property: string, value: string | null) {
+  const others = new Map(declarations(element))
+  if (value === null) others.delete(property)
+  else others.set(property, value)
+  return setting('style', [...others].map((each) => each.join(':')).join(';'))
+}
+
+/** Borders that have nothing in common: where both read the same, how a border looks is not kept. */
+const BORDERS = ['1px solid #010203', '5px dotted #fedcba']
+
+function lost(element: HtmlElement, what: string): string {
+  const { subject, whose } = elementWords(element.tagName)
+  return `${subject} lost ${whose} ${what}.`
 }
 
 const isWritten = ({ written }: Understood, says: (own: HtmlElement) => boolean): boolean =>
@@ -123,10 +140,9 @@ function isInMade(element: HtmlElement, { made }: Understood, without: (attrs: A
 }
 
 function sentenceFor(element: HtmlElement, name: string, value: string): string {
-  const tag = element.tagName
-  if (name.startsWith('on')) return `“${name}” on “${tag}” would run script; it was left out.`
+  const { subject } = elementWords(element.tagName)
+  if (name.startsWith('on')) return `${subject} lost “${name}”, which would run script.`
   if (name === 'href' || name === 'src')
     return `The address “${value.slice(0, 60)}” is not one a page may use; the link was left out and its words kept.`
-  const said = value === '' ? name : `${name}="${value.slice(0, 60)}"`
-  return `“${said}” on “${tag}” was left out.`
+  return `${subject} lost “${value === '' ? name : `${name}="${value.slice(0, 60)}"`}”.`
 }

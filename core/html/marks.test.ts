@@ -33,7 +33,7 @@ test('one element may say several things of its words', () => {
 
 test('of a style what is not understood is named by its property', () => {
   expect(told('<p><span style="color: red; letter-spacing: 2px">a</span></p>')).toEqual([
-    'The style “letter-spacing: 2px” on “span” was left out.',
+    'These words lost their spacing (letter-spacing: 2px).',
   ])
 })
 

@@ -18,6 +18,7 @@ export function parsed(unsafeHtml: string, report: ReadReport): HtmlNode[] {
   const options = { ...OPTIONS, sourceCodeLocationInfo: true }
   const isWhole = WHOLE.test(text)
   const nodes = (isWhole ? parse(text, options) : parseFragment(text, options)).childNodes
+  report.hasOffsets = found.length === 0
   tellUnfinished(report, found)
   tellUntaken(report, nodes, scanned)
   return isWhole ? bodyOf(nodes) : nodes

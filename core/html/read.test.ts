@@ -64,7 +64,7 @@ test('what is left out is listed with its line', () => {
   })
   expect(notes.map(({ line, message }) => [line, message])).toEqual([
     [2, 'A page holds no script; it was left out: “steal()”.'],
-    [3, '“onmouseover” on “p” would run script; it was left out.'],
+    [3, 'This paragraph lost “onmouseover”, which would run script.'],
     [4, "A page can't hold “img” yet; it was left out (wall.png)."],
   ])
   expect(messages('<marquee>x</marquee>')).toEqual(['“marquee” has no counterpart in a page yet; its words were kept.'])

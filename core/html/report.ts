@@ -9,6 +9,16 @@ export interface ReadNote {
   readonly column: number | null
   /** The element that a page has no place for, where it is one. */
   readonly tag?: string
+  /** The whole fragment that it is about, in the text that was read (UTF-16 offsets); where that is known. */
+  readonly span?: { readonly from: number; readonly to: number }
+}
+
+/** Where something stands in a text that was read. */
+export interface ReadPlace {
+  readonly startLine: number
+  readonly startCol: number
+  readonly startOffset?: number
+  readonly endOffset?: number
 }
 
 /** At most this many notes are kept: a megabyte of junk has the same few lessons many times. */
@@ -18,6 +28,8 @@ const MOST_NOTES = 500
 export class ReadReport {
   readonly #notes: ReadNote[] = []
   readonly #seen = new Set<string>()
+  /** Whether offsets are those of the text as it came: not once something in it was taken as words. */
+  hasOffsets = true
   /** How many there were beyond those that are kept. */
   #more = 0
 
@@ -27,17 +39,17 @@ export class ReadReport {
     return [...this.#notes, { type: 'left out', message, line: null, column: null }]
   }
 
-  add(
-    type: ReadNote['type'],
-    message: string,
-    at?: { startLine: number; startCol: number } | null,
-    tag?: string,
-  ): void {
+  add(type: ReadNote['type'], message: string, at?: ReadPlace | null, tag?: string): void {
     const line = at?.startLine ?? null
     const key = `${line} ${message}`
     if (this.#seen.has(key)) return
     this.#seen.add(key)
     if (this.#notes.length >= MOST_NOTES) return void this.#more++
-    this.#notes.push({ type, message, line, column: at?.startCol ?? null, ...(tag === undefined ? {} : { tag }) })
+    const { startOffset: from, endOffset: to } = at ?? {}
+    this.#notes.push({
+      ...{ type, message, line, column: at?.startCol ?? null },
+      ...(tag === undefined ? {} : { tag }),
+      ...(from === undefined || to === undefined || !this.hasOffsets ? {} : { span: { from, to } }),
+    })
   }
 }

@@ -54,7 +54,7 @@ test('what a document says of the whole of it holds, or is told', () => {
   ).toEqual(['ar'])
   expect(told(html)).toEqual([
     '2: “title” in the head of the document was left out: “Walls”.',
-    '1: The class “no-js” on “html” was left out.',
+    '1: This document lost its class “no-js”.',
   ])
 })
 

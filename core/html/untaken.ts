@@ -1,13 +1,18 @@
 import { shortened } from '../tree/shortened.ts'
 import { attribute, everyNode, type HtmlElement, type HtmlNode, isElement, textOf } from '../tree/tree.ts'
-import type { ReadReport } from './report.ts'
+import type { ReadPlace, ReadReport } from './report.ts'
 import type { Scan, Span } from './scan.ts'
 import type { Unfinished } from './unfinished.ts'
 
 const SHOWN = 60
 const LONGEST_TAG = 300
 
-const place = ({ line, column }: Span) => ({ startLine: line, startCol: column })
+const place = ({ line, column, from, to }: Span): ReadPlace => ({
+  startLine: line,
+  startCol: column,
+  startOffset: from,
+  endOffset: to,
+})
 
 /** Tells what was begun and never finished, and was kept as words. */
 export function tellUnfinished(report: ReadReport, found: readonly Unfinished[]): void {

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { cursorAfter, expect, kept, logSize, sheet, test } from './setup/fixture.ts'
+import { cursorAfter, expect, kept, logSize, sheet, storedPage, test } from './setup/fixture.ts'
 
 const LONG = `<h1>Long</h1>${Array.from({ length: 60 }, (_, at) => `<p>Paragraph ${at} about walls.</p>`).join('')}`
 
@@ -119,4 +119,27 @@ test('code written by hand becomes real pieces; what is wrong is explained at it
   await sheet(page).getByText('Never closed.').click()
   await expect(page.locator('.cm-content')).toContainText('data-piece="tabs"')
   await kept(page)
+})
+
+test('what a page can’t hold is told by fragments, taken so, or kept as it was typed', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('code', '<h1>Code</h1><p>Here.</p><p>There.</p>'))
+  await openSource(page)
+  await replaceInSource(page, '<p>Here.</p>', '<div style="float:left" data-x="1">Beside <b class="c">it</b></div>')
+  const entries = page.locator('.source-notes').getByRole('listitem')
+  await expect(entries).toHaveCount(1)
+  await expect(entries).toContainText(
+    'This block lost its place beside the text (float: left). This block lost “data-x="1"”. These words lost their class “c”.',
+  )
+  await entries.getByRole('button', { name: 'Take it so' }).click()
+  await expect(entries).toHaveCount(0)
+  await replaceInSource(page, '<p>There.</p>', '<div onclick="turn()">Turn <script>let x = 1 < 2</script></div>')
+  await entries
+    .filter({ hasText: 'This block lost “onclick”, which would run script.' })
+    .getByRole('button', { name: 'Keep it as an HTML piece' })
+    .click()
+  await expect(page.getByText('It is kept as an HTML piece. Give the piece a title')).toBeVisible()
+  await expect(sheet(page).locator('figure.html-piece')).toHaveCount(1)
+  await kept(page)
+  const stored = await storedPage(fixture.url, 'code')
+  expect(stored.child(2).attrs.code).toBe('<div onclick="turn()">Turn <script>let x = 1 < 2</script></div>')
 })
