@@ -10,6 +10,8 @@ export interface Understood {
   readonly styles: readonly string[]
   /** What the kind makes of the element, to be compared; nothing where it is not read as a kind. */
   readonly made?: (element: HtmlElement) => string
+  /** Nothing is understood by its name alone: of everything it is asked what would be made without it. */
+  readonly isAsked?: boolean
   /** How we write what was made, in each of our forms: what says the same there says no more here. */
   readonly written?: () => readonly HtmlElement[]
   /** Names of our own, in `class` and `data-piece`, that say no more than the kind does. */
@@ -68,17 +70,17 @@ function isUnderstood(
   understood: Understood,
   isPlaced: boolean,
 ): boolean {
+  const isSaid = (): boolean => isInMade(element, understood, (attrs) => attrs.filter((each) => each.name !== name))
+  if (understood.isAsked) return isSaid()
   if (name === 'lang' || name === 'xml:lang') return safeLanguage(value) !== null && saysOfWords(element, understood)
   if (name === 'dir' && isPlaced) return /^(ltr|rtl)$/i.test(value)
   if (name === 'align' && isPlaced && PLACED.test(value)) return element.tagName !== 'center'
   if (name === 'data-piece' && understood.ownNames?.includes(value)) return true
   if (!understood.understands.includes(name)) return false
-  return (
-    name.startsWith('data-') ||
-    isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value)) ||
-    AS_WITHOUT[name]?.test(value) === true ||
-    isInMade(element, understood, (attrs) => attrs.filter((each) => each.name !== name))
-  )
+  // Our own are written with what holds without them, too.
+  if (name.startsWith('data-') || AS_WITHOUT[name]?.test(value)) return true
+  const isOurs = isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value))
+  return isOurs || isSaid()
 }
 
 function classesLeftOut(element: HtmlElement, understood: Understood): string[] {

@@ -148,6 +148,51 @@ export function anyThings(random: Random): Thing[] {
   return Array.from({ length: 1 + random.below(2) }, () => thing(2))
 }
 
+/** Pieces as they are written by hand; `~` stands for something more that an element says. */
+const FORMS: readonly ((
+  more: (tag: string, ...attributes: readonly (readonly [string, string])[]) => Making,
+) => Thing[])[] = [
+  (make) => [
+    make('ul')(make('li')(make('a', ['href', '#a1'])('One')), make('li')(make('a', ['href', '#b1'])('Two'))),
+    make('div', ['id', 'a1'])(make('p')('First.')),
+    make('div', ['id', 'b1'])(make('p')('Second.')),
+  ],
+  (make) => [
+    make('details', ['name', 'n1'])(make('summary')('One'), make('p')('First.')),
+    make('details', ['name', 'n1'])(make('summary')('Two'), make('p')('Second.')),
+  ],
+  (make) => [make('button', ['aria-controls', 'a1'])('More'), make('div', ['id', 'a1'])(make('p')('First.'))],
+  (make) => [
+    make('div', ['style', 'display:flex'])(make('div')(make('p')('First.')), make('div')(make('p')('Second.'))),
+  ],
+  (make) => [make('p', ['class', 'caption'])('Weights'), make('table')(make('tr')(make('td')('a')))],
+  (make) => [make('figure')(make('table')(make('tr')(make('td')('a'))), make('figcaption')('Weights'))],
+  (make) => [make('table')(make('thead')(make('tr')(make('td')('a'))), make('tr')(make('td')('b')))],
+]
+type Making = (...children: readonly (Thing | string)[]) => ElementThing
+
+/** A piece as it is written by hand, of which some elements say something more. */
+export function anyForm(random: Random): Thing[] {
+  let count = 0
+  const fresh = (pattern: string): string => pattern.replaceAll('@', () => String(1 + (count++ % 9)))
+  const more = (from: readonly (readonly [string, string])[]): (readonly [string, string])[] =>
+    random.below(3) === 0 ? [random.pick(from)].map(([name, value]) => [fresh(name), fresh(value)] as const) : []
+  const offered = ATTRIBUTES.filter(([name]) => !/^(id|href|hidden|dir|align|data-piece|class|title|scope)$/.test(name))
+  const styles = DECLARATIONS.filter(([name]) => !/^(display|visibility|direction|white-space|text-align)$/.test(name))
+  const form = random.pick(FORMS)
+  return form((tag, ...attributes) => (...children) => {
+    const style = attributes
+      .filter(([name]) => name === 'style')
+      .map(([, value]) => value.split(':') as [string, string])
+    return {
+      ...{ kind: 'element', tag },
+      attributes: [...attributes.filter(([name]) => name !== 'style'), ...more(offered)],
+      style: [...style, ...more(styles)],
+      children: children.map((each) => (typeof each === 'string' ? { kind: 'words', text: each } : each)),
+    }
+  })
+}
+
 /** The fragment as HTML, an element a line. */
 export function htmlOf(things: readonly Thing[]): string {
   return things

@@ -1,5 +1,7 @@
 import { attribute, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
 import type { ReadReport } from '../report.ts'
+import { tellDissolved } from './dissolved.ts'
+import type { Recognised, Recogniser } from './recogniser.ts'
 import { recognisers } from './registry.ts'
 
 /** What a piece written by hand can begin with; nothing else is asked about. */
@@ -59,17 +61,18 @@ function replaced(nodes: HtmlNode[], report: ReadReport): HtmlNode[] {
       continue
     }
     found ??= nodes.slice(0, at)
-    found.push(match.replacement)
-    report.add('recognised', match.message, (node as HtmlElement).sourceCodeLocation)
-    at += match.count
+    report.add('recognised', match.made.message, (node as HtmlElement).sourceCodeLocation)
+    const { replacement, count } = tellDissolved(match.by, nodes, at, match.made, report)
+    found.push(replacement)
+    at += count
   }
   return found ?? nodes
 }
 
-function firstMatch(nodes: readonly HtmlNode[], index: number): ReturnType<(typeof recognisers)[number]['recognise']> {
-  for (const { recognise: look } of recognisers) {
-    const match = look(nodes, index)
-    if (match) return match
+function firstMatch(nodes: readonly HtmlNode[], index: number): { by: Recogniser; made: Recognised } | null {
+  for (const by of recognisers) {
+    const made = by.recognise(nodes, index)
+    if (made) return { by, made }
   }
   return null
 }
