@@ -1,22 +1,6 @@
+import { VOID } from '../html/scan.ts'
 import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { escapeText } from './escape.ts'
-
-/** Elements without content, which XML closes in themselves (HTML Standard, “void elements”). */
-const VOID = new Set([
-  'area',
-  'base',
-  'br',
-  'col',
-  'embed',
-  'hr',
-  'img',
-  'input',
-  'link',
-  'meta',
-  'source',
-  'track',
-  'wbr',
-])
 
 /** HTML as XML (HTML Standard, “The XML syntax”). Comments are left out. */
 export function toXhtml(nodes: readonly HtmlNode[]): string {
@@ -35,5 +19,6 @@ function elementXhtml({ tagName, attrs: given, childNodes }: HtmlElement): strin
   const attrs = given.filter(({ name }) => name !== 'xmlns')
   const own = NAMESPACES[tagName] ?? ''
   const written = own + attrs.map(({ name, value }) => ` ${name}="${escapeText(value)}"`).join('')
+  // XML closes in themselves what has no content.
   return VOID.has(tagName) ? `<${tagName}${written}/>` : `<${tagName}${written}>${toXhtml(childNodes)}</${tagName}>`
 }
