@@ -1,6 +1,6 @@
 import { parse, parseFragment } from 'parse5'
 import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
-import { finished } from './unfinished.ts'
+import { finished, withSigns } from './unfinished.ts'
 import type { ReadReport } from './report.ts'
 import { tellUnfinished, tellUntaken } from './untaken.ts'
 
@@ -18,7 +18,7 @@ export function parsed(unsafeHtml: string, report: ReadReport): HtmlNode[] {
   const options = { ...OPTIONS, sourceCodeLocationInfo: true }
   const isWhole = WHOLE.test(text)
   const nodes = (isWhole ? parse(text, options) : parseFragment(text, options)).childNodes
-  report.hasOffsets = found.length === 0
+  if (found.length > 0) withSigns(nodes)
   tellUnfinished(report, found)
   tellUntaken(report, nodes, scanned)
   return isWhole ? bodyOf(nodes) : nodes
@@ -28,8 +28,10 @@ export function parsed(unsafeHtml: string, report: ReadReport): HtmlNode[] {
 export function parsedQuickly(unsafeHtml: string, report: ReadReport): HtmlNode[] {
   const { text, found } = finished(unsafeHtml)
   tellUnfinished(report, found)
-  if (!WHOLE.test(text)) return parseFragment(text, OPTIONS).childNodes
-  return bodyOf(parse(text, OPTIONS).childNodes)
+  const isWhole = WHOLE.test(text)
+  const nodes = (isWhole ? parse(text, OPTIONS) : parseFragment(text, OPTIONS)).childNodes
+  if (found.length > 0) withSigns(nodes)
+  return isWhole ? bodyOf(nodes) : nodes
 }
 
 /** The root of a document without its head: it may say a language or a direction for all of it. */

@@ -28,8 +28,6 @@ const MOST_NOTES = 500
 export class ReadReport {
   readonly #notes: ReadNote[] = []
   readonly #seen = new Set<string>()
-  /** Whether offsets are those of the text as it came: not once something in it was taken as words. */
-  hasOffsets = true
   /** How many there were beyond those that are kept. */
   #more = 0
 
@@ -49,7 +47,7 @@ export class ReadReport {
     this.#notes.push({
       ...{ type, message, line, column: at?.startCol ?? null },
       ...(tag === undefined ? {} : { tag }),
-      ...(from === undefined || to === undefined || !this.hasOffsets ? {} : { span: { from, to } }),
+      ...(from === undefined || to === undefined ? {} : { span: { from, to } }),
     })
   }
 }

@@ -1,3 +1,4 @@
+import { everyNode, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { scan, type Scan, type Span, type Tag } from './scan.ts'
 
 /** Something that is begun in a text and never finished: browsers take all that follows for a part of it. */
@@ -23,6 +24,18 @@ export function unfinishedIn(scanned: Scan): Unfinished | null {
   return { from, to: text.length, line: before.length, column: before.at(-1)!.length + 1, what: 'tag' }
 }
 
+/** A character of nobody's that stands for “<” until the text is parsed: everything stays at its place. */
+const AS_WORDS = '\uE000'
+
+/** Puts the “<” of what is never finished back into nodes that were parsed from such a text. */
+export function withSigns(nodes: readonly HtmlNode[]): void {
+  for (const root of nodes)
+    for (const node of everyNode(root)) {
+      if (isText(node)) node.value = node.value.replaceAll(AS_WORDS, '<')
+      else if (isElement(node)) for (const attr of node.attrs) attr.value = attr.value.replaceAll(AS_WORDS, '<')
+    }
+}
+
 /** The text with what is never finished as words, so that nothing after it is lost, and what that was. */
 export function finished(unsafeText: string): {
   readonly text: string
@@ -38,7 +51,7 @@ export function finished(unsafeText: string): {
     if (!next) return { text, scanned, found }
     found.push(next)
     const rest = text.slice(next.from + 1)
-    text = `${text.slice(0, next.from)}&lt;${found.length < most ? rest : rest.replaceAll('<', '&lt;')}`
+    text = text.slice(0, next.from) + AS_WORDS + (found.length < most ? rest : rest.replaceAll('<', AS_WORDS))
   }
 }
 

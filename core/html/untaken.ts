@@ -20,7 +20,8 @@ export function tellUnfinished(report: ReadReport, found: readonly Unfinished[])
     report.add(
       'changed',
       `A ${each.what === 'text' ? 'part' : each.what} that begins here is never finished; it was kept as words.`,
-      place(each),
+      // Where it ends nobody knows: what follows is told by itself.
+      place({ ...each, to: each.from + 1 }),
     )
 }
 

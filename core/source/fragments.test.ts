@@ -28,8 +28,12 @@ test('what can’t stand by itself, and comments, can’t be kept as a piece', (
   expect(groups('<p>a <b onclick="go()">b</b></p>').map(({ code }) => code)).toEqual([null])
 })
 
-test('offsets are told of the text that was typed alone', () => {
-  expect(groups('<p>a</p><div onclick="go()">b</div><p class="x').map(({ code }) => code)).toEqual([null, null])
+test('a fragment is found where it stands, also beside what is never finished', () => {
+  const html = '<p class="x>a</p>\n<div onclick="go()">b</div>'
+  expect(groups(html).map(({ line, code }) => [line, code?.text])).toEqual([
+    [1, undefined],
+    [2, '<div onclick="go()">b</div>'],
+  ])
 })
 
 test('code kept as an HTML piece is read as that piece, with the code as it was typed', () => {
