@@ -1,6 +1,6 @@
 import { parse, parseFragment } from 'parse5'
 import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
-import { finished, withSigns } from './unfinished.ts'
+import { finished, isPlainlyFinished, withSigns } from './unfinished.ts'
 import type { ReadReport } from './report.ts'
 import { tellUnfinished, tellUntaken } from './untaken.ts'
 
@@ -26,7 +26,7 @@ export function parsed(unsafeHtml: string, report: ReadReport): HtmlNode[] {
 
 /** The same where nobody asks what the parser leaves out; what is never finished is told. */
 export function parsedQuickly(unsafeHtml: string, report: ReadReport): HtmlNode[] {
-  const { text, found } = finished(unsafeHtml)
+  const { text, found } = isPlainlyFinished(unsafeHtml) ? { text: unsafeHtml, found: [] } : finished(unsafeHtml)
   tellUnfinished(report, found)
   const isWhole = WHOLE.test(text)
   const nodes = (isWhole ? parse(text, OPTIONS) : parseFragment(text, OPTIONS)).childNodes

@@ -49,20 +49,18 @@ const markRules = byTag(Object.values<MarkKind>(markKinds), (name) => must(schem
 export function nodeReading(element: HtmlElement): NodeReading | null {
   for (const { type, rule } of nodeRules.get(element.tagName) ?? []) {
     const attrs = rule.read(element)
-    if (attrs)
-      return {
-        type,
-        attrs,
-        understands: rule.understands,
-        styles: rule.styles ?? [],
-        made: (each) => JSON.stringify(rule.read(each)),
-        written: () => FORMATS.map((format) => nodeKind(type.name).write(type.create(attrs), [], format)),
-        ownNames: [ownName(type.name)],
-        isTextblock: type.inlineContent,
-        isPlain: type.spec.code === true,
-        takes: rule.takes,
-        inside: rule.inside,
-      }
+    if (!attrs) continue
+    const { understands, styles = [], takes, inside } = rule
+    const reading = { type, attrs, understands, styles, takes, inside, isTextblock: type.inlineContent }
+    // Most elements say nothing that anybody would ask about.
+    if (element.attrs.length === 0) return reading
+    return {
+      ...reading,
+      made: (each) => JSON.stringify(rule.read(each)),
+      written: () => FORMATS.map((format) => nodeKind(type.name).write(type.create(attrs), [], format)),
+      ownNames: [ownName(type.name)],
+      isPlain: type.spec.code === true,
+    }
   }
   return null
 }

@@ -290,7 +290,8 @@ class Reader {
   ): readonly Node[] {
     const { type, attrs, inside } = reading
     const parts = inside?.(element)
-    this.#notes(element, { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
+    if (element.attrs.length > 0)
+      this.#notes(element, { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
     if (type.isTextblock) return this.#textblock(element, type, attrs, marks, depth)
     if (depth + (parts ? 2 : 0) >= MOST_DEPTH - 4) {
       this.report.add(

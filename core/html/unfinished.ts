@@ -24,6 +24,30 @@ export function unfinishedIn(scanned: Scan): Unfinished | null {
   return { from, to: text.length, line: before.length, column: before.at(-1)!.length + 1, what: 'tag' }
 }
 
+/** A tag whose quotation marks hold no other tag. */
+const PLAIN_TAG = /<\/?[a-z][^<>"']*(?:"[^"<]*"[^<>"']*|'[^'<]*'[^<>"']*)*>/iy
+const HOLDS_TEXT = /^<(title|textarea|style|script|xmp|iframe|noembed|noframes)\b/i
+
+/** Whether all is finished, at a quick look: most texts need no closer one. */
+export function isPlainlyFinished(text: string): boolean {
+  for (let at = text.indexOf('<'); at >= 0; at = text.indexOf('<', at)) {
+    const next = text.charAt(at + 1)
+    if (next === '!' || next === '?') {
+      const isComment = text.startsWith('<!--', at)
+      const end = text.indexOf(isComment ? '-->' : '>', at + (isComment ? 4 : 2))
+      if (end < 0) return false
+      at = end
+    } else if (/[a-z/]/i.test(next)) {
+      PLAIN_TAG.lastIndex = at
+      const tag = PLAIN_TAG.exec(text)?.[0]
+      // What holds text alone is for the closer look.
+      if (tag === undefined || HOLDS_TEXT.test(tag)) return false
+      at += tag.length
+    } else at++
+  }
+  return true
+}
+
 /** A character of nobody's that stands for “<” until the text is parsed: everything stays at its place. */
 const AS_WORDS = '\uE000'
 

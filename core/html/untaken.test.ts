@@ -1,6 +1,10 @@
 import { expect, test } from 'vitest'
 import { plainText } from '../document/plain-text.ts'
+import { anyThings, htmlOf } from '../../test/shared/things.ts'
+import { Random } from '../../test/shared/random-edits.ts'
 import { readPage } from './read.ts'
+import { scan } from './scan.ts'
+import { isPlainlyFinished, unfinishedIn } from './unfinished.ts'
 
 const read = (html: string) => readPage(html, { positions: true, isPassage: true, language: 'en' })
 const words = (html: string): string[] =>
@@ -80,4 +84,20 @@ test('where more is left out than can be listed, how much is told', () => {
   const html = Array.from({ length: 700 }, (_, at) => `<p data-a="${at}">a</p>`).join('\n')
   expect(told(html)).toHaveLength(501)
   expect(told(html).at(-1)).toBe('null: 200 more things were left out or changed; the first 500 are listed.')
+})
+
+test('a quick look never takes for finished what is not', () => {
+  let quick = 0
+  for (let seed = 1; seed <= 3000; seed++) {
+    const random = new Random(seed)
+    const html = htmlOf(anyThings(random))
+    // A character taken out, or everything from one on.
+    const at = random.below(html.length)
+    const text = seed % 3 === 0 ? html : html.slice(0, at) + (seed % 3 === 1 ? html.slice(at + 1) : '')
+    if (!isPlainlyFinished(text)) continue
+    quick++
+    expect(unfinishedIn(scan(text)), text).toBeNull()
+  }
+  expect(quick).toBeGreaterThan(500)
+  expect(isPlainlyFinished('a < b, 3<4, <!-- c > --><p title="d > e">f</p><?x?>')).toBe(true)
 })
