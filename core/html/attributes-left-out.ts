@@ -47,6 +47,7 @@ const PLACED = /^(start|end|left|right|center|-webkit-center|justify)$/i
 
 /** A sentence for each attribute, class and declaration of an element that is not in what was made of it. */
 export function attributesLeftOut(element: HtmlElement, understood: Understood, isInLine = false): string[] {
+  if (element.attrs.length === 0) return []
   // Within a line nothing stands by itself any more, and what holds nothing says nothing of words.
   const isPlaced = BLOCK.has(element.tagName) && !isInLine && !understood.isLine && saysOfWords(element, understood)
   return element.attrs.flatMap(({ name, value }) => {
@@ -79,8 +80,9 @@ function isUnderstood(
   if (!understood.understands.includes(name)) return false
   // Our own are written with what holds without them, too.
   if (name.startsWith('data-') || AS_WITHOUT[name]?.test(value)) return true
-  const isOurs = isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value))
-  return isOurs || isSaid()
+  return (
+    isSaid() || isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value))
+  )
 }
 
 function classesLeftOut(element: HtmlElement, understood: Understood): string[] {

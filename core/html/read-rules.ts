@@ -73,16 +73,17 @@ export function marksReading(element: HtmlElement): MarksReading | null {
     if (attrs) read.set(type, { attrs, rule })
   }
   if (read.size === 0) return null
+  const marks = [...read].map(([type, { attrs }]) => type.create(attrs))
+  // Most elements say nothing that anybody would ask about.
+  if (element.attrs.length === 0) return { marks, understands: [], styles: [] }
   const rules = [...read.values()].map(({ rule }) => rule)
   return {
-    marks: [...read].map(([type, { attrs }]) => type.create(attrs)),
+    marks,
     understands: rules.flatMap(({ understands }) => understands),
     styles: rules.flatMap(({ styles = [] }) => styles),
-    made: (each) => JSON.stringify(rules.map((rule) => rule.read(each))),
-    written: () =>
-      [...read].flatMap(([type, { attrs }]) =>
-        FORMATS.map((format) => markKind(type.name).write(type.create(attrs), [], format)),
-      ),
+    made: (each) =>
+      JSON.stringify([...read.values()].map(({ attrs, rule }) => (each === element ? attrs : rule.read(each)))),
+    written: () => marks.flatMap((mark) => FORMATS.map((format) => markKind(mark.type.name).write(mark, [], format))),
     ownNames: [...read.keys()].map(({ name }) => ownName(name)),
   }
 }

@@ -231,17 +231,13 @@ class Reader {
     const tag = element.tagName
     const reading = nodeReading(element)
     if (tag === 'del') return this.#deleted(element)
-    const breaks = BLOCK.has(tag)
-    const walk = (all: readonly Mark[]): void => {
-      if (breaks) flush()
-      this.#walk(element.childNodes, all, run, found, flush, depth)
-      if (breaks) flush()
-    }
     if (!reading && UNSEEN.has(tag)) {
       this.#leftOut(element)
       if (!WORDS_STAY.has(tag)) return
       this.#notes(element, NOTHING)
-      return walk(marks)
+      this.#walk(element.childNodes, marks, run, found, flush, depth)
+      if (BLOCK.has(tag)) flush()
+      return
     }
     if (reading?.type.isInline) {
       this.#notes(element, reading)
@@ -259,10 +255,14 @@ class Reader {
     this.#notes(element, reads ?? NOTHING)
     if (!reads) {
       this.#tellOpened(element, reading !== null)
-      return walk(marks)
+      this.#walk(element.childNodes, marks, run, found, flush, depth)
+      if (BLOCK.has(tag)) flush()
+      return
     }
     const all = reads.marks.reduce((set, mark) => mark.addToSet(set), marks)
-    if ([...marks, ...reads.marks].some(({ type }) => !type.isInSet(all)))
+    // One mark where there is none goes with everything.
+    const isAlone = marks.length === 0 && reads.marks.length === 1
+    if (!isAlone && [...marks, ...reads.marks].some(({ type }) => !type.isInSet(all)))
       this.#change(element, `“${tag}” and what it stands in can’t go together; one was taken off the words.`)
     this.#walk(element.childNodes, all, run, found, flush, depth)
   }
