@@ -21,7 +21,7 @@ const test = base.extend<{ outside: Outside }>({
       env: { ...process.env, STANDINS_PORT: String(port), STANDINS_DATA: await mkdtemp(join(tmpdir(), 'standins-')) },
       stdio: 'ignore',
     })
-    for (let attempt = 0; attempt < 100; attempt++) {
+    for (let attempt = 0; attempt < 600; attempt++) {
       if (
         await fetch(`http://127.0.0.1:${port}/`).then(
           ({ ok }) => ok,

@@ -42,7 +42,7 @@ const rows = async <T>(sql: string): Promise<T[]> =>
   withClient(url, async (client) => (await client.query(sql)).rows as T[])
 
 async function ready(id: string): Promise<void> {
-  for (let attempt = 0; attempt < 100; attempt++) {
+  for (let attempt = 0; attempt < 250; attempt++) {
     const item = (await (await get(`/courses/course/shelf-list/${id}`)).json()) as { state: string }
     if (item.state !== 'new') return expect(item.state).toBe('ready')
     await new Promise((done) => setTimeout(done, 200))
