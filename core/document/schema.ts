@@ -14,6 +14,8 @@ export function attributeSpecs(kind: NodeKind | MarkKind): Record<string, Attrib
     specs[name] = {
       default: defaults[name],
       validate: (value: unknown) => {
+        // What most are is right: it is asked about at each node that is made.
+        if (value === defaults[name] && value !== undefined) return
         const result = (field as z.ZodType).safeParse(value)
         if (!result.success || value === undefined)
           throw new RangeError(`The ${name} of a ${kind.label} can't be ${String(JSON.stringify(value)).slice(0, 60)}.`)

@@ -2,8 +2,9 @@ import { Mark, type Node } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
 import { cleanText } from '../tree/characters.ts'
 
-// HTML's "ASCII whitespace" (Infra Standard): tab, LF, FF, CR, space. No-break space is text.
-const SPACES = /[\t\n\f\r ]+/g
+// HTML's "ASCII whitespace" (Infra Standard): tab, LF, FF, CR, space. No-break space is text. One space is right as it
+// is, as most are: only what is to be changed is found.
+const SPACES = / [\t\n\f\r ]+|[\t\n\f\r][\t\n\f\r ]*/g
 
 /**
  * Gathers the inline content of one text block. White space is collapsed as CSS does for

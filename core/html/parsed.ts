@@ -1,8 +1,9 @@
 import { parse, parseFragment } from 'parse5'
 import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
-import { finished, isPlainlyFinished, withSigns } from './unfinished.ts'
+import { finished, withSigns } from './unfinished.ts'
 import type { ReadReport } from './report.ts'
 import { tellUnfinished, tellUntaken } from './untaken.ts'
+import { parseWatched } from './watched-parser.ts'
 
 /** Words are kept that are shown where no script runs: none does in a page. */
 const OPTIONS = { scriptingEnabled: false }
@@ -14,19 +15,18 @@ const WHOLE = /^\s*<(!doctype|html|head|body)/i
  * of its nodes hears of it, is told to the report; what is begun and never finished stays as words.
  */
 export function parsed(unsafeHtml: string, report: ReadReport): HtmlNode[] {
-  const { text, scanned, found } = finished(unsafeHtml)
-  const options = { ...OPTIONS, sourceCodeLocationInfo: true }
+  const { text, found } = finished(unsafeHtml)
   const isWhole = WHOLE.test(text)
-  const nodes = (isWhole ? parse(text, options) : parseFragment(text, options)).childNodes
-  if (found.length > 0) withSigns(nodes)
+  const watched = parseWatched(text, isWhole)
+  if (found.length > 0) withSigns(watched.nodes)
   tellUnfinished(report, found)
-  tellUntaken(report, nodes, scanned)
-  return isWhole ? bodyOf(nodes) : nodes
+  tellUntaken(report, watched)
+  return isWhole ? bodyOf(watched.nodes) : watched.nodes
 }
 
 /** The same where nobody asks what the parser leaves out; what is never finished is told. */
 export function parsedQuickly(unsafeHtml: string, report: ReadReport): HtmlNode[] {
-  const { text, found } = isPlainlyFinished(unsafeHtml) ? { text: unsafeHtml, found: [] } : finished(unsafeHtml)
+  const { text, found } = finished(unsafeHtml)
   tellUnfinished(report, found)
   const isWhole = WHOLE.test(text)
   const nodes = (isWhole ? parse(text, OPTIONS) : parseFragment(text, OPTIONS)).childNodes

@@ -67,23 +67,21 @@ export function nodeReading(element: HtmlElement): NodeReading | null {
 
 /** Which marks an element is: one may be in a colour, a size and a language at once. Null when it is none. */
 export function marksReading(element: HtmlElement): MarksReading | null {
-  const read = new Map<MarkType, { attrs: Record<string, unknown>; rule: ReadRule }>()
+  const read: { type: MarkType; attrs: Record<string, unknown>; rule: ReadRule }[] = []
   for (const { type, rule } of markRules.get(element.tagName) ?? []) {
-    const attrs = read.has(type) ? null : rule.read(element)
-    if (attrs) read.set(type, { attrs, rule })
+    const attrs = read.some((each) => each.type === type) ? null : rule.read(element)
+    if (attrs) read.push({ type, attrs, rule })
   }
-  if (read.size === 0) return null
-  const marks = [...read].map(([type, { attrs }]) => type.create(attrs))
+  if (read.length === 0) return null
+  const marks = read.map(({ type, attrs }) => type.create(attrs))
   // Most elements say nothing that anybody would ask about.
   if (element.attrs.length === 0) return { marks, understands: [], styles: [] }
-  const rules = [...read.values()].map(({ rule }) => rule)
   return {
     marks,
-    understands: rules.flatMap(({ understands }) => understands),
-    styles: rules.flatMap(({ styles = [] }) => styles),
-    made: (each) =>
-      JSON.stringify([...read.values()].map(({ attrs, rule }) => (each === element ? attrs : rule.read(each)))),
+    understands: read.flatMap(({ rule }) => rule.understands),
+    styles: read.flatMap(({ rule: { styles = [] } }) => styles),
+    made: (each) => JSON.stringify(read.map(({ attrs, rule }) => (each === element ? attrs : rule.read(each)))),
     written: () => marks.flatMap((mark) => FORMATS.map((format) => markKind(mark.type.name).write(mark, [], format))),
-    ownNames: [...read.keys()].map(({ name }) => ownName(name)),
+    ownNames: read.map(({ type }) => ownName(type.name)),
   }
 }

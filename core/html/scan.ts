@@ -119,7 +119,10 @@ export function scan(text: string): Scan {
 const LONGEST_NAME = 100
 
 /** The name of the attribute that ends at a fault. */
-function nameBefore(text: string, { startOffset: to, startLine: line, startCol: column }: ParserError): Span {
+export function nameBefore(
+  text: string,
+  { startOffset: to, startLine: line, startCol: column }: Pick<ParserError, 'startOffset' | 'startLine' | 'startCol'>,
+): Span {
   const before = text.slice(Math.max(0, to - LONGEST_NAME), to)
   return { from: to - before.length + before.search(/[^\s"'>/=]*$/), to, line, column }
 }
@@ -132,7 +135,7 @@ function stateWithin(tag: string) {
   return tag === 'plaintext' ? TokenizerMode.PLAINTEXT : undefined
 }
 
-const spanOf = (at: Token.Location): Span => ({
+export const spanOf = (at: Token.Location): Span => ({
   from: at.startOffset,
   to: at.endOffset,
   line: at.startLine,

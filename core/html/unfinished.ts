@@ -61,18 +61,14 @@ export function withSigns(nodes: readonly HtmlNode[]): void {
 }
 
 /** The text with what is never finished as words, so that nothing after it is lost, and what that was. */
-export function finished(unsafeText: string): {
-  readonly text: string
-  readonly scanned: Scan
-  readonly found: Unfinished[]
-} {
+export function finished(unsafeText: string): { readonly text: string; readonly found: readonly Unfinished[] } {
+  if (isPlainlyFinished(unsafeText)) return { text: unsafeText, found: [] }
   const most = Math.max(LEAST, Math.min(MOST, Math.floor(MOST_LOOKED_THROUGH / (unsafeText.length + 1))))
   const found: Unfinished[] = []
   let text = unsafeText
   for (;;) {
-    const scanned = scan(text)
-    const next = unfinishedIn(scanned)
-    if (!next) return { text, scanned, found }
+    const next = unfinishedIn(scan(text))
+    if (!next) return { text, found }
     found.push(next)
     const rest = text.slice(next.from + 1)
     text = text.slice(0, next.from) + AS_WORDS + (found.length < most ? rest : rest.replaceAll('<', AS_WORDS))

@@ -1,8 +1,9 @@
 import { shortened } from '../tree/shortened.ts'
 import { attribute, everyNode, type HtmlElement, type HtmlNode, isElement, textOf } from '../tree/tree.ts'
 import type { ReadPlace, ReadReport } from './report.ts'
-import type { Scan, Span } from './scan.ts'
+import type { Span } from './scan.ts'
 import type { Unfinished } from './unfinished.ts'
+import type { Watched } from './watched-parser.ts'
 
 const SHOWN = 60
 const LONGEST_TAG = 300
@@ -29,20 +30,15 @@ export function tellUnfinished(report: ReadReport, found: readonly Unfinished[])
  * Tells what stands in a text and is not in the nodes that the parser of HTML makes of it, or is no content there:
  * comments, what a document says in its head, attributes that stand twice, and tags that can't stand where they do.
  */
-export function tellUntaken(report: ReadReport, nodes: readonly HtmlNode[], scanned: Scan): void {
+export function tellUntaken(report: ReadReport, { text, nodes, tags, comments, repeated }: Watched): void {
   const tell = (type: 'left out' | 'changed', words: string, at: Span, tag?: string): void =>
     report.add(type, words, place(at), tag)
-  for (const each of scanned.comments)
+  for (const each of comments)
+    tell('left out', `The comment “${commentIn(text, each)}” was left out: it is no part of a page.`, each, 'comment')
+  for (const each of repeated)
     tell(
       'left out',
-      `The comment “${commentIn(scanned.text, each)}” was left out: it is no part of a page.`,
-      each,
-      'comment',
-    )
-  for (const each of scanned.repeated)
-    tell(
-      'left out',
-      `“${scanned.text.slice(each.from, each.to)}” stands twice in one tag; the second was left out, as browsers do.`,
+      `“${text.slice(each.from, each.to)}” stands twice in one tag; the second was left out, as browsers do.`,
       each,
     )
   const taken = new Set<number>()
@@ -51,13 +47,13 @@ export function tellUntaken(report: ReadReport, nodes: readonly HtmlNode[], scan
     if (at !== undefined) taken.add(at)
     if (node.tagName === 'head') for (const each of node.childNodes) if (isElement(each)) tellHead(report, each)
   }
-  for (const { name, isEnd, ...at } of scanned.tags)
-    if (!isEnd && !taken.has(at.from))
+  for (const at of tags)
+    if (!taken.has(at.from))
       tell(
         'changed',
-        `${tagIn(scanned.text, at)} can’t stand at this place; it was taken off its words, as browsers do.`,
+        `${tagIn(text, at)} can’t stand at this place; it was taken off its words, as browsers do.`,
         at,
-        name,
+        at.name,
       )
 }
 

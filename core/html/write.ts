@@ -61,7 +61,7 @@ function holdsLooseText(parent: Node): boolean {
 }
 
 function preserve(element: HtmlElement): void {
-  const styles = declarations(element)
+  const styles = new Map(declarations(element))
   styles.set('white-space', 'pre-wrap')
   element.attrs = element.attrs.filter((attr) => attr.name !== 'style')
   element.attrs.push({ name: 'style', value: [...styles].map(([name, value]) => `${name}: ${value}`).join('; ') })

@@ -13,3 +13,14 @@ export function words(most: number): z.ZodString {
 export function wordsFrom(unsafeText: string | undefined, most: number): string {
   return cleanText(cleanText(unsafeText ?? '').slice(0, most))
 }
+
+/** A value that nobody has checked, if the field admits it; otherwise another. Most elements say nothing at all. */
+export function validOr<Field extends z.ZodType, Other>(
+  field: Field,
+  unsafeValue: unknown,
+  otherwise: Other,
+): z.output<Field> | Other {
+  if (unsafeValue === undefined || unsafeValue === null || Number.isNaN(unsafeValue)) return otherwise
+  const read = field.safeParse(unsafeValue)
+  return read.success ? read.data : otherwise
+}

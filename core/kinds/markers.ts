@@ -13,7 +13,7 @@ export function markerOf<Marker extends string>(
   const given = attribute(list, 'type') ?? ''
   const style = styles.get('list-style-type') ?? styles.get('list-style')?.split(/\s+/)[0] ?? LETTERS[given] ?? given
   const name = style.toLowerCase()
-  return markers.safeParse(SAME[name] ?? name).data
+  return name === '' ? undefined : markers.safeParse(SAME[name] ?? name).data
 }
 
 const LETTERS: Readonly<Record<string, string | undefined>> = {

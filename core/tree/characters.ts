@@ -3,8 +3,8 @@
  * from U+0080 on, which old texts hold, show nothing and are not allowed in XML (1.0, 2.2), so in no e-book; halves of
  * surrogate pairs are no characters at all.
  */
-const CONTROL = /(?![\u0080-\u009f])\p{Cc}/gu
-const CONTROL_WITHIN_LINES = /(?![\t\n\u0080-\u009f])\p{Cc}/gu
+const CONTROL = /[^\P{Cc}\u0080-\u009f]/gu
+const CONTROL_WITHIN_LINES = /[^\P{Cc}\t\n\u0080-\u009f]/gu
 
 /** Words of one line, as a name: no control characters, no broken characters. */
 export const isCleanLine = (words: string): boolean => words.isWellFormed() && words.search(CONTROL) < 0

@@ -47,15 +47,17 @@ export function hasClass(element: HtmlElement, name: string): boolean {
   return value !== undefined && value.split(/\s+/).includes(name)
 }
 
+const NO_DECLARATIONS: ReadonlyMap<string, string> = new Map()
+
 /**
  * The declarations of a `style` attribute, names in lower case, values trimmed.
  * Later declarations win, as in CSS. Nothing here is trusted: whoever takes a value
  * passes it through an allow-list.
  */
-export function declarations(element: HtmlElement): Map<string, string> {
-  const found = new Map<string, string>()
+export function declarations(element: HtmlElement): ReadonlyMap<string, string> {
   const style = attribute(element, 'style')
-  if (!style) return found
+  if (!style) return NO_DECLARATIONS
+  const found = new Map<string, string>()
   for (const part of style.split(';')) {
     const colon = part.indexOf(':')
     if (colon > 0) found.set(part.slice(0, colon).trim().toLowerCase(), part.slice(colon + 1).trim())
@@ -65,7 +67,19 @@ export function declarations(element: HtmlElement): Map<string, string> {
 
 /** Every element of some nodes, outer ones first. */
 export function* everyElement(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
-  for (const node of nodes) for (const each of everyNode(node)) if (isElement(each)) yield each
+  const waiting: HtmlElement[] = []
+  // Words are most of a page: they never wait.
+  const wait = (children: readonly HtmlNode[]): void => {
+    for (let at = children.length - 1; at >= 0; at--) {
+      const child = children[at]!
+      if (isElement(child)) waiting.push(child)
+    }
+  }
+  wait(nodes)
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    yield next
+    wait(next.childNodes)
+  }
 }
 
 /** A node and all that it holds, in order. */
@@ -74,7 +88,7 @@ export function* everyNode(node: HtmlNode): Generator<HtmlNode> {
   const waiting: HtmlNode[] = [node]
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     yield next
-    if (isElement(next)) for (const child of next.childNodes.toReversed()) waiting.push(child)
+    if (isElement(next)) for (let at = next.childNodes.length - 1; at >= 0; at--) waiting.push(next.childNodes[at]!)
   }
 }
 

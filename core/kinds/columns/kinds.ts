@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { attribute, element, isElement, isText } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
 export const columnSplit = z.enum(['even', 'wide-start', 'wide-end'])
@@ -21,7 +22,7 @@ export const columns = {
       understands: ['class', 'data-piece', 'data-split'],
       read: (unsafeElement) =>
         attribute(unsafeElement, 'data-piece') === 'columns'
-          ? { split: columnSplit.catch('even').parse(attribute(unsafeElement, 'data-split')) }
+          ? { split: validOr(columnSplit, attribute(unsafeElement, 'data-split'), 'even') }
           : null,
       inside: ({ childNodes }) => {
         const found: Inside[] = []

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { attribute, element, type HtmlElement } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 import type { MarkKind, ReadRule } from '../kind.ts'
 
 const way = z.enum(['ltr', 'rtl', 'auto'])
@@ -21,7 +22,7 @@ export const direction = {
   spec: {},
   isMeaning: true,
   reads: ['bdi', 'span', 'bdo', 'q', 'font'].map(rule),
-  parseDOM: [{ tag: 'bdi', getAttrs: (dom) => ({ direction: way.catch('auto').parse(dom.getAttribute('dir')) }) }],
+  parseDOM: [{ tag: 'bdi', getAttrs: (dom) => ({ direction: validOr(way, dom.getAttribute('dir'), 'auto') }) }],
   write: ({ attrs }, children) =>
     element('bdi', { dir: attrs.direction === 'auto' ? null : String(attrs.direction) }, children),
   examples: [

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { attribute, element, hasClass, type HtmlElement, isElement } from '../../tree/tree.ts'
-import { words, wordsFrom } from '../attributes.ts'
+import { validOr, words, wordsFrom } from '../attributes.ts'
 import { captionIn, percentIn } from '../figures.ts'
 import type { NodeKind } from '../kind.ts'
 
@@ -86,7 +86,7 @@ export const graph = {
           hasGrid: given('grid') !== 'no',
           hasValues: given('values') !== 'no',
           alt: wordsFrom(given('alt'), MOST_TYPED.alt),
-          widthPercent: widthPercent.catch(80).parse(percentIn(unsafeElement)),
+          widthPercent: validOr(widthPercent, percentIn(unsafeElement), 80),
         }
       },
       inside: (unsafeElement) => [{ kind: 'caption', line: captionIn(unsafeElement)?.childNodes ?? [] }],

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { attribute, element } from '../../tree/tree.ts'
-import { words, wordsFrom } from '../attributes.ts'
+import { validOr, words, wordsFrom } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
 /** The most characters an HTML piece may hold. */
@@ -55,7 +55,7 @@ export const htmlPiece = {
         return {
           code: wordsFrom(code, MOST_CODE),
           title: wordsFrom(attribute(unsafeElement, 'title'), 300),
-          height: height.catch(240).parse(Number(attribute(unsafeElement, 'height'))),
+          height: validOr(height, Number(attribute(unsafeElement, 'height')), 240),
         }
       },
     },

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { attribute, element } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 import { MARKER_STYLES, markerOf, markerStyle } from '../markers.ts'
 
@@ -37,7 +38,7 @@ export const orderedList = {
       understands: ['start', 'type', 'reversed'],
       styles: MARKER_STYLES,
       read: (unsafeList) => ({
-        start: start.catch(1).parse(Number(attribute(unsafeList, 'start') ?? 1)),
+        start: validOr(start, Number(attribute(unsafeList, 'start') ?? 1), 1),
         marker: markerOf(unsafeList, numberMarkers) ?? 'decimal',
         isReversed: attribute(unsafeList, 'reversed') !== undefined,
       }),

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { attribute, element, type HtmlElement, isElement, text } from '../../tree/tree.ts'
 import { pictureAddress, widthsFor } from '../../media/pictures.ts'
-import { words, wordsFrom } from '../attributes.ts'
+import { validOr, words, wordsFrom } from '../attributes.ts'
 import { captionIn, percentIn } from '../figures.ts'
 import type { NodeKind } from '../kind.ts'
 
@@ -54,12 +54,12 @@ export const picture = {
         const alt = attribute(image, 'alt')
         return {
           item,
-          width: side.catch(1).parse(Number(attribute(image, 'width'))),
-          height: side.catch(1).parse(Number(attribute(image, 'height'))),
+          width: validOr(side, Number(attribute(image, 'width')), 1),
+          height: validOr(side, Number(attribute(image, 'height')), 1),
           alt: alt === undefined || attribute(image, 'data-alt') === 'missing' ? null : wordsFrom(alt, MOST_ALT),
           description: descriptionIn(unsafeElement),
-          widthPercent: widthPercent.catch(100).parse(percentIn(unsafeElement)),
-          align: pictureAlign.catch('center').parse(attribute(unsafeElement, 'data-align')),
+          widthPercent: validOr(widthPercent, percentIn(unsafeElement), 100),
+          align: validOr(pictureAlign, attribute(unsafeElement, 'data-align'), 'center'),
         }
       },
       inside: (unsafeElement) => [{ kind: 'caption', line: captionIn(unsafeElement)?.childNodes ?? [] }],

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { webAddress } from '../../embeds/web-address.ts'
 import { attribute, element, type HtmlElement, isElement, text } from '../../tree/tree.ts'
-import { words, wordsFrom } from '../attributes.ts'
+import { validOr, words, wordsFrom } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
 const side = z.number().int().min(50).max(4000)
@@ -14,8 +14,8 @@ function attrsOf(frame: HtmlElement, link: string | undefined): Record<string, u
     address,
     link: webAddress(link ?? '') ?? '',
     title: wordsFrom(attribute(frame, 'title'), 300),
-    width: side.catch(640).parse(Number(attribute(frame, 'width'))),
-    height: side.catch(360).parse(Number(attribute(frame, 'height'))),
+    width: validOr(side, Number(attribute(frame, 'width')), 640),
+    height: validOr(side, Number(attribute(frame, 'height')), 360),
   }
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
@@ -38,7 +39,7 @@ export const practice = {
         if (attribute(unsafeElement, 'data-piece') !== 'practice') return null
         return {
           id: anchorOf(unsafeElement),
-          mode: practiceMode.catch('one').parse(attribute(unsafeElement, 'data-answers')),
+          mode: validOr(practiceMode, attribute(unsafeElement, 'data-answers'), 'one'),
         }
       },
       inside: practiceInside,

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { safeColour } from '../../tree/colours.ts'
 import { attribute, declarations, element, type HtmlElement } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
 export const ruleLine = z.enum(['solid', 'dashed', 'dotted', 'double'])
@@ -32,10 +33,10 @@ function readRule(unsafeRule: HtmlElement): Record<string, unknown> {
   const colour =
     border.colour ?? safeColour(styles.get('background-color') ?? styles.get('background') ?? styles.get('color'))
   return {
-    thickness: thickness.catch(1).parse(border.thickness ?? (height || 1)),
-    line: ruleLine.catch('solid').parse(border.line),
+    thickness: validOr(thickness, border.thickness ?? (height || 1), 1),
+    line: validOr(ruleLine, border.line, 'solid'),
     colour: colour ?? safeColour(attribute(unsafeRule, 'color')),
-    width: ruleWidth.catch(100).parse(isPercent ? Math.round(percent / 25) * 25 : 100),
+    width: validOr(ruleWidth, isPercent ? Math.round(percent / 25) * 25 : 100, 100),
   }
 }
 

@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
 import { attribute, element, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 import { type HtmlFormat, type NodeKind, type NodeJson } from '../kind.ts'
 import { columnWidths, gridOf } from './grid.ts'
 import {
@@ -207,10 +208,12 @@ export const tableHeader = {
       styles: CELL_STYLES,
       read: (unsafeCell) => ({
         ...readCell(unsafeCell),
-        scope: scope.catch('col').parse(
+        scope: validOr(
+          scope,
           attribute(unsafeCell, 'scope')
             ?.toLowerCase()
             .replace(/group$/, ''),
+          'col',
         ),
       }),
     },

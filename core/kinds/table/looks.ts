@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
 import { attribute, declarations, hasClass, type HtmlElement, isElement } from '../../tree/tree.ts'
+import { validOr } from '../attributes.ts'
 
 /*
  * How a table, its rows and its cells look: the settings, how HTML says them, and how they are read from HTML that
@@ -120,8 +121,8 @@ function isStriped(table: HtmlElement, said: ReadonlySet<string>): boolean {
 }
 
 function linesOf(table: HtmlElement, styles: ReadonlyMap<string, string>): TableLooks['lines'] {
-  const said = tableLines.safeParse(attribute(table, 'data-lines'))
-  if (said.success) return said.data
+  const said = validOr(tableLines, attribute(table, 'data-lines'), null)
+  if (said) return said
   const rules = attribute(table, 'rules')?.toLowerCase()
   if (rules === 'rows' || rules === 'none') return rules
   return attribute(table, 'border') === '0' || /^(0|none)\b/.test(styles.get('border') ?? '') ? 'none' : 'all'
@@ -151,11 +152,13 @@ export function readTableLooks(unsafeTable: HtmlElement): TableLooks {
     isHighlighted: said.has('highlighted') || hasClass(unsafeTable, 'hover'),
     lines: linesOf(unsafeTable, styles),
     lineColour: safeColour(styles.get('border-color') ?? attribute(unsafeTable, 'bordercolor')),
-    lineThickness: lineThickness.catch(1).parse(thickness),
-    padding: tablePadding
-      .catch(padding <= 2 ? 'narrow' : padding >= 12 ? 'wide' : 'usual')
-      .parse(attribute(unsafeTable, 'data-padding')),
-    widthPercent: width === null ? null : widthPercent.nullable().catch(null).parse(width),
+    lineThickness: validOr(lineThickness, thickness, 1),
+    padding: validOr(
+      tablePadding,
+      attribute(unsafeTable, 'data-padding'),
+      padding <= 2 ? 'narrow' : padding >= 12 ? 'wide' : 'usual',
+    ),
+    widthPercent: width === null ? null : validOr(widthPercent, width, null),
     align: alignOf(unsafeTable, styles),
   }
 }
@@ -181,7 +184,7 @@ export function tableLooks(attrs: Readonly<Record<string, unknown>>): Record<str
 /** What HTML says of a row's height. */
 export function readRowLooks(unsafeRow: HtmlElement): { height: number | null } {
   const given = pixels(declarations(unsafeRow).get('height') ?? attribute(unsafeRow, 'height'))
-  return { height: height.catch(null).parse(given) }
+  return { height: validOr(height, given, null) }
 }
 
 export const rowLooks = (attrs: Readonly<Record<string, unknown>>): Record<string, string | null> => ({
@@ -191,7 +194,7 @@ export const rowLooks = (attrs: Readonly<Record<string, unknown>>): Record<strin
 /** What HTML says of a cell's ground and place. */
 export function readCellLooks(unsafeCell: HtmlElement): { ground: string | null; place: 'top' | 'middle' | 'bottom' } {
   const place = declarations(unsafeCell).get('vertical-align') ?? attribute(unsafeCell, 'valign')
-  return { ground: groundOfElement(unsafeCell), place: cellPlace.catch('top').parse(place?.toLowerCase()) }
+  return { ground: groundOfElement(unsafeCell), place: validOr(cellPlace, place?.toLowerCase(), 'top') }
 }
 
 /** Declarations of a cell's style; its words are in whichever ink reads on its ground. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { attribute, element, text, textOf } from '../../tree/tree.ts'
-import { words } from '../attributes.ts'
+import { validOr, words } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
 const decimals = z.number().int().min(0).max(12).nullable()
@@ -30,7 +30,7 @@ export const value = {
         const given = attribute(unsafeElement, 'data-decimals')
         return {
           formula: formula.slice(0, 500).toWellFormed().replaceAll('\0', ''),
-          decimals: given === undefined ? null : decimals.catch(null).parse(Number(given)),
+          decimals: given === undefined ? null : validOr(decimals, Number(given), null),
         }
       },
     },
