@@ -3,7 +3,13 @@ import { Outbox, type Surface } from '../../core/document/outbox.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { writtenBy } from '../../core/document/rebase.ts'
 import { type Delivery, Sender } from '../../core/document/sender.ts'
-import { type Cursor, type Presence, serverMessage, type WireBatch } from '../../core/document/wire.ts'
+import {
+  type Cursor,
+  type Presence,
+  type SentSetAside,
+  serverMessage,
+  type WireBatch,
+} from '../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { overHttp, readBatches } from './courier.ts'
 import { holdWork, WorkStore } from './queue-store.ts'
@@ -94,6 +100,15 @@ export class WritingSession {
     if (!this.#socket) this.#connect()
   }
 
+  /** Keeps beside the page what an author is to decide about. */
+  setAside(entries: readonly SentSetAside[]): void {
+    if (entries.length === 0) return
+    this.#sender.setAside(entries)
+    this.#tell()
+    if (this.#closed) void this.#leave()
+    else this.#plan(0)
+  }
+
   /** All that was written and has not been sent, as words. */
   unsentWords(): string {
     return writtenBy(this.surface.page, this.surface.local).map(plainText).join('\n\n')
@@ -158,7 +173,7 @@ export class WritingSession {
       return this.#stand({ type: delivery })
     this.#failures = 0
     this.#tell()
-    if (this.surface.local.length > 0) this.#plan(GATHER)
+    if (!this.#sender.isDone) this.#plan(GATHER)
   }
 
   #tell(): void {

@@ -18,10 +18,11 @@ import { readJson } from '../../server/web/read-json.server.ts'
 import type { Route } from './+types/set-aside'
 import { cleanText } from '../../core/tree/characters.ts'
 
+const ids = z.array(identifier).min(1).max(MOST_SET_ASIDE)
 const asked = z.discriminatedUnion('intent', [
   z.object({ intent: z.literal('keep'), entries: z.array(sentSetAside).max(MOST_SET_ASIDE) }),
-  z.object({ intent: z.literal('settle'), id: identifier }),
-  z.object({ intent: z.literal('bring back'), id: identifier }),
+  z.object({ intent: z.literal('settle'), ids }),
+  z.object({ intent: z.literal('bring back'), ids }),
 ])
 
 /** So many passages are read at once: others are answered in between. */
@@ -36,19 +37,19 @@ export async function loader({ request, context, params }: Route.LoaderArgs): Pr
   return Response.json(await listSetAside(pool, params.documentId))
 }
 
-/** Keeps passages without a place, settles one, or has one back that was settled. */
+/** Keeps passages without a place, settles some, or has some back that were settled. */
 export async function action({ request, context, params }: Route.ActionArgs): Promise<Response> {
   const { person } = await requireDocument(context, request, params.documentId)
   const unsafeBody = await readJson(request, MOST_SET_ASIDE_LENGTH)
   const parsed = asked.safeParse(unsafeBody.ok ? unsafeBody.value : null)
   if (!parsed.success)
     return Response.json({ ok: false, reason: 'That was not in the expected form.' }, { status: 400 })
-  if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.id, person.id)
-  else if (parsed.data.intent === 'bring back') await unsettleSetAside(pool, params.documentId, parsed.data.id)
+  if (parsed.data.intent === 'settle') await settleSetAside(pool, params.documentId, parsed.data.ids, person.id)
+  else if (parsed.data.intent === 'bring back') await unsettleSetAside(pool, params.documentId, parsed.data.ids)
   else
     for (let at = 0; at < parsed.data.entries.length; at += AT_ONCE) {
       const some = parsed.data.entries.slice(at, at + AT_ONCE)
-      const entries = some.map(({ id, reason, content }) => ({ id, reason, ...passageOf(content) }))
+      const entries = some.map(({ id, reason, content, told }) => ({ id, reason, told, ...passageOf(content) }))
       await insertSetAside(pool, params.documentId, person.id, entries)
       for (const { reason } of entries) setAside.inc({ reason })
     }

@@ -2,10 +2,20 @@ import type { Editor } from '@tiptap/core'
 import { useEditorState } from '@tiptap/react'
 import { useMessages } from '../shell/messages.tsx'
 import { ClipboardCheck, X } from 'lucide-react'
-import { useState } from 'react'
+import { nanoid } from 'nanoid'
+import { useEffect, useRef, useState } from 'react'
+import { leftOutOfPaste } from '../../core/source/left-out.ts'
 import { pasteAs } from '../editor/paste/clipboard.ts'
 import { bringFromWeb } from '../media/bring-from-web.ts'
-import { dismissPaste, lastPaste, type Reading, sayInNotice } from '../editor/paste/last-paste.ts'
+import type { LeftOutOfSource } from './use-left-out.ts'
+import {
+  dismissPaste,
+  lastPaste,
+  type LastPaste,
+  type Reading,
+  sayInNotice,
+  settledPaste,
+} from '../editor/paste/last-paste.ts'
 
 const NAMES: Readonly<Record<Reading, string>> = {
   clean: 'Clean it',
@@ -15,9 +25,16 @@ const NAMES: Readonly<Record<Reading, string>> = {
   code: 'Read it as HTML',
 }
 
+interface Props {
+  editor: Editor
+  courseId: string
+  leftOut: LeftOutOfSource
+}
+
 /** What the last paste brought, until something else is written: its other readings are one click away. */
-export function PasteNotice({ editor, courseId }: { editor: Editor; courseId: string }) {
+export function PasteNotice({ editor, courseId, leftOut }: Props) {
   const last = useEditorState({ editor, selector: ({ editor: { state } }) => lastPaste(state) })
+  useLossesKept(editor, last, leftOut)
   return (
     <div role="status">
       {last && (
@@ -57,6 +74,20 @@ export function PasteNotice({ editor, courseId }: { editor: Editor; courseId: st
       )}
     </div>
   )
+}
+
+/** What a paste lost is kept beside the page when its author writes on, or leaves. */
+function useLossesKept(editor: Editor, last: LastPaste | null, leftOut: LeftOutOfSource): void {
+  const settled = useEditorState({ editor, selector: ({ editor: { state } }) => settledPaste(state) })
+  const latest = useRef({ last, leftOut })
+  latest.current = { last, leftOut }
+  const keep = (paste: LastPaste | null): void => {
+    if (paste) latest.current.leftOut.keep(leftOutOfPaste(paste.leftOut, paste.clipboard.html, nanoid))
+  }
+
+  useEffect(() => keep(settled), [settled])
+
+  useEffect(() => () => keep(latest.current.last), [])
 }
 
 /** Pictures on the web stay links until somebody brings them in: whose they are, nobody but the author knows. */

@@ -19,9 +19,10 @@ function deskOver(html: string, ...entries: SetAsideEntry[]) {
   const settled = new Set<string>()
   const heard = serverSaying(({ body }) => {
     if (!isThere) return null
-    const { intent, id } = body as { intent: string; id: string }
-    if (intent === 'settle') settled.add(id)
-    else settled.delete(id)
+    const { intent, ids } = body as { intent: string; ids: string[] }
+    for (const id of ids)
+      if (intent === 'settle') settled.add(id)
+      else settled.delete(id)
     return { ok: true }
   })
   const editor = editorOn(html)
@@ -43,7 +44,7 @@ test('with the cursor in the title, where a page begins, what is put back begins
   press('Put back at the cursor')
   expect(sourceOf(editor)).toBe('<h1>Walls</h1>\n<p>Frost lifts the stones.</p>\n<p>Stones.</p>')
   await waitFor(() => expect(left()).toBe(0))
-  expect(heard.map(({ body }) => body)).toEqual([{ intent: 'settle', id: 'a' }])
+  expect(heard.map(({ body }) => body)).toEqual([{ intent: 'settle', ids: ['a'] }])
 })
 
 test('what was let go can be brought back, also after another was put back', async () => {
@@ -68,4 +69,37 @@ test('without a server it is said, and it stays', async () => {
   press('Discard')
   expect((await screen.findByRole('alert')).textContent).toContain('The server does not answer.')
   expect(left()).toBe(1)
+})
+
+const leftOut = (id: string, told: string, code: string): SetAsideEntry =>
+  ({
+    ...{ id, told, words: '', reason: 'left out', person: 'Tobias Fenn', at: '2026-01-01T00:00:00Z' },
+    content: code === '' ? {} : { content: [{ type: 'htmlPiece', attrs: { code } }] },
+  }) as unknown as SetAsideEntry
+const border = leftOut('c', 'This block lost its border (border: 1px dashed red).', '<div style="border: 1px">x</div>')
+const comment = leftOut('d', 'The comment “later” was left out.', '')
+
+test('what was left out is kept as an HTML piece where the cursor stands, and every word stays', async () => {
+  const { editor, press, heard } = deskOver('<h1>Walls</h1><p>Sto‸nes.</p><p>Lime.</p>', border, comment)
+  expect(screen.getByText('The code').closest('details')!.textContent).toContain('<div style="border: 1px">x</div>')
+  press('Keep it as an HTML piece')
+  expect(editor.state.doc.textContent).toBe('WallsStones.Lime.')
+  expect(sourceOf(editor)).toContain('srcdoc="&lt;div style=&quot;border: 1px&quot;&gt;x&lt;/div&gt;"')
+  await waitFor(() => expect(heard.map(({ body }) => body)).toEqual([{ intent: 'settle', ids: ['c'] }]))
+  // Of a comment there is nothing to keep.
+  await waitFor(() => expect(screen.queryByRole('button', { name: 'Keep it as an HTML piece' })).toBeNull())
+  expect(screen.getByText('The comment “later” was left out.')).toBeTruthy()
+})
+
+test('all that was left out is taken so at once, and had back at once', async () => {
+  const { press, heard } = deskOver('<h1>Walls</h1><p>‸</p>', border, comment, frost)
+  press('Take all 2 so')
+  await screen.findByText(/2 notes were taken so/)
+  expect(screen.queryByText('Left out when it came in')).toBeNull()
+  press('Restore')
+  await screen.findByText('Left out when it came in')
+  expect(heard.map(({ body }) => body)).toEqual([
+    { intent: 'settle', ids: ['c', 'd'] },
+    { intent: 'bring back', ids: ['c', 'd'] },
+  ])
 })

@@ -47,14 +47,15 @@ interface Props {
   onLink: () => void
 }
 
-/** How often a key has asked for the settings of the piece; each time the focus goes there once. */
+/** How often something has asked for a part of the desk; each time the focus goes there once. */
 export interface DeskCalls {
   readonly count: number
+  readonly tab: DeskTab
   /** So many were answered, by this desk or by one that was closed meanwhile. */
   readonly answered: { current: number }
 }
 
-type Tab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
+export type DeskTab = 'piece' | 'proof' | 'outline' | 'past' | 'entry' | 'aside'
 
 /**
  * The panel beside the sheet: settings of the piece under the cursor, the proof, the page's outline, its past, what is
@@ -64,18 +65,20 @@ export function SideDesk(props: Props) {
   const { data, editor, entry, editions, setAside, findings, spelling, version, refresh, calls } = props
   const { documentId } = data
   const { timeZone } = data.course
-  const [chosen, setChosen] = useState<Tab>('piece')
+  const [chosen, setChosen] = useState<DeskTab>('piece')
   const held = useSetAside(documentId, refresh)
-  useCalls(calls, () => setChosen('piece'))
+  useCalls(calls, () => setChosen(calls.tab))
   usePartsFetched()
   const isAtLink = useEditorState({ editor, selector: ({ editor: { state } }) => linkRange(state) !== null })
-  const tabs: { id: Tab; name: string; count?: number | undefined }[] = [
+  const tabs: { id: DeskTab; name: string; count?: number | undefined }[] = [
     { id: 'piece', name: 'Piece' },
     { id: 'proof', name: 'Proof', count: findings.open?.length },
     { id: 'outline', name: 'Outline' },
     { id: 'past', name: 'History' },
     { id: 'entry', name: kindOfEntry(entry.kind).label },
-    ...(setAside.length > 0 || held.gone ? [{ id: 'aside' as const, name: 'Set aside', count: setAside.length }] : []),
+    ...(setAside.length > 0 || held.gone.length > 0
+      ? [{ id: 'aside' as const, name: 'Set aside', count: setAside.length }]
+      : []),
   ]
   const tab = tabs.some(({ id }) => id === chosen) ? chosen : 'piece'
   return (
@@ -88,7 +91,7 @@ export function SideDesk(props: Props) {
         if (event.key === 'Escape' && !event.defaultPrevented) editor.view.focus()
       }}
     >
-      <DeskTabs<Tab> name="Side desk" tabs={tabs} chosen={tab} onChoose={setChosen}>
+      <DeskTabs<DeskTab> name="Side desk" tabs={tabs} chosen={tab} onChoose={setChosen}>
         {tab === 'piece' && (
           <>
             {isAtLink && (
@@ -126,7 +129,7 @@ function Proofs({ editor, findings, spelling }: Pick<Props, 'editor' | 'findings
   )
 }
 
-/** Each call opens the settings of the piece, and gives them the focus. */
+/** Each call opens a part of the desk, and gives it the focus. */
 function useCalls({ count, answered }: DeskCalls, open: () => void): void {
   useEffect(() => {
     if (count === answered.current) return

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { useEffect, useRef, useState } from 'react'
 import { useRevalidator } from 'react-router'
-import type { Presence } from '../../core/document/wire.ts'
+import type { Presence, SentSetAside } from '../../core/document/wire.ts'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import type { WritingSession } from '../saving/session.ts'
@@ -44,6 +44,8 @@ export interface SheetPage {
   readonly others: readonly Presence[]
   readonly editions: readonly EditionSummary[]
   readonly setAside: readonly SetAsideEntry[]
+  /** Keeps beside the page what an author is to decide about. */
+  keepAside: (entries: readonly SentSetAside[]) => void
   readonly version: number
   /** Asks the server again for editions and what is set aside. */
   refresh: () => void
@@ -91,10 +93,8 @@ export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
     })
     session.current = page.session
     setEditor(page.editor)
-    return () => {
-      page.close()
-      session.current = null
-    }
+    // It takes what is kept when the page is being left, too.
+    return () => page.close()
     // The page as loaded is where the editor begins; from there on the session keeps it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [documentId, personId])
@@ -105,6 +105,7 @@ export function usePage(data: SheetData, callbacks: Callbacks): SheetPage {
       askSetAside()
       void revalidator.revalidate()
     },
+    keepAside: (entries) => session.current?.setAside(entries),
     hurry: () => session.current?.hurry(),
     unsentWords: () => session.current?.unsentWords() ?? '',
   }

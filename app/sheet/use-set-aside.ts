@@ -7,23 +7,24 @@ import { z } from 'zod'
 const answer = z.object({ ok: z.boolean(), reason: z.string().optional() })
 
 export interface SetAsideInHand {
-  /** What was let go last, and can be had back; null when nothing was. */
-  readonly gone: SetAsideEntry | null
+  /** What was let go last, and can be had back. */
+  readonly gone: readonly SetAsideEntry[]
   readonly problem: string
   readonly say: (problem: string) => void
   /** It stands in the page again. */
   readonly settle: (entry: SetAsideEntry) => Promise<void>
-  readonly letGo: (entry: SetAsideEntry) => Promise<void>
+  readonly letGo: (entries: readonly SetAsideEntry[]) => Promise<void>
   readonly bringBack: () => Promise<void>
 }
 
 /** Decides about passages that have no place in the page any more. */
 export function useSetAside(documentId: string, refresh: () => void): SetAsideInHand {
-  const [gone, setGone] = useState<SetAsideEntry | null>(null)
+  const [gone, setGone] = useState<readonly SetAsideEntry[]>([])
   const { problem, setProblem, ask } = useAsking()
-  const send = async (intent: 'settle' | 'bring back', { id }: SetAsideEntry): Promise<boolean> => {
+  const send = async (intent: 'settle' | 'bring back', entries: readonly SetAsideEntry[]): Promise<boolean> => {
     const done = await ask(async () => {
-      const asked = await sendJson(`/documents/${documentId}/set-aside`, { intent, id }, answer)
+      const ids = entries.map(({ id }) => id)
+      const asked = await sendJson(`/documents/${documentId}/set-aside`, { intent, ids }, answer)
       return asked.ok ? asked.value : asked
     })
     refresh()
@@ -31,10 +32,10 @@ export function useSetAside(documentId: string, refresh: () => void): SetAsideIn
   }
   return {
     ...{ gone, problem, say: setProblem },
-    settle: async (entry) => void (await send('settle', entry)),
-    letGo: async (entry) => void ((await send('settle', entry)) && setGone(entry)),
+    settle: async (entry) => void (await send('settle', [entry])),
+    letGo: async (entries) => void ((await send('settle', entries)) && setGone(entries)),
     bringBack: async () => {
-      if (gone && (await send('bring back', gone))) setGone(null)
+      if (await send('bring back', gone)) setGone([])
     },
   }
 }

@@ -24,7 +24,7 @@ import { PageFacts } from './page-facts.tsx'
 import { PasteNotice } from './paste-notice.tsx'
 import { DIALOGS, type SheetDialog, SheetDialogs } from './sheet-dialogs.tsx'
 import type { SheetData } from './sheet.tsx'
-import { type DeskCalls, SideDesk } from './side-desk.tsx'
+import { type DeskCalls, type DeskTab, SideDesk } from './side-desk.tsx'
 import { SpellingMenu } from '../spelling/spelling-menu.tsx'
 import { useSpelling } from '../spelling/use-spelling.ts'
 import { Trail } from './trail.tsx'
@@ -32,6 +32,7 @@ import { pressedBelow } from '../editor/edges.ts'
 import { type Arrivals, useArrivals } from './use-arrivals.ts'
 import { useCursorReady } from './use-cursor-ready.ts'
 import { useItemState } from './use-item-state.ts'
+import { type LeftOutOfSource, useLeftOut } from './use-left-out.ts'
 import { type SheetPage, usePage } from './use-page.ts'
 import { useSaveKey } from './use-save-key.ts'
 import '../editor/pieces.css'
@@ -55,24 +56,24 @@ interface Props {
 
 /** The sheet with everything around it: bar, trail, source, foot, side desk. */
 export default function Workbench({ data, desk, onTitle, onState, fallback }: Props) {
-  const say = useSaid()
   const [dialog, setDialog] = useState<SheetDialog>(null)
   const dialogs = opening(setDialog)
-  const [calls, onSettings] = useDeskCalls(desk)
+  const [calls, call] = useDeskCalls(desk)
   const find = useFindCall()
   const spelling = useSpelling(data.course, data.documentId)
   const page = usePage(data, {
     onTitle,
-    say,
+    say: useSaid(),
     ...dialogs,
     onFind: find.open,
-    onSettings,
+    onSettings: () => call('piece'),
     ...arriving(() => arrivals),
     onSpelling: spelling.ask,
     words: spelling.words,
     players: data.players,
   })
   const { editor } = page
+  const leftOut = useLeftOut(page, () => call('aside'))
   const arrivals = useArrivals(editor, data.course.id)
   const [questionsChanged, setQuestionsChanged] = useState(data.questionsChanged)
   const { plan, entry, students, isChanged } = useItemState(data, page, questionsChanged, onState)
@@ -83,8 +84,8 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
   return (
     <AskQuestion value={QuestionDialog}>
       <main className="work" id="work">
-        <Paper {...{ data, editor, find }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
-        <PasteNotice editor={editor} courseId={data.course.id} />
+        <Paper {...{ data, editor, find, leftOut }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
+        <PasteNotice {...{ editor, leftOut }} courseId={data.course.id} />
         <Foot
           {...{ ...page, isChanged, students }}
           onPublish={() => setDialog('publish')}
@@ -105,11 +106,15 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
   )
 }
 
-/** What a key asks of the side desk. */
-function useDeskCalls(desk: Pane): [calls: DeskCalls, call: () => void] {
-  const [count, setCount] = useState(0)
+/** What a key or a button asks of the side desk. */
+function useDeskCalls(desk: Pane): [calls: DeskCalls, call: (tab: DeskTab) => void] {
+  const [last, setLast] = useState<Omit<DeskCalls, 'answered'>>({ count: 0, tab: 'piece' })
   const answered = useRef(0)
-  return [{ count, answered }, () => (desk.setOpen(true), setCount((before) => before + 1))]
+  const call = (tab: DeskTab): void => {
+    desk.setOpen(true)
+    setLast(({ count }) => ({ count: count + 1, tab }))
+  }
+  return [{ ...last, answered }, call]
 }
 
 /** Says something for a while. */
@@ -188,6 +193,7 @@ interface PaperProps {
   editor: NonNullable<SheetPage['editor']>
   onDialog: (dialog: SheetDialog) => void
   find: ReturnType<typeof useFindCall>
+  leftOut: LeftOutOfSource
   /** Told when the questions of an exercise were changed. */
   onQuestions: (at: string) => void
 }
@@ -196,7 +202,7 @@ interface PaperProps {
  * The sheet itself under its bar, with its source beside it, and the questions of an exercise beneath. How saving
  * stands changes with every key, and is no reason to draw it anew.
  */
-const Paper = memo(function Paper({ data, editor, find, onDialog, onQuestions }: PaperProps) {
+const Paper = memo(function Paper({ data, editor, find, leftOut, onDialog, onQuestions }: PaperProps) {
   const { course, entry, itemId, questions } = data
   const [isSourceOpen, setSourceOpen] = useState(false)
   // The sheet gets narrower or wider: what was being written stays in sight.
@@ -216,7 +222,7 @@ const Paper = memo(function Paper({ data, editor, find, onDialog, onQuestions }:
       {find.call && <FindBar editor={editor} call={find.call} onClose={find.close} />}
       <Trail editor={editor} />
       <div className={isSourceOpen ? 'beside is-split' : 'beside'}>
-        {isSourceOpen && <SourcePane editor={editor} />}
+        {isSourceOpen && <SourcePane {...{ editor, leftOut }} />}
         <div className="sheet-scroll" data-area="sheet">
           <SheetKeys />
           <article

@@ -15,6 +15,8 @@ interface Events {
   /** What came of the text that was read, by the fragments of it. */
   onNotes: (notes: readonly FragmentNotes[]) => void
   onDiagnostics: (found: readonly Diagnostic[]) => void
+  /** The text goes back to its printed form: what came of it is not to be seen in it any more. */
+  onLeft: (notes: readonly FragmentNotes[]) => void
   /** Something was typed that has not been read yet. */
   onReading: (isReading: boolean) => void
 }
@@ -48,6 +50,7 @@ export class LiveSource {
     this.editor.off('transaction', this.#pageChanged)
     this.pane.removeEventListener('focusout', this.#leave)
     this.#read()
+    this.#left()
     this.#isGone = true
     this.#view.destroy()
   }
@@ -104,10 +107,16 @@ export class LiveSource {
     if (found && !this.#isGone && this.#view.state.doc.toString() === text) this.events.onDiagnostics(found)
   }
 
+  #left(): void {
+    const notes = byFragments(this.#view.state.doc.toString(), this.#sync.takeNotes())
+    if (notes.length > 0) this.events.onLeft(notes)
+  }
+
   readonly #leave = ({ relatedTarget }: FocusEvent): void => {
     // To the list of faults and back is no leaving: the text stays as it was written, for its repairs.
     if (relatedTarget instanceof Node && this.pane.contains(relatedTarget)) return
     this.#read()
+    this.#left()
     const changes = this.#sync.tidy(this.#view.state.doc.toString())
     if (changes) this.#view.dispatch({ changes, annotations: fromPage.of(true) })
     void this.#check()

@@ -1,49 +1,51 @@
-import { useState } from 'react'
 import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
 import type { FragmentNotes } from '../../core/source/fragments.ts'
+import type { LeftOutOfSource } from '../sheet/use-left-out.ts'
 
 interface Props {
   diagnostics: readonly Diagnostic[]
   notes: readonly FragmentNotes[]
   isReading: boolean
+  /** What was left out before, and waits beside the page. */
+  leftOut: LeftOutOfSource
   onShow: (line: number) => void
   onRepair: (repair: SourceRepair) => void
   onKeep: (code: Code) => void
+  onTake: (note: FragmentNotes) => void
 }
 type Code = NonNullable<FragmentNotes['code']>
 
 const TYPES = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Changed' } as const
 
 /** Under the source: what the check found, with repairs, and what came of the rest. */
-export function SourceNotes({ diagnostics, notes, isReading, onShow, onRepair, onKeep }: Props) {
-  // What has been taken so, by what was said of what: the same said of other code is told.
-  const [taken, setTaken] = useState<ReadonlySet<string>>(new Set())
-  const told = notes.filter((note) => !taken.has(keyOf(note)))
+export function SourceNotes({ diagnostics, notes, isReading, leftOut, onShow, onRepair, onKeep, onTake }: Props) {
   const errors = diagnostics.filter(({ severity }) => severity === 'error').length
   const summary = isReading
     ? 'reading…'
     : [
         count(errors, 'fault', 'faults'),
         count(diagnostics.length - errors, 'hint', 'hints'),
-        count(told.length, 'thing to know', 'things to know'),
+        count(notes.length, 'thing to know', 'things to know'),
       ]
         .filter(Boolean)
-        .join(', ') || 'all of it is on the sheet'
+        .join(', ') || (leftOut.count === 0 ? 'all of it is on the sheet' : 'nothing new')
   return (
     <div className="source-notes">
       <p role="status">
         <b>Source check</b> <span className="soft">· {summary}</span>
       </p>
+      {leftOut.count > 0 && (
+        <p>
+          {count(leftOut.count, 'thing was', 'things were')} left out before.{' '}
+          <NoteButton name="Decide in the side desk" onPress={leftOut.show} />
+        </p>
+      )}
       <ul>
         {diagnostics.map((found, at) => (
           <Found key={`d${at}`} {...{ found, onShow, onRepair }} />
         ))}
-        {told.map((note, at) => (
-          <Note
-            key={`n${at}`}
-            {...{ note, onShow, onKeep }}
-            onTake={() => setTaken((before) => new Set(before).add(keyOf(note)))}
-          />
+        {notes.map((note, at) => (
+          <Note key={`n${at}`} {...{ note, onShow, onKeep }} onTake={() => onTake(note)} />
         ))}
       </ul>
     </div>
@@ -71,7 +73,8 @@ function Found({ found, onShow, onRepair }: FoundProps) {
   )
 }
 
-const keyOf = ({ line, messages, code }: FragmentNotes): string => JSON.stringify([code?.text ?? line, messages])
+/** What was said of which code. */
+export const keyOf = ({ line, messages, code }: FragmentNotes): string => JSON.stringify([code?.text ?? line, messages])
 
 interface NoteProps {
   note: FragmentNotes

@@ -101,6 +101,13 @@ export class SourceSync {
     return text === this.#base ? null : textChanges(text, this.#base)
   }
 
+  /** What came of the text that was read last, once: it is told to whoever asks first. */
+  takeNotes(): readonly ReadNote[] {
+    const { notes } = this
+    this.notes = []
+    return notes
+  }
+
   /** Where the innermost block around a position of the page stands in the text. */
   spanAt(position: number): { from: number; to: number } | null {
     let found: SourceSpan | null = null

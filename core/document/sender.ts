@@ -122,6 +122,12 @@ export class Sender {
     void this.keep()
   }
 
+  /** Takes what an author is to decide about, to be sent with the rest. */
+  setAside(entries: readonly SentSetAside[]): void {
+    this.#setAside.push(...entries)
+    void this.keep()
+  }
+
   /** Sends the passages without a place, some at a time; each is forgotten here when the server has it. */
   async sendSetAside(): Promise<boolean> {
     while (this.#setAside.length > 0) {

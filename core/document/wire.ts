@@ -1,13 +1,19 @@
 import { z } from 'zod'
+import { words } from '../kinds/attributes.ts'
 
 /** An id made by a client or by us: letters, digits, `-` and `_`. */
 export const identifier = z.string().regex(/^[\w-]{1,60}$/)
 
+/** The most that is said about one passage without a place, in UTF-16 units. */
+export const MOST_TOLD = 4000
+
 /** A passage without a place, on its way to the server. `content` is JSON of a slice. */
 export const sentSetAside = z.object({
   id: identifier,
-  reason: z.enum(['mine', 'theirs', 'refused', 'kept']),
+  reason: z.enum(['mine', 'theirs', 'refused', 'kept', 'left out']),
   content: z.unknown(),
+  /** What was said about it, where its reason does not say it all. */
+  told: words(MOST_TOLD).optional(),
 })
 export type SentSetAside = z.infer<typeof sentSetAside>
 

@@ -13,6 +13,11 @@ export interface ReadNote {
   readonly span?: { readonly from: number; readonly to: number }
 }
 
+/** What was left out, in sentences, each once. */
+export const leftOutIn = (notes: readonly ReadNote[]): string[] => [
+  ...new Set(notes.flatMap(({ type, message }) => (type === 'left out' ? [message] : []))),
+]
+
 /** Where something stands in a text that was read. */
 export interface ReadPlace {
   readonly startLine: number

@@ -194,6 +194,20 @@ test.each([
   expect(cleanHtml(html).report).toContain(told)
 })
 
+test('which words were left out with what is told in full, each once', () => {
+  const html = `<p>Seen <span style="display:none">secret</span> <span class=msoDel>gone</span><svg></svg></p>
+    <p>Word<span class=MsoCommentReference><a class=msocomanchor href="#c">[A1]</a></span></p>
+    <div style="mso-element:comment-list"><div style="mso-element:comment"><p>Please
+    check</p></div></div><p><span style="display:none">secret</span>End<svg></svg></p>`
+  expect(cleanHtml(html).leftOut).toEqual([
+    'Words that are hidden were left out: “secret”.',
+    'Words marked as deleted were left out: “gone”.',
+    'A comment was left out: “Please check”.',
+    "A page can't hold “svg” yet; it was left out.",
+  ])
+  expect(cleanHtml('<p style="color: red">a <b>b</b></p>').leftOut).toEqual([])
+})
+
 test('the other readings: with the looks that a page has a place for, and as it came', () => {
   const html = '<p style="text-align: center"><span style="color:#c00000">red</span></p><p>&nbsp;</p><p>b<br><br>c</p>'
   expect(written(cleanHtml(html, { language: 'en' }, true))).toBe(

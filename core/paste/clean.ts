@@ -2,7 +2,7 @@ import type { Node } from 'prosemirror-model'
 import { schema } from '../document/schema.ts'
 import { readNodes } from '../html/read.ts'
 import { parsedQuickly } from '../html/parsed.ts'
-import { type ReadNote, ReadReport } from '../html/report.ts'
+import { leftOutIn, type ReadNote, ReadReport } from '../html/report.ts'
 import { type HtmlNode, isElement } from '../tree/tree.ts'
 import { tagWords } from './looks.ts'
 import { isPlaceAlone, withoutPlaces } from './picture-places.ts'
@@ -21,6 +21,8 @@ export interface Cleaned {
   /** One line for the author: what came, and what was left behind. */
   readonly report: string
   readonly notes: readonly ReadNote[]
+  /** What was left out other than looks, in sentences. */
+  readonly leftOut: readonly string[]
   /** The pictures that came with it. Each has its place in the blocks, by its number here (`pictures.ts`). */
   readonly pictures: readonly PastedPicture[]
   /** Addresses of pictures on the web, which are linked to where they stood. */
@@ -65,11 +67,12 @@ function cleanedOf(nodes: readonly HtmlNode[], tidied: Tidied, origin: Origin, t
   const kept = withoutEdges(blocks)
   const linked = onTheWeb.length > 0 ? ` Linked: ${count(onTheWeb.length, 'picture', 'pictures')} on the web.` : ''
   const report = reportOf(kept, tidied, notes, { came: pictures.length, unreachable }) + linked
-  return { blocks: kept, report, notes, pictures, onTheWeb }
+  const leftOut = [...new Set(tidied.lost), ...leftOutIn(notes)]
+  return { blocks: kept, report, notes, leftOut, pictures, onTheWeb }
 }
 
 /** What comes with words alone. */
-const WORDS = { notes: [], pictures: [], onTheWeb: [] }
+const WORDS = { notes: [], leftOut: [], pictures: [], onTheWeb: [] }
 
 /** The blocks of plain text in which tabs stand between cells; its lines where they make no table. */
 export function rowsOf(unsafeText: string): Cleaned {

@@ -15,7 +15,7 @@ import { officeFormula, withoutFormulaPictures } from './office-formulas.ts'
 import { officeLists } from './office-lists.ts'
 import { type FoundPicture, isOwnPicture, pictureOfFigure, placeFor } from './pictures.ts'
 import { isAnchor, linkedPlaces, placeNameOf } from '../html/places-apart.ts'
-import { commentsIn, hasWords, isPermalink, unseen } from './unseen.ts'
+import { commentsIn, hasWords, isPermalink, type Unseen, unseen, wordsLost } from './unseen.ts'
 
 /** What was found and taken away, for the report. */
 export interface Tidied {
@@ -28,6 +28,8 @@ export interface Tidied {
   /** Comments in the margin, and marks in the text that lead to one: a part that is copied may have these alone. */
   comments: number
   commentMarks: number
+  /** What words were taken away with what, in sentences. */
+  readonly lost: string[]
   /** Looks are kept, where a page has a place for them. */
   readonly keepsLooks: boolean
   /** Names of places that links in what was pasted lead to. */
@@ -40,6 +42,7 @@ export const nothingTidied = (keepsLooks = false, nodes: readonly HtmlNode[] = [
   pictures: [],
   comments: 0,
   commentMarks: 0,
+  lost: [],
   keepsLooks,
   linked: linkedPlaces(nodes),
 })
@@ -77,11 +80,7 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
   const styles = declarations(node)
   const why = unseen(node, styles)
   if (why) {
-    if (why === 'comment') {
-      const { themselves, marks } = commentsIn(node)
-      tidied.comments += themselves
-      tidied.commentMarks += marks
-    } else if (hasWords(node)) tidied.looks.add(why)
+    noteUnseen(node, why, tidied)
     return []
   }
   if (isNewWindowSaid(node)) return []
@@ -117,6 +116,16 @@ function tidyElement(node: HtmlElement, tidied: Tidied, depth: number): HtmlNode
   if (level !== null) node.nodeName = node.tagName = `h${level}`
   for (const child of inside) child.parentNode = node
   return [node]
+}
+
+function noteUnseen(node: HtmlElement, why: Unseen, tidied: Tidied): void {
+  const { themselves, marks } = commentsIn(node)
+  // Of a comment in the margin its mark in the text says nothing.
+  if (hasWords(node) && marks === 0) tidied.lost.push(wordsLost(why, textOf(node)))
+  if (why === 'comment') {
+    tidied.comments += themselves
+    tidied.commentMarks += marks
+  } else if (hasWords(node)) tidied.looks.add(why)
 }
 
 /** Elements that are seen though there is no word in them. */

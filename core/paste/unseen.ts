@@ -1,3 +1,4 @@
+import { shortened } from '../tree/shortened.ts'
 import { attribute, type HtmlElement, type HtmlNode, textOf } from '../tree/tree.ts'
 
 /** What stands in the HTML of a clipboard and is no text of the page. */
@@ -31,6 +32,17 @@ function countOf(node: HtmlNode, counts: (node: HtmlElement) => boolean, depth =
   if (!('tagName' in node) || depth > 50) return 0
   return (counts(node) ? 1 : 0) + node.childNodes.reduce((sum, child) => sum + countOf(child, counts, depth + 1), 0)
 }
+
+const TAKEN_FOR: Readonly<Record<Unseen, string>> = {
+  'hidden text': 'Words that are hidden were',
+  comment: 'A comment was',
+  'words marked as deleted': 'Words marked as deleted were',
+}
+const SHOWN = 60
+
+/** Tells the words of what is not taken over. */
+export const wordsLost = (why: Unseen, words: string): string =>
+  `${TAKEN_FOR[why]} left out: “${shortened(words.replace(/\s+/g, ' ').trim(), SHOWN)}”.`
 
 /** Whether an element says anything. */
 export const hasWords = (node: HtmlNode): boolean => textOf(node).trim() !== ''

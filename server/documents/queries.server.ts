@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { SentSetAside } from '../../core/document/wire.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { asWrittenNow } from '../database/content.server.ts'
 import type { Database } from '../database/pool.server.ts'
@@ -190,8 +191,10 @@ export async function updateEntryTitle(db: Database, documentId: string, title: 
 
 export interface SetAsideEntry {
   readonly id: string
-  readonly reason: 'mine' | 'theirs' | 'refused' | 'kept'
+  readonly reason: SentSetAside['reason']
   readonly words: string
+  /** What was said about it when it was left out; otherwise empty. */
+  readonly told: string
   /** JSON of a slice. */
   readonly content: unknown
   readonly person: string
@@ -203,14 +206,14 @@ export async function insertSetAside(
   db: Database,
   documentId: string,
   personId: string,
-  entries: readonly { id: string; reason: string; content: unknown; words: string }[],
+  entries: readonly { id: string; reason: string; content: unknown; words: string; told?: string | undefined }[],
 ): Promise<void> {
   await db.query(
-    `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words, created_at)
-     select e.id, $1::text, $2::text, e.reason, e.content::json, ${SCHEMA_VERSION}, e.words,
+    `insert into set_aside (id, document_id, person_id, reason, content, schema_version, words, told, created_at)
+     select e.id, $1::text, $2::text, e.reason, e.content::json, ${SCHEMA_VERSION}, e.words, e.told,
          now() + e.place * interval '1 microsecond'
-       from unnest($3::text[], $4::text[], $5::text[], $6::text[]) with ordinality
-         as e (id, reason, content, words, place)
+       from unnest($3::text[], $4::text[], $5::text[], $6::text[], $7::text[]) with ordinality
+         as e (id, reason, content, words, told, place)
        on conflict (id) do nothing`,
     [
       documentId,
@@ -219,13 +222,14 @@ export async function insertSetAside(
       entries.map(({ reason }) => reason),
       entries.map(({ content }) => JSON.stringify(content)),
       entries.map(({ words }) => words),
+      entries.map(({ told = '' }) => told),
     ],
   )
 }
 
 export async function listSetAside(db: Database, documentId: string): Promise<SetAsideEntry[]> {
   const { rows } = await db.query<Omit<SetAsideEntry, 'at'> & { at: Date }>(
-    `select s.id, s.reason, s.words, s.content, s.schema_version as "schemaVersion", p.name as person,
+    `select s.id, s.reason, s.words, s.told, s.content, s.schema_version as "schemaVersion", p.name as person,
       s.created_at as at
      from set_aside s join people p on p.id = s.person_id
      where s.document_id = $1::text and s.settled_at is null order by s.created_at limit 200`,
@@ -234,21 +238,26 @@ export async function listSetAside(db: Database, documentId: string): Promise<Se
   return rows.map((row) => ({ ...asWrittenNow(row), at: row.at.toISOString() }))
 }
 
-export async function settleSetAside(db: Database, documentId: string, id: string, personId: string): Promise<boolean> {
-  const { rowCount } = await db.query(
+/** Passages that somebody has decided about are listed no more. */
+export async function settleSetAside(
+  db: Database,
+  documentId: string,
+  ids: readonly string[],
+  personId: string,
+): Promise<void> {
+  await db.query(
     `update set_aside set settled_at = now(), settled_by = $3::text
-      where document_id = $1::text and id = $2::text and settled_at is null`,
-    [documentId, id, personId],
+      where document_id = $1::text and id = any($2::text[]) and settled_at is null`,
+    [documentId, ids, personId],
   )
-  return rowCount === 1
 }
 
-/** Has a passage back that was let go. */
-export async function unsettleSetAside(db: Database, documentId: string, id: string): Promise<void> {
+/** Has passages back that were let go. */
+export async function unsettleSetAside(db: Database, documentId: string, ids: readonly string[]): Promise<void> {
   await db.query(
     `update set_aside set settled_at = null, settled_by = null
-      where document_id = $1::text and id = $2::text and settled_at is not null`,
-    [documentId, id],
+      where document_id = $1::text and id = any($2::text[]) and settled_at is not null`,
+    [documentId, ids],
   )
 }
 

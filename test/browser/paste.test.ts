@@ -36,6 +36,29 @@ function fragments(count: number, prefix: string): Pasted[] {
   return Array.from({ length: count }, (_, seed) => foreignHtml(new Random(seed + 1), () => `${prefix}${words++}.`))
 }
 
+test('what a paste lost waits beside the page once something else is written, and not where it was taken back', async ({
+  fixture,
+}) => {
+  const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))
+  await cursorAfter(page, 'Here.')
+  const html = '<p>Stones first.</p><svg></svg><p hidden>An answer.</p>'
+  expect(await vanished(page, [{ html, words: ['first.'] }])).toEqual([])
+  await expect(page.locator('.paste-notice')).toContainText('Left out')
+  await page.keyboard.press('Control+z')
+  await expect(sheet(page)).not.toContainText('Stones first.')
+  await page.keyboard.type(' One.')
+  await kept(page)
+  await expect(page.getByRole('tab', { name: 'Set aside' })).toHaveCount(0)
+  expect(await vanished(page, [{ html, words: ['first.'] }])).toEqual([])
+  await expect(page.locator('.paste-notice')).toContainText('Left out')
+  await page.keyboard.type(' Two.')
+  await page.getByRole('tab', { name: 'Set aside' }).click()
+  await expect(page.getByRole('tabpanel')).toContainText(
+    'Of what was pasted: Words that are hidden were left out: “An answer.”.',
+  )
+  await expect(sheet(page)).toContainText('Stones first. Two.')
+})
+
 test('none of 500 pastes with links that no page may have vanishes on the sheet', async ({ fixture }) => {
   test.setTimeout(180_000)
   const page = await fixture.open('author', await fixture.addPage('walls', '<h1>Walls</h1><p>Here.</p>'))

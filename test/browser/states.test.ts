@@ -68,6 +68,15 @@ const ON_SHEET: readonly State[] = [
   { name: 'the history', path: SHEET, isInDesk: true, open: tabOf('History') },
   { name: 'about the page', path: SHEET, isInDesk: true, open: tabOf('Page') },
   {
+    name: 'what was left out when it came in',
+    path: SHEET,
+    isInDesk: true,
+    open: async (page) => {
+      await tabOf(/^Set aside/)(page)
+      await page.getByText('The code', { exact: true }).click()
+    },
+  },
+  {
     name: 'its source with a mistake in it',
     path: SHEET,
     open: async (page) => {
@@ -136,6 +145,14 @@ async function furnish(fixture: Fixture): Promise<void> {
   await fixture.addPage('gone', '<h1>Gone</h1><p>x</p>')
   await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', { kind: 'discussion', isPublished: true })
   await fixture.addPage('ex', '<h1>Exercise</h1><p>x</p>', { kind: 'exercise' })
+  const code = `<div style="${'border: 1px dashed red; '.repeat(9)}" onclick="go()">x</div>`
+  await withClient(fixture.url, (client) =>
+    client.query(
+      `insert into set_aside (id, document_id, person_id, reason, words, told, content)
+        values ('l', 'walls', 'author', 'left out', '', 'This block lost “onclick”, which would run script.', $1)`,
+      [JSON.stringify({ content: [{ type: 'htmlPiece', attrs: { code } }] })],
+    ),
+  )
   await withClient(fixture.url, (client) =>
     client.query(
       `insert into questions (id, course_id, title, kind, content, words, created_by, updated_by)

@@ -388,7 +388,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
     {
       method: 'POST',
       path: '/documents/page/set-aside',
-      body: '{"intent":"bring back","id":"a"}',
+      body: '{"intent":"bring back","ids":["a"]}',
       type: JSON_TYPE,
       status: [401, 404, 403, 403, 200, 200],
     },

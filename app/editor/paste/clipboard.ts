@@ -201,9 +201,9 @@ function finish(
   { onPictures }: Telling,
   place: ReturnType<typeof keepPlace>,
 ): void {
-  const { pictures, onTheWeb, report } = cleaned
+  const { pictures, onTheWeb, report, leftOut } = cleaned
   let stop = (): void => undefined
-  const places = putPaste(view, cleaned, { ...last, report, onTheWeb, steps: 1, stop: () => stop() }, place)
+  const places = putPaste(view, cleaned, { ...last, report, onTheWeb, leftOut, steps: 1, stop: () => stop() }, place)
   const placed = places.flatMap(({ number, at }) => (pictures[number] ? [{ ...pictures[number], at }] : []))
   if (placed.length > 0) stop = onPictures(placed)
 }

@@ -1,3 +1,4 @@
+import { isHistoryTransaction } from '@tiptap/pm/history'
 import { type EditorState, PluginKey, type Selection, TextSelection, type Transaction } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import type { Clipboard, Reading } from '../../../core/paste/read-clipboard.ts'
@@ -13,6 +14,8 @@ export interface LastPaste {
   readonly readings: readonly Reading[]
   /** Addresses of pictures on the web that are linked to where they stood. */
   readonly onTheWeb: readonly string[]
+  /** What it lost, in sentences. */
+  readonly leftOut: readonly string[]
   /** So many steps of undo take it back: the words are one, each picture that has arrived since is one. */
   readonly steps: number
   /** Has pictures that are still on their way not come any more. */
@@ -29,6 +32,8 @@ interface Place {
 
 export interface PasteState {
   readonly last: LastPaste | null
+  /** The last one that stays as it is: something else was written since, and nobody took it back. */
+  readonly settled: LastPaste | null
   readonly places: ReadonlyMap<object, Place>
 }
 
@@ -41,6 +46,9 @@ type Told =
 export const pasteKey = new PluginKey<PasteState>('paste')
 export const tell = (transaction: Transaction, told: Told): Transaction => transaction.setMeta(pasteKey, told)
 
+/** The last paste that its author has written on after. */
+export const settledPaste = (state: EditorState): LastPaste | null => pasteKey.getState(state)?.settled ?? null
+
 export const lastPaste = (state: EditorState): LastPaste | null => pasteKey.getState(state)?.last ?? null
 
 const NOTHING: Clipboard = { html: '', text: '', rtf: '' }
@@ -50,6 +58,7 @@ export const said = (report: string): LastPaste => ({
   clipboard: NOTHING,
   readings: [],
   onTheWeb: [],
+  leftOut: [],
   steps: 1,
   stop: () => undefined,
 })
@@ -63,11 +72,14 @@ export const dismissPaste = (view: EditorView): void => view.dispatch(tell(view.
 
 export function pasteState() {
   return {
-    init: (): PasteState => ({ last: null, places: new Map() }),
+    init: (): PasteState => ({ last: null, settled: null, places: new Map() }),
     apply(transaction: Transaction, before: PasteState, state: EditorState): PasteState {
       const told = transaction.getMeta(pasteKey) as Told | undefined
+      const last = lastAfter(transaction, told, before.last)
+      const isOver = before.last !== null && before.last.clipboard !== last?.clipboard && last !== before.last
       return {
-        last: lastAfter(transaction, told, before.last),
+        last,
+        settled: isOver && staysAfter(transaction, told) ? before.last : before.settled,
         places: placesAfter(transaction, told, before.places, state.selection),
       }
     },
@@ -79,6 +91,10 @@ function lastAfter(transaction: Transaction, told: Told | undefined, before: Las
   if (told && 'isPicture' in told) return before && { ...before, steps: before.steps + 1 }
   return transaction.docChanged && transaction.getMeta('addToHistory') !== false ? null : before
 }
+
+/** What is taken back, or put away by its author, asks for no decision any more. */
+const staysAfter = (transaction: Transaction, told: Told | undefined): boolean =>
+  !isHistoryTransaction(transaction) && !(told && 'last' in told && told.last === null)
 
 function placesAfter(
   { mapping, docChanged }: Transaction,

@@ -9,6 +9,8 @@ export interface PasteRead {
   readonly isEmpty: boolean
   readonly text: string
   readonly report: string
+  /** What was left out, in sentences. */
+  readonly leftOut: readonly string[]
   readonly pictures: readonly PastedPicture[]
   readonly onTheWeb: readonly string[]
 }

@@ -1,0 +1,23 @@
+import { useMemo, useRef } from 'react'
+import type { SentSetAside } from '../../core/document/wire.ts'
+import type { SheetPage } from './use-page.ts'
+
+/** What code that came in has lost, as its source knows it. */
+export interface LeftOutOfSource {
+  /** So many things wait for a decision. */
+  readonly count: number
+  readonly keep: (entries: readonly SentSetAside[]) => void
+  /** Opens where one decides about them. */
+  readonly show: () => void
+}
+
+/** The same object while the count is the same: what stands beside the sheet is not drawn anew at each key. */
+export function useLeftOut(page: SheetPage, show: () => void): LeftOutOfSource {
+  const latest = useRef({ page, show })
+  latest.current = { page, show }
+  const count = page.setAside.filter(({ reason }) => reason === 'left out').length
+  return useMemo(
+    () => ({ count, keep: (entries) => latest.current.page.keepAside(entries), show: () => latest.current.show() }),
+    [count],
+  )
+}
