@@ -71,8 +71,8 @@ const ON_SHEET: readonly State[] = [
     name: 'what was left out when it came in',
     path: SHEET,
     isInDesk: true,
-    open: async (page) => {
-      await tabOf(/^Set aside/)(page)
+    open: async (page, fixture) => {
+      await tabOf(/^Set aside/)(page, fixture)
       await page.getByText('The code', { exact: true }).click()
     },
   },
