@@ -1,4 +1,4 @@
-import { fireEvent, screen } from '@testing-library/react'
+import { fireEvent, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test } from 'vitest'
 import { draw, serverSaying } from '../../test/shared/drawn.tsx'
@@ -70,6 +70,35 @@ test('a box takes a ground from the swatches or as a colour, and says how its te
   fireEvent.click(await screen.findByText('Tight'))
   expect([attrs().edge, attrs().space]).toEqual(['around', 'tight'])
   expect(screen.getByRole('status').textContent).toMatch(/Text on background \d+\.\d : 1\. Readable/)
+})
+
+test('a box has an edge of its own side by side, its own colour of words, corners, space, width and place', async () => {
+  const { attrs } = settingsOf('box', {}, [paragraph('Mind the frost.')])
+  const line = { line: 'solid', thickness: 5, colour: '#8f5414' }
+  const type = (name: string, value: string): boolean =>
+    fireEvent.change(screen.getByRole('spinbutton', { name }), { target: { value } })
+  fireEvent.click(within(screen.getByRole('group', { name: 'Text colour' })).getByRole('button', { name: 'Brick' }))
+  // What was to be seen before is where one’s own edge begins.
+  fireEvent.click((await screen.findAllByText('My own'))[0]!)
+  expect(attrs().borders).toEqual({ top: null, end: null, bottom: null, start: line })
+  fireEvent.click(await screen.findByText('Top'))
+  fireEvent.click(await screen.findByText('Dashed'))
+  type('Thickness in pixels', '3')
+  expect(attrs().borders).toEqual({
+    ...{ top: { line: 'dashed', thickness: 3, colour: '#8a836e' }, end: null, bottom: null },
+    start: line,
+  })
+  fireEvent.click(screen.getByText('All'))
+  fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Line' })).getByText('None'))
+  expect(attrs().borders).toEqual({ top: null, end: null, bottom: null, start: null })
+  type('Round corners in pixels', '12')
+  fireEvent.click(screen.getAllByText('My own')[1]!)
+  type('Space in pixels', '33')
+  type('Width in percent of its column', '60')
+  fireEvent.click(await screen.findByText('Centre'))
+  expect(attrs()).toMatchObject({ text: '#7a1f14', radius: 12, padding: 33, widthPercent: 60, align: 'centre' })
+  fireEvent.click(screen.getByText('Wide'))
+  expect(attrs()).toMatchObject({ space: 'wide', padding: null })
 })
 
 test('a picture that is decorative has no words; without words, and not decorative, that is said', () => {

@@ -47,7 +47,12 @@ test.each([
   [
     'a border',
     '<div style="border:1px solid red">x</div>',
-    '<div data-piece="box" data-edge="around" data-space="normal" style="background-color: #ffffff"><p>x</p></div>',
+    '<div data-piece="box" data-edge="own" data-space="normal" style="background-color: #ffffff; border: 1px solid #ff0000"><p>x</p></div>',
+  ],
+  [
+    'a border by side, rounded, padded and in the middle',
+    '<div style="border: thin dotted; border-left: 5px solid #a00; border-bottom: 0; border-radius: 1cm; padding: 4px 12px; width: 50.4%; margin: 0 auto; color: #a00">x</div>',
+    '<div data-piece="box" data-edge="own" data-space="normal" style="background-color: #ffffff; color: #aa0000; border-block-start: 1px dotted; border-inline-end: 1px dotted; border-inline-start: 5px solid #aa0000; border-radius: 38px; padding: 12px; width: 50%; margin-inline: auto"><p>x</p></div>',
   ],
 ])('%s', (_name, html, expected) => expect(body(html)).toBe(expected))
 

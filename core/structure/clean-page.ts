@@ -51,7 +51,12 @@ function cleanBlock(transform: Transform, position: number, counts: Counts): voi
   if (!node || node.type.spec.code) return
   if (node.isTextblock) takeLooks(transform, position, node, counts)
   if (isA(node, 'paragraph')) cleanParagraph(transform, position, counts)
-  else if (isA(node, 'box') && node.attrs.ground === '#ffffff' && node.attrs.edge === 'none') {
+  else if (
+    isA(node, 'box') &&
+    node.attrs.ground === '#ffffff' &&
+    node.attrs.edge === 'none' &&
+    node.attrs.text === null
+  ) {
     transform.replaceWith(position, position + node.nodeSize, node.content)
     counts.boxes++
   }

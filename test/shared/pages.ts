@@ -6,6 +6,16 @@ import { schema } from '../../core/document/schema.ts'
 import type { MarkKind, NodeJson } from '../../core/kinds/kind.ts'
 import { markKinds } from '../../core/kinds/registry.ts'
 
+/** Edges of boxes: on every side the same, on one, and on two that differ. */
+const BORDERS = [
+  { top: edge(2, '#aa0000'), end: edge(2, '#aa0000'), bottom: edge(2, '#aa0000'), start: edge(2, '#aa0000') },
+  { top: null, end: null, bottom: null, start: edge(8, null) },
+  { top: edge(1, null), end: edge(3, '#3b5a86'), bottom: null, start: null },
+]
+function edge(thickness: number, colour: string | null) {
+  return { line: 'dashed', thickness, colour }
+}
+
 /*
  * Generated pages: any kind in any that admits it, words with markup signs, odd spaces, other scripts,
  * characters beyond the basic plane.
@@ -220,11 +230,19 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
     const box = fc
       .record({
         ground: fc.constantFrom('#efe6d3', '#23302f', '#ffffff'),
-        edge: fc.constantFrom('none', 'start', 'around'),
+        text: fc.constantFrom(null, '#7a1f14'),
+        look: fc.oneof(
+          fc.record({ edge: fc.constantFrom('none', 'start', 'around'), borders: fc.constant(null) }),
+          fc.record({ edge: fc.constant('own'), borders: fc.constantFrom(...BORDERS) }),
+        ),
+        radius: fc.constantFrom(0, 2, 12),
         space: fc.constantFrom('tight', 'normal', 'wide'),
+        padding: fc.constantFrom(null, 0, 24),
+        widthPercent: fc.constantFrom(40, 100),
+        align: fc.constantFrom('start', 'centre', 'end'),
         content: blocks,
       })
-      .map(({ content, ...attrs }): NodeJson => ({ type: 'box', attrs, content }))
+      .map(({ content, look, ...attrs }): NodeJson => ({ type: 'box', attrs: { ...attrs, ...look }, content }))
     const line = fc.array(
       fc
         .record({ text: words, marks: marks.map((on) => on.filter(({ type }) => inTitles.has(type))) })

@@ -1,9 +1,12 @@
-import type { Editor } from '@tiptap/core'
-import { useEditorState } from '@tiptap/react'
 import { Contrast } from 'lucide-react'
+import { type BoxAttributes, LEAST_WIDTH, MOST_PADDING, MOST_RADIUS } from '../../../core/kinds/box/kind.ts'
 import { contrast, inkOn } from '../../../core/tree/colours.ts'
-import { ChoiceSetting } from '../choice-setting.tsx'
 import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
+import { ChoiceSetting } from '../choice-setting.tsx'
+import { NumberSetting } from '../number-setting.tsx'
+import type { SettingsProps } from '../piece.ts'
+import { useAttributes } from '../use-attributes.ts'
+import { EdgeSetting } from './edge-setting.tsx'
 
 export const GROUNDS: readonly NamedColour[] = [
   ['Sandstone', '#efe6d3'],
@@ -14,57 +17,113 @@ export const GROUNDS: readonly NamedColour[] = [
   ['Night', '#23302f'],
 ]
 
-/** Ground, edge and space of a box, and how its text reads on its ground. */
-export function BoxSettings({ editor, position }: { editor: Editor; position: number }) {
-  const attrs = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) =>
-      state.doc.nodeAt(position)?.attrs as { ground: string; edge: string; space: string } | undefined,
-    equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
-  })
-  if (!attrs?.ground) return null
-  const set = (name: string, value: string): void => {
-    if (editor.state.doc.nodeAt(position)?.attrs[name] !== value)
-      editor.view.dispatch(editor.state.tr.setNodeAttribute(position, name, value))
-  }
+/** Colours of words that read on light grounds. */
+const INKS: readonly NamedColour[] = [
+  ['Ink', '#23302f'],
+  ['Brick', '#7a1f14'],
+  ['Slate', '#2f4a6d'],
+  ['Lichen', '#3c5a2e'],
+  ['White', '#ffffff'],
+]
+
+/** Colours, edge, corners, space and place of a box, and how its text reads on its ground. */
+export function BoxSettings({ editor, position }: SettingsProps) {
+  const [attrs, set, setAll] = useAttributes(editor, position)
+  const box = attrs as BoxAttributes
+  if (!box.ground) return null
   return (
     <>
       <h3 id="box-ground">Background</h3>
       <ColourChoice
         label="Background"
         labelledBy="box-ground"
-        value={attrs.ground}
+        value={box.ground}
         colours={GROUNDS}
         onChange={(colour) => colour && set('ground', colour)}
       />
-      <GroundContrast ground={attrs.ground} />
-      <ChoiceSetting
-        label="Edge"
-        value={attrs.edge}
-        onChange={(value) => set('edge', value)}
-        options={[
-          ['none', 'None'],
-          ['start', 'Start'],
-          ['around', 'Around'],
-        ]}
+      <h3 id="box-text">Text colour</h3>
+      <ColourChoice
+        label="Text colour"
+        labelledBy="box-text"
+        value={box.text}
+        colours={INKS}
+        none="Whichever reads on the background"
+        onChange={(colour) => set('text', colour)}
+      />
+      <GroundContrast ground={box.ground} text={box.text} />
+      <EdgeSetting edge={box.edge} borders={box.borders} onChange={setAll} />
+      <Shape {...{ box, set, setAll }} />
+    </>
+  )
+}
+
+interface ShapeProps {
+  box: BoxAttributes
+  set: (name: string, value: unknown) => void
+  setAll: (changes: Readonly<Record<string, unknown>>) => void
+}
+
+/** Steps of space inside, as the style of pages has them, in CSS pixels. */
+const STEPS = { tight: 6, normal: 14, wide: 26 } as const
+const SPACES = [
+  ['tight', 'Tight'],
+  ['normal', 'Normal'],
+  ['wide', 'Wide'],
+  ['own', 'My own'],
+] as const
+
+/** Corners, space inside, width, and where it stands. */
+function Shape({ box, set, setAll }: ShapeProps) {
+  return (
+    <>
+      <NumberSetting
+        label="Round corners in pixels"
+        value={box.radius}
+        least={0}
+        most={MOST_RADIUS}
+        onKeep={(radius) => set('radius', radius)}
       />
       <ChoiceSetting
         label="Space inside"
-        value={attrs.space}
-        onChange={(value) => set('space', value)}
-        options={[
-          ['tight', 'Tight'],
-          ['normal', 'Normal'],
-          ['wide', 'Wide'],
-        ]}
+        value={box.padding === null ? box.space : 'own'}
+        onChange={(space) => setAll(space === 'own' ? { padding: STEPS[box.space] } : { space, padding: null })}
+        options={SPACES}
       />
+      {box.padding !== null && (
+        <NumberSetting
+          label="Space in pixels"
+          value={box.padding}
+          least={0}
+          most={MOST_PADDING}
+          onKeep={(padding) => set('padding', padding)}
+        />
+      )}
+      <NumberSetting
+        label="Width in percent of its column"
+        value={box.widthPercent}
+        least={LEAST_WIDTH}
+        most={100}
+        onKeep={(widthPercent) => set('widthPercent', widthPercent)}
+      />
+      {box.widthPercent < 100 && (
+        <ChoiceSetting
+          label="Where it stands"
+          value={box.align}
+          onChange={(align) => set('align', align)}
+          options={[
+            ['start', 'Start'],
+            ['centre', 'Centre'],
+            ['end', 'End'],
+          ]}
+        />
+      )}
     </>
   )
 }
 
 /** How text reads on the ground. */
-export function GroundContrast({ ground }: { ground: string }) {
-  const ratio = contrast(inkOn(ground), ground)
+export function GroundContrast({ ground, text = null }: { ground: string; text?: string | null }) {
+  const ratio = contrast(text ?? inkOn(ground), ground)
   return (
     <p className="contrast-line" role="status">
       <Contrast size={15} aria-hidden />

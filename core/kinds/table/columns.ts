@@ -1,5 +1,6 @@
+import { pixels } from '../../tree/lengths.ts'
 import { attribute, declarations, type HtmlElement } from '../../tree/tree.ts'
-import { MOST_COLUMN, pixels } from './looks.ts'
+import { MOST_COLUMN } from './looks.ts'
 
 /** A column whose width is a part of the table's is as wide as this part of a page's line, in CSS pixels. */
 const LINE = 600

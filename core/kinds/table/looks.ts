@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
+import { percentage, pixels } from '../../tree/lengths.ts'
 import { attribute, declarations, hasClass, type HtmlElement, isElement } from '../../tree/tree.ts'
 import { validOr } from '../attributes.ts'
+import { alignFromMargins, alignStyle, MARGIN_STYLES } from '../margins.ts'
 
 /*
  * How a table, its rows and its cells look: the settings, how HTML says them, and how they are read from HTML that
@@ -66,34 +68,11 @@ export const TABLE_ATTRIBUTES = [
   'width',
   'align',
 ]
-export const TABLE_STYLES = [
-  'width',
-  'margin',
-  'margin-inline',
-  'margin-left',
-  'margin-right',
-  'border',
-  'border-color',
-  'border-width',
-  'border-collapse',
-]
+export const TABLE_STYLES = ['width', ...MARGIN_STYLES, 'border', 'border-color', 'border-width', 'border-collapse']
 export const ROW_ATTRIBUTES = ['height', 'bgcolor', 'valign']
 export const ROW_STYLES = ['height', 'background', 'background-color', 'vertical-align']
 export const CELL_ATTRIBUTES = ['colspan', 'rowspan', 'width', 'height', 'bgcolor', 'valign', 'nowrap']
 export const CELL_STYLES = ['background', 'background-color', 'vertical-align']
-
-/** A length in CSS pixels; null where it is none, or one that depends on something else. */
-export function pixels(unsafeLength: string | undefined): number | null {
-  const parts = /^\s*([\d.]+)\s*(px|pt|in|cm)?\s*$/i.exec(unsafeLength ?? '')
-  const per = { px: 1, pt: 96 / 72, in: 96, cm: 96 / 2.54 }[(parts?.[2]?.toLowerCase() ?? 'px') as 'px']
-  const length = Math.round(Number(parts?.[1]) * per)
-  return parts && Number.isFinite(length) ? length : null
-}
-
-const percentage = (unsafeLength: string | undefined): number | null => {
-  const number = Number(/^\s*([\d.]+)%\s*$/.exec(unsafeLength ?? '')?.[1])
-  return Number.isFinite(number) && number > 0 ? Math.round(number) : null
-}
 
 /** The rows that stand in a table or in its groups, in their order. */
 function rowsIn({ childNodes }: HtmlElement): HtmlElement[] {
@@ -129,15 +108,9 @@ function linesOf(table: HtmlElement, styles: ReadonlyMap<string, string>): Table
 }
 
 function alignOf(table: HtmlElement, styles: ReadonlyMap<string, string>): TableLooks['align'] {
-  const margin = (styles.get('margin-inline') ?? styles.get('margin')?.split(/\s+/).slice(1).join(' ') ?? '').trim()
-  const [start, end = start] = margin.split(/\s+/)
-  const isAuto = {
-    start: (styles.get('margin-left') ?? start) === 'auto',
-    end: (styles.get('margin-right') ?? end) === 'auto',
-  }
   const said = attribute(table, 'align')?.toLowerCase()
-  if ((isAuto.start && isAuto.end) || said === 'center') return 'centre'
-  return isAuto.start || said === 'right' ? 'end' : 'start'
+  if (said === 'center') return 'centre'
+  return alignFromMargins(styles) ?? (said === 'right' ? 'end' : 'start')
 }
 
 /** What HTML says of how a table looks. */
@@ -169,7 +142,7 @@ export function tableLooks(attrs: Readonly<Record<string, unknown>>): Record<str
   const rows = [looks.isStriped ? 'striped' : '', looks.isHighlighted ? 'highlighted' : ''].filter(Boolean)
   const styles = [
     looks.widthPercent === null ? '' : `width: ${looks.widthPercent}%`,
-    { start: '', centre: 'margin-inline: auto', end: 'margin-inline: auto 0' }[looks.align],
+    alignStyle(looks.align),
     looks.lineColour === null ? '' : `border-color: ${looks.lineColour}`,
     looks.lineThickness === 1 ? '' : `border-width: ${looks.lineThickness}px`,
   ].filter(Boolean)
