@@ -37,7 +37,10 @@ const field = attributes.shape
 
 /** The largest of several lengths: a box has one space inside. */
 function largest(unsafeLengths: string | undefined): number | null {
-  const lengths = (unsafeLengths ?? '').trim().split(/\s+/).map((each) => pixels(each))
+  const lengths = (unsafeLengths ?? '')
+    .trim()
+    .split(/\s+/)
+    .map((each) => pixels(each))
   return lengths.some((each) => each === null) ? null : Math.max(...lengths.map(Number))
 }
 
