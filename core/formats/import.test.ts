@@ -490,3 +490,41 @@ test('an EPUB with tricks: paths that lead out, entities, script, no package', (
   )
   expect(source(tricked.parts[0]!.chapters[0]!.page)).toBe('<h1>A</h1>\n<p>words &amp; uppress</p>')
 })
+
+test('comments in the code of an EPUB and of Markdown files are told, and no words are lost however deep they stand', () => {
+  const deep = `${'<div>'.repeat(450)}deep words${'</div>'.repeat(450)}`
+  const epub = (body: string): Imported =>
+    imported(
+      readEpub(
+        zipFiles({
+          mimetype: 'application/epub+zip',
+          'META-INF/container.xml':
+            '<?xml version="1.0"?><container xmlns="urn:oasis:names:tc:opendocument:xmlns:container"><rootfiles><rootfile full-path="p.opf"/></rootfiles></container>',
+          'p.opf':
+            '<?xml version="1.0"?><package xmlns="http://www.idpf.org/2007/opf" version="3.0"><metadata xmlns:dc="http://purl.org/dc/elements/1.1/"><dc:title>T</dc:title></metadata><manifest><item id="a" href="a.xhtml" media-type="application/xhtml+xml"/></manifest><spine><itemref idref="a"/></spine></package>',
+          'a.xhtml': `<html xmlns="http://www.w3.org/1999/xhtml"><body><h1>A</h1>${body}</body></html>`,
+        }),
+        'x',
+        freshId,
+      ),
+    )
+  const markdown = imported(
+    readMarkdownArchive(
+      zipFiles({ 'a.md': '# A\n\nWords.\n\n<!-- ask Ines -->\n', 'b.md': '# B\n\nMore.\n' }),
+      'book',
+      'x',
+      freshId,
+    ),
+  )
+  // As XML, and as HTML where it is none.
+  for (const { notes } of [markdown, epub('<p>a<!-- ask Ines --></p>'), epub('<p>a<!-- ask Ines --><br></p>')])
+    expect(notes).toContainEqual({
+      ...{ type: 'left out', count: 1 },
+      message: 'The comment “ask Ines” was left out: it is no part of a page.',
+    })
+  expect(
+    pagesOf(epub(deep))
+      .map((page) => page.textContent)
+      .join(' '),
+  ).toContain('deep words')
+})

@@ -1,12 +1,13 @@
 import { DOMParser } from '@xmldom/xmldom'
-import { parseFragment } from 'parse5'
 import type { Node } from 'prosemirror-model'
 import { plainText } from '../document/plain-text.ts'
 import { schema } from '../document/schema.ts'
 import { attribute, element, type HtmlNode, isElement, text } from '../tree/tree.ts'
+import { parsed } from '../html/parsed.ts'
 import { readNodes } from '../html/read.ts'
+import { tellComment } from '../html/untaken.ts'
 import { decodedPlace } from '../tree/addresses.ts'
-import type { ReadNote } from '../html/report.ts'
+import { type ReadNote, ReadReport } from '../html/report.ts'
 import { retitle } from '../structure/retitle.ts'
 import { pathFrom, readArchive } from './archive.ts'
 import { type ImportedPage, type ImportResult, countNotes } from './imported.ts'
@@ -32,13 +33,14 @@ export function readEpub(bytes: Uint8Array, name: string, freshId: () => string)
   const notes: ReadNote[] = []
   const linked = placesLinkedIn(spine.map((path) => files.get(path)!))
   const read = (path: string, fallback: string): ImportedPage => {
-    const nodes = pictures.place(without(bodyOf(files.get(path)!)), (src) => {
+    const report = new ReadReport()
+    const nodes = pictures.place(without(bodyOf(files.get(path)!, report)), (src) => {
       const picture = pathFrom(path, src)
       const content = picture === null ? undefined : files.get(picture)
       return picture !== null && content ? pictures.take(picture, picture.split('/').at(-1)!, content) : null
     })
     relink(nodes, path, ids)
-    const result = readNodes(firstHeading(nodes), { linked })
+    const result = readNodes(firstHeading(nodes), { linked, report })
     notes.push(...result.notes)
     const own = result.page.firstChild?.textContent.trim()
     return { id: ids.get(path)!, page: own ? result.page : retitle(result.page, fallback) }
@@ -176,28 +178,30 @@ function elements(under: XmlElement, localName: string): XmlElement[] {
 }
 
 /** The body of a content document: as XML, which is what it is; as HTML when it is broken. */
-function bodyOf(bytes: Uint8Array): HtmlNode[] {
+function bodyOf(bytes: Uint8Array, report: ReadReport): HtmlNode[] {
   const root = parseXml(bytes)
   const body = root && elements(root, 'body')[0]
-  if (body) return Array.from(body.childNodes).flatMap(toHtml)
-  return parseFragment(
-    new TextDecoder()
-      .decode(bytes)
-      .replace(/^[^]*?<body[^>]*>/i, '')
-      .replace(/<\/body>[^]*$/i, ''),
-  ).childNodes
+  if (body) return Array.from(body.childNodes).flatMap((node) => toHtml(node, report))
+  const unsafeHtml = new TextDecoder()
+    .decode(bytes)
+    .replace(/^[^]*?<body[^>]*>/i, '')
+    .replace(/<\/body>[^]*$/i, '')
+  return parsed(unsafeHtml, report)
 }
 
 const MOST_DEPTH_OF_XML = 400
 
-function toHtml(node: XmlNode, depth = 0): HtmlNode[] {
+function toHtml(node: XmlNode, report: ReadReport, depth = 0): HtmlNode[] {
   if (node.nodeType === 3 || node.nodeType === 4) return [text(node.nodeValue ?? '')]
-  if (node.nodeType !== 1 || depth > MOST_DEPTH_OF_XML) return []
+  if (node.nodeType === 8) tellComment(report, node.nodeValue ?? '')
+  if (node.nodeType !== 1) return []
+  // Only broken or hostile books nest so deep: their words are kept.
+  if (depth > MOST_DEPTH_OF_XML) return [text(node.textContent ?? '')]
   const from = node as XmlElement
   const made = element(
     (from.localName ?? from.nodeName).toLowerCase(),
     Object.fromEntries(Array.from(from.attributes).map(({ name, value }) => [name, value])),
-    Array.from(from.childNodes).flatMap((child) => toHtml(child, depth + 1)),
+    Array.from(from.childNodes).flatMap((child) => toHtml(child, report, depth + 1)),
   )
   for (const child of made.childNodes) child.parentNode = made
   return [made]

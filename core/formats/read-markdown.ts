@@ -95,13 +95,14 @@ function archiveReader(
   const pictures = new IncomingPictures(freshId)
   const notes: ReadNote[] = []
   const read = (path: string): ReadResult => {
-    const nodes = pictures.place(parseFragment(htmlOfMarkdown(decode(files.get(path)))).childNodes, (src) => {
+    const report = new ReadReport()
+    const nodes = pictures.place(parsed(htmlOfMarkdown(decode(files.get(path))), report), (src) => {
       const found = pathFrom(path, src)
       const content = found === null ? undefined : files.get(found)
       return found !== null && content ? pictures.take(found, found.split('/').at(-1)!, content) : null
     })
     relink(nodes, path, ids)
-    const result = readNodes(nodes)
+    const result = readNodes(nodes, { report })
     notes.push(...result.notes)
     return result
   }

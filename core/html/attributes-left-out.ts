@@ -78,8 +78,7 @@ function isUnderstood(
   if (name === 'align' && isPlaced && PLACED.test(value)) return element.tagName !== 'center'
   if (name === 'data-piece' && understood.ownNames?.includes(value)) return true
   if (!understood.understands.includes(name)) return false
-  // Our own are written with what holds without them, too.
-  if (name.startsWith('data-') || AS_WITHOUT[name]?.test(value)) return true
+  if (AS_WITHOUT[name]?.test(value)) return true
   return (
     isSaid() || isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value))
   )

@@ -101,3 +101,10 @@ test('a quick look never takes for finished what is not', () => {
   expect(quick).toBeGreaterThan(500)
   expect(isPlainlyFinished('a < b, 3<4, <!-- c > --><p title="d > e">f</p><?x?>')).toBe(true)
 })
+
+test('a setting of a piece that says nothing is told; those that we write ourselves are not', () => {
+  expect(told('<div data-piece="box" data-edge="wavy" data-space="normal"><p>a</p></div>')).toEqual([
+    '1: This block lost “data-edge="wavy"”.',
+  ])
+  expect(told('<div data-piece="box" data-edge="start" data-space="normal"><p>a</p></div>')).toEqual([])
+})

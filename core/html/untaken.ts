@@ -33,8 +33,7 @@ export function tellUnfinished(report: ReadReport, found: readonly Unfinished[])
 export function tellUntaken(report: ReadReport, { text, nodes, tags, comments, repeated }: Watched): void {
   const tell = (type: 'left out' | 'changed', words: string, at: Span, tag?: string): void =>
     report.add(type, words, place(at), tag)
-  for (const each of comments)
-    tell('left out', `The comment “${commentIn(text, each)}” was left out: it is no part of a page.`, each, 'comment')
+  for (const each of comments) tellComment(report, commentIn(text, each), place(each))
   for (const each of repeated)
     tell(
       'left out',
@@ -57,6 +56,15 @@ export function tellUntaken(report: ReadReport, { text, nodes, tags, comments, r
       )
 }
 
+/** Tells of a comment in the code, which is no part of a page. */
+export const tellComment = (report: ReadReport, words: string, at: ReadPlace | null = null): void =>
+  report.add(
+    'left out',
+    `The comment “${shortened(words.trim(), SHOWN)}” was left out: it is no part of a page.`,
+    at,
+    'comment',
+  )
+
 /** What the head of a document says of the whole of it. */
 function tellHead(report: ReadReport, element: HtmlElement): void {
   const words = textOf(element).trim() || attribute(element, 'content') || attribute(element, 'href') || ''
@@ -68,14 +76,7 @@ function tellHead(report: ReadReport, element: HtmlElement): void {
   )
 }
 
-const commentIn = (text: string, { from, to }: Span): string =>
-  shortened(
-    text
-      .slice(from, to)
-      .replace(/^<!--|--!?>$/g, '')
-      .trim(),
-    SHOWN,
-  )
+const commentIn = (text: string, { from, to }: Span): string => text.slice(from, to).replace(/^<!--|--!?>$/g, '')
 
 /** A tag with all that it says. */
 const tagIn = (text: string, { from, to }: Span): string => `“${shortened(text.slice(from, to), LONGEST_TAG)}”`

@@ -5,7 +5,7 @@ import { MOST_TOLD, sentSetAside } from '../document/wire.ts'
 import { readPage } from '../html/read.ts'
 import { leftOutIn } from '../html/report.ts'
 import { byFragments, type FragmentNotes } from './fragments.ts'
-import { codeIn, leftOutOf, leftOutOfPaste } from './left-out.ts'
+import { codeIn, leftOutOf, leftOutOfImport, leftOutOfPaste } from './left-out.ts'
 
 const leftOut = (html: string) => {
   let count = 0
@@ -62,4 +62,19 @@ test('a paste waits as one, each sentence once; one that lost nothing does not',
   )
   expect(codeIn(entry!.content)).toBe(html)
   expect(leftOutOfPaste(leftOutIn(readPage('<div><h1>a</h1></div>').notes), html, () => 'id')).toEqual([])
+})
+
+test('what an import left out waits as one, with how often; what only changed is in its report', () => {
+  const notes = [
+    { type: 'left out' as const, message: 'A comment was left out.', count: 1 },
+    { type: 'changed' as const, message: 'Paragraphs of the style “A” became plain paragraphs.', count: 3 },
+    { type: 'left out' as const, message: 'A picture was left out.', count: 1200 },
+  ]
+  const [entry, ...others] = leftOutOfImport('A year.docx', notes, () => 'id')
+  expect(others).toEqual([])
+  expect(entry!.told).toBe(
+    'Of “A year.docx”, as it was imported: A comment was left out. A picture was left out. (1,200 times)',
+  )
+  expect(sentSetAside.parse(entry)).toEqual(entry)
+  expect(leftOutOfImport('A year.docx', [notes[1]!], () => 'id')).toEqual([])
 })

@@ -1,5 +1,7 @@
 import { MOST_TOLD, type SentSetAside } from '../document/wire.ts'
+import type { ImportNote } from '../formats/imported.ts'
 import { cleanText } from '../tree/characters.ts'
+import { shortened } from '../tree/shortened.ts'
 import type { FragmentNotes } from './fragments.ts'
 
 /** The longest code that waits beside a page as an HTML piece, in UTF-16 units; of longer code only the notes do. */
@@ -24,6 +26,16 @@ export function leftOutOf(fragments: readonly FragmentNotes[], freshId: () => st
 /** The same of one paste, by what was said of it. Nothing where it lost nothing. */
 export const leftOutOfPaste = (told: readonly string[], unsafeHtml: string, freshId: () => string): SentSetAside[] =>
   told.length > 0 ? [entryOf(freshId(), `Of what was pasted: ${told.join(' ')}`, unsafeHtml)] : []
+
+/** The same of a document that was imported: its report is put away with its file, this stays with the page. */
+export function leftOutOfImport(name: string, notes: readonly ImportNote[], freshId: () => string): SentSetAside[] {
+  const told = notes.flatMap(({ type, message, count }) =>
+    type === 'left out' ? [count > 1 ? `${message} (${count.toLocaleString('en')} times)` : message] : [],
+  )
+  return told.length > 0
+    ? [entryOf(freshId(), `Of “${shortened(name, 100)}”, as it was imported: ${told.join(' ')}`, '')]
+    : []
+}
 
 function entryOf(id: string, told: string, unsafeCode: string): SentSetAside {
   const code = cleanText(unsafeCode)

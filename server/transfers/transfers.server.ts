@@ -15,9 +15,11 @@ import {
   factsOfFormat,
   type ExportVariant,
 } from '../../core/formats/transfer.ts'
+import { leftOutOfImport } from '../../core/source/left-out.ts'
 import { sayIn } from '../../core/words/say.ts'
 import type { Course } from '../courses/queries.server.ts'
 import { pool, transaction } from '../database/pool.server.ts'
+import { insertSetAside } from '../documents/queries.server.ts'
 import { addJob } from '../jobs/queries.server.ts'
 import { log } from '../log.server.ts'
 import { insertBook, insertItem, type PlanResult } from '../plan/plan.server.ts'
@@ -234,9 +236,12 @@ async function importFile(
           )
         : await insertBook(db, course.id, plan, afterId, { opening, parts })
     if (!placed.ok) return placed
+    const told = [...read.value.notes, ...notes]
+    const leftOut = leftOutOfImport(transfer.name, told, nanoid).map((each) => ({ ...each, words: '' }))
+    await insertSetAside(db, opening.id, transfer.personId, leftOut)
     await finishTransfer(db, transfer.id, {
       name: transfer.name,
-      report: { kept, notes: [...read.value.notes, ...notes] },
+      report: { kept, notes: told },
       hash: null,
       size: null,
       mediaType: null,

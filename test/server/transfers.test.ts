@@ -202,7 +202,7 @@ test('bad files are refused with a sentence, and leave nothing behind', async ()
   expect((await rows<{ count: string }>('select count(*) from plan_entries'))[0]!.count).toBe(before)
 })
 
-test('a picture that is none is left to its alternative text', async () => {
+test('a picture that is none is left to its alternative text, which is said in the report and beside the page', async () => {
   const archive = zipSync({
     'a.md': new TextEncoder().encode('# A\n\n![Not a picture](x.png)\n\nText.'),
     'x.png': new TextEncoder().encode('words'),
@@ -220,6 +220,12 @@ test('a picture that is none is left to its alternative text', async () => {
       ],
     },
   })
+  expect(await rows('select reason, told from set_aside where document_id = $1', [transfer!.madeId])).toEqual([
+    {
+      reason: 'left out',
+      told: 'Of “a.zip”, as it was imported: “x.png” is a text file, not a picture. Pictures are PNG, JPEG, WebP, AVIF, GIF or SVG.',
+    },
+  ])
 })
 
 test('what comes in tells its findings in the plan before anyone has opened it', async () => {
