@@ -1,6 +1,14 @@
 import { expect, test } from 'vitest'
 import { Random } from '../../test/shared/random-edits.ts'
-import { anyForm, anyThings, type ElementThing, htmlOf, type Thing, withoutEach } from '../../test/shared/things.ts'
+import {
+  anyForm,
+  anyThings,
+  type ElementThing,
+  htmlOf,
+  type Thing,
+  withOtherNumbers,
+  withoutEach,
+} from '../../test/shared/things.ts'
 import { readPage, type ReadResult } from './read.ts'
 
 /*
@@ -69,4 +77,23 @@ test('whatever comes in, each thing of it is in the page or in the report', () =
 test('the same of pieces written by hand that are recognised', () => {
   for (let seed = 1; seed <= FRAGMENTS; seed++)
     expect(lostThings(anyForm(new Random(seed))), `seed ${seed}`).toEqual([])
+})
+
+/** The numbers of a generated fragment that could be others, and neither page nor report would know. */
+function lostNumbers(things: readonly Thing[]): string[] {
+  const html = htmlOf(things)
+  const all = read(html)
+  const lost: string[] = []
+  for (const { was, rest, within } of withOtherNumbers(things)) {
+    // Script is told by the name of what would run it.
+    if (within.some(isToldWhole) || was.startsWith('on')) continue
+    const other = read(htmlOf(rest))
+    if (other.page.eq(all.page) && toldOf(other) === toldOf(all)) lost.push(`${was} in ${html}`)
+  }
+  return lost
+}
+
+test('what a thing says is in the page or in the report to its last number', () => {
+  for (let seed = 1; seed <= FRAGMENTS; seed++)
+    for (const make of [anyThings, anyForm]) expect(lostNumbers(make(new Random(seed))), `seed ${seed}`).toEqual([])
 })

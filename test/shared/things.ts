@@ -236,3 +236,28 @@ export function* withoutEach(things: readonly Thing[]): Generator<{
       yield { ...each, rest: put({ ...thing, children: rest }), within: [thing, ...within] }
   }
 }
+
+/** The fragment once for each value in it that has a number, with another number in its place. */
+export function* withOtherNumbers(things: readonly Thing[]): Generator<{
+  readonly was: string
+  readonly value: string
+  readonly rest: readonly Thing[]
+  /** The elements it stands in. */
+  readonly within: readonly ElementThing[]
+}> {
+  for (const [at, thing] of things.entries()) {
+    if (thing.kind !== 'element') continue
+    const put = (instead: Thing): Thing[] => [...things.slice(0, at), instead, ...things.slice(at + 1)]
+    for (const list of ['attributes', 'style'] as const)
+      for (const [index, [name, value]] of thing[list].entries()) {
+        const other = value.replace(/\d/, (digit) => String(((Number(digit) + 4) % 9) + 1))
+        if (other !== value)
+          yield {
+            ...{ was: `${name}: ${value} of <${thing.tag}>`, value, within: [thing] },
+            rest: put({ ...thing, [list]: thing[list].map((each, place) => (place === index ? [name, other] : each)) }),
+          }
+      }
+    for (const { rest, within, ...each } of withOtherNumbers(thing.children))
+      yield { ...each, rest: put({ ...thing, children: rest }), within: [thing, ...within] }
+  }
+}
