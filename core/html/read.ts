@@ -3,8 +3,8 @@ import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
-import { attributesLeftOut, NOTHING, PLAIN, type Understood } from './attributes-left-out.ts'
-import { BLOCK, TRANSPARENT, UNSEEN, WORDS_STAY } from './element-groups.ts'
+import { NOTHING, PLAIN } from './attributes-left-out.ts'
+import { BLOCK, UNSEEN, WORDS_STAY } from './element-groups.ts'
 import { lineOf, textIn } from './lines.ts'
 import { outer, parsed, parsedQuickly } from './parsed.ts'
 import { itemsFrom } from './read-list.ts'
@@ -13,23 +13,14 @@ import { tableFrom } from './read-table.ts'
 import { recognise } from './recognise/recognise.ts'
 import { ReadReport, type ReadNote } from './report.ts'
 import { readMath } from '../equations/from-mathml.ts'
-import { shortened } from '../tree/shortened.ts'
 import { takeNewWindowsSaid } from '../links/new-window.ts'
 import { readNotes } from '../notes/read-notes.ts'
-import { holdsBlocks, isPart, must, partOf, upTo } from './parts.ts'
+import { holdsBlocks, isPart, must, upTo } from './parts.ts'
 import { placesApart } from './places-apart.ts'
 import { takeHidden } from './take-hidden.ts'
 import { Surroundings } from './surroundings.ts'
-import {
-  attribute,
-  declarations,
-  everyElement,
-  type HtmlElement,
-  type HtmlNode,
-  isElement,
-  isText,
-  textOf,
-} from '../tree/tree.ts'
+import { Teller } from './teller.ts'
+import { declarations, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 
 const {
   table,
@@ -112,17 +103,18 @@ class Reader {
   /** Set by a level 1 heading in the body, which becomes level 2: those under it move down with it. */
   #shift = 0
   #nesting = 0
-  /** Within how many lines it reads: what stands in a line is no block of its own. */
-  #lines = 0
   readonly #around: Surroundings
   /** Elements that were understood with those they stand in. */
   readonly #taken = new Set<HtmlElement>()
+
+  readonly #tell: Teller
 
   constructor(
     language: string | undefined,
     readonly report = new ReadReport(),
   ) {
     this.#around = new Surroundings(language)
+    this.#tell = new Teller(report)
   }
 
   /** Reads what elements hold that hold each other, with what they say of it, which is told where it can't be. */
@@ -137,7 +129,7 @@ class Reader {
 
   /** What elements say that hold the whole page, beside what they say of its words. */
   tellWrappers(wrappers: readonly HtmlElement[]): void {
-    for (const each of wrappers) this.#notes(each, NOTHING)
+    for (const each of wrappers) this.#tell.notes(each, NOTHING)
   }
 
   title(element: HtmlElement): string {
@@ -146,7 +138,7 @@ class Reader {
       for (const node of nodes) {
         if (isText(node)) run.text(node.value, Marks.none)
         else if (isElement(node)) {
-          this.#notes(node, NOTHING, 'The title is plain text')
+          this.#tell.notes(node, NOTHING, 'The title is plain text')
           if (node.tagName === 'br') run.text(' ', Marks.none)
           gather(node.childNodes)
         }
@@ -158,10 +150,9 @@ class Reader {
       .map((node) => node.text ?? '')
       .join('')
     if (words.length <= TITLE_LENGTH) return words
-    this.report.add(
-      'changed',
+    this.#tell.changed(
       `The title was longer than ${TITLE_LENGTH} characters; the rest was left out: “${words.slice(TITLE_LENGTH, TITLE_LENGTH + 60)}…”.`,
-      element.sourceCodeLocation,
+      element,
     )
     return words.slice(0, TITLE_LENGTH).toWellFormed()
   }
@@ -230,17 +221,17 @@ class Reader {
   ): void {
     const tag = element.tagName
     const reading = nodeReading(element)
-    if (tag === 'del') return this.#deleted(element)
+    if (tag === 'del') return this.#tell.deleted(element)
     if (!reading && UNSEEN.has(tag)) {
-      this.#leftOut(element)
+      this.#tell.leftOut(element)
       if (!WORDS_STAY.has(tag)) return
-      this.#notes(element, NOTHING)
+      this.#tell.notes(element, NOTHING)
       this.#walk(element.childNodes, marks, run, found, flush, depth)
       if (BLOCK.has(tag)) flush()
       return
     }
     if (reading?.type.isInline) {
-      this.#notes(element, reading)
+      this.#tell.notes(element, reading)
       const words = reading.type.isLeaf ? null : this.#line(reading.type, element.childNodes).content
       run.node(reading.type.create(reading.attrs, words, marks), reading.type === lineBreak)
       return
@@ -252,9 +243,9 @@ class Reader {
       return
     }
     const reads = marksReading(element)
-    this.#notes(element, reads ?? NOTHING)
+    this.#tell.notes(element, reads ?? NOTHING)
     if (!reads) {
-      this.#tellOpened(element, reading !== null)
+      this.#tell.opened(element, reading !== null)
       this.#walk(element.childNodes, marks, run, found, flush, depth)
       if (BLOCK.has(tag)) flush()
       return
@@ -263,21 +254,8 @@ class Reader {
     // One mark where there is none goes with everything.
     const isAlone = marks.length === 0 && reads.marks.length === 1
     if (!isAlone && [...marks, ...reads.marks].some(({ type }) => !type.isInSet(all)))
-      this.#change(element, `“${tag}” and what it stands in can’t go together; one was taken off the words.`)
+      this.#tell.changedTag(`“${tag}” and what it stands in can’t go together; one was taken off the words.`, element)
     this.#walk(element.childNodes, all, run, found, flush, depth)
-  }
-
-  /** Tells of an element that is nothing in a page, or no part of what it stands in. */
-  #tellOpened(element: HtmlElement, isPartAlone: boolean): void {
-    const tag = element.tagName
-    if (isPartAlone) this.#change(element, `“${tag}” stands outside of what it belongs to; its words were kept.`)
-    else if (tag === 'ins') this.#change(element, 'Words marked as inserted were taken as written.')
-    else if (!TRANSPARENT.has(tag))
-      this.#change(element, `“${tag}” has no counterpart in a page yet; its words were kept.`)
-  }
-
-  #change(element: HtmlElement, message: string): void {
-    this.report.add('changed', message, element.sourceCodeLocation, element.tagName)
   }
 
   /** What becomes of an element that is a block of the page; where it stands too deep, its words go to the run. */
@@ -291,39 +269,19 @@ class Reader {
     const { type, attrs, inside } = reading
     const parts = inside?.(element)
     if (element.attrs.length > 0)
-      this.#notes(element, { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
+      this.#tell.notes(element, { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
     if (type.isTextblock) return this.#textblock(element, type, attrs, marks, depth)
     if (depth + (parts ? 2 : 0) >= MOST_DEPTH - 4) {
-      this.report.add(
-        'changed',
+      this.#tell.changed(
         `Pieces stood in each other more than ${MOST_DEPTH} levels deep; the words of the innermost were kept without them.`,
-        element.sourceCodeLocation,
+        element,
       )
       this.#flat(element.childNodes, run, marks)
       return []
     }
     if (!parts) return this.#container(element, type, attrs, marks, depth)
-    this.#notesOfParts(element, parts)
+    this.#tell.parts(element, parts)
     return [this.#structure(element, type, attrs, parts, depth, marks)]
-  }
-
-  /** Tells what the parts of a piece say that nothing is made of, and what stands in none of them. */
-  #notesOfParts(element: HtmlElement, inside: readonly Inside[]): void {
-    const told = new Set<HtmlElement>()
-    const tell = (nodes: readonly HtmlNode[], isLine: boolean): void => {
-      if (isLine) this.#lines++
-      for (const part of upTo(element, nodes[0]?.parentNode))
-        if (!told.has(part)) this.#notes(part, { ...partOf(part), isTextblock: isLine })
-      if (isLine) this.#lines--
-      for (const part of upTo(element, nodes[0]?.parentNode)) told.add(part)
-    }
-    const go = (parts: readonly Inside[]): void => {
-      for (const each of parts) {
-        if ('inside' in each) go(each.inside)
-        else tell('line' in each ? each.line : each.blocks, 'line' in each)
-      }
-    }
-    go(inside)
   }
 
   #textblock(
@@ -334,39 +292,22 @@ class Reader {
     depth: number,
   ): Node[] {
     if (type.spec.code) {
-      this.#plain(element)
+      this.#tell.plain(element)
       return [type.create(attrs, textIn(element))]
     }
     const level = type === heading ? this.#level(element, Number(attrs.level)) : null
     // Its own placing was read with what is around it.
     const all = { ...attrs, ...this.#around.placing, ...(level === null ? {} : { level }) }
-    this.#lines++
+    this.#tell.lines++
     const blocks = this.blocks(element.childNodes, type, depth, marks, all, preserves(element))
-    this.#lines--
+    this.#tell.lines--
     return blocks.length > 0 ? blocks : [type.create(all)]
-  }
-
-  /** Tells what preformatted text loses: it is words alone. Spans with a class are the colours of code. */
-  #plain(element: HtmlElement): void {
-    for (const each of everyElement(element.childNodes)) {
-      const isColour = each.tagName === 'span' && each.attrs.every(({ name }) => name === 'class')
-      if (isColour || each.tagName === 'code' || each.tagName === 'br') {
-        if (!isColour) this.#notes(each, { ...PLAIN, understands: ['class'] })
-        continue
-      }
-      this.#notes(each, PLAIN)
-      this.#change(each, `Preformatted text is words alone; “${each.tagName}” was taken off them.`)
-    }
   }
 
   #level(element: HtmlElement, level: number): number {
     if (element.tagName === 'h1') {
       this.#shift = 1
-      this.report.add(
-        'changed',
-        'The page title is the only heading of level 1; this one became level 2.',
-        element.sourceCodeLocation,
-      )
+      this.#tell.changed('The page title is the only heading of level 1; this one became level 2.', element)
       return 2
     }
     return Math.min(6, level + this.#shift)
@@ -390,7 +331,7 @@ class Reader {
           ),
         line: (kind, nodes) =>
           this.within(upTo(element, nodes[0]?.parentNode), (all) => this.#line(kind, nodes, all), marks),
-        notes: (each, understood, reason) => this.#notes(each, understood, reason),
+        notes: (each, understood, reason) => this.#tell.notes(each, understood, reason),
       })
     if (type.spec.content === 'listItem+') {
       const items = this.#items(element.childNodes, depth + 1, marks)
@@ -424,7 +365,7 @@ class Reader {
   /** A text block of one line, from whatever stands there: its words, and the marks and inline nodes it admits. */
   #line(type: NodeType, nodes: readonly HtmlNode[], marks: readonly Mark[] = Marks.none): Node {
     const holder = nodes[0]?.parentNode
-    this.#lines++
+    this.#tell.lines++
     const blocks = this.blocks(
       nodes,
       paragraph!,
@@ -433,11 +374,10 @@ class Reader {
       null,
       holder !== null && holder !== undefined && 'tagName' in holder && preserves(holder),
     )
-    this.#lines--
+    this.#tell.lines--
     const { line, isLess } = lineOf(type, blocks)
     if (isLess)
-      this.report.add(
-        'changed',
+      this.#tell.changed(
         'A title is what is pressed to open its part: links, colours and sizes in it were left out, its words kept.',
         null,
       )
@@ -450,13 +390,9 @@ class Reader {
       item: (element) =>
         this.#around.within(element, marks, (all) => this.blocks(element.childNodes, paragraph!, depth + 1, all)),
       stray: (between) => this.blocks(between, paragraph!, depth + 1, marks),
-      notes: (element, understood) => this.#notes(element, understood),
+      notes: (element, understood) => this.#tell.notes(element, understood),
       toldStray: (element) =>
-        this.report.add(
-          'changed',
-          'What stood in a list, but in no item of it, was put into one.',
-          element.sourceCodeLocation,
-        ),
+        this.#tell.changed('What stood in a list, but in no item of it, was put into one.', element),
       taken: (element) => void this.#taken.add(element),
     })
   }
@@ -467,44 +403,12 @@ class Reader {
     while (waiting.length > 0) {
       const node = waiting.pop()!
       if (isText(node)) run.text(node.value, marks)
-      else if (isElement(node) && UNSEEN.has(node.tagName)) this.#leftOut(node)
+      else if (isElement(node) && UNSEEN.has(node.tagName)) this.#tell.leftOut(node)
       else if (isElement(node)) {
         if (BLOCK.has(node.tagName)) run.text(' ', marks)
-        this.#notes(node, PLAIN, 'It stands too deep')
+        this.#tell.notes(node, PLAIN, 'It stands too deep')
         for (const child of node.childNodes.toReversed()) waiting.push(child)
       }
     }
-  }
-
-  /** Words that a tracked change has taken out are not taken over; which they were is told. */
-  #deleted(element: HtmlElement): void {
-    const words = textOf(element).trim()
-    if (words !== '')
-      this.report.add(
-        'left out',
-        `Words marked as deleted were left out: “${shortened(words, 60)}”.`,
-        element.sourceCodeLocation,
-        'del',
-      )
-  }
-
-  #leftOut(element: HtmlElement): void {
-    const source = attribute(element, 'src') ?? attribute(element, 'data')
-    const name = source ? ` (${source.slice(0, 80)})` : ''
-    const words = WORDS_STAY.has(element.tagName) ? '' : textOf(element).trim()
-    const why = element.tagName === 'script' ? 'A page holds no script' : `A page can't hold “${element.tagName}” yet`
-    this.report.add(
-      'left out',
-      `${why}; it was left out${name}${words && `: “${shortened(words, 60)}”`}.`,
-      element.sourceCodeLocation,
-      element.tagName,
-    )
-  }
-
-  #notes(element: HtmlElement, understood: Understood, reason: string | null = null): void {
-    if (reason)
-      this.report.add('changed', `${reason}; “${element.tagName}” was taken off its words.`, element.sourceCodeLocation)
-    for (const words of attributesLeftOut(element, understood, this.#lines > 0))
-      this.report.add('left out', words, element.sourceCodeLocation)
   }
 }
