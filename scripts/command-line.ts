@@ -7,7 +7,7 @@ const HELP = `bin/fieldstone gives the core to scripts and bulk work.
 
   read FILE.html…      the page in it, as JSON, with what was left out or changed
   write FILE.json…     the HTML of a page (JSON of a page, or what “read” prints)
-  clean FILE.html…     what paste makes of it: { html, report }
+  clean FILE.html…     what paste makes of it: { html, report, leftOut }
   source-check FILE…   what is wrong in the HTML, by line, with repairs: { diagnostics }
   proof FILE…          what the proof finds in a page (HTML or JSON): { findings }
   convert IN OUT       by their endings: .html, .json, .md, .docx or .epub to .md, .json, .epub (a chapter for each main
@@ -41,12 +41,12 @@ const COMMANDS: Record<string, (file: string) => Promise<string | object>> = {
       import('../core/document/schema.ts'),
       import('../core/source/print.ts'),
     ])
-    const { blocks, report } = cleanHtml(await textOf(file))
+    const { blocks, report, leftOut } = cleanHtml(await textOf(file))
     const page = schema.node('doc', null, [
       schema.node('title'),
       ...(blocks.length > 0 ? blocks : [schema.node('paragraph')]),
     ])
-    return { html: printSource(page).html.replace(/^<h1><\/h1>\n/, ''), report }
+    return { html: printSource(page).html.replace(/^<h1><\/h1>\n/, ''), report, leftOut }
   },
   'source-check': async (file) => {
     const { checkSource } = await import('../core/source/check/check.ts')

@@ -65,11 +65,12 @@ test('read, write and stats go round', async () => {
 test('clean tells what paste makes of a file, source-check what is wrong in it and where', async () => {
   const junk = await file(
     'junk.html',
-    '<p class=MsoNormal><b style="font-weight:normal"><span style="font-weight:700">a</span></b></p>',
+    '<p class=MsoNormal><b style="font-weight:normal"><span style="font-weight:700">a</span></b></p><p hidden>An answer.</p>',
   )
   expect(JSON.parse((await fieldstone(['clean', junk])).out)).toEqual({
     html: '<p><strong>a</strong></p>\n',
-    report: 'Pasted: 1 paragraph.',
+    report: 'Pasted: 1 paragraph. Left out: hidden text.',
+    leftOut: ['Words that are hidden were left out: “An answer.”.'],
   })
   const broken = await file('broken.html', '<p>a</p>\n<div><p>b</p>')
   const { code, out } = await fieldstone(['source-check', broken])
