@@ -81,12 +81,14 @@ test('a box has an edge of its own side by side, its own colour of words, corner
   // What was to be seen before is where one’s own edge begins.
   fireEvent.click((await screen.findAllByText('My own'))[0]!)
   expect(attrs().borders).toEqual({ top: null, end: null, bottom: null, start: line })
+  type('Thickness in pixels', '6')
+  expect(attrs().borders).toEqual({ top: null, end: null, bottom: null, start: { ...line, thickness: 6 } })
   fireEvent.click(await screen.findByText('Top'))
   fireEvent.click(await screen.findByText('Dashed'))
   type('Thickness in pixels', '3')
   expect(attrs().borders).toEqual({
     ...{ top: { line: 'dashed', thickness: 3, colour: '#8a836e' }, end: null, bottom: null },
-    start: line,
+    start: { ...line, thickness: 6 },
   })
   fireEvent.click(screen.getByText('All'))
   fireEvent.click(within(screen.getByRole('radiogroup', { name: 'Line' })).getByText('None'))

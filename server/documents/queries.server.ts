@@ -227,12 +227,14 @@ export async function insertSetAside(
   )
 }
 
+/** What nobody has decided about yet; somebody’s words come before what code has lost. */
 export async function listSetAside(db: Database, documentId: string): Promise<SetAsideEntry[]> {
   const { rows } = await db.query<Omit<SetAsideEntry, 'at'> & { at: Date }>(
     `select s.id, s.reason, s.words, s.told, s.content, s.schema_version as "schemaVersion", p.name as person,
       s.created_at as at
      from set_aside s join people p on p.id = s.person_id
-     where s.document_id = $1::text and s.settled_at is null order by s.created_at limit 200`,
+     where s.document_id = $1::text and s.settled_at is null
+       order by s.reason = 'left out', s.created_at limit 200`,
     [documentId],
   )
   return rows.map((row) => ({ ...asWrittenNow(row), at: row.at.toISOString() }))

@@ -38,10 +38,11 @@ test('what was left out says what it lost; several are decided about at once, an
     { ...passage('left-2'), reason: 'left out', told: 'A comment was left out.' },
     passage('stays'),
   ])
+  // Somebody’s words come first, whenever they came.
   const all = [
+    ['stays', 'mine', ''],
     ['left-1', 'left out', 'This block lost its border.'],
     ['left-2', 'left out', 'A comment was left out.'],
-    ['stays', 'mine', ''],
   ]
   expect(await listed()).toEqual(all)
   // Of another page nothing is settled.
@@ -50,5 +51,5 @@ test('what was left out says what it lost; several are decided about at once, an
   await settleSetAside(pool, 'other', ['left-1', 'left-2'], 'author')
   expect(await listed()).toEqual([['stays', 'mine', '']])
   await unsettleSetAside(pool, 'other', ['left-2'])
-  expect((await listed()).map(([id]) => id)).toEqual(['left-2', 'stays'])
+  expect((await listed()).map(([id]) => id)).toEqual(['stays', 'left-2'])
 })

@@ -50,9 +50,15 @@ const LINES = [
 ] as const
 const SIDE_NAMES: Readonly<Record<Side, string>> = { top: 'Top', end: 'End', bottom: 'Bottom', start: 'Start' }
 
+/** All sides at once where they are alike; otherwise the first that has a line, so that no other gets one unasked. */
+function firstAsked(borders: Borders): Side | 'all' {
+  const lines = new Set(SIDES.map((each) => JSON.stringify(borders[each])))
+  return lines.size === 1 ? 'all' : (SIDES.find((each) => borders[each] !== null) ?? 'all')
+}
+
 /** Each side’s line, or that of all sides at once. */
 function SideSettings({ borders, onChange }: { borders: Borders; onChange: (next: Borders) => void }) {
-  const [side, setSide] = useState<Side | 'all'>('all')
+  const [side, setSide] = useState<Side | 'all'>(() => firstAsked(borders))
   // Of all at once the first that has a line stands for the others.
   const line =
     side === 'all' ? (SIDES.map((each) => borders[each]).find((each) => each !== null) ?? null) : borders[side]
