@@ -190,3 +190,15 @@ test('what an item or a cell says of its words holds for them', () => {
   expect(read('<table><tr><td align="center">a</td></tr></table>')).toContain('<p style="text-align: center">a</p>')
   expect(messages('<table><tr><td align="center" style="text-align: right">a</td></tr></table>')).toEqual([])
 })
+
+test('a declaration that is none is passed over, as browsers do, and told', () => {
+  const html =
+    '<p><mark style="background-color: nonsense; background: #f0e024">a</mark> <span style="color: nonsense"><font color="#a01024">b</font></span></p><center style="text-align: right">c</center>'
+  expect(body(html)).toBe(
+    '<p><mark style="background-color: #f0e024">a</mark> <span style="color: #a01024">b</span></p>\n<p style="text-align: end">c</p>',
+  )
+  expect(readPage(html, { positions: true }).notes.map(({ message }) => message)).toEqual([
+    'These words lost their background (background-color: nonsense).',
+    'These words lost their colour (color: nonsense).',
+  ])
+})

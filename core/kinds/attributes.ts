@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { safeColour } from '../tree/colours.ts'
 import { cleanText, isCleanText } from '../tree/characters.ts'
 
 /**
@@ -24,3 +25,22 @@ export function validOr<Field extends z.ZodType, Other>(
   const read = field.safeParse(unsafeValue)
   return read.success ? read.data : otherwise
 }
+
+/**
+ * What the first of several says that says anything. Browsers pass over a declaration that is none (CSS Syntax 3,
+ * “Defining and parsing rules”), and so does an attribute beside it.
+ */
+export function firstThat<Value>(
+  read: (unsafeValue: string | undefined) => Value | null,
+  ...unsafeValues: readonly (string | undefined)[]
+): Value | null {
+  for (const each of unsafeValues) {
+    const found = read(each)
+    if (found !== null) return found
+  }
+  return null
+}
+
+/** The ground that declarations give; null where they give none. */
+export const groundIn = (styles: ReadonlyMap<string, string>): string | null =>
+  firstThat(safeColour, styles.get('background-color'), styles.get('background'))

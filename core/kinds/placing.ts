@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { firstThat } from './attributes.ts'
 import { attribute, declarations, type HtmlElement } from '../tree/tree.ts'
 
 /** How far the words of a paragraph or heading may be moved in, in steps of two ems. */
@@ -29,16 +30,21 @@ export const PLACING_ATTRIBUTES = ['align']
  */
 export function placingOf(unsafeElement: HtmlElement, around: 'ltr' | 'rtl' = 'ltr'): Placing {
   const styles = declarations(unsafeElement)
-  const direction = (attribute(unsafeElement, 'dir') ?? styles.get('direction') ?? '').trim().toLowerCase()
-  const isRtl = (direction === 'ltr' || direction === 'rtl' ? direction : around) === 'rtl'
-  const given = styles.get('text-align') ?? attribute(unsafeElement, 'align')
-  const align = unsafeElement.tagName === 'center' ? 'centre' : alignOf(given?.trim().toLowerCase(), isRtl)
+  const direction = firstThat(directionOf, attribute(unsafeElement, 'dir'), styles.get('direction'))
+  const isRtl = (direction ?? around) === 'rtl'
+  const align = firstThat(
+    (each) => alignOf(each?.trim().toLowerCase(), isRtl),
+    styles.get('text-align'),
+    // By itself it centres; what its style says comes before that.
+    unsafeElement.tagName === 'center' ? 'center' : attribute(unsafeElement, 'align'),
+  )
   const indent = indentOf(styles.get('margin-inline-start') ?? styles.get('margin-left'))
-  return {
-    ...(align ? { align } : {}),
-    ...(indent ? { indent } : {}),
-    ...(direction === 'ltr' || direction === 'rtl' ? { direction } : {}),
-  }
+  return { ...(align ? { align } : {}), ...(indent ? { indent } : {}), ...(direction ? { direction } : {}) }
+}
+
+function directionOf(value: string | undefined): 'ltr' | 'rtl' | null {
+  const direction = value?.trim().toLowerCase()
+  return direction === 'ltr' || direction === 'rtl' ? direction : null
 }
 
 function alignOf(value: string | undefined, isRtl: boolean): Align | null {

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
 import { attribute, declarations, element, hasClass } from '../../tree/tree.ts'
+import { groundIn } from '../attributes.ts'
 import type { MarkKind } from '../kind.ts'
 
 export const DEFAULT_BADGE = '#e0e6ec'
@@ -25,7 +26,7 @@ export const badge = {
       read: (unsafeElement) => {
         if (attribute(unsafeElement, 'data-piece') !== 'badge' && !hasClass(unsafeElement, 'badge')) return null
         const styles = declarations(unsafeElement)
-        return { ground: safeColour(styles.get('background-color') ?? styles.get('background')) ?? DEFAULT_BADGE }
+        return { ground: groundIn(styles) ?? DEFAULT_BADGE }
       },
     },
   ],

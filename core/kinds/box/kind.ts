@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
 import { percentage, pixels } from '../../tree/lengths.ts'
 import { attribute, declarations, element, hasClass, type HtmlElement } from '../../tree/tree.ts'
-import { validOr } from '../attributes.ts'
+import { groundIn, validOr } from '../attributes.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 import { alignFromMargins, alignStyle, MARGIN_STYLES } from '../margins.ts'
 import { BORDER_STYLES, type Borders, borders, borderStyles, readBorders } from './borders.ts'
@@ -48,7 +48,7 @@ function largest(unsafeLengths: string | undefined): number | null {
 function readBox(unsafeElement: HtmlElement): Record<string, unknown> | null {
   const styles = declarations(unsafeElement)
   const isOurs = attribute(unsafeElement, 'data-piece') === 'box' || hasClass(unsafeElement, 'box')
-  const given = safeColour(styles.get('background-color') ?? styles.get('background'))
+  const given = groundIn(styles)
   const lines = readBorders(styles)
   if (!isOurs && !given && !lines) return null
   const ground = given ?? (isOurs ? DEFAULT_GROUND : '#ffffff')

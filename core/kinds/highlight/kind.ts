@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
 import { attribute, declarations, element, hasClass, type HtmlElement } from '../../tree/tree.ts'
 import { INLINE_ELEMENTS } from '../inline-elements.ts'
+import { groundIn } from '../attributes.ts'
 import type { MarkKind } from '../kind.ts'
 
 export const DEFAULT_HIGHLIGHT = '#f7e3a1'
@@ -9,7 +10,7 @@ export const DEFAULT_HIGHLIGHT = '#f7e3a1'
 /** What other programs give as the ground of words; white is the paper's own, and no highlight. */
 function groundOf(unsafeElement: HtmlElement): string | null {
   const styles = declarations(unsafeElement)
-  const ground = safeColour(styles.get('background-color') ?? styles.get('background'))
+  const ground = groundIn(styles)
   if (unsafeElement.tagName === 'mark') return ground ?? DEFAULT_HIGHLIGHT
   const isBadge = attribute(unsafeElement, 'data-piece') === 'badge' || hasClass(unsafeElement, 'badge')
   return ground === '#ffffff' || isBadge ? null : ground

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { safeColour } from '../../tree/colours.ts'
 import { attribute, declarations, element, type HtmlElement } from '../../tree/tree.ts'
-import { validOr } from '../attributes.ts'
+import { groundIn, validOr } from '../attributes.ts'
 import type { NodeKind } from '../kind.ts'
 
 export const ruleLine = z.enum(['solid', 'dashed', 'dotted', 'double'])
@@ -30,8 +30,7 @@ function readRule(unsafeRule: HtmlElement): Record<string, unknown> {
   const height = Number(attribute(unsafeRule, 'size') ?? /^([\d.]+)px$/.exec(styles.get('height') ?? '')?.[1])
   const percent = Number.parseFloat(styles.get('width') ?? attribute(unsafeRule, 'width') ?? '100%')
   const isPercent = (styles.get('width') ?? attribute(unsafeRule, 'width') ?? '').endsWith('%')
-  const colour =
-    border.colour ?? safeColour(styles.get('background-color') ?? styles.get('background') ?? styles.get('color'))
+  const colour = border.colour ?? groundIn(styles) ?? safeColour(styles.get('color'))
   return {
     thickness: validOr(thickness, border.thickness ?? (height || 1), 1),
     line: validOr(ruleLine, border.line, 'solid'),

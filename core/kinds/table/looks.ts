@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
 import { percentage, pixels } from '../../tree/lengths.ts'
 import { attribute, declarations, hasClass, type HtmlElement, isElement } from '../../tree/tree.ts'
-import { validOr } from '../attributes.ts'
+import { firstThat, groundIn, validOr } from '../attributes.ts'
 import { alignFromMargins, alignStyle, MARGIN_STYLES } from '../margins.ts'
 
 /*
@@ -87,7 +87,7 @@ function rowsIn({ childNodes }: HtmlElement): HtmlElement[] {
 
 const groundOfElement = (element: HtmlElement): string | null => {
   const styles = declarations(element)
-  return safeColour(styles.get('background-color') ?? styles.get('background') ?? attribute(element, 'bgcolor'))
+  return groundIn(styles) ?? safeColour(attribute(element, 'bgcolor'))
 }
 
 /** Shade every other row: said so, or written by hand row by row. */
@@ -119,12 +119,12 @@ export function readTableLooks(unsafeTable: HtmlElement): TableLooks {
   const said = new Set((attribute(unsafeTable, 'data-rows') ?? '').split(/\s+/))
   const padding = Number(attribute(unsafeTable, 'cellpadding') ?? Number.NaN)
   const thickness = pixels(styles.get('border-width')) ?? pixels(attribute(unsafeTable, 'border'))
-  const width = percentage(styles.get('width') ?? attribute(unsafeTable, 'width'))
+  const width = firstThat(percentage, styles.get('width'), attribute(unsafeTable, 'width'))
   return {
     isStriped: isStriped(unsafeTable, said),
     isHighlighted: said.has('highlighted') || hasClass(unsafeTable, 'hover'),
     lines: linesOf(unsafeTable, styles),
-    lineColour: safeColour(styles.get('border-color') ?? attribute(unsafeTable, 'bordercolor')),
+    lineColour: firstThat(safeColour, styles.get('border-color'), attribute(unsafeTable, 'bordercolor')),
     lineThickness: validOr(lineThickness, thickness, 1),
     padding: validOr(
       tablePadding,
@@ -156,7 +156,7 @@ export function tableLooks(attrs: Readonly<Record<string, unknown>>): Record<str
 
 /** What HTML says of a row's height. */
 export function readRowLooks(unsafeRow: HtmlElement): { height: number | null } {
-  const given = pixels(declarations(unsafeRow).get('height') ?? attribute(unsafeRow, 'height'))
+  const given = firstThat((each) => pixels(each), declarations(unsafeRow).get('height'), attribute(unsafeRow, 'height'))
   return { height: validOr(height, given, null) }
 }
 
@@ -166,8 +166,12 @@ export const rowLooks = (attrs: Readonly<Record<string, unknown>>): Record<strin
 
 /** What HTML says of a cell's ground and place. */
 export function readCellLooks(unsafeCell: HtmlElement): { ground: string | null; place: 'top' | 'middle' | 'bottom' } {
-  const place = declarations(unsafeCell).get('vertical-align') ?? attribute(unsafeCell, 'valign')
-  return { ground: groundOfElement(unsafeCell), place: validOr(cellPlace, place?.toLowerCase(), 'top') }
+  const place = firstThat(
+    (each) => validOr(cellPlace, each?.toLowerCase(), null),
+    declarations(unsafeCell).get('vertical-align'),
+    attribute(unsafeCell, 'valign'),
+  )
+  return { ground: groundOfElement(unsafeCell), place: place ?? 'top' }
 }
 
 /** Declarations of a cell's style; its words are in whichever ink reads on its ground. */

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { DARK_PAPER, inkOn, PAPER, safeColour } from '../../tree/colours.ts'
 import { readableColour } from '../../tree/readable-colour.ts'
 import { attribute, declarations, element, type HtmlElement } from '../../tree/tree.ts'
+import { firstThat, groundIn } from '../attributes.ts'
 import { onInlineElements } from '../inline-elements.ts'
 import type { MarkKind } from '../kind.ts'
 
@@ -9,15 +10,15 @@ import type { MarkKind } from '../kind.ts'
 const BOTH = /^light-dark\(\s*([^,]+),/i
 
 function colourOf(unsafeElement: HtmlElement): string | null {
-  const value = declarations(unsafeElement).get('color') ?? attribute(unsafeElement, 'color')
-  const colour = safeColour(BOTH.exec(value ?? '')?.[1] ?? value)
+  const read = (value: string | undefined): string | null => safeColour(BOTH.exec(value ?? '')?.[1] ?? value)
+  const colour = firstThat(read, declarations(unsafeElement).get('color'), attribute(unsafeElement, 'color'))
   return colour === inkOnOwnGround(unsafeElement) ? null : colour
 }
 
 /** The ink that goes with the ground of the same element: it follows the ground, and is no choice of an author. */
 function inkOnOwnGround(unsafeElement: HtmlElement): string | undefined {
   const styles = declarations(unsafeElement)
-  const ground = safeColour(styles.get('background-color') ?? styles.get('background'))
+  const ground = groundIn(styles)
   return ground === null ? undefined : inkOn(ground)
 }
 

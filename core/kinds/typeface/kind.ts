@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { attribute, declarations, element } from '../../tree/tree.ts'
+import { firstThat } from '../attributes.ts'
 import { onInlineElements } from '../inline-elements.ts'
 import type { MarkKind } from '../kind.ts'
 import { type FaceName, FACES, safeFace } from './faces.ts'
@@ -15,7 +16,11 @@ export const typeface = {
   spec: {},
   reads: onInlineElements(
     (unsafeElement) => {
-      const found = safeFace(declarations(unsafeElement).get('font-family') ?? attribute(unsafeElement, 'face'))
+      const found = firstThat(
+        safeFace,
+        declarations(unsafeElement).get('font-family'),
+        attribute(unsafeElement, 'face'),
+      )
       return found === null ? null : { face: found }
     },
     { styles: ['font-family'], attributes: ['face'] },
