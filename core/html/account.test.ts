@@ -30,10 +30,21 @@ const WHOLE = new Set([
   ...['embed', 'img', 'del'],
 ])
 
-const isToldWhole = ({ tag, attributes, style }: ElementThing): boolean =>
-  WHOLE.has(tag) ||
-  attributes.some(([name]) => name === 'hidden') ||
-  style.some(([, value]) => value === 'none' || value === 'hidden')
+const isHidden = ({ attributes, style }: ElementThing): boolean =>
+  attributes.some(([name]) => name === 'hidden') || style.some(([, value]) => value === 'none' || value === 'hidden')
+const isToldWhole = (thing: ElementThing): boolean => WHOLE.has(thing.tag) || isHidden(thing)
+
+/** Elements that say the same of their words: one in another says nothing more. */
+const SAME = [/^(b|strong)$/, /^(i|em|cite|dfn)$/, /^sup$/, /^sub$/, /^(s|strike)$/, /^(code|samp|var)$/]
+
+/** Taking the element out leaves what says the same, or something else that is told with the same words. */
+function isElementSaidAgain(self: ElementThing, within: readonly ElementThing[]): boolean {
+  // What it hides may hide itself, too.
+  if (isHidden(self)) return true
+  // A table without cells is told as none, with the words of its caption.
+  if (self.tag === 'caption') return !JSON.stringify(within.at(-1) ?? '').match(/"tag":"t[dh]"/)
+  return SAME.some((tags) => tags.test(self.tag) && within.some(({ tag }) => tags.test(tag)))
+}
 
 /** What a thing says is said without it: by what is around it, beside it in other words, or by all that it holds. */
 function isSaidAgain(gone: string, value: string, within: readonly ElementThing[]): boolean {
@@ -45,8 +56,7 @@ function isSaidAgain(gone: string, value: string, within: readonly ElementThing[
   // Heads that don’t say what they head are read by the rules of HTML, which may give the same.
   if (value === 'row' && /^t[dh]$/.test(element?.tag ?? '')) return true
   if (value === 'box' && element?.style.some(([name]) => /^(background|border)/.test(name))) return true
-  if (/^<(code|samp|var)>$/.test(gone)) return within.some(({ tag }) => /^(code|samp|var)$/.test(tag))
-  if (!/^(rtl|fr|de|it|right|justify|center|pre-wrap)$/.test(value)) return false
+  if (!/^(rtl|fr|de|it|right|justify|center|pre-wrap|small-caps)$/.test(value)) return false
   const said = within.flatMap(({ attributes, style }) =>
     [...attributes, ...style].filter(([, other]) => other === value),
   )
@@ -61,7 +71,8 @@ function lostThings(things: readonly Thing[]): string[] {
   const html = htmlOf(things)
   const all = read(html)
   const lost: string[] = []
-  for (const { gone, value, tag, rest, within } of withoutEach(things)) {
+  for (const { gone, value, tag, rest, within, self } of withoutEach(things)) {
+    if (self && isElementSaidAgain(self, within)) continue
     if (SAY_NOTHING.has(tag) || within.some(isToldWhole) || isSaidAgain(gone, value, within)) continue
     const without = read(htmlOf(rest))
     if (without.page.eq(all.page) && toldOf(without) === toldOf(all)) lost.push(`${gone} in ${html}`)

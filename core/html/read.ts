@@ -3,7 +3,7 @@ import { MOST_DEPTH, TITLE_LENGTH } from '../document/limits.ts'
 import { schema } from '../document/schema.ts'
 import type { Inside } from '../kinds/kind.ts'
 import { InlineRun } from './inline-run.ts'
-import { NOTHING, PLAIN } from './attributes-left-out.ts'
+import { LINE, NOTHING, PLAIN } from './attributes-left-out.ts'
 import { BLOCK, UNSEEN, WORDS_STAY } from './element-groups.ts'
 import { lineOf, textIn } from './lines.ts'
 import { outer, parsed, parsedQuickly } from './parsed.ts'
@@ -268,8 +268,10 @@ class Reader {
   ): readonly Node[] {
     const { type, attrs, inside } = reading
     const parts = inside?.(element)
+    // In a line it is no block any more, and what it says as one is not kept.
+    const isOpened = type.isTextblock && this.#tell.lines > 0
     if (element.attrs.length > 0)
-      this.#tell.notes(element, { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
+      this.#tell.notes(element, isOpened ? LINE : { ...reading, isLine: parts !== undefined && !holdsBlocks(parts) })
     if (type.isTextblock) return this.#textblock(element, type, attrs, marks, depth)
     if (depth + (parts ? 2 : 0) >= MOST_DEPTH - 4) {
       this.#tell.changed(

@@ -108,3 +108,10 @@ test('a setting of a piece that says nothing is told; those that we write oursel
   ])
   expect(told('<div data-piece="box" data-edge="start" data-space="normal"><p>a</p></div>')).toEqual([])
 })
+
+test('what a heading says of itself is told where it becomes a line of something else', () => {
+  expect(told('<details><summary><h6 style="direction: rtl; margin-left: 40px">a</h6></summary>b</details>')).toEqual([
+    '1: This heading lost its direction (direction: rtl).',
+    '1: This heading lost its space around (margin-left: 40px).',
+  ])
+})

@@ -215,6 +215,8 @@ export function* withoutEach(things: readonly Thing[]): Generator<{
   readonly rest: readonly Thing[]
   /** The elements it stands in. */
   readonly within: readonly ElementThing[]
+  /** The element that is gone, where it is one. */
+  readonly self?: ElementThing
 }> {
   for (const [at, thing] of things.entries()) {
     const put = (...instead: Thing[]): Thing[] => [...things.slice(0, at), ...instead, ...things.slice(at + 1)]
@@ -222,7 +224,7 @@ export function* withoutEach(things: readonly Thing[]): Generator<{
       yield { gone: `${thing.kind} ${thing.text}`, value: '', tag: '', rest: put(), within: [] }
       continue
     }
-    yield { gone: `<${thing.tag}>`, value: '', tag: thing.tag, rest: put(...thing.children), within: [] }
+    yield { gone: `<${thing.tag}>`, value: '', tag: thing.tag, rest: put(...thing.children), within: [], self: thing }
     for (const list of ['attributes', 'style'] as const)
       for (const [index, [name, value]] of thing[list].entries())
         yield {
