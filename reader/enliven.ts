@@ -1,6 +1,7 @@
 import { makeAccordion } from './accordion.ts'
 import { makeExercise } from './exercise.ts'
 import { makePractice } from './practice.ts'
+import { makePopUp } from './pop-up.ts'
 import { fitSealedFrames } from './sealed.ts'
 import { makeTabs } from './tabs.ts'
 
@@ -11,6 +12,7 @@ export function enliven(root: ParentNode): void {
   for (const piece of all('.tabs:not(.is-live)').reverse()) makeTabs(piece)
   for (const piece of all('.accordion:not(.is-live)').reverse()) makeAccordion(piece)
   for (const piece of all('.practice')) makePractice(piece)
+  for (const piece of all('details.pop-up')) makePopUp(piece as HTMLDetailsElement)
   makeExercise(root)
   fitSealedFrames(all('iframe.html-piece') as HTMLIFrameElement[])
 }

@@ -1,3 +1,4 @@
+import { goBeside } from './typing/beside-selected.ts'
 import { insertRule } from './insert-commands.ts'
 import { insertTable } from './tables/new-table.ts'
 import { type EditorState, NodeSelection, type Command } from '@tiptap/pm/state'
@@ -146,5 +147,13 @@ describe('everything', () => {
     expect(deleteBody(state, (transaction) => (after = state.apply(transaction)))).toBe(true)
     expect(after.doc.toString()).toBe('doc(title("Title"), paragraph)')
     expect(deleteBody(after)).toBe(false)
+    const beside = state.tr
+    goBeside(beside)
+    expect(beside.insertText('New').doc.toString()).toBe('doc(title("Title"), paragraph("New"))')
+  })
+  test('with a piece at an edge, too: what is put in its place is not put into the piece', () => {
+    for (const piece of [`${BOX}<p>a|</p></div>`, '<details><summary>s</summary><p>a|</p></details>'])
+      for (const body of [`${piece}<p>b</p>`, `<p>b</p>${piece}`])
+        expect(chosen(`<h1>Title</h1>${body}`), body).toMatch(/^AllSelection/)
   })
 })

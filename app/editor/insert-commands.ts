@@ -11,6 +11,7 @@ import {
 import { MOST_DEPTH } from '../../core/document/limits.ts'
 import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
 import { transactionOf } from './transforms.ts'
+import type { CallOutSort } from '../../core/kinds/call-out/kind.ts'
 import { isA } from '../../core/kinds/facts.ts'
 
 const fill = (state: EditorState, name: string, content?: Fragment | Node | readonly Node[]): Node => {
@@ -112,7 +113,7 @@ export function meantHeadings(state: EditorState): HeadingRun | null {
   return run && (run.titles.length > 1 || !empty) ? run : null
 }
 
-/** Tabs or an accordion: from the headings that are meant, else around the marked blocks, else two empty parts. */
+/** A piece with parts: from the headings that are meant, else around the marked blocks, else two empty parts. */
 export const insertParts =
   (piece: PartsPiece): Command =>
   (state, dispatch, view) => {
@@ -152,15 +153,22 @@ function list(titles: readonly string[]): string {
   return titles.length > 3 ? `${named.join(', ')} and ${titles.length - 3} more` : named.join(', ')
 }
 
-export const newReveal: Command = insertAround((state, blocks) =>
-  fill(
-    state,
-    'reveal',
-    Fragment.from(state.schema.nodes.partTitle!.create()).append(
-      blocks ?? Fragment.from(state.schema.nodes.paragraph!.create()),
+/** A piece with a title of its own above what stands in it. */
+const newTitled = (name: 'reveal' | 'popUp' | 'callOut', attrs: Readonly<Record<string, unknown>> = {}): Command =>
+  insertAround((state, blocks) =>
+    state.schema.nodes[name]!.create(
+      attrs,
+      Fragment.from(state.schema.nodes.partTitle!.create()).append(
+        blocks ?? Fragment.from(state.schema.nodes.paragraph!.create()),
+      ),
     ),
-  ),
-)
+  )
+
+export const newReveal: Command = newTitled('reveal')
+export const newButtons: Command = insertPiece((state) => fill(state, 'buttons'), 2)
+export const newPopUp: Command = newTitled('popUp')
+export const newCallOut = (sort: CallOutSort): Command => newTitled('callOut', { sort })
+export const newAside: Command = insertAround((state, blocks) => fill(state, 'aside', blocks ?? undefined), 1)
 export const newBox: Command = insertAround((state, blocks) => fill(state, 'box', blocks ?? undefined), 1)
 export const newQuotation: Command = insertAround((state, blocks) => fill(state, 'quotation', blocks ?? undefined), 1)
 export const newColumns: Command = insertAround((state, blocks) =>

@@ -45,7 +45,7 @@ export function openParts(): Plugin<Open> {
         mousedown(view, event) {
           const title = event.target instanceof HTMLElement ? event.target.closest<HTMLElement>('.part-title') : null
           const holder = title?.parentElement
-          if (!title || !holder || !(holder.matches('.reveal') || holder.parentElement?.matches('.accordion')))
+          if (!title || !holder || !(holder.matches('.reveal, .pop-up') || holder.parentElement?.matches('.accordion')))
             return false
           const { right, left } = title.getBoundingClientRect()
           const isSign =

@@ -1,7 +1,7 @@
 import { type Command, NodeSelection, Plugin, Selection, TextSelection } from '@tiptap/pm/state'
 import type { ResolvedPos } from '@tiptap/pm/model'
 import { isA, kindOf } from '../../core/kinds/facts.ts'
-import { addEntry } from '../../core/structure/parts.ts'
+import { addEntry, entriesOf } from '../../core/structure/parts.ts'
 import { transactionOf } from './transforms.ts'
 
 /*
@@ -26,7 +26,8 @@ export const enterInTitle: Command = (state, dispatch) => {
 const nextEntry: Command = (state, dispatch) => {
   const { $from } = state.selection
   const piece = $from.before($from.depth - 2)
-  const index = $from.index($from.depth - 2) - 1
+  const entry = $from.before($from.depth - 1)
+  const index = entriesOf(state.doc, piece).findIndex(({ position }) => position === entry)
   const transform = addEntry(state.doc, piece, index)
   if (!transform || !dispatch) return false
   const transaction = transactionOf(state, transform)

@@ -56,7 +56,7 @@ export function InsertDialog(props: Props) {
     >
       <div onKeyDown={move}>
         <NameField {...{ typed, offer }} onType={setTyped} />
-        {typed === '' && (
+        {(typed === '' || /^(pic|image|photo|drawing|shelf|file)/i.test(typed.trim())) && (
           <Shortcuts {...{ offer, choose }} onPicture={() => leave(onPicture)} onShelf={() => leave(onShelf)} />
         )}
         <OfferCards {...{ found, offer, possible }} onChoose={choose} onInsert={insert} isBare={isEmbed} ref={cards} />
@@ -99,7 +99,7 @@ const GOING = 500
 function keysToText({ view }: Editor): void {
   const bring = (): void => {
     const active = document.activeElement
-    const isNowhere = active === null || active === document.body || active.closest('[role="dialog"]') !== null
+    const isNowhere = active === null || active === document.body || active.closest('.insert-dialog') !== null
     if (!view.isDestroyed && isNowhere) view.focus()
   }
   view.focus()
@@ -128,10 +128,10 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
   }
   const insert = (what: Offer): void => {
     if (!possible.get(what.name)) return
-    const sized = what.sized?.(typed)
+    const asTyped = what.asTyped?.(typed)
     // What it asks is asked in a dialog, which has the focus and the keys from now on.
-    if (what.asks && !sized) goesOn.current = true
-    once(() => void (sized?.command ?? what.command)(editor.state, editor.view.dispatch, editor.view))
+    if (what.asks && !asTyped) goesOn.current = true
+    once(() => void (asTyped?.command ?? what.command)(editor.state, editor.view.dispatch, editor.view))
   }
   const player = placeable(embed)
   const place = (): void => {
@@ -161,9 +161,12 @@ function offerOutcome(
   editor: Editor,
   typed: string,
 ): string {
-  if (!offer) return 'No piece has that name. Try a word for what it should do.'
+  if (!offer)
+    return /^(film|media|movie|player|sound|audio|video|recording)/i.test(typed.trim())
+      ? 'Paste the address or the embed code of a video or recording here, in place of its name.'
+      : 'No piece has that name. Try a word for what it should do.'
   if (!possible.get(offer.name)) return 'Not at this place: put the cursor into the text of the page.'
-  return offer.sized?.(typed)?.outcome ?? offer.outcome?.(editor.state) ?? ''
+  return offer.asTyped?.(typed)?.outcome ?? offer.outcome?.(editor.state) ?? ''
 }
 
 interface NameProps {

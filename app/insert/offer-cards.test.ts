@@ -24,5 +24,27 @@ test('a piece is found by its name first, then by what it is for', () => {
   const names = (typed: string): string[] => matching(OFFERS, typed).map(({ name }) => name)
   expect(names('')).toEqual(OFFERS.map(({ name }) => name))
   for (const { name } of OFFERS) expect(names(name.toUpperCase())[0], name).toBe(name)
+  for (const [word, name] of Object.entries({
+    warning: 'Call-out',
+    definition: 'Call-out',
+    button: 'Pop-up',
+    procedure: 'Steps',
+    history: 'Timeline',
+    quiz: 'Practice question',
+    sidebar: 'Aside',
+    line: 'Rule',
+  }))
+    expect(names(word), word).toContain(name)
   expect(names('nothing has these words')).toEqual([])
+})
+
+test('a call-out is of the sort that was typed', () => {
+  const { asTyped } = OFFERS.find(({ name }) => name === 'Call-out')!
+  const typed = (words: string): string | undefined => asTyped?.(words)?.outcome
+  expect([typed('warning'), typed('Example'), typed('hin')]).toEqual([
+    'Begins as a caution.',
+    'Begins as an example.',
+    'Begins as a tip.',
+  ])
+  expect([typed('call-out'), typed(''), typed('te')]).toEqual([undefined, undefined, undefined])
 })

@@ -1,52 +1,70 @@
 import { useEditorState } from '@tiptap/react'
 import { Ruler } from 'lucide-react'
+import type { ReactNode } from 'react'
 import { countWords } from '../../core/document/statistics.ts'
-import { partsToHeadings, type PartsPiece, reform } from '../../core/structure/headings.ts'
+import { PARTS_PIECES, partsToHeadings, type PartsPiece, reform } from '../../core/structure/headings.ts'
 import { entriesOf } from '../../core/structure/parts.ts'
 import { changing } from '../editor/transforms.ts'
 import type { SettingsProps } from './piece.ts'
 import { RowList } from './rows/rows.ts'
 
-const OTHER: Record<PartsPiece, { into: PartsPiece; name: string }> = {
-  tabs: { into: 'accordion', name: 'Accordion' },
-  accordion: { into: 'tabs', name: 'Tabs' },
+const NAMES: Readonly<Record<PartsPiece, string>> = {
+  tabs: 'Tabs',
+  accordion: 'Accordion',
+  steps: 'Steps',
+  cards: 'Cards',
+  timeline: 'Timeline',
 }
 
-/** The parts of tabs or an accordion, and what else they could be. */
-export function partsSettings(piece: PartsPiece, entry: string) {
+interface PartsChoicesProps {
+  label: string
+  /** Without this one. */
+  than?: PartsPiece
+  onChoose: (into: PartsPiece) => void
+  children?: ReactNode
+}
+
+/** A button for each piece with parts. */
+export function PartsChoices({ label, than, onChoose, children }: PartsChoicesProps) {
+  return (
+    <>
+      <h3>{label}</h3>
+      <div className="desk-choices">
+        {PARTS_PIECES.filter((each) => each !== than).map((each) => (
+          <button key={each} type="button" className="desk-button" onClick={() => onChoose(each)}>
+            {NAMES[each]}
+          </button>
+        ))}
+        {children}
+      </div>
+    </>
+  )
+}
+
+/** The parts of a piece, what else is set about it, and what else it could be. */
+export function partsSettings(piece: PartsPiece, entry: string, Own?: (props: SettingsProps) => ReactNode) {
   return function PartsSettings({ editor, position }: SettingsProps) {
-    const { into, name } = OTHER[piece]
     const run = (command: ReturnType<typeof changing>): void => {
       command(editor.state, editor.view.dispatch, editor.view)
       editor.view.focus()
     }
+    const toHeadings = changing(
+      ({ doc }) => partsToHeadings(doc, position),
+      () => position + 1,
+    )
     return (
       <>
         <RowList editor={editor} position={position} entry={entry} />
-        <h3>Turn into</h3>
-        <div className="desk-choices">
-          <button
-            type="button"
-            className="desk-button"
-            onClick={() => run(changing(({ doc }) => reform(doc, position, into)))}
-          >
-            {name}
-          </button>
-          <button
-            type="button"
-            className="desk-button"
-            onClick={() =>
-              run(
-                changing(
-                  ({ doc }) => partsToHeadings(doc, position),
-                  () => position + 1,
-                ),
-              )
-            }
-          >
+        {Own && <Own editor={editor} position={position} />}
+        <PartsChoices
+          label="Turn into"
+          than={piece}
+          onChoose={(into) => run(changing(({ doc }) => reform(doc, position, into)))}
+        >
+          <button type="button" className="desk-button" onClick={() => run(toHeadings)}>
             Headings
           </button>
-        </div>
+        </PartsChoices>
         <Advice editor={editor} position={position} piece={piece} />
       </>
     )
@@ -70,15 +88,21 @@ function Advice({ editor, position, piece }: SettingsProps & { piece: PartsPiece
   ) : null
 }
 
+const ALONE: Readonly<Record<PartsPiece, string>> = {
+  tabs: 'One tab alone hides nothing and needs a click: a heading says the same.',
+  accordion: 'One part alone: a reveal is simpler.',
+  steps: 'One step alone: a paragraph says the same.',
+  cards: 'One card alone: a box says the same.',
+  timeline: 'One date alone makes no line: a heading says the same.',
+}
+
 /** Common practice: tabs hold a few parts of like weight; what is long or alone is better seen without a click. */
 export function advice(piece: PartsPiece, words: readonly number[]): string {
   const total = words.reduce((sum, each) => sum + each, 0)
-  if (words.length === 1)
-    return piece === 'tabs'
-      ? 'One tab alone hides nothing and needs a click: a heading says the same.'
-      : 'One part alone: a reveal is simpler.'
+  if (words.length === 1) return ALONE[piece]
   if (piece === 'tabs' && words.length > 7)
     return `${words.length} tabs do not stand in one line on most screens. An accordion has room for many.`
+  if (piece !== 'tabs' && piece !== 'accordion') return ''
   const most = Math.max(...words)
   const share = total === 0 ? 0 : Math.round((most / total) * 100)
   if (total >= 150 && share > 60)

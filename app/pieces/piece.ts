@@ -11,6 +11,8 @@ export interface Offer {
   readonly group: OfferGroup
   readonly name: string
   readonly help: string
+  /** Other words by which it is looked for: what it is for, and what else it is called. */
+  readonly finds?: readonly string[]
   /** What it asks of the author. */
   readonly effort: 'ready' | 'has settings' | 'needs code'
   /** Its command opens a dialog of its own: the next keys are for that. */
@@ -20,8 +22,8 @@ export interface Offer {
   readonly command: Command
   /** What inserting it here would do, as a sentence. */
   readonly outcome?: (state: EditorState) => string
-  /** What typing its name with a size inserts; null where no size was typed. */
-  readonly sized?: (typed: string) => { readonly command: Command; readonly outcome: string } | null
+  /** What it inserts where more than its name was typed, such as a size; null where nothing more was. */
+  readonly asTyped?: (typed: string) => { readonly command: Command; readonly outcome: string } | null
 }
 
 export interface SettingsProps {

@@ -1,6 +1,12 @@
 import { accordion } from './accordion/piece.tsx'
 import { bankQuestion } from './bank-question/piece.tsx'
 import { box } from './box/piece.tsx'
+import { aside } from './aside/piece.tsx'
+import { buttons } from './buttons/piece.tsx'
+import { callOut } from './call-out/piece.tsx'
+import { cards } from './cards/piece.tsx'
+import { steps } from './steps/piece.tsx'
+import { timeline } from './timeline/piece.tsx'
 import { columns } from './columns/piece.tsx'
 import { definitionList } from './definition-list/piece.tsx'
 import { bulletList, orderedList } from './lists/pieces.tsx'
@@ -15,6 +21,7 @@ import { linkCard } from './link-card/piece.tsx'
 import { player } from './player/piece.tsx'
 import { namedPlace } from './named-place/piece.tsx'
 import { picture } from './picture/piece.tsx'
+import { popUp } from './pop-up/piece.tsx'
 import { practice } from './practice/piece.tsx'
 import { quotation } from './quotation/piece.tsx'
 import { reveal } from './reveal/piece.tsx'
@@ -26,10 +33,17 @@ import { tabs } from './tabs/piece.tsx'
 export const PIECES: readonly Piece[] = [
   tabs,
   accordion,
+  steps,
+  timeline,
   reveal,
+  popUp,
   columns,
   contents,
+  callOut,
   box,
+  aside,
+  cards,
+  buttons,
   quotation,
   bulletList,
   orderedList,

@@ -1,4 +1,4 @@
-import { fireEvent, screen, within } from '@testing-library/react'
+import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { useState } from 'react'
 import { expect, test } from 'vitest'
 import { draw, serverSaying } from '../../test/shared/drawn.tsx'
@@ -95,12 +95,53 @@ test('a box has an edge of its own side by side, its own colour of words, corner
   expect(attrs().borders).toEqual({ top: null, end: null, bottom: null, start: null })
   type('Round corners in pixels', '12')
   fireEvent.click(screen.getAllByText('My own')[1]!)
-  type('Space in pixels', '33')
+  type('Space inside, in pixels', '33')
   type('Width in percent of its column', '60')
   fireEvent.click(await screen.findByText('Centre'))
   expect(attrs()).toMatchObject({ text: '#7a1f14', radius: 12, padding: 33, widthPercent: 60, align: 'centre' })
   fireEvent.click(screen.getByText('Wide'))
   expect(attrs()).toMatchObject({ space: 'wide', padding: null })
+})
+
+const part = (title: string, text: string): object => ({
+  type: 'part',
+  content: [{ type: 'partTitle', content: words(title) }, paragraph(text)],
+})
+
+test('a call-out is what is chosen; an aside stands where it is said, as wide as it is said', async () => {
+  const callOut = settingsOf('callOut', {}, [{ type: 'partTitle' }, paragraph('Mind the frost.')])
+  fireEvent.click(await screen.findByText('Caution'))
+  expect(callOut.attrs().sort).toBe('caution')
+  cleanup()
+  const aside = settingsOf('aside', {}, [paragraph('By the metre.')])
+  fireEvent.click(await screen.findByText('Start'))
+  const width = screen.getByRole('spinbutton', { name: 'Width in percent of its column' })
+  fireEvent.change(width, { target: { value: '71' } })
+  expect(screen.getByText('A whole number from 20 to 70 was expected.')).toBeTruthy()
+  fireEvent.change(width, { target: { value: '55' } })
+  expect(aside.attrs()).toEqual({ side: 'start', widthPercent: 55 })
+})
+
+test('steps begin with a number, cards stand so many side by side; one turns into the other with all its parts', async () => {
+  const parts = [part('Lay', 'One on two.'), part('Pack', 'Heart as you go.')]
+  const steps = settingsOf('steps', { level: 2 }, parts)
+  fireEvent.change(screen.getByRole('spinbutton', { name: 'Number of the first step' }), { target: { value: '4' } })
+  expect(steps.attrs().start).toBe(4)
+  for (const name of ['Tabs', 'Accordion', 'Cards', 'Timeline', 'Headings'])
+    expect(screen.getByRole('button', { name }), name).toBeTruthy()
+  expect(screen.queryByRole('button', { name: 'Steps' })).toBeNull()
+  cleanup()
+  const editor = editorWith({ type: 'steps', attrs: { level: 2, start: 4 }, content: parts })
+  const Settings = pieceOf('steps')!.Settings!
+  draw(<Settings editor={editor} position={positionOf(editor, 'steps')} />)
+  fireEvent.click(screen.getByRole('button', { name: 'Cards' }))
+  const cards = editor.state.doc.nodeAt(positionOf(editor, 'cards'))!
+  expect(cards.attrs).toEqual({ level: 2, across: 2 })
+  expect(cards.children.map((each) => each.textContent)).toEqual(['LayOne on two.', 'PackHeart as you go.'])
+  cleanup()
+  const across = settingsOf('cards', {}, parts)
+  fireEvent.click(await screen.findByText('3'))
+  expect(across.attrs().across).toBe(3)
 })
 
 test('a picture that is decorative has no words; without words, and not decorative, that is said', () => {

@@ -15,10 +15,9 @@ export function LeftOutList({ entries, timeZone, onKeep, onTake }: Props) {
   if (entries.length === 0) return null
   return (
     <section>
-      <h2>Left out when it came in</h2>
+      <h2>What could not be kept</h2>
       <p className="soft small">
-        The page has no place for these. Take them so, or keep what was written as an HTML piece; it comes to where the
-        cursor stands.
+        The page has no place for these. Take them so, or keep the HTML as a piece; it goes where the cursor is.
       </p>
       {entries.map((entry) => (
         <LeftOut key={entry.id} {...{ entry, timeZone, onKeep }} onTake={() => onTake([entry])} />
@@ -46,9 +45,9 @@ function LeftOut({ entry, timeZone, onKeep, onTake }: LeftOutProps) {
       <p>{entry.told}</p>
       {code !== '' && (
         <details>
-          <summary>The code</summary>
+          <summary>Show the HTML</summary>
           {/* A region that scrolls has a name and a stop of its own. */}
-          <pre tabIndex={0} role="region" aria-label="The code that was left out" dir="ltr">
+          <pre tabIndex={0} role="region" aria-label="HTML that could not be kept" dir="ltr">
             {code}
           </pre>
         </details>

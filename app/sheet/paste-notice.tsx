@@ -7,7 +7,7 @@ import { useEffect, useRef, useState } from 'react'
 import { leftOutOfPaste } from '../../core/source/left-out.ts'
 import { pasteAs } from '../editor/paste/clipboard.ts'
 import { bringFromWeb } from '../media/bring-from-web.ts'
-import type { LeftOutOfSource } from './use-left-out.ts'
+import type { LeftOutInHand } from './use-left-out.ts'
 import {
   dismissPaste,
   lastPaste,
@@ -28,7 +28,7 @@ const NAMES: Readonly<Record<Reading, string>> = {
 interface Props {
   editor: Editor
   courseId: string
-  leftOut: LeftOutOfSource
+  leftOut: LeftOutInHand
 }
 
 /** What the last paste brought, until something else is written: its other readings are one click away. */
@@ -77,7 +77,7 @@ export function PasteNotice({ editor, courseId, leftOut }: Props) {
 }
 
 /** What a paste lost is kept beside the page when its author writes on, or leaves. */
-function useLossesKept(editor: Editor, last: LastPaste | null, leftOut: LeftOutOfSource): void {
+function useLossesKept(editor: Editor, last: LastPaste | null, leftOut: LeftOutInHand): void {
   const settled = useEditorState({ editor, selector: ({ editor: { state } }) => settledPaste(state) })
   const latest = useRef({ last, leftOut })
   latest.current = { last, leftOut }

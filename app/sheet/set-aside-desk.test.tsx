@@ -81,7 +81,9 @@ const comment = leftOut('d', 'The comment “later” was left out.', '')
 
 test('what was left out is kept as an HTML piece where the cursor stands, and every word stays', async () => {
   const { editor, press, heard } = deskOver('<h1>Walls</h1><p>Sto‸nes.</p><p>Lime.</p>', border, comment)
-  expect(screen.getByText('The code').closest('details')!.textContent).toContain('<div style="border: 1px">x</div>')
+  expect(screen.getByText('Show the HTML').closest('details')!.textContent).toContain(
+    '<div style="border: 1px">x</div>',
+  )
   press('Keep it as an HTML piece')
   expect(editor.state.doc.textContent).toBe('WallsStones.Lime.')
   expect(sourceOf(editor)).toContain('srcdoc="&lt;div style=&quot;border: 1px&quot;&gt;x&lt;/div&gt;"')
@@ -95,9 +97,9 @@ test('all that was left out is taken so at once, and had back at once', async ()
   const { press, heard } = deskOver('<h1>Walls</h1><p>‸</p>', border, comment, frost)
   press('Take all 2 so')
   await screen.findByText(/2 notes were taken so/)
-  expect(screen.queryByText('Left out when it came in')).toBeNull()
+  expect(screen.queryByText('What could not be kept')).toBeNull()
   press('Restore')
-  await screen.findByText('Left out when it came in')
+  await screen.findByText('What could not be kept')
   expect(heard.map(({ body }) => body)).toEqual([
     { intent: 'settle', ids: ['c', 'd'] },
     { intent: 'bring back', ids: ['c', 'd'] },

@@ -1,6 +1,8 @@
 import { Eye, PanelLeft, PanelRight } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { useRouteLoaderData } from 'react-router'
+import { callOutSort } from '../../core/kinds/call-out/kind.ts'
+import { type Say, sayIn } from '../../core/words/say.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { listSetAside } from '../../server/documents/queries.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
@@ -51,8 +53,15 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
     questionsChanged: questionsChanged?.toISOString() ?? null,
     sealedAddress,
     players: await allowedOrigins(),
+    words: callOutWords(sayIn(course.language)),
   }
 }
+
+/** The names of call-outs as CSS has them, for the sheet: it does not fetch the words of the reading room. */
+const callOutWords = (say: Say): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    callOutSort.options.map((sort) => [`--word-${sort}`, JSON.stringify(say('pieces.callOut', { sort }))]),
+  )
 
 export type SheetData = Awaited<ReturnType<typeof loader>>
 /** The item whose text is on the sheet. */

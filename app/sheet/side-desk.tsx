@@ -5,6 +5,8 @@ import { useEffect, useRef, useState } from 'react'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
 import { insertParts, meantHeadings } from '../editor/insert-commands.ts'
+import { PARTS_PIECES } from '../../core/structure/headings.ts'
+import { PartsChoices } from '../pieces/parts-settings.tsx'
 import { pieceOf } from '../pieces/registry.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
 import type { Spelling } from '../spelling/use-spelling.ts'
@@ -215,8 +217,7 @@ function usePiece(editor: Editor) {
         parent: found && outerPiece(state, found.position),
         canTakeApart:
           found !== null &&
-          pieceOf(found.name)?.entry !== 'tab' &&
-          found.name !== 'accordion' &&
+          !(PARTS_PIECES as readonly string[]).includes(found.name) &&
           takeApart(state.doc, found.position) !== null,
       }
     },
@@ -286,15 +287,7 @@ function HeadingsDesk({ editor, run }: { editor: Editor; run: (command: Command)
           <li key={at}>{title || 'No words'}</li>
         ))}
       </ol>
-      <h3>Turn these headings into</h3>
-      <div className="desk-choices">
-        <button type="button" className="desk-button" onClick={() => run(insertParts('tabs'))}>
-          Tabs
-        </button>
-        <button type="button" className="desk-button" onClick={() => run(insertParts('accordion'))}>
-          Accordion
-        </button>
-      </div>
+      <PartsChoices label="Turn these headings into" onChoose={(piece) => run(insertParts(piece))} />
     </section>
   )
 }

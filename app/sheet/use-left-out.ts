@@ -2,8 +2,8 @@ import { useMemo, useRef } from 'react'
 import type { SentSetAside } from '../../core/document/wire.ts'
 import type { SheetPage } from './use-page.ts'
 
-/** What code that came in has lost, as its source knows it. */
-export interface LeftOutOfSource {
+/** What has come in and could not be kept, and the ways to keep a note of it and to decide. */
+export interface LeftOutInHand {
   /** So many things wait for a decision. */
   readonly count: number
   readonly keep: (entries: readonly SentSetAside[]) => void
@@ -12,7 +12,7 @@ export interface LeftOutOfSource {
 }
 
 /** The same object while the count is the same: what stands beside the sheet is not drawn anew at each key. */
-export function useLeftOut(page: SheetPage, show: () => void): LeftOutOfSource {
+export function useLeftOut(page: SheetPage, show: () => void): LeftOutInHand {
   const latest = useRef({ page, show })
   latest.current = { page, show }
   const count = page.setAside.filter(({ reason }) => reason === 'left out').length

@@ -32,7 +32,7 @@ import { pressedBelow } from '../editor/edges.ts'
 import { type Arrivals, useArrivals } from './use-arrivals.ts'
 import { useCursorReady } from './use-cursor-ready.ts'
 import { useItemState } from './use-item-state.ts'
-import { type LeftOutOfSource, useLeftOut } from './use-left-out.ts'
+import { type LeftOutInHand, useLeftOut } from './use-left-out.ts'
 import { type SheetPage, usePage } from './use-page.ts'
 import { useSaveKey } from './use-save-key.ts'
 import '../editor/pieces.css'
@@ -193,7 +193,7 @@ interface PaperProps {
   editor: NonNullable<SheetPage['editor']>
   onDialog: (dialog: SheetDialog) => void
   find: ReturnType<typeof useFindCall>
-  leftOut: LeftOutOfSource
+  leftOut: LeftOutInHand
   /** Told when the questions of an exercise were changed. */
   onQuestions: (at: string) => void
 }
@@ -203,7 +203,7 @@ interface PaperProps {
  * stands changes with every key, and is no reason to draw it anew.
  */
 const Paper = memo(function Paper({ data, editor, find, leftOut, onDialog, onQuestions }: PaperProps) {
-  const { course, entry, itemId, questions } = data
+  const { course, entry, itemId, questions, words } = data
   const [isSourceOpen, setSourceOpen] = useState(false)
   // The sheet gets narrower or wider: what was being written stays in sight.
   const toggleSource = (): void => {
@@ -232,6 +232,7 @@ const Paper = memo(function Paper({ data, editor, find, leftOut, onDialog, onQue
             }}
             dir={course.direction}
             lang={course.language}
+            style={words}
           >
             <EditorContent editor={editor} className="page-editor" />
             <PageFacts editor={editor} name={kindOfEntry(entry.kind).label} />

@@ -108,8 +108,8 @@ export class LiveSource {
   }
 
   #left(): void {
-    const notes = byFragments(this.#view.state.doc.toString(), this.#sync.takeNotes())
-    if (notes.length > 0) this.events.onLeft(notes)
+    const notes = this.#sync.takeNotes()
+    if (notes.length > 0) this.events.onLeft(byFragments(this.#view.state.doc.toString(), notes))
   }
 
   readonly #leave = ({ relatedTarget }: FocusEvent): void => {

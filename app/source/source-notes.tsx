@@ -1,13 +1,13 @@
 import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
 import type { FragmentNotes } from '../../core/source/fragments.ts'
-import type { LeftOutOfSource } from '../sheet/use-left-out.ts'
+import type { LeftOutInHand } from '../sheet/use-left-out.ts'
 
 interface Props {
   diagnostics: readonly Diagnostic[]
   notes: readonly FragmentNotes[]
   isReading: boolean
   /** What was left out before, and waits beside the page. */
-  leftOut: LeftOutOfSource
+  leftOut: LeftOutInHand
   onShow: (line: number) => void
   onRepair: (repair: SourceRepair) => void
   onKeep: (code: Code) => void

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { Diagnostic } from '../../core/source/check/diagnostic.ts'
 import type { FragmentNotes } from '../../core/source/fragments.ts'
 import { leftOutOf } from '../../core/source/left-out.ts'
-import type { LeftOutOfSource } from '../sheet/use-left-out.ts'
+import type { LeftOutInHand } from '../sheet/use-left-out.ts'
 import { useMessages } from '../shell/messages.tsx'
 import { LiveSource } from './live-source.ts'
 import { keyOf, SourceNotes } from './source-notes.tsx'
@@ -12,7 +12,7 @@ import './source-pane.css'
 
 interface Props {
   editor: Editor
-  leftOut: LeftOutOfSource
+  leftOut: LeftOutInHand
 }
 
 /** The page as HTML beside the sheet: both live, both editable. */
@@ -56,7 +56,7 @@ export default function SourcePane({ editor, leftOut }: Props) {
 }
 
 /** What came of the text as it was read last. What nobody took so is kept beside the page when the text is left. */
-function useNotes(leftOut: LeftOutOfSource) {
+function useNotes(leftOut: LeftOutInHand) {
   const [all, setNotes] = useState<readonly FragmentNotes[]>([])
   // By what was said of what: the same said of other code is told.
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set())

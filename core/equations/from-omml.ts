@@ -1,5 +1,6 @@
 import { DOMParser } from '@xmldom/xmldom'
 import { safeTex } from '../kinds/equation/tex.ts'
+import { byName } from '../tree/by-name.ts'
 
 /*
  * Formulas of word processors (Office MathML; ECMA-376, part 1, clause 22.1) as LaTeX. Names of elements in the
@@ -44,7 +45,7 @@ const isOn = (value: string | undefined): boolean => value !== undefined && !/^(
 const spaced = (tex: string): string => tex.replace(/ {2,}/g, ' ').trim()
 
 /** Signs that LaTeX means something by. */
-const ESCAPED: Readonly<Record<string, string>> = {
+const ESCAPED = byName<string>({
   '\\': '\\backslash ',
   '{': '\\{',
   '}': '\\}',
@@ -55,7 +56,7 @@ const ESCAPED: Readonly<Record<string, string>> = {
   _: '\\_',
   '~': '\\sim ',
   '^': '\\hat{}',
-}
+})
 const typed = (words: string): string => words.replace(/[\\{}$%#&_~^]/g, (sign) => ESCAPED[sign] ?? sign)
 
 /** What a part of a formula is; a single sign needs no braces, but gets them all the same. */
@@ -74,7 +75,7 @@ function inside(node: Node, depth: number): string {
     .join('')
 }
 
-const NARY: Readonly<Record<string, string>> = {
+const NARY = byName<string>({
   '∑': '\\sum',
   '∏': '\\prod',
   '∐': '\\coprod',
@@ -86,8 +87,8 @@ const NARY: Readonly<Record<string, string>> = {
   '⋂': '\\bigcap',
   '⋁': '\\bigvee',
   '⋀': '\\bigwedge',
-}
-const ACCENTS: Readonly<Record<string, string>> = {
+})
+const ACCENTS = byName<string>({
   '\u0302': '\\hat',
   '\u0303': '\\tilde',
   '\u0304': '\\bar',
@@ -97,7 +98,7 @@ const ACCENTS: Readonly<Record<string, string>> = {
   '\u030c': '\\check',
   '\u0306': '\\breve',
   '\u20d7': '\\vec',
-}
+})
 const FUNCTIONS =
   /^(sin|cos|tan|cot|sec|csc|sinh|cosh|tanh|coth|arcsin|arccos|arctan|log|ln|lg|exp|lim|max|min|sup|inf|det|dim|ker|gcd|arg|deg)$/
 /** A sign that encloses, as `\left` and `\right` take it; none is a dot. */
@@ -109,7 +110,7 @@ type Write = (node: Element, depth: number) => string
 const of = (node: Element, name: string, depth: number): string => part(named(node, name), depth)
 
 /** What each element that has a form of its own becomes; the others are what they hold. */
-const FORMS: Readonly<Record<string, Write>> = {
+const FORMS = byName<Write>({
   f: (node, depth) =>
     setting(node, 'type') === 'lin'
       ? `${of(node, 'num', depth)}/${of(node, 'den', depth)}`
@@ -181,7 +182,7 @@ const FORMS: Readonly<Record<string, Write>> = {
     if (!isUpright || !/^[a-z]{2,}$/i.test(name)) return words
     return FUNCTIONS.test(name) ? `\\${name} ` : `\\mathrm{${name}}`
   },
-}
+})
 
 function written(node: Element, depth: number): string {
   const name = node.localName ?? ''

@@ -1,3 +1,5 @@
+import { byName } from '../tree/by-name.ts'
+
 /**
  * What the setter of formulas says about the mistakes that are made most, in plain words. What it says of others stays
  * as it is: it names the command that is meant.
@@ -19,7 +21,7 @@ const PLAIN: readonly (readonly [said: RegExp, words: (first: string, second: st
   [/^Too many expansions/, () => 'A command in it stands for itself, without end.'],
 ]
 
-const OPENS: Readonly<Record<string, string>> = { '}': '{', '\\right': '\\left' }
+const OPENS = byName<string>({ '}': '{', '\\right': '\\left' })
 
 /** A message of the setter, without its place, as a sentence. */
 export function problemWords(message: string): string {

@@ -18,5 +18,13 @@ figcaption { font-size: 0.9em; }
 .graph-sample { width: 40px; height: 10px; }
 .box { margin: 1em 0; padding: 0.8em 1em; }
 .practice, .link-card { border: 1px solid #c9c0ac; padding: 0.8em 1em; margin: 1em 0; }
-.reveal { border-block: 1px solid #ddd6c6; padding: 0.4em 0; }
+.call-out { margin: 1em 0; padding-inline-start: 0.8em; border-inline-start: 1px solid #8a836e; }
+.call-out-sort { border: 1px solid #8a836e; padding: 0 0.4em; }
+.aside { margin: 0.4em 1em; padding-block: 0.4em; border-block: 1px solid #c9c0ac; clear: both; }
+.timeline { list-style: none; padding-inline-start: 1em; border-inline-start: 2px solid #c9c0ac; }
+.buttons { list-style: none; padding: 0; }
+.button-label { font-weight: bold; margin-block-end: 0; }
+.button-note { margin-block-start: 0; }
+.cards > .part { border: 1px solid #c9c0ac; padding: 0 0.8em; margin: 0.6em 0; }
+.reveal, .pop-up { border-block: 1px solid #ddd6c6; padding: 0.4em 0; }
 `

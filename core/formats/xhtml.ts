@@ -1,6 +1,7 @@
 import { VOID } from '../html/scan.ts'
 import { type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
 import { escapeText } from './escape.ts'
+import { byName } from '../tree/by-name.ts'
 
 /** HTML as XML (HTML Standard, “The XML syntax”). Comments are left out. */
 export function toXhtml(nodes: readonly HtmlNode[]): string {
@@ -10,10 +11,10 @@ export function toXhtml(nodes: readonly HtmlNode[]): string {
 }
 
 /** XML asks for the namespace that HTML knows by itself (MathML Core, “2.2.1”; SVG 2, “5.1”). */
-const NAMESPACES: Readonly<Record<string, string>> = {
+const NAMESPACES = byName<string>({
   math: ' xmlns="http://www.w3.org/1998/Math/MathML"',
   svg: ' xmlns="http://www.w3.org/2000/svg"',
-}
+})
 
 function elementXhtml({ tagName, attrs: given, childNodes }: HtmlElement): string {
   const attrs = given.filter(({ name }) => name !== 'xmlns')

@@ -2,6 +2,7 @@ import { elementWords, propertyWords } from './author-words.ts'
 import { BLOCK } from './element-groups.ts'
 import { safeLanguage } from '../tree/languages.ts'
 import { declarations, everyNode, hasClass, type HtmlElement, isText } from '../tree/tree.ts'
+import { byName } from '../tree/by-name.ts'
 
 /** What a kind has understood of an element. */
 export interface Understood {
@@ -33,7 +34,7 @@ export const PLAIN: Understood = { ...NOTHING, isPlain: true }
 export const LINE: Understood = { ...NOTHING, isLine: true, isTextblock: true }
 
 /** Values that say what holds without them (HTML Standard, the default of each attribute). */
-const AS_WITHOUT: Readonly<Record<string, RegExp>> = {
+const AS_WITHOUT = byName<RegExp>({
   colspan: /^0*1$/,
   rowspan: /^0*1$/,
   start: /^0*1$/,
@@ -41,7 +42,7 @@ const AS_WITHOUT: Readonly<Record<string, RegExp>> = {
   target: /^_self$/i,
   // Where a link leads is all that a page keeps of it; these are for search engines and for safety.
   rel: /^((noopener|noreferrer|nofollow|external)\s*)+$/i,
-}
+})
 const KEEPS_SPACE = /^(pre|pre-wrap|break-spaces|normal)$/i
 const PLACED = /^(start|end|left|right|center|-webkit-center|justify)$/i
 
@@ -79,9 +80,10 @@ function isUnderstood(
   if (name === 'data-piece' && understood.ownNames?.includes(value)) return true
   if (!understood.understands.includes(name)) return false
   if (AS_WITHOUT[name]?.test(value)) return true
-  return (
-    isSaid() || isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value))
-  )
+  const isOurs = (): boolean =>
+    isWritten(understood, (own) => own.attrs.some((each) => each.name === name && each.value === value))
+  // Our own are written with what holds without them, too; of the others most say something.
+  return name.startsWith('data-') ? isOurs() || isSaid() : isSaid() || isOurs()
 }
 
 function classesLeftOut(element: HtmlElement, understood: Understood): string[] {

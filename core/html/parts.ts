@@ -14,7 +14,7 @@ const PART: Understood = { understands: ['data-part', 'data-right', 'id'], style
 /** What is understood of a part of a piece. */
 export function partOf(element: HtmlElement): Understood {
   if (element.tagName === 'details') return { ...PART, understands: [...PART.understands, 'open', 'name'] }
-  return element.tagName === 'section' || attribute(element, 'data-part') !== undefined ? PART : NOTHING
+  return /^(section|li)$/.test(element.tagName) || attribute(element, 'data-part') !== undefined ? PART : NOTHING
 }
 
 /** Whether anything in the parts is read as blocks. */

@@ -42,6 +42,12 @@ function must<T>(value: T | undefined): T {
   return value
 }
 
+/** Made when it is asked for the first time: each thing that an element says asks for the same. */
+function once<Value>(make: () => Value): () => Value {
+  let made: { readonly value: Value } | null = null
+  return () => (made ??= { value: make() }).value
+}
+
 const nodeRules = byTag(Object.values<NodeKind>(nodeKinds), (name) => must(schema.nodes[name]))
 const markRules = byTag(Object.values<MarkKind>(markKinds), (name) => must(schema.marks[name]))
 
@@ -56,8 +62,8 @@ export function nodeReading(element: HtmlElement): NodeReading | null {
     if (element.attrs.length === 0) return reading
     return {
       ...reading,
-      made: (each) => JSON.stringify(rule.read(each)),
-      written: () => FORMATS.map((format) => nodeKind(type.name).write(type.create(attrs), [], format)),
+      made: (each) => JSON.stringify(each === element ? attrs : rule.read(each)),
+      written: once(() => FORMATS.map((format) => nodeKind(type.name).write(type.create(attrs), [], format))),
       ownNames: [ownName(type.name)],
       isPlain: type.spec.code === true,
     }
@@ -81,7 +87,9 @@ export function marksReading(element: HtmlElement): MarksReading | null {
     understands: read.flatMap(({ rule }) => rule.understands),
     styles: read.flatMap(({ rule: { styles = [] } }) => styles),
     made: (each) => JSON.stringify(read.map(({ attrs, rule }) => (each === element ? attrs : rule.read(each)))),
-    written: () => marks.flatMap((mark) => FORMATS.map((format) => markKind(mark.type.name).write(mark, [], format))),
+    written: once(() =>
+      marks.flatMap((mark) => FORMATS.map((format) => markKind(mark.type.name).write(mark, [], format))),
+    ),
     ownNames: read.map(({ type }) => ownName(type.name)),
   }
 }

@@ -177,6 +177,9 @@ test('preformatted text keeps its lines, a rule how it is drawn, a quotation whe
     '<hr style="border-block-start: 3px dashed #ff0000; width: 50%">\n' +
       '<hr style="border-block-start: 4px solid #ff0000">',
   )
+  expect(read('<hr style="border:none;border-bottom:thin dotted blue"><hr style="height:20px;background:#333">')).toBe(
+    '<hr style="border-block-start: 1px dotted #0000ff">\n' + '<hr style="border-block-start: 1px solid #333333">',
+  )
   expect(read('<figure><blockquote>a</blockquote><figcaption>A <i>book</i></figcaption></figure>')).toBe(
     '<figure><blockquote><p>a</p></blockquote><figcaption>A book</figcaption></figure>',
   )

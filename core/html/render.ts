@@ -2,13 +2,14 @@ import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
-import { setGraphs } from '../graphs/set-graphs.ts'
+import { drawAhead, setGraphs } from '../graphs/set-graphs.ts'
 import { sayNewWindows } from '../links/new-window.ts'
 import { setEquations } from '../equations/set-equations.ts'
 import { bracketNotes, setNotes } from '../notes/set-notes.ts'
 import { highlight } from './highlighted.ts'
 import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
 import { slug } from './slug.ts'
+import { atOnce } from '../tree/steps.ts'
 import {
   attribute,
   element,
@@ -26,7 +27,7 @@ import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 9
+export const RENDERER_VERSION = 10
 
 /** A heading that can be linked to. */
 export const publishedHeading = z.object({ level: z.number(), id: z.string(), text: z.string() })
@@ -46,9 +47,20 @@ export interface Rendered {
  * `word-NAME` a message of the reading room, `number-N` a number (`slots.ts`).
  */
 export function renderPage(page: Node): Rendered {
+  return atOnce(renderInSteps(page))
+}
+
+/** `renderPage` in steps, between which a server can answer others; graphs are drawn one at each. */
+export function* renderInSteps(page: Node): Generator<void, Rendered> {
+  yield* drawAhead(page)
   const blocks = page.type.create(null, Fragment.from(page.content.content.slice(1)))
-  const { written, headings } = renderBlocks(page, blocks, page.firstChild?.nodeSize ?? 0)
+  const { written, headings } = yield* blocksInSteps(page, blocks, page.firstChild?.nodeSize ?? 0)
   return { title: page.firstChild?.textContent ?? '', segments: written, headings }
+}
+
+interface RenderedBlocks {
+  readonly written: Segments
+  readonly headings: PublishedHeading[]
 }
 
 /**
@@ -59,10 +71,20 @@ export function renderBlocks(
   page: Node,
   parent: Node,
   start: number,
-  { arePlaces = true } = {},
-): { written: Segments; headings: PublishedHeading[] } {
+  options: { arePlaces?: boolean } = {},
+): RenderedBlocks {
+  return atOnce(blocksInSteps(page, parent, start, options))
+}
+
+function* blocksInSteps(
+  page: Node,
+  parent: Node,
+  start: number,
+  { arePlaces = true }: { arePlaces?: boolean } = {},
+): Generator<void, RenderedBlocks> {
   const positions = new Map<HtmlElement, number>()
   const elements = writeChildren(parent, 'published', start, (each, _node, position) => positions.set(each, position))
+  yield
   highlight(elements)
   setEquations(elements)
   const graphs = setGraphs(elements, { isPassage: !arePlaces })
@@ -72,8 +94,7 @@ export function renderBlocks(
     return graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))
   }
   const taken = new Set<string>()
-  for (const each of everyElement(elements))
-    if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')
+  sayOwnWords(elements)
   if (!arePlaces) {
     bracketNotes(elements)
     for (const each of everyElement(elements)) each.attrs = each.attrs.filter(({ name }) => name !== 'id')
@@ -83,6 +104,7 @@ export function renderBlocks(
     const id = attribute(each, 'id')
     if (id !== undefined) taken.add(id)
   }
+  yield
   const headings = nameHeadings(elements, taken)
   setNotes(elements, taken, { notes: word('pieces.notes'), back: word('pieces.noteBack') })
   const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
@@ -102,6 +124,7 @@ export function renderBlocks(
         value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`),
       })
   }
+  yield
   return { written: split(writtenOf()), headings }
 }
 
@@ -118,6 +141,26 @@ export function sealedPieces(page: Node): { node: Node; position: number }[] {
 /** Puts a message of the reading room in the place of an element's words. */
 function sayWords(node: HtmlNode | undefined, name: MessageName): void {
   if (node && isElement(node)) node.childNodes = [text(word(name))]
+}
+
+/** What pieces say by themselves, in the language of the course. */
+function sayOwnWords(elements: readonly HtmlNode[]): void {
+  for (const each of everyElement(elements))
+    if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')
+    else if (hasClass(each, 'call-out')) sayName(each)
+    else if (hasClass(each, 'pop-up')) each.attrs.push({ name: 'data-close', value: word('pieces.close') })
+    else if (hasClass(each, 'accordion') && attribute(each, 'data-opens') !== 'one')
+      each.attrs.push(
+        { name: 'data-open-all', value: word('pieces.openAll') },
+        { name: 'data-close-all', value: word('pieces.closeAll') },
+      )
+}
+
+/** Puts what a call-out is for before its title, in the language of the course. */
+function sayName(callOut: HtmlElement): void {
+  for (const each of everyElement(callOut.childNodes.slice(0, 1)))
+    if (hasClass(each, 'call-out-sort'))
+      each.childNodes = [text(word('pieces.callOut', { sort: attribute(callOut, 'data-sort') ?? '' }))]
 }
 
 function nameHeadings(nodes: readonly HtmlNode[], taken: Set<string>): PublishedHeading[] {

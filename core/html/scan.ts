@@ -1,4 +1,4 @@
-import { ErrorCodes as ERR, type ParserError, type Token, Tokenizer, TokenizerMode } from 'parse5'
+import { type Token, Tokenizer, TokenizerMode } from 'parse5'
 
 export interface Attribute {
   readonly name: string
@@ -36,8 +36,6 @@ export interface Scan {
   readonly tags: readonly Tag[]
   readonly words: readonly Words[]
   readonly comments: readonly Span[]
-  /** Names of attributes that stand on their tag a second time. */
-  readonly repeated: readonly Span[]
   /** The last start tag, if what follows it is text as far as its end tag, and there is none. */
   readonly openText: Tag | null
   /** Where the last thing ends that was finished: before the end of the text where a tag is not. */
@@ -68,7 +66,7 @@ const FOREIGN = new Set(['svg', 'math'])
 
 /** Reads a text as the HTML Standard's tokeniser does; never throws. */
 export function scan(text: string): Scan {
-  const [tags, words, comments, repeated]: [Tag[], Words[], Span[], Span[]] = [[], [], [], []]
+  const [tags, words, comments]: [Tag[], Words[], Span[]] = [[], [], []]
   let [end, isText, foreign] = [0, false, 0]
   const take = (token: Token.TagToken, isEnd: boolean): void => {
     if (!token.location) return
@@ -106,25 +104,10 @@ export function scan(text: string): Scan {
       onEof: () => undefined,
       onNullCharacter: pass,
       onWhitespaceCharacter: pass,
-      onParseError: (error) => {
-        if (error.code !== ERR.duplicateAttribute) return
-        repeated.push(nameBefore(text, error))
-      },
     },
   )
   tokenizer.write(text, true)
-  return { text, tags, words, comments, repeated, end, openText: isText ? (tags.at(-1) ?? null) : null }
-}
-
-const LONGEST_NAME = 100
-
-/** The name of the attribute that ends at a fault. */
-export function nameBefore(
-  text: string,
-  { startOffset: to, startLine: line, startCol: column }: Pick<ParserError, 'startOffset' | 'startLine' | 'startCol'>,
-): Span {
-  const before = text.slice(Math.max(0, to - LONGEST_NAME), to)
-  return { from: to - before.length + before.search(/[^\s"'>/=]*$/), to, line, column }
+  return { text, tags, words, comments, end, openText: isText ? (tags.at(-1) ?? null) : null }
 }
 
 /** What follows these is text until their end tag (HTML Standard, "the rules for parsing tokens in HTML content"). */

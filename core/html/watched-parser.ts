@@ -1,6 +1,13 @@
-import { defaultTreeAdapter, type DefaultTreeAdapterMap, ErrorCodes as ERR, Parser, type Token } from 'parse5'
+import {
+  defaultTreeAdapter,
+  type DefaultTreeAdapterMap,
+  ErrorCodes as ERR,
+  Parser,
+  type ParserError,
+  type Token,
+} from 'parse5'
 import type { HtmlNode } from '../tree/tree.ts'
-import { nameBefore, type Span, spanOf } from './scan.ts'
+import { type Span, spanOf } from './scan.ts'
 
 /** A text as the parser of HTML has it, with what stands in the text and may be in none of its nodes. */
 export interface Watched {
@@ -34,13 +41,21 @@ class WatchedParser extends Parser<DefaultTreeAdapterMap> {
   }
 }
 
+const LONGEST_NAME = 100
+
+/** The name of the attribute that ends at a fault. */
+function nameBefore(text: string, { startOffset: to, startLine: line, startCol: column }: ParserError): Span {
+  const before = text.slice(Math.max(0, to - LONGEST_NAME), to)
+  return { from: to - before.length + before.search(/[^\s"'>/=]*$/), to, line, column }
+}
+
 /** Parses the text of a fragment or of a whole document, with places; no words are left out for script. */
 export function parseWatched(text: string, isWhole: boolean): Watched {
   const repeated: Span[] = []
   const options = {
     ...{ scriptingEnabled: false, sourceCodeLocationInfo: true, treeAdapter },
-    onParseError: (error: Parameters<typeof nameBefore>[1] & { readonly code: string }) =>
-      void (error.code === (ERR.duplicateAttribute as string) && repeated.push(nameBefore(text, error))),
+    onParseError: (error: ParserError) =>
+      void (error.code === ERR.duplicateAttribute && repeated.push(nameBefore(text, error))),
   }
   // Of its own class: `this` makes it.
   const parser = isWhole

@@ -1,3 +1,6 @@
+/** The narrowest that a block may be, in percent of its column. */
+export const LEAST_WIDTH = 20
+
 export const MARGIN_STYLES = ['margin', 'margin-inline', 'margin-left', 'margin-right']
 
 /** Where a block stands that is not as wide as its column, by its margins; null where they don’t say it. */

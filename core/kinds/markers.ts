@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { attribute, declarations, type HtmlElement } from '../tree/tree.ts'
+import { byName } from '../tree/by-name.ts'
 
 /**
  * The marker that a list asks for, if it is one of these: from `list-style-type` of CSS or from `type` of HTML, which
@@ -16,18 +17,15 @@ export function markerOf<Marker extends string>(
   return name === '' ? undefined : markers.safeParse(SAME[name] ?? name).data
 }
 
-const LETTERS: Readonly<Record<string, string | undefined>> = {
+const LETTERS = byName<string>({
   '1': 'decimal',
   a: 'lower-alpha',
   A: 'upper-alpha',
   i: 'lower-roman',
   I: 'upper-roman',
-}
+})
 /** CSS Counter Styles 3 has two names for these. */
-const SAME: Readonly<Record<string, string | undefined>> = {
-  'lower-latin': 'lower-alpha',
-  'upper-latin': 'upper-alpha',
-}
+const SAME = byName<string>({ 'lower-latin': 'lower-alpha', 'upper-latin': 'upper-alpha' })
 
 /** The style that asks for a marker; null for the one that lists have by themselves. */
 export const markerStyle = (marker: unknown, own: string): string | null =>

@@ -29,6 +29,8 @@ export const PLACING_ATTRIBUTES = ['align']
  * are taken as what reads `around` it has them, unless it says a direction of its own.
  */
 export function placingOf(unsafeElement: HtmlElement, around: 'ltr' | 'rtl' = 'ltr'): Placing {
+  // Most blocks say nothing, and each is asked.
+  if (unsafeElement.attrs.length === 0 && unsafeElement.tagName !== 'center') return SAYS_NOTHING
   const styles = declarations(unsafeElement)
   const direction = firstThat(directionOf, attribute(unsafeElement, 'dir'), styles.get('direction'))
   const isRtl = (direction ?? around) === 'rtl'
@@ -41,6 +43,8 @@ export function placingOf(unsafeElement: HtmlElement, around: 'ltr' | 'rtl' = 'l
   const indent = indentOf(styles.get('margin-inline-start') ?? styles.get('margin-left'))
   return { ...(align ? { align } : {}), ...(indent ? { indent } : {}), ...(direction ? { direction } : {}) }
 }
+
+const SAYS_NOTHING: Readonly<Placing> = {}
 
 function directionOf(value: string | undefined): 'ltr' | 'rtl' | null {
   const direction = value?.trim().toLowerCase()

@@ -24,7 +24,7 @@ test('every folder of kinds is in the registry', async () => {
 
 test.each(kinds)('$name is registered under its name, with a label and complete defaults', (kind) => {
   expect(kind.type === 'node' ? schema.nodes[kind.name] : schema.marks[kind.name]).toBeDefined()
-  expect(kind.label).toMatch(/^(HTML )?[a-z][a-z ]*$/)
+  expect(kind.label).toMatch(/^(HTML )?[a-z][a-z -]*$/)
   const defaults = kind.attributes.parse({})
   for (const [name, { default: value }] of Object.entries(attributeSpecs(kind)))
     expect(defaults).toHaveProperty(name, value)

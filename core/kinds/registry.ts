@@ -1,10 +1,14 @@
 import { abbreviation } from './abbreviation/kind.ts'
 import { accordion } from './accordion/kind.ts'
+import { aside } from './aside/kind.ts'
 import { badge } from './badge/kind.ts'
 import { bankQuestion } from './bank-question/kind.ts'
 import { blank } from './blank/kind.ts'
 import { box } from './box/kind.ts'
 import { bulletList } from './bullet-list/kind.ts'
+import { button, buttonLabel, buttonNote, buttons } from './buttons/kinds.ts'
+import { callOut } from './call-out/kind.ts'
+import { cards } from './cards/kind.ts'
 import { code } from './code/kind.ts'
 import { column, columns } from './columns/kinds.ts'
 import { contents } from './contents/kind.ts'
@@ -32,12 +36,14 @@ import { passage } from './passage/kind.ts'
 import { part, partTitle } from './part/kinds.ts'
 import { player } from './player/kind.ts'
 import { caption, picture } from './picture/kinds.ts'
+import { popUp } from './pop-up/kind.ts'
 import { preformatted } from './preformatted/kind.ts'
 import { answer, answerText, feedback, practice, prompt } from './practice/kinds.ts'
 import { quotation } from './quotation/kind.ts'
 import { reveal } from './reveal/kind.ts'
 import { rule } from './rule/kind.ts'
 import { smallCaps } from './small-caps/kind.ts'
+import { steps } from './steps/kind.ts'
 import { strike } from './strike/kind.ts'
 import { strong } from './strong/kind.ts'
 import { subscript } from './subscript/kind.ts'
@@ -47,6 +53,7 @@ import { tabs } from './tabs/kind.ts'
 import { text } from './text/kind.ts'
 import { textColour } from './text-colour/kind.ts'
 import { textSize } from './text-size/kind.ts'
+import { timeline } from './timeline/kind.ts'
 import { title } from './title/kind.ts'
 import { typeface } from './typeface/kind.ts'
 import { value } from './value/kind.ts'
@@ -58,6 +65,12 @@ export const nodeKinds = {
   title,
   paragraph,
   heading,
+  steps,
+  timeline,
+  buttons,
+  button,
+  buttonLabel,
+  buttonNote,
   bulletList,
   orderedList,
   listItem,
@@ -74,11 +87,15 @@ export const nodeKinds = {
   tableHeader,
   captionedTable,
   tableCaption,
+  aside,
+  callOut,
   box,
+  cards,
   tabs,
   accordion,
   part,
   partTitle,
+  popUp,
   reveal,
   columns,
   column,

@@ -1,7 +1,11 @@
 import fc from 'fast-check'
+import type { Node } from 'prosemirror-model'
 import { expect, test } from 'vitest'
 import { problemOfPage } from '../document/check.ts'
 import { schema } from '../document/schema.ts'
+import type { NodeKind } from '../kinds/kind.ts'
+import { nodeKinds } from '../kinds/registry.ts'
+import type { HtmlElement } from '../tree/tree.ts'
 import { writeChildren } from '../html/write.ts'
 import { asItCame, cleanHtml, cleanText, typedText } from './clean.ts'
 import { isCode } from './is-code.ts'
@@ -214,6 +218,29 @@ test('the other readings: with the looks that a page has a place for, and as it 
     '<p style="text-align: center"><span style="color: #c00000">red</span></p>\n<p>b</p>\n<p>c</p>',
   )
   expect(written(asItCame(html))).toContain('<p>b<br><br>c</p>')
+})
+
+/** Their looks stay behind, or what they refer to has to be known first (`pictures.test.ts`). */
+const NOT_AS_THEY_WERE = new Set(['table', 'captionedTable', 'rule', 'picture', 'player', 'htmlPiece', 'linkCard'])
+const PIECES = Object.values<NodeKind>(nodeKinds).filter(({ isPiece, name }) => isPiece && !NOT_AS_THEY_WERE.has(name))
+
+/** All that a piece says; empty lines are none of it, nor where a paragraph stands: both are left behind. */
+function saidBy(piece: Node | undefined): unknown[] {
+  const said: unknown[] = [piece?.type.name, piece?.attrs]
+  piece?.descendants((node) => {
+    if (!(node.type.name === 'paragraph' && node.content.size === 0))
+      said.push(node.type.name, node.type.name === 'paragraph' ? {} : node.attrs, node.text)
+  })
+  return said
+}
+
+test.each(PIECES.map((kind) => [kind.name, kind] as const))('%s is pasted with all its settings', (_name, kind) => {
+  for (const example of kind.examples.filter(({ type }) => schema.nodes[type]!.isInGroup('block'))) {
+    const block = schema.nodeFromJSON(example)
+    const page = schema.node('doc', null, [schema.node('title'), block])
+    const source = writeChildren(page, 'source', 0)[1] as HtmlElement
+    expect(saidBy(cleanHtml(serializeOuter(source)).blocks[0])).toEqual(saidBy(block))
+  }
 })
 
 test('plain text has its lists; a single line with a dash is a line', () => {

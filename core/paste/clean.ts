@@ -133,9 +133,16 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['equation', 'equation', 'equations'],
   ['link', 'link', 'links'],
   ['box', 'box', 'boxes'],
+  ['aside', 'aside', 'asides'],
+  ['callOut', 'call-out', 'call-outs'],
+  ['steps', 'set of steps', 'sets of steps'],
+  ['timeline', 'timeline', 'timelines'],
+  ['buttons', 'row of buttons', 'rows of buttons'],
+  ['cards', 'set of cards', 'sets of cards'],
   ['tabs', 'set of tabs', 'sets of tabs'],
   ['accordion', 'accordion', 'accordions'],
   ['reveal', 'reveal', 'reveals'],
+  ['popUp', 'pop-up', 'pop-ups'],
   ['columns', 'set of columns', 'sets of columns'],
 ]
 

@@ -1,3 +1,5 @@
+import { byName } from '../tree/by-name.ts'
+
 /** What a look is called by an author; the first that fits wins. What a page keeps in its own way is not named. */
 const LOOKS: readonly (readonly [property: RegExp, value: RegExp, name: string])[] = [
   [/^(page-)?break-(before|after|inside)$/, /always|page|avoid/, 'page break'],
@@ -14,7 +16,7 @@ const LOOKS: readonly (readonly [property: RegExp, value: RegExp, name: string])
 ]
 
 /** Elements of HTML that a page has no place for yet, as authors call what they are for. */
-const TAGS: Readonly<Record<string, string>> = {
+const TAGS = byName<string>({
   del: 'words marked as deleted',
   ins: 'marks of insertions',
   center: 'alignment',
@@ -37,7 +39,7 @@ const TAGS: Readonly<Record<string, string>> = {
   iframe: 'a frame',
   comment: 'a comment in the code',
   hidden: 'hidden text',
-}
+})
 
 /** What these style declarations look like, by name; what a page says in its own way has none. */
 export function looksOf(styles: ReadonlyMap<string, string>): string[] {

@@ -1,4 +1,5 @@
 import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../tree/tree.ts'
+import { byName } from '../tree/by-name.ts'
 
 /*
  * Word processors that write HTML to the clipboard write lists as paragraphs: each with its list, level and format in
@@ -31,7 +32,7 @@ function itemOf(node: HtmlNode): Item | null {
 }
 
 /** Signs of bullets in the fonts that word processors take them from (common practice), by CSS’s names. */
-const BULLETS: Readonly<Record<string, string>> = { o: 'circle', '§': 'square', '▪': 'square', '■': 'square' }
+const BULLETS = byName<string>({ o: 'circle', '§': 'square', '▪': 'square', '■': 'square' })
 
 function signOf(words: string): Sign {
   const number = /^[([]?(?:(\d+)|([a-z]+))[.)\]]?$/i.exec(words.split('.').filter(Boolean).at(-1) ?? '')
@@ -55,7 +56,7 @@ function signOf(words: string): Sign {
 
 /** A Roman number in small letters; null for any other word. */
 function romanNumber(letters: string): number | null {
-  const values: Readonly<Record<string, number>> = { i: 1, v: 5, x: 10, l: 50, c: 100, d: 500, m: 1000 }
+  const values = byName<number>({ i: 1, v: 5, x: 10, l: 50, c: 100, d: 500, m: 1000 })
   if (!/^m{0,3}(cm|cd|d?c{0,3})(xc|xl|l?x{0,3})(ix|iv|v?i{0,3})$/.test(letters) || letters === '') return null
   return [...letters].reduce((sum, letter, at) => {
     const [value, next] = [values[letter]!, values[letters[at + 1] ?? ''] ?? 0]

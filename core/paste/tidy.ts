@@ -8,6 +8,8 @@ import {
   isText,
   textOf,
 } from '../tree/tree.ts'
+import type { NodeKind } from '../kinds/kind.ts'
+import { nodeKinds } from '../kinds/registry.ts'
 import { isNewWindowSaid, saysNewWindow } from '../links/new-window.ts'
 import { looksOf } from './looks.ts'
 import { withoutBlankLines } from './blank-lines.ts'
@@ -184,18 +186,14 @@ const MEANING = new Set([
   'lang',
   'dir',
   'data-piece',
-  'data-edge',
-  'data-space',
   'data-part',
   'data-right',
-  'data-answers',
-  'data-split',
-  'data-deepest',
   'srcdoc',
   'height',
   'width',
   'sandbox',
   'open',
+  'checked',
   'name',
   'role',
   'epub:type',
@@ -205,8 +203,6 @@ const MEANING = new Set([
   'data-target',
 ])
 
-/** What marks a caption, until it is known of what. */
-const CAPTION = /^(mso)?caption$/i
 /** Attributes by which HTML said looks before there was CSS. */
 const LOOKS = new Set([
   'align',
@@ -221,6 +217,16 @@ const LOOKS = new Set([
   'data-lines',
   'data-padding',
 ])
+
+/** Settings of our own pieces, whichever there are. How tables look is no setting of what they say. */
+const SETTINGS = new Set(
+  Object.values<NodeKind>(nodeKinds)
+    .flatMap(({ reads }) => reads.flatMap(({ understands }) => understands))
+    .filter((name) => name.startsWith('data-') && !LOOKS.has(name)),
+)
+
+/** What marks a caption, until it is known of what. */
+const CAPTION = /^(mso)?caption$/i
 /**
  * Names that programs give to places for their own ends (common practice: word processors hide bookmarks that begin
  * with a line, and mark links between programs as “OLE_LINK”).
@@ -258,6 +264,7 @@ function keptAttributes(node: HtmlElement, tidied: Tidied): HtmlElement['attrs']
     if (tidied.keepsLooks && (name === 'style' || LOOKS.has(name))) return true
     const stays =
       MEANING.has(name) ||
+      SETTINGS.has(name) ||
       (name === 'class' && CAPTION.test(value)) ||
       (name === 'style' && (isPiece || keepsStyle(node)))
     if (!stays && name === 'style') for (const look of looksOf(declarations(node))) tidied.looks.add(look)

@@ -2,6 +2,7 @@ import type { Rule } from './rule.ts'
 import { altSaysNothing } from './rules/alt-says-nothing.ts'
 import { bareAddress } from './rules/bare-address.ts'
 import { crossedHeads } from './rules/crossed-heads.ts'
+import { deadButton } from './rules/dead-button.ts'
 import { emojiAlone } from './rules/emoji-alone.ts'
 import { fakedHeading } from './rules/faked-heading.ts'
 import { fakedList } from './rules/faked-list.ts'
@@ -30,6 +31,7 @@ export const rules: readonly Rule[] = [
   vagueLink,
   bareAddress,
   linkToNothing,
+  deadButton,
   openBlank,
   emojiAlone,
   weakContrast,

@@ -6,14 +6,14 @@ const groups = (html: string) => byFragments(html, readPage(html, { positions: t
 
 test('what is told of a fragment and of what it holds is one entry, with the fragment as it was typed', () => {
   const html =
-    '<p>a</p>\n<div onclick="go()" style="float: left">b <span style="letter-spacing: 2px">c</span></div>\n<p data-y="1">d</p>'
+    '<p>a</p>\n<div onclick="go()" style="clear: left">b <span style="letter-spacing: 2px">c</span></div>\n<p data-y="1">d</p>'
   expect(groups(html)).toEqual([
     {
       line: 2,
       type: 'left out',
       messages: [
         'This block lost “onclick”, which would run script.',
-        'This block lost its place beside the text (float: left).',
+        'This block lost its place beside the text (clear: left).',
         'These words lost their spacing (letter-spacing: 2px).',
       ],
       code: { from: 9, to: 9 + html.split('\n')[1]!.length, text: html.split('\n')[1] },
@@ -37,7 +37,7 @@ test('a fragment is found where it stands, also beside what is never finished', 
 })
 
 test('code kept as an HTML piece is read as that piece, with the code as it was typed', () => {
-  const code = '<div style="float: left" title="1 &amp; 2">“b” & \'c\'\n<script>if (1 < 2) go()</script></div>'
+  const code = '<div style="clear: left" title="1 &amp; 2">“b” & \'c\'\n<script>if (1 < 2) go()</script></div>'
   const { page, notes } = readPage(`<p>a</p>${pieceHolding(code)}`, { positions: true, isPassage: true })
   expect(page.child(2).type.name).toBe('htmlPiece')
   expect(page.child(2).attrs.code).toBe(code)

@@ -13,15 +13,15 @@ const leftOut = (html: string) => {
 }
 
 test('what a source loses waits with its words and its code; what was recognised does not', () => {
-  const html = `<p>a</p><div style="float: left" data-x="1">b</div><!-- later -->
+  const html = `<p>a</p><div style="clear: left" data-x="1">b</div><!-- later -->
     <details><summary>c</summary>d</details>`
   const entries = leftOut(html)
   expect(entries.map(({ id, reason, told, content }) => [id, reason, told, codeIn(content)])).toEqual([
     [
       'id-1',
       'left out',
-      'This block lost its place beside the text (float: left). This block lost “data-x="1"”.',
-      '<div style="float: left" data-x="1">b</div>',
+      'This block lost its place beside the text (clear: left). This block lost “data-x="1"”.',
+      '<div style="clear: left" data-x="1">b</div>',
     ],
     ['id-2', 'left out', 'The comment “later” was left out: it is no part of a page.', ''],
   ])

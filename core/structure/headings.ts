@@ -3,7 +3,8 @@ import { Transform } from 'prosemirror-transform'
 import { isA, markOn } from '../kinds/facts.ts'
 
 /** Pieces made of titled parts. */
-export type PartsPiece = 'tabs' | 'accordion'
+export const PARTS_PIECES = ['tabs', 'accordion', 'steps', 'cards', 'timeline'] as const
+export type PartsPiece = (typeof PARTS_PIECES)[number]
 
 /** Blocks that lie side by side in one parent and begin with a heading: what becomes parts. */
 export interface HeadingRun {
@@ -98,7 +99,7 @@ function sizeBefore(parent: Node, index: number): number {
   return size
 }
 
-/** Makes tabs or an accordion of a run: each heading becomes the title of a part, what stands under it the part. */
+/** Makes a piece with parts of a run: each heading becomes the title of a part, what stands under it the part. */
 export function headingsToParts(page: Node, run: HeadingRun, piece: PartsPiece): Transform {
   const types = page.type.schema.nodes
   const parts: { heading: Node; blocks: Node[] }[] = []
@@ -137,7 +138,7 @@ function beneathTitle(heading: Node, paragraph: NodeType): Node[] {
   return kept.length > 0 ? [paragraph.create(null, Fragment.from(kept))] : []
 }
 
-/** Makes headings of the parts of tabs or an accordion, with what stood in them beneath. Null when there are none. */
+/** Makes headings of the parts of a piece, with what stood in them beneath. Null when there are none. */
 export function partsToHeadings(page: Node, position: number): Transform | null {
   const piece = page.nodeAt(position)
   if (!piece || !isA(piece.firstChild, 'part')) return null
@@ -156,9 +157,11 @@ export function partsToHeadings(page: Node, position: number): Transform | null 
   return new Transform(page).replaceWith(position, position + piece.nodeSize, blocks)
 }
 
-/** Turns tabs into an accordion or back; the parts stay as they are. Null when the piece has no parts. */
+/** Turns a piece with parts into another; the parts stay as they are. Null when the piece has none. */
 export function reform(page: Node, position: number, into: PartsPiece): Transform | null {
   const piece = page.nodeAt(position)
   if (!piece || !isA(piece.firstChild, 'part')) return null
-  return new Transform(page).setNodeMarkup(position, page.type.schema.nodes[into], piece.attrs)
+  // What the other piece has settings for, too; the rest begins as it does there.
+  const { level } = piece.attrs
+  return new Transform(page).setNodeMarkup(position, page.type.schema.nodes[into], { level: level as number })
 }

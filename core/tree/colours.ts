@@ -1,4 +1,6 @@
-const NAMED: Record<string, string> = {
+import { byName } from './by-name.ts'
+
+const NAMED = byName<string>({
   white: '#ffffff',
   black: '#000000',
   red: '#ff0000',
@@ -31,7 +33,7 @@ const NAMED: Record<string, string> = {
   wheat: '#f5deb3',
   linen: '#faf0e6',
   lavender: '#e6e6fa',
-}
+})
 
 /**
  * A CSS colour as six lower-case hex digits with `#`, or null when it is none that we take:

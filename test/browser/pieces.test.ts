@@ -232,6 +232,42 @@ test('accordion and disclosure by the keys of the ARIA Authoring Practices', asy
   await expect(page.getByText('Hidden reason.')).toBeHidden()
 })
 
+test('an accordion opens one part at a time, or all of them by one button, as its author chose', async ({
+  fixture,
+}) => {
+  const parts = ['Lay', 'Pack', 'Cope']
+    .map((title) => `<section><h2>${title}</h2><p>${title} words.</p></section>`)
+    .join('')
+  const source = `<h1>Folds</h1><div data-piece="accordion" data-opens="one" data-starts="first">${parts}</div>`
+  const path = await fixture.addPage('folds', source, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/folds')
+  const open = (): Promise<string[]> => page.locator('[aria-expanded=true]').allTextContents()
+  expect(await open()).toEqual(['Lay'])
+  await page.getByRole('button', { name: 'Cope' }).click()
+  expect(await open()).toEqual(['Cope'])
+  await expect(page.getByText('Lay words.')).toBeHidden()
+  await expect(page.getByRole('button', { name: 'Open all' })).toHaveCount(0)
+
+  const author = await fixture.open('author', path)
+  await author.locator('.accordion .part-title').first().click()
+  const choose = (name: string) => author.getByRole('tabpanel').getByText(name, { exact: true }).click()
+  await choose('Several')
+  await choose('All')
+  await expect(author.locator('.accordion')).toHaveAttribute('data-starts', 'all')
+  await kept(author)
+  await author.getByRole('button', { name: 'Publish edition 2' }).click()
+  await author.getByRole('dialog').getByRole('button', { name: 'Publish edition 2' }).click()
+  await expect(author.locator('.foot')).toContainText('Students read edition 2')
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Close all' })).toBeVisible()
+  expect(await open()).toEqual(parts.match(/(?<=<h2>)\w+/g))
+  await page.getByRole('button', { name: 'Close all' }).click()
+  expect(await open()).toEqual([])
+  await page.getByRole('button', { name: 'Open all' }).click()
+  await page.getByRole('button', { name: 'Pack' }).click()
+  await expect(page.getByRole('button', { name: 'Open all' })).toBeVisible()
+})
+
 test('a link opens the tab it points into, the browser’s search opens what is folded, and paper shows everything', async ({
   fixture,
 }) => {

@@ -124,11 +124,11 @@ test('code written by hand becomes real pieces; what is wrong is explained at it
 test('what a page can’t hold is told by fragments, taken so, or kept as it was typed', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('code', '<h1>Code</h1><p>Here.</p><p>There.</p>'))
   await openSource(page)
-  await replaceInSource(page, '<p>Here.</p>', '<div style="float:left" data-x="1">Beside <b class="c">it</b></div>')
+  await replaceInSource(page, '<p>Here.</p>', '<div style="clear:left" data-x="1">Beside <b class="c">it</b></div>')
   const entries = page.locator('.source-notes').getByRole('listitem')
   await expect(entries).toHaveCount(1)
   await expect(entries).toContainText(
-    'This block lost its place beside the text (float: left). This block lost “data-x="1"”. These words lost their class “c”.',
+    'This block lost its place beside the text (clear: left). This block lost “data-x="1"”. These words lost their class “c”.',
   )
   await entries.getByRole('button', { name: 'Take it so' }).click()
   await expect(entries).toHaveCount(0)
@@ -149,7 +149,7 @@ test('what was left out waits beside the page, also for co-authors, until somebo
   const page = await fixture.open('author', path)
   const other = await fixture.open('coauthor', path)
   await openSource(page)
-  await replaceInSource(page, '<p>Here.</p>', '<div style="float:left">Beside</div><!-- later -->')
+  await replaceInSource(page, '<p>Here.</p>', '<div style="clear:left">Beside</div><!-- later -->')
   await expect(page.locator('.source-notes').getByRole('listitem')).toHaveCount(2)
   await sheet(page).getByText('There.').click()
   await expect(page.locator('.source-notes')).toContainText('2 things were left out before.')
@@ -157,7 +157,7 @@ test('what was left out waits beside the page, also for co-authors, until somebo
   // The co-author, who never had the source open, keeps the one and takes the other as it is.
   await other.getByRole('tab', { name: 'Set aside' }).click()
   const desk = other.getByRole('tabpanel')
-  await expect(desk).toContainText('This block lost its place beside the text (float: left).')
+  await expect(desk).toContainText('This block lost its place beside the text (clear: left).')
   await expect(desk).toContainText('The comment “later” was left out: it is no part of a page.')
   await sheet(other).getByText('There.').click()
   await desk.getByRole('button', { name: 'Keep it as an HTML piece' }).click()

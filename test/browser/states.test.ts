@@ -73,7 +73,7 @@ const ON_SHEET: readonly State[] = [
     isInDesk: true,
     open: async (page, fixture) => {
       await tabOf(/^Set aside/)(page, fixture)
-      await page.getByText('The code', { exact: true }).click()
+      await page.getByText('Show the HTML', { exact: true }).click()
     },
   },
   {

@@ -129,19 +129,25 @@ test('on a phone the way on and the contents stand at the top and the end of the
   const top = async (selector: string): Promise<number> => (await page.locator(selector).boundingBox())!.y
   const way = page.getByRole('navigation', { name: 'Previous, contents, next' })
   await expect(way).toContainText('Contents, 2 of 4 in this lesson')
-  const order = [await top('.way'), await top('h1'), await top('.steps'), await top('.marks'), await top('#contents')]
+  const order = [
+    await top('.way'),
+    await top('h1'),
+    await top('.neighbours'),
+    await top('.marks'),
+    await top('#contents'),
+  ]
   expect([...order].sort((a, b) => a - b)).toEqual(order)
   // Read and stepped through in the order in which it stands.
   expect(
     await page.evaluate(() =>
-      [...document.querySelectorAll('.way, h1, .steps, .marks, #contents')].map(
+      [...document.querySelectorAll('.way, h1, .neighbours, .marks, #contents')].map(
         (each) => each.className || each.id || each.localName,
       ),
     ),
-  ).toEqual(['way', 'h1', 'steps', 'marks', 'lesson'])
+  ).toEqual(['way', 'h1', 'neighbours', 'marks', 'lesson'])
   await way.getByRole('link', { name: 'Next: Three' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Three')
-  await page.locator('.steps').getByRole('link', { name: 'Contents' }).click()
+  await page.locator('.neighbours').getByRole('link', { name: 'Contents' }).click()
   await expect(page.locator('#contents')).toBeInViewport()
   // In a chapter nothing but its book; in a lesson, and on the opening page of a book, what the page lists is listed
   // once.

@@ -4,6 +4,7 @@ import type { Node } from 'prosemirror-model'
 import { evenTable } from '../../core/document/normalise-table.ts'
 import { schema } from '../../core/document/schema.ts'
 import type { MarkKind, NodeJson } from '../../core/kinds/kind.ts'
+import { callOutSort } from '../../core/kinds/call-out/kind.ts'
 import { markKinds } from '../../core/kinds/registry.ts'
 
 /** Edges of boxes: on every side the same, on one, and on two that differ. */
@@ -263,12 +264,62 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
     )
     const pieces = [
       fc
-        .record({ type: fc.constantFrom('tabs', 'accordion'), level: fc.integer({ min: 2, max: 6 }), content: parts })
-        .map(({ type, level, content }): NodeJson => ({ type, attrs: { level }, content })),
+        .record({
+          of: fc.oneof(
+            fc.constantFrom('tabs', 'timeline').map((type) => ({ type, own: {} })),
+            fc
+              .record({ opens: fc.constantFrom('several', 'one'), starts: fc.constantFrom('closed', 'first', 'all') })
+              .map((own) => ({ type: 'accordion', own })),
+            fc.integer({ min: 1, max: 999 }).map((start) => ({ type: 'steps', own: { start } })),
+            fc.integer({ min: 1, max: 4 }).map((across) => ({ type: 'cards', own: { across } })),
+          ),
+          level: fc.integer({ min: 2, max: 6 }),
+          content: parts,
+        })
+        .map(({ of: { type, own }, level, content }): NodeJson => ({ type, attrs: { level, ...own }, content })),
+      fc
+        .record({ id, sort: fc.constantFrom(...callOutSort.options), title: partTitle, content: blocks })
+        .map(({ title, content, ...attrs }): NodeJson => ({ type: 'callOut', attrs, content: [title, ...content] })),
+      fc
+        .record({
+          layout: fc.constantFrom('row', 'list'),
+          content: fc.array(
+            fc.record({ text: words, href: fc.constantFrom(null, '#flat', 'https://a.example/?x=1&y=2'), note: line }),
+            { minLength: 1, maxLength: 3 },
+          ),
+        })
+        .map(({ layout, content }): NodeJson => ({
+          type: 'buttons',
+          attrs: { layout },
+          content: content.map(({ text, href, note }) => ({
+            type: 'button',
+            content: [
+              {
+                type: 'buttonLabel',
+                content: [{ type: 'text', text, ...(href ? { marks: [{ type: 'link', attrs: { href } }] } : {}) }],
+              },
+              { type: 'buttonNote', content: note },
+            ],
+          })),
+        })),
+      fc
+        .record({
+          side: fc.constantFrom('start', 'end'),
+          widthPercent: fc.integer({ min: 20, max: 70 }),
+          content: blocks,
+        })
+        .map(({ content, ...attrs }): NodeJson => ({ type: 'aside', attrs, content })),
       fc
         .record({ id, title: partTitle, content: blocks })
         .map(({ id: name, title, content }): NodeJson => ({
           type: 'reveal',
+          attrs: { id: name },
+          content: [title, ...content],
+        })),
+      fc
+        .record({ id, title: partTitle, content: blocks })
+        .map(({ id: name, title, content }): NodeJson => ({
+          type: 'popUp',
           attrs: { id: name },
           content: [title, ...content],
         })),

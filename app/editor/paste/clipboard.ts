@@ -1,5 +1,5 @@
 import { closeHistory, undo } from '@tiptap/pm/history'
-import type { Schema } from '@tiptap/pm/model'
+import type { Schema, Slice } from '@tiptap/pm/model'
 import { type EditorState, Plugin, TextSelection } from '@tiptap/pm/state'
 import { CellSelection } from '@tiptap/pm/tables'
 import type { EditorView } from '@tiptap/pm/view'
@@ -12,6 +12,7 @@ import type { Clipboard } from '../../../core/paste/read-clipboard.ts'
 import type { PastedPicture } from '../../../core/paste/settle-pictures.ts'
 import { safeAddress } from '../../../core/tree/addresses.ts'
 import { setLink } from '../commands.ts'
+import { emptyBody, isWholeBody } from '../select-body.ts'
 import type { FieldSay } from '../field-say.ts'
 import {
   dismissPaste,
@@ -83,7 +84,7 @@ export function coreClipboard({ onFiles, onEmbed, players, ...telling }: Takers,
         view.dispatch(view.state.tr.setSelection(TextSelection.near(view.state.doc.resolve(at))))
         return take(view, dropped, telling)
       },
-      handlePaste(view, event) {
+      handlePaste(view, event, slice) {
         const pasted = clipboardOf(view, event.clipboardData)
         const { html, text } = pasted
         const files = [...(event.clipboardData?.files ?? [])]
@@ -94,11 +95,20 @@ export function coreClipboard({ onFiles, onEmbed, players, ...telling }: Takers,
           onEmbed(text)
           return true
         }
-        if (html === '') return takeText(view, pasted, telling)
-        return !html.includes(OWN) && take(view, pasted, telling)
+        const isTaken =
+          html === '' ? takeText(view, pasted, telling) : !html.includes(OWN) && take(view, pasted, telling)
+        return isTaken || overBody(view, slice)
       },
     },
   })
+}
+
+/** Puts what is pasted in the place of a body that is marked as a whole: its title stays. */
+function overBody(view: EditorView, slice: Slice): boolean {
+  const transaction = view.state.tr
+  if (!emptyBody(transaction)) return false
+  view.dispatch(transaction.replaceSelection(slice).setMeta('paste', true).scrollIntoView())
+  return true
 }
 
 /** What a clipboard holds, and the language of where it goes. */
@@ -229,5 +239,9 @@ function isEmbed(text: string, players: readonly string[]): boolean {
 
 /** Titles take words alone. */
 function takesBlocks({ selection }: EditorState, depth: number): boolean {
-  return selection instanceof CellSelection || (depth > 0 && isA(selection.$from.parent, 'paragraph', 'heading'))
+  return (
+    selection instanceof CellSelection ||
+    isWholeBody(selection) ||
+    (depth > 0 && isA(selection.$from.parent, 'paragraph', 'heading'))
+  )
 }

@@ -1,17 +1,19 @@
 import type { ResolvedPos } from '@tiptap/pm/model'
 import { closeHistory } from '@tiptap/pm/history'
-import { NodeSelection, Plugin, Selection, TextSelection, type Transaction } from '@tiptap/pm/state'
+import { AllSelection, NodeSelection, Plugin, Selection, TextSelection, type Transaction } from '@tiptap/pm/state'
 import { CellSelection } from '@tiptap/pm/tables'
+import { emptyBody } from '../select-body.ts'
 
 /**
  * Moves the cursor from what is selected as a whole to behind it: into the line after a note or an equation, to a new
  * line below a picture, to the end of the last of some cells. What has just been put in is selected, so that its
  * settings are at hand; words that are written or pasted go on after it and take nothing away. Deleting is asked for
- * by Delete. Any other selection stays.
+ * by Delete. In the place of a whole body that is marked they stand, under its title. Any other selection stays.
  */
 export function goBeside(transaction: Transaction): void {
   const { doc, selection } = transaction
-  if (selection instanceof CellSelection) {
+  if (selection instanceof AllSelection) emptyBody(transaction)
+  else if (selection instanceof CellSelection) {
     const cell = selection.$headCell
     transaction.setSelection(Selection.near(doc.resolve(cell.pos + cell.nodeAfter!.nodeSize - 1), -1))
   } else if (selection instanceof NodeSelection) {
@@ -39,7 +41,8 @@ export const typingBeside = (): Plugin =>
     props: {
       handleTextInput(view, _from, _to, text) {
         const { selection } = view.state
-        if (!(selection instanceof NodeSelection) && !(selection instanceof CellSelection)) return false
+        const isWhole = [NodeSelection, CellSelection, AllSelection].some((kind) => selection instanceof kind)
+        if (!isWhole) return false
         const transaction = view.state.tr
         goBeside(transaction)
         view.dispatch(transaction.insertText(text).scrollIntoView())

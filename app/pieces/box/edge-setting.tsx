@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { type BorderLine, type Borders, MOST_BORDER, type Side, SIDES } from '../../../core/kinds/box/borders.ts'
+import { type BorderLine, type Borders, MOST_BORDER, type Side, SIDES } from '../../../core/kinds/borders.ts'
 import type { BoxAttributes } from '../../../core/kinds/box/kind.ts'
 import { ColourChoice } from '../../editor/colour-choice.tsx'
 import { LINE_COLOURS } from '../../editor/line-colours.ts'

@@ -11,6 +11,7 @@ export const box: Piece = {
     group: 'apart',
     name: 'Box',
     help: 'Puts paragraphs in a coloured box.',
+    finds: ['frame', 'border', 'background', 'coloured', 'panel'],
     effort: 'ready',
     command: newBox,
     outcome: (state) => aroundOutcome(state, 'go into the box.', 'Begins empty.'),

@@ -1,11 +1,12 @@
 import { Contrast } from 'lucide-react'
-import { type BoxAttributes, LEAST_WIDTH, MOST_PADDING, MOST_RADIUS } from '../../../core/kinds/box/kind.ts'
+import { type BoxAttributes, MOST_PADDING, MOST_RADIUS } from '../../../core/kinds/box/kind.ts'
 import { contrast, inkOn } from '../../../core/tree/colours.ts'
 import { ColourChoice, type NamedColour } from '../../editor/colour-choice.tsx'
 import { ChoiceSetting } from '../choice-setting.tsx'
 import { NumberSetting } from '../number-setting.tsx'
 import type { SettingsProps } from '../piece.ts'
 import { useAttributes } from '../use-attributes.ts'
+import { WidthSetting } from '../width-setting.tsx'
 import { EdgeSetting } from './edge-setting.tsx'
 
 export const GROUNDS: readonly NamedColour[] = [
@@ -91,32 +92,14 @@ function Shape({ box, set, setAll }: ShapeProps) {
       />
       {box.padding !== null && (
         <NumberSetting
-          label="Space in pixels"
+          label="Space inside, in pixels"
           value={box.padding}
           least={0}
           most={MOST_PADDING}
           onKeep={(padding) => set('padding', padding)}
         />
       )}
-      <NumberSetting
-        label="Width in percent of its column"
-        value={box.widthPercent}
-        least={LEAST_WIDTH}
-        most={100}
-        onKeep={(widthPercent) => set('widthPercent', widthPercent)}
-      />
-      {box.widthPercent < 100 && (
-        <ChoiceSetting
-          label="Where it stands"
-          value={box.align}
-          onChange={(align) => set('align', align)}
-          options={[
-            ['start', 'Start'],
-            ['centre', 'Centre'],
-            ['end', 'End'],
-          ]}
-        />
-      )}
+      <WidthSetting widthPercent={box.widthPercent} align={box.align} set={set} />
     </>
   )
 }

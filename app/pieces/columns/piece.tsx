@@ -35,6 +35,7 @@ export const columns: Piece = {
     group: 'fold',
     name: 'Columns',
     help: 'Side by side; stacked on a phone.',
+    finds: ['side by side', 'layout'],
     effort: 'ready',
     command: newColumns,
     outcome: (state) => aroundOutcome(state, 'go into the first column.', 'Begins with two empty columns.'),

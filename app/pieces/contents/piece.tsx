@@ -100,6 +100,7 @@ export const contents: Piece = {
     group: 'fold',
     name: 'Contents',
     help: 'Made from the headings, always current.',
+    finds: ['table of contents', 'overview'],
     effort: 'ready',
     command: newContents,
     outcome: () => 'Lists the headings of this page.',

@@ -15,6 +15,7 @@ export const graph: Piece = {
     group: 'look',
     name: 'Graph of a function',
     help: 'Functions drawn from their formulas, with points, areas, a description and a table of values.',
+    finds: ['function', 'plot', 'curve'],
     effort: 'has settings',
     command: newGraph,
     outcome: () => 'Begins with axes; the functions are typed in the side desk.',

@@ -3,10 +3,10 @@ import type { z } from 'zod'
 import { FORMULA_FUNCTIONS } from '../../../core/formulas/names.ts'
 import type { GraphProblem } from '../../../core/graphs/read.ts'
 import { type graph as kind, MOST_TYPED } from '../../../core/kinds/graph/kind.ts'
-import { NumberSetting } from '../number-setting.tsx'
 import type { SettingsProps } from '../piece.ts'
 import { TypedSetting } from '../typed-setting.tsx'
 import { useAttributes } from '../use-attributes.ts'
+import { WidthSetting } from '../width-setting.tsx'
 import { WordsSetting } from '../words-setting.tsx'
 import { AxisSetting } from './axis-setting.tsx'
 import { drawn } from './fetched.ts'
@@ -118,13 +118,7 @@ function LookSettings({ attrs, set }: PartProps) {
       {axisName('yName', 'y')}
       {box('hasGrid', 'Grid')}
       {box('hasValues', 'Values as a table, folded away beneath')}
-      <NumberSetting
-        label="Width in percent of its column"
-        value={attrs.widthPercent}
-        least={20}
-        most={100}
-        onKeep={(value) => set('widthPercent', value)}
-      />
+      <WidthSetting widthPercent={attrs.widthPercent} set={(_, value) => set('widthPercent', value)} />
     </>
   )
 }

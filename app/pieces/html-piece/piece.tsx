@@ -123,6 +123,7 @@ export const htmlPiece: Piece = {
     group: 'look',
     name: 'HTML piece',
     help: 'HTML, style and script of your own, in a sealed frame.',
+    finds: ['code', 'script', 'custom', 'embed', 'widget'],
     effort: 'needs code',
     command: newHtmlPiece,
     outcome: () => 'Begins empty; the code is written in the side desk.',

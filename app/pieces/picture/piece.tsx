@@ -9,6 +9,7 @@ import { CaptionedView } from '../captioned-view.ts'
 import { type Piece, type SettingsProps, stepped } from '../piece.ts'
 import { WordsSetting } from '../words-setting.tsx'
 import { ChoiceSetting } from '../choice-setting.tsx'
+import { NumberSetting } from '../number-setting.tsx'
 
 interface Attrs {
   item: string
@@ -54,7 +55,26 @@ function PictureSettings({ editor, position }: SettingsProps) {
         value={attrs.description}
         onKeep={(words) => set('description', words)}
       />
-      <WidthField {...{ attrs, set }} />
+      <PlaceSettings {...{ attrs, set }} />
+    </>
+  )
+}
+
+interface PlaceProps {
+  attrs: Attrs
+  set: (name: keyof Attrs, value: unknown) => void
+}
+
+function PlaceSettings({ attrs, set }: PlaceProps) {
+  return (
+    <>
+      <NumberSetting
+        label="Width in percent of its column"
+        value={attrs.widthPercent}
+        least={5}
+        most={100}
+        onKeep={(value) => set('widthPercent', value)}
+      />
       <ChoiceSetting
         label="Where it stands"
         value={attrs.align}
@@ -73,29 +93,6 @@ function DecorativeBox({ isOn, onChange }: { isOn: boolean; onChange: (isOn: boo
   return (
     <label className="desk-check">
       <input type="checkbox" checked={isOn} onChange={(event) => onChange(event.target.checked)} /> Decorative
-    </label>
-  )
-}
-
-interface WidthFieldProps {
-  attrs: Attrs
-  set: (name: keyof Attrs, value: unknown) => void
-}
-
-function WidthField({ attrs, set }: WidthFieldProps) {
-  return (
-    <label className="desk-field">
-      <span>Width in percent of its column</span>
-      <input
-        type="number"
-        min={5}
-        max={100}
-        step={5}
-        value={attrs.widthPercent}
-        onChange={({ target: { valueAsNumber } }) =>
-          valueAsNumber >= 5 && valueAsNumber <= 100 && set('widthPercent', Math.round(valueAsNumber))
-        }
-      />
     </label>
   )
 }

@@ -71,6 +71,7 @@ export const practice: Piece = {
     group: 'practise',
     name: 'Practice question',
     help: 'Answers to choose from, with a word on each.',
+    finds: ['quiz', 'test', 'multiple choice', 'exercise'],
     effort: 'has settings',
     command: newPractice,
     outcome: (state) => aroundOutcome(state, 'become the question.', 'Begins with two empty answers.'),

@@ -50,6 +50,7 @@ export const preformatted: Piece = {
     group: 'apart',
     name: 'Preformatted text',
     help: 'Keeps every space and line as typed: a program, a poem.',
+    finds: ['code', 'listing', 'program'],
     effort: 'ready',
     command: toPreformatted,
     outcome: () => 'The paragraphs at the cursor become preformatted.',

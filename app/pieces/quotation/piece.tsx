@@ -24,6 +24,7 @@ export const quotation: Piece = {
     group: 'apart',
     name: 'Quotation',
     help: 'Somebody else’s words, and where they are from.',
+    finds: ['citation', 'blockquote'],
     effort: 'ready',
     command: newQuotation,
     outcome: (state) => aroundOutcome(state, 'become the quotation.', 'Begins empty.'),

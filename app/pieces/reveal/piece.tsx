@@ -7,6 +7,7 @@ export const reveal: Piece = {
     group: 'fold',
     name: 'Reveal',
     help: 'One thing to open: an answer, a detail.',
+    finds: ['hide', 'show', 'answer', 'spoiler', 'toggle', 'fold', 'collapse'],
     effort: 'ready',
     command: newReveal,
     outcome: (state) => aroundOutcome(state, 'are what it reveals.', 'Begins with a title to write.'),

@@ -56,6 +56,7 @@ export const rule: Piece = {
     group: 'apart',
     name: 'Rule',
     help: 'A line between two topics.',
+    finds: ['line', 'divider', 'separator'],
     effort: 'ready',
     command: insertRule,
     Example: () => (

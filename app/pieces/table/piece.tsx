@@ -22,7 +22,7 @@ export const table: Piece = {
     effort: 'has settings',
     command: insertTable(),
     outcome: () => 'Three rows and three columns. For another size, type it: table 5 x 4.',
-    sized: (typed) => {
+    asTyped: (typed) => {
       const size = typedSize(typed)
       return size && { command: insertTable(size), outcome: `${size.rows} rows and ${size.columns} columns.` }
     },

@@ -10,6 +10,7 @@ export const tabs: Piece = {
     group: 'fold',
     name: 'Tabs',
     help: 'A few equal parts, one in sight at a time.',
+    finds: ['switch', 'panels'],
     effort: 'ready',
     command: insertParts('tabs'),
     outcome: (state) => partsOutcome(state, 'tabs'),

@@ -93,6 +93,10 @@ function accordion(folds: readonly Fold[], count: number): Recognised {
   }
 }
 
+/** Only one of one name is open (HTML Standard, `name` of `details`): that of the first is what can be kept. */
+const startsAs = ([first]: readonly HtmlElement[]): Record<string, string> =>
+  first && attribute(first, 'open') !== undefined ? { 'data-starts': 'first' } : {}
+
 /** Neighbouring `details` of one name, of which only one is open at a time (HTML Standard, "the details element"). */
 export const namedDetails: Recogniser = {
   name: 'details of one name',
@@ -123,7 +127,7 @@ export const namedDetails: Recogniser = {
     })
     return {
       count,
-      replacement: standIn('div', { 'data-piece': 'accordion' }, parts, all[0]!),
+      replacement: standIn('div', { 'data-piece': 'accordion', 'data-opens': 'one', ...startsAs(all) }, parts, all[0]!),
       message: `${parts.length} details of one name became an accordion.`,
     }
   },

@@ -106,14 +106,19 @@ test.each([
     'each in a block of its own',
     '<div><div class="item"><h4><a href="#a">Lay</a></h4><div id="a">1</div></div>\n<div class="item"><h4><a href="#b">Pack</a></h4><div id="b">2</div></div></div>',
   ],
-  [
-    'details of one name',
-    '<details name="x" id="a"><summary>Lay</summary>1</details>\n<details name="x" id="b"><summary>Pack</summary>2</details>',
-  ],
 ])('an accordion: %s', (_name, source) => {
   const { html, told } = read(source)
   expect(html).toBe(ACCORDION)
   expect(told).toHaveLength(1)
+})
+
+test('details of one name are an accordion of which one part is open', () => {
+  const details = (open: string) =>
+    read(
+      `<details name="x" id="a"${open}><summary>Lay</summary>1</details>\n<details name="x" id="b"><summary>Pack</summary>2</details>`,
+    ).html
+  expect(details('')).toBe(ACCORDION.replace('"accordion"', '"accordion" data-opens="one"'))
+  expect(details(' open')).toContain('data-opens="one" data-starts="first"')
 })
 
 test('one button with its block is a reveal; details are reveals by themselves', () => {
@@ -127,6 +132,128 @@ test('one button with its block is a reveal; details are reveals by themselves',
     '<details><summary>Why?</summary><p>So.</p></details>\n<p>between</p>\n<details><summary>How?</summary><p>Thus.</p></details>',
   )
   expect(own.told).toEqual([])
+})
+
+const SAFETY = '<details data-piece="pop-up" id="s"><summary>Safety</summary><p>Look up.</p></details>'
+test.each([
+  [
+    'a button for a dialog',
+    '<button commandfor="s" command="show-modal">Safety</button><dialog id="s"><p>Look up.</p><button>Close</button></dialog>',
+  ],
+  ['a button for a popover', '<p><button popovertarget="s">Safety</button></p>\n<div id="s" popover>Look up.</div>'],
+  [
+    'a link to a dialog by its role',
+    '<a href="#s">Safety</a><div role="dialog" id="s">Look up.<form method="dialog"><button>OK</button></form></div>',
+  ],
+  ['a dialog alone', '<dialog id="s"><h3>Safety</h3><p>Look up.</p></dialog>'],
+])('a pop-up: %s', (_name, source) => {
+  const { html, told } = read(source)
+  expect(html).toBe(SAFETY)
+  expect(told).toHaveLength(1)
+  expect(told[0]).toContain('became a pop-up')
+})
+
+test('what a form of a dialog asks is kept: only a button that closes it goes', () => {
+  const { html } = read(
+    '<dialog><h3>Safety</h3><form method="dialog"><p>Tell somebody?</p><button>OK</button></form></dialog>',
+  )
+  expect(html).toContain('Tell somebody?')
+})
+
+test('a dialog that nothing beside it opens is no pop-up of the button there', () => {
+  const { html } = read(
+    '<p><button popovertarget="x">Other</button></p><dialog id="s"><h3>Safety</h3>Look up.</dialog>',
+  )
+  expect(html).toBe(`<p>Other</p>\n${SAFETY}`)
+})
+
+test.each([
+  ['its role', '<div role="doc-notice"><h4>Toes</h4><p>Look.</p></div>', 'caution', 'Toes'],
+  ['its class', '<aside class="box-x Warning"><p class="title">Toes</p><p>Look.</p></aside>', 'caution', 'Toes'],
+  ['a heading that only names it', '<section class="example"><h3>Example:</h3><p>Look.</p></section>', 'example', ''],
+  ['no title', '<div class="tip">Look.</div>', 'tip', ''],
+])('a call-out by %s', (_name, source, sort, title) => {
+  const { html, told } = read(source)
+  const line = title && `<p data-part="title">${title}</p>`
+  expect(html).toBe(`<div data-piece="call-out" data-sort="${sort}">${line}<p>Look.</p></div>`)
+  expect(told[0]).toContain('became a call-out')
+})
+
+test('a block with a look of its own stays a box, whatever its class', () => {
+  expect(read('<div class="warning" style="background:#fee">Look.</div>').html).toContain('data-piece="box"')
+})
+
+test.each([
+  [
+    'a numbered list called steps',
+    '<ol class="step-list" start="3"><li><h3>Lay</h3>1<li id="b"><h3>Pack</h3><p>2</p></ol>',
+    'ol',
+    'steps" start="3',
+  ],
+  [
+    'blocks in a list of steps',
+    '<div class="steps"><div><b>Lay</b><p>1</p></div><div id="b"><p><strong>Pack</strong></p>2</div></div>',
+    'ol',
+    'steps',
+  ],
+  ['a timeline', '<ul class="x timeline"><li><h3>Lay</h3>1<li id="b"><h3>Pack</h3>2</ul>', 'ol', 'timeline'],
+])('%s', (_name, source, tag, piece) => {
+  const { html, told } = read(source)
+  expect(html).toBe(
+    `<${tag} data-piece="${piece}"><li><h3>Lay</h3><p>1</p></li><li id="b"><h3>Pack</h3><p>2</p></li></${tag}>`,
+  )
+  expect(told[0]).toContain('A list of 2 parts under headings became')
+})
+
+test('cards; a list without such a name stays a list, with headings, too', () => {
+  expect(read('<div class="cards"><div><h3>Lay</h3>1</div><div><h3>Pack</h3>2</div></div>').html).toBe(
+    '<div data-piece="cards" data-across="2"><section><h3>Lay</h3><p>1</p></section><section><h3>Pack</h3><p>2</p></section></div>',
+  )
+  for (const list of ['<ol><li>a</li><li>b</li></ol>', '<ol><li><h3>Lay</h3></li><li><h3>Pack</h3></li></ol>'])
+    expect(read(list).told, list).toEqual([])
+})
+
+const BUTTONS =
+  '<ul data-piece="buttons" data-layout="row"><li><p data-part="label"><a href="https://a.example/">Weather</a></p></li><li><p data-part="label"><a href="#safety">Safety</a></p></li></ul>'
+test.each([
+  [
+    'by class',
+    '<p><a class="btn btn-x" href="https://a.example/">Weather</a> <a class="button" href="#safety">Safety</a></p>',
+  ],
+  [
+    'by their look, in lines of their own',
+    '<div><a style="background:#264; color:#fff; padding:8px 16px" href="https://a.example/">Weather</a></div>\n<p><a style="border:1px solid;padding:4px" href="#safety">Safety</a></p>',
+  ],
+  [
+    'by a button in the link',
+    '<a href="https://a.example/"><button>Weather</button></a><a role="button" href="#safety">Safety</a>',
+  ],
+])('links that look like buttons %s', (_name, source) => {
+  const { html, told } = read(source)
+  expect(html).toBe(BUTTONS)
+  expect(told[0]).toContain('2 links that look like buttons became buttons.')
+})
+
+test('a link that looks like a button stays a link within words, and keeps where it opens', () => {
+  for (const line of ['<p>See <a class="btn" href="#a">it</a>.</p>', 'See <a class="btn" href="#a">it</a>'])
+    expect(read(line).told, line).toEqual([])
+  expect(read('<p><a class="btn" target="_blank" title="Far" href="https://a.example/">Weather</a></p>').html).toMatch(
+    /<a [^>]*target="_blank"/,
+  )
+})
+
+test('a block that floats is an aside; one with a ground is a box in it', () => {
+  expect(read('<div style="float:left;width:30%"><p>By the metre.</p></div>').html).toBe(
+    '<div data-piece="aside" style="float: inline-start; width: 30%"><p>By the metre.</p></div>',
+  )
+  const { html, told } = read(
+    '<div style="float:right;width:50%;background:#efe6d3;border:1px solid red">By the metre.</div>',
+  )
+  expect(html).toMatch(
+    /^<div data-piece="aside" style="float: inline-end; width: 50%"><div data-piece="box"[^>]*border: 1px solid #ff0000/,
+  )
+  expect(told[0]).toContain('became a box in an aside')
+  expect(read('<aside>By the way.</aside>').html).toContain('data-piece="aside"')
 })
 
 test('blocks side by side by their style are columns', () => {

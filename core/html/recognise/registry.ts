@@ -1,5 +1,10 @@
+import { callOutsByHand } from './call-outs.ts'
 import { columnsByHand } from './columns.ts'
+import { dialogsByHand } from './dialogs.ts'
+import { floatedBox } from './floated-box.ts'
 import { foldsByHand, namedDetails } from './folds.ts'
+import { linkButtons } from './link-buttons.ts'
+import { partLists } from './part-lists.ts'
 import { ratioFrame } from './ratio-frame.ts'
 import type { Recogniser } from './recogniser.ts'
 import { captionBesideTable, figureOfTable } from './table-captions.ts'
@@ -10,8 +15,13 @@ import { tabsByHand } from './tabs.ts'
 export const recognisers: readonly Recogniser[] = [
   tabsByHand,
   namedDetails,
+  dialogsByHand,
   foldsByHand,
+  linkButtons,
   ratioFrame,
+  partLists,
+  callOutsByHand,
+  floatedBox,
   captionBesideTable,
   figureOfTable,
   headOfPlainCells,

@@ -33,12 +33,21 @@ export function wordsOf(nodes: readonly HtmlNode[]): string {
   return words
 }
 
-/** The id that a link within the page or a control points to: `href="#id"`, `data-target`, `aria-controls`. */
+/**
+ * The id that a link within the page or a control points to: `href="#id"`, `data-target`, `aria-controls`,
+ * `popovertarget`, `commandfor`.
+ */
 export function targetOf(element: HtmlElement): string | null {
   const fragment =
     attribute(element, 'href') ?? attribute(element, 'data-target') ?? attribute(element, 'data-bs-target')
   if (fragment !== undefined && /^#.+/.test(fragment)) return decode(fragment.slice(1))
-  return attribute(element, 'aria-controls') ?? null
+  // HTML Standard, “The popover target attributes”, “The button element” (`commandfor`).
+  return (
+    attribute(element, 'aria-controls') ??
+    attribute(element, 'popovertarget') ??
+    attribute(element, 'commandfor') ??
+    null
+  )
 }
 
 function decode(fragment: string): string {

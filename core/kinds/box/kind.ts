@@ -4,8 +4,8 @@ import { percentage, pixels } from '../../tree/lengths.ts'
 import { attribute, declarations, element, hasClass, type HtmlElement } from '../../tree/tree.ts'
 import { groundIn, validOr } from '../attributes.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
-import { alignFromMargins, alignStyle, MARGIN_STYLES } from '../margins.ts'
-import { BORDER_STYLES, type Borders, borders, borderStyles, readBorders } from './borders.ts'
+import { alignFromMargins, alignStyle, LEAST_WIDTH, MARGIN_STYLES } from '../margins.ts'
+import { BORDER_STYLES, type Borders, borders, borderStyles, readBorders } from '../borders.ts'
 
 export const boxEdge = z.enum(['none', 'start', 'around', 'own'])
 export const boxSpace = z.enum(['tight', 'normal', 'wide'])
@@ -14,7 +14,6 @@ export const DEFAULT_GROUND = '#efe6d3'
 export const DEFAULT_RADIUS = 2
 export const MOST_RADIUS = 40
 export const MOST_PADDING = 80
-export const LEAST_WIDTH = 20
 
 const colour = z.string().regex(/^#[0-9a-f]{6}$/)
 const align = z.enum(['start', 'centre', 'end'])
@@ -44,10 +43,19 @@ function largest(unsafeLengths: string | undefined): number | null {
   return lengths.some((each) => each === null) ? null : Math.max(...lengths.map(Number))
 }
 
+/** It is a box by what it says, or looks like one: it has a ground or a border. */
+export function isBoxed(unsafeElement: HtmlElement): boolean {
+  const styles = declarations(unsafeElement)
+  return isNamed(unsafeElement) || groundIn(styles) !== null || readBorders(styles) !== null
+}
+
+const isNamed = (unsafeElement: HtmlElement): boolean =>
+  attribute(unsafeElement, 'data-piece') === 'box' || hasClass(unsafeElement, 'box')
+
 /** A `div` that sets itself apart by a ground colour or a border is a box; any other `div` is not. */
 function readBox(unsafeElement: HtmlElement): Record<string, unknown> | null {
   const styles = declarations(unsafeElement)
-  const isOurs = attribute(unsafeElement, 'data-piece') === 'box' || hasClass(unsafeElement, 'box')
+  const isOurs = isNamed(unsafeElement)
   const given = groundIn(styles)
   const lines = readBorders(styles)
   if (!isOurs && !given && !lines) return null

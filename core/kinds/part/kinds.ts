@@ -1,16 +1,21 @@
+import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
-import { element, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText } from '../../tree/tree.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
-import type { Inside, NodeKind } from '../kind.ts'
+import type { Inside, NodeKind, ReadRule } from '../kind.ts'
+import { byName } from '../../tree/by-name.ts'
 
-/** One of several titled parts: a tab of tabs, a fold of an accordion. `id` is a place to link to. */
+/** What the title of a part without one stands for, by the piece that it is a part of; otherwise a part. */
+const PLACEHOLDERS = byName<string>({ tabs: 'Tab', steps: 'Step', cards: 'Card', timeline: 'Date or time' })
+
+/** One of several titled parts: a tab of tabs, a fold of an accordion, a step. `id` is a place to link to. */
 export const part = {
   type: 'node',
   name: 'part',
   label: 'part',
   headingLevel: (_node, parent) => Number(parent?.attrs.level),
   holdsBlocks: true,
-  placeholder: (_node, parent, index) => `${parent?.type.name === 'tabs' ? 'Tab' : 'Part'} ${index + 1}`,
+  placeholder: (_node, parent, index) => `${PLACEHOLDERS[parent?.type.name ?? ''] ?? 'Part'} ${index + 1}`,
   nameOf: (node) => node.firstChild?.textContent || null,
   attributes: z.object({ id: z.string().regex(ANCHOR).nullable().default(null) }),
   spec: { content: 'partTitle block+', defining: true, isolating: true },
@@ -68,6 +73,51 @@ export function levelOfTitles(pieceElement: HtmlElement): number {
     if (title && /^h[1-6]$/.test(title.tagName)) return Math.max(2, Number(title.tagName[1]))
   }
   return 3
+}
+
+/** The level of the headings that the titles of parts are. */
+export const levelOfParts = z.number().int().min(2).max(6).default(3)
+
+/** How a piece made of parts is read: an element that says by `data-piece` which it is. */
+export const partsRules = (
+  name: string,
+  tags: readonly string[],
+  own: { readonly understands: readonly string[]; readonly read: ReadRule['read'] } = {
+    understands: [],
+    read: () => ({}),
+  },
+): ReadRule[] =>
+  tags.map((tag) => ({
+    tag,
+    understands: ['class', 'data-piece', ...own.understands],
+    read: (unsafeElement) =>
+      attribute(unsafeElement, 'data-piece') === name
+        ? { level: levelOfTitles(unsafeElement), ...own.read(unsafeElement) }
+        : null,
+    inside: partsInside,
+  }))
+
+/** Turns written parts into the entries of a list. */
+export function asEntries(parts: readonly HtmlNode[]): void {
+  for (const written of parts) if (isElement(written)) written.nodeName = written.tagName = 'li'
+}
+
+const isSummary = (node: HtmlNode): node is HtmlElement => isElement(node) && node.tagName === 'summary'
+
+/** What stands in `details`: the title is its summary. */
+export const detailsInside = ({ childNodes }: HtmlElement): readonly Inside[] => {
+  const summary = childNodes.find(isSummary)
+  return [
+    { kind: 'partTitle', line: summary?.childNodes ?? [] },
+    { blocks: childNodes.filter((node) => node !== summary) },
+  ]
+}
+
+/** What is left of a piece with a title of its own: the title is a paragraph, unless it is empty. */
+export function titleAndBlocks(node: Node): readonly Node[] {
+  const words = node.firstChild?.content
+  const line = words?.size ? [node.type.schema.nodes.paragraph!.create(null, words)] : []
+  return [...line, ...node.children.slice(1)]
 }
 
 /** The parts of tabs or an accordion. What stands between them joins the part before, so that nothing is lost. */

@@ -1,19 +1,8 @@
-import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
-import { element, type HtmlElement, isElement } from '../../tree/tree.ts'
+import { element, isElement } from '../../tree/tree.ts'
 import { ANCHOR, anchorOf } from '../heading/kind.ts'
 import type { NodeKind } from '../kind.ts'
-import { rename } from '../part/kinds.ts'
-
-const isSummary = (node: HtmlElement['childNodes'][number]): node is HtmlElement =>
-  isElement(node) && node.tagName === 'summary'
-
-/** What it shows and hides; its title becomes a paragraph unless it is empty. */
-function shownAndHidden(node: Node): readonly Node[] {
-  const words = node.firstChild?.content
-  const line = words?.size ? [node.type.schema.nodes.paragraph!.create(null, words)] : []
-  return [...line, ...node.children.slice(1)]
-}
+import { detailsInside, rename, titleAndBlocks } from '../part/kinds.ts'
 
 /** One thing to open: an answer, a detail. HTML has an element for it, which opens without script. */
 export const reveal = {
@@ -26,17 +15,14 @@ export const reveal = {
   holdsBlocks: true,
   folds: 'itself',
   placeholder: () => 'What is pressed to open it',
-  takenApart: shownAndHidden,
+  takenApart: titleAndBlocks,
   spec: { content: 'partTitle block+', group: 'block', defining: true, isolating: true },
   reads: [
     {
       tag: 'details',
       understands: ['class', 'id', 'open', 'name'],
       read: (unsafeElement) => ({ id: anchorOf(unsafeElement) }),
-      inside: ({ childNodes }) => [
-        { kind: 'partTitle', line: childNodes.find(isSummary)?.childNodes ?? [] },
-        { blocks: childNodes.filter((node) => node !== childNodes.find(isSummary)) },
-      ],
+      inside: detailsInside,
     },
   ],
   parseDOM: [{ tag: 'div.reveal' }],

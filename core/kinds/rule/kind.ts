@@ -1,41 +1,33 @@
 import { z } from 'zod'
 import { safeColour } from '../../tree/colours.ts'
+import { pixels } from '../../tree/lengths.ts'
 import { attribute, declarations, element, type HtmlElement } from '../../tree/tree.ts'
 import { groundIn, validOr } from '../attributes.ts'
+import { BORDER_STYLES, lineKind, readBorders } from '../borders.ts'
 import type { NodeKind } from '../kind.ts'
 
-export const ruleLine = z.enum(['solid', 'dashed', 'dotted', 'double'])
 export const MOST_THICKNESS = 12
 const thickness = z.number().int().min(1).max(MOST_THICKNESS)
 export const ruleWidth = z.union([25, 50, 75, 100].map((part) => z.literal(part)))
 
-/** A border of CSS in whatever order its parts stand. */
-function borderOf(unsafeBorder: string): { thickness?: number; line?: string; colour?: string } {
-  const pixels = /(?:^|\s)([\d.]+)px/.exec(unsafeBorder)?.[1]
-  const line = /\b(solid|dashed|dotted|double)\b/.exec(unsafeBorder)?.[1]
-  const colour = safeColour(
-    /#[0-9a-f]{3,8}\b|rgba?\([^)]*\)/i.exec(unsafeBorder)?.[0] ?? unsafeBorder.split(/\s+/).at(-1),
-  )
-  return {
-    ...(pixels ? { thickness: Math.round(Number(pixels)) } : {}),
-    ...(line ? { line } : {}),
-    ...(colour ? { colour } : {}),
-  }
+/** A bar of some height, where nothing is said of its border: how browsers draw `hr`, and how it is written by hand. */
+function heightOf(unsafeRule: HtmlElement, styles: ReadonlyMap<string, string>): number {
+  return Number(attribute(unsafeRule, 'size') ?? pixels(styles.get('height'))) || 1
 }
 
 function readRule(unsafeRule: HtmlElement): Record<string, unknown> {
   const styles = declarations(unsafeRule)
-  const border = borderOf(styles.get('border-block-start') ?? styles.get('border-top') ?? styles.get('border') ?? '')
-  // Written by hand: a bar of some height and ground.
-  const height = Number(attribute(unsafeRule, 'size') ?? /^([\d.]+)px$/.exec(styles.get('height') ?? '')?.[1])
-  const percent = Number.parseFloat(styles.get('width') ?? attribute(unsafeRule, 'width') ?? '100%')
-  const isPercent = (styles.get('width') ?? attribute(unsafeRule, 'width') ?? '').endsWith('%')
-  const colour = border.colour ?? groundIn(styles) ?? safeColour(styles.get('color'))
+  const borders = readBorders(styles)
+  // An edge at its foot draws the same line.
+  const border = borders?.top ?? borders?.bottom
+  const width = styles.get('width') ?? attribute(unsafeRule, 'width') ?? ''
+  const percent = width.endsWith('%') ? Math.round(Number.parseFloat(width) / 25) * 25 : 100
+  const colour = border?.colour ?? groundIn(styles) ?? safeColour(styles.get('color'))
   return {
-    thickness: validOr(thickness, border.thickness ?? (height || 1), 1),
-    line: validOr(ruleLine, border.line, 'solid'),
+    thickness: Math.min(MOST_THICKNESS, border?.thickness ?? validOr(thickness, heightOf(unsafeRule, styles), 1)),
+    line: border?.line ?? 'solid',
     colour: colour ?? safeColour(attribute(unsafeRule, 'color')),
-    width: validOr(ruleWidth, isPercent ? Math.round(percent / 25) * 25 : 100, 100),
+    width: validOr(ruleWidth, percent, 100),
   }
 }
 
@@ -49,7 +41,7 @@ export const rule = {
   isPiece: true,
   attributes: z.object({
     thickness: thickness.default(1),
-    line: ruleLine.default('solid'),
+    line: lineKind.default('solid'),
     /** Null: as lines of the page are. */
     colour: z
       .string()
@@ -63,16 +55,7 @@ export const rule = {
     {
       tag: 'hr',
       understands: ['size', 'width', 'color', 'noshade', 'align'],
-      styles: [
-        'border',
-        'border-top',
-        'border-block-start',
-        'height',
-        'background',
-        'background-color',
-        'color',
-        'width',
-      ],
+      styles: [...BORDER_STYLES, 'height', 'background', 'background-color', 'color', 'width'],
       read: readRule,
     },
   ],

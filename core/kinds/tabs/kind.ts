@@ -1,15 +1,7 @@
 import { z } from 'zod'
-import { attribute, element } from '../../tree/tree.ts'
-import type { NodeKind, ReadRule } from '../kind.ts'
-import { asHeadings, levelOfTitles, partsInside } from '../part/kinds.ts'
-
-const rule = (tag: string): ReadRule => ({
-  tag,
-  understands: ['class', 'data-piece'],
-  read: (unsafeElement) =>
-    attribute(unsafeElement, 'data-piece') === 'tabs' ? { level: levelOfTitles(unsafeElement) } : null,
-  inside: partsInside,
-})
+import { element } from '../../tree/tree.ts'
+import type { NodeKind } from '../kind.ts'
+import { asHeadings, levelOfParts, partsRules } from '../part/kinds.ts'
 
 /**
  * A few equal parts, one in sight at a time. Written as sections with headings of `level`: that is what is read
@@ -20,12 +12,12 @@ export const tabs = {
   name: 'tabs',
   label: 'tabs',
   counted: ['tabs', 'sets of tabs'],
-  attributes: z.object({ level: z.number().int().min(2).max(6).default(3) }),
+  attributes: z.object({ level: levelOfParts }),
   isPiece: true,
   entries: 'part',
   folds: 'parts, one open',
   spec: { content: 'part+', group: 'block', isolating: true },
-  reads: [rule('div'), rule('section')],
+  reads: partsRules('tabs', ['div', 'section']),
   parseDOM: [{ tag: 'div.tabs' }],
   write: (node, children, format) => {
     if (format !== 'sheet') asHeadings(children, Number(node.attrs.level))

@@ -10,6 +10,7 @@ import type { MarkKind } from '../kind.ts'
 const BOTH = /^light-dark\(\s*([^,]+),/i
 
 function colourOf(unsafeElement: HtmlElement): string | null {
+  if (unsafeElement.attrs.length === 0) return null
   const read = (value: string | undefined): string | null => safeColour(BOTH.exec(value ?? '')?.[1] ?? value)
   const colour = firstThat(read, declarations(unsafeElement).get('color'), attribute(unsafeElement, 'color'))
   return colour === inkOnOwnGround(unsafeElement) ? null : colour

@@ -3,11 +3,12 @@ import { attribute, declarations, element } from '../../tree/tree.ts'
 import { onInlineElements } from '../inline-elements.ts'
 import type { MarkKind } from '../kind.ts'
 import { cssSize, safeSize, SIZE } from './sizes.ts'
+import { byName } from '../../tree/by-name.ts'
 
 /** Sizes of the `font` element, 1 to 7 (HTML Standard, “Rendering”: “rules for parsing a legacy font size”). */
 const LEGACY = ['small', 'small', null, 'large', 'x-large', 'xx-large', 'xx-large'] as const
 /** Elements that mean a size by themselves. */
-const MEANT: Readonly<Record<string, string | undefined>> = { small: 'small', big: 'large' }
+const MEANT = byName<string>({ small: 'small', big: 'large' })
 
 /** Words larger or smaller than those around them: a step, or points. */
 export const textSize = {

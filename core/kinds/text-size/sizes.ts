@@ -1,3 +1,5 @@
+import { byName } from '../../tree/by-name.ts'
+
 /** Named steps of size, as parts of the size of the words around them. */
 export const SIZE_STEPS = { small: 0.82, large: 1.2, 'x-large': 1.5, 'xx-large': 2 } as const
 export type SizeStep = keyof typeof SIZE_STEPS
@@ -12,9 +14,9 @@ export const SIZE = /^(small|large|x-large|xx-large|([6-9]|[1-8]\d|9[0-5])(\.5)?
 export const cssSize = (size: string): string => (size in SIZE_STEPS ? `${SIZE_STEPS[size as SizeStep]}em` : size)
 
 /** Points of one unit (CSS Values 4, “Absolute lengths”: 1in is 96px, 72pt, 2.54cm, 6pc). */
-const POINTS: Readonly<Record<string, number>> = { pt: 1, px: 0.75, pc: 12, in: 72, cm: 72 / 2.54, mm: 7.2 / 2.54 }
+const POINTS = byName<number>({ pt: 1, px: 0.75, pc: 12, in: 72, cm: 72 / 2.54, mm: 7.2 / 2.54 })
 /** The size that the words `small` and `large` of CSS stand for, relative to `medium` (CSS Fonts 4, “2.5”). */
-const KEYWORDS: Readonly<Record<string, string | null>> = {
+const KEYWORDS = byName<string | null>({
   'xx-small': 'small',
   'x-small': 'small',
   small: 'small',
@@ -25,7 +27,7 @@ const KEYWORDS: Readonly<Record<string, string | null>> = {
   'x-large': 'x-large',
   'xx-large': 'xx-large',
   'xxx-large': 'xx-large',
-}
+})
 
 /** A size from `font-size` of CSS that nobody has checked; null for none, and for one that changes nothing. */
 export function safeSize(unsafeSize: string | undefined): string | null {

@@ -16,6 +16,7 @@ export const typeface = {
   spec: {},
   reads: onInlineElements(
     (unsafeElement) => {
+      if (unsafeElement.attrs.length === 0) return null
       const found = firstThat(
         safeFace,
         declarations(unsafeElement).get('font-family'),

@@ -2,6 +2,7 @@ import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic, TextEdit } from '../diagnostic.ts'
 import { type Scan } from '../../../html/scan.ts'
 import { at, withoutAttribute } from '../at.ts'
+import { byName } from '../../../tree/by-name.ts'
 
 function look({ text, tags }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
@@ -40,7 +41,7 @@ function look({ text, tags }: Scan): Diagnostic[] {
 }
 
 /** HTML Standard, "16.2 Non-conforming features": elements that must not be used, and what to use. */
-const ELEMENTS: Record<string, string> = {
+const ELEMENTS = byName<string>({
   acronym: 'use “abbr”',
   applet: 'it runs nowhere any more',
   basefont: 'the page has its own type',
@@ -55,7 +56,7 @@ const ELEMENTS: Record<string, string> = {
   nobr: 'use no-break spaces',
   strike: 'use “s” or “del”',
   tt: 'use “code”',
-}
+})
 /** The same place: attributes of presentation. */
 const ATTRIBUTES = new Set([
   'align',

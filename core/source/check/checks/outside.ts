@@ -2,6 +2,7 @@ import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic } from '../diagnostic.ts'
 import { type Scan, type Tag, VOID, type Words } from '../../../html/scan.ts'
 import { at } from '../at.ts'
+import { byName } from '../../../tree/by-name.ts'
 
 function look({ text, tags, words }: Scan): Diagnostic[] {
   const found: Diagnostic[] = []
@@ -65,7 +66,7 @@ function endedBy(open: string, next: string): boolean {
 }
 
 /** What may stand straight in a list or a table (HTML Standard, their content models). */
-const HOLDS: Record<string, readonly string[]> = {
+const HOLDS = byName<readonly string[]>({
   ul: ['li', 'script', 'template'],
   ol: ['li', 'script', 'template'],
   menu: ['li', 'script', 'template'],
@@ -74,7 +75,7 @@ const HOLDS: Record<string, readonly string[]> = {
   tbody: ['tr', 'script', 'template'],
   tfoot: ['tr', 'script', 'template'],
   tr: ['td', 'th', 'script', 'template'],
-}
+})
 const isList = (name: string): boolean => name === 'ul' || name === 'ol' || name === 'menu'
 
 /** Words and blocks that stand in a list but in no item, in a table but in no cell. */

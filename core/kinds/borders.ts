@@ -1,18 +1,21 @@
 import { z } from 'zod'
-import { safeColour } from '../../tree/colours.ts'
-import { pixels } from '../../tree/lengths.ts'
-import { ruleLine } from '../rule/kind.ts'
+import { safeColour } from '../tree/colours.ts'
+import { pixels } from '../tree/lengths.ts'
+import { byName } from '../tree/by-name.ts'
 
-/** The sides of a box, as the page reads: `start` is where a line begins. */
+/** Kinds of line that we draw. */
+export const lineKind = z.enum(['solid', 'dashed', 'dotted', 'double'])
+
+/** The sides of a block, as the page reads: `start` is where a line begins. */
 export const SIDES = ['top', 'end', 'bottom', 'start'] as const
 export type Side = (typeof SIDES)[number]
 
 export const MOST_BORDER = 24
 const line = z.object({
-  line: ruleLine,
+  line: lineKind,
   /** In CSS pixels. */
   thickness: z.number().int().min(1).max(MOST_BORDER),
-  /** Null: as the words in the box. */
+  /** Null: as the words around it. */
   colour: z
     .string()
     .regex(/^#[0-9a-f]{6}$/)
@@ -35,12 +38,12 @@ const OF_SIDE: Readonly<Record<Side, string>> = {
   start: 'inline-start',
 }
 /** The sides that a part of the name of a property means; left is taken for where a line begins. */
-const MEANT: Readonly<Record<string, readonly Side[] | undefined>> = {
+const MEANT = byName<readonly Side[]>({
   '': SIDES,
   ...{ top: ['top'], right: ['end'], bottom: ['bottom'], left: ['start'] },
   ...{ 'block-start': ['top'], 'inline-end': ['end'], 'block-end': ['bottom'], 'inline-start': ['start'] },
   ...{ block: ['top', 'bottom'], inline: ['start', 'end'] },
-}
+})
 const PARTS = ['style', 'width', 'color'] as const
 /** Properties of CSS that say it. */
 export const BORDER_STYLES = Object.keys(MEANT).flatMap((side) => {
@@ -48,7 +51,7 @@ export const BORDER_STYLES = Object.keys(MEANT).flatMap((side) => {
   return [name, ...PARTS.map((part) => `${name}-${part}`)]
 })
 
-const WIDTHS: Readonly<Record<string, number | undefined>> = { thin: 1, medium: 3, thick: 5 }
+const WIDTHS = byName<number>({ thin: 1, medium: 3, thick: 5 })
 const KINDS = /^(solid|dashed|dotted|double|none|hidden|groove|ridge|inset|outset)$/
 /** What one declaration says of a side. */
 interface Said {
@@ -71,7 +74,7 @@ function said(value: string): Said {
   return colour !== null || value === 'currentcolor' ? { colour } : {}
 }
 
-/** The lines of a box that nobody has checked (CSS Backgrounds 3, CSS Logical 1); null where no side has one. */
+/** The lines of a block that nobody has checked (CSS Backgrounds 3, CSS Logical 1); null where no side has one. */
 export function readBorders(styles: ReadonlyMap<string, string>): Borders | null {
   const sides: Record<Side, Said> = { top: {}, end: {}, bottom: {}, start: {} }
   for (const [property, value] of styles) {
@@ -97,7 +100,7 @@ export function readBorders(styles: ReadonlyMap<string, string>): Borders | null
 
 function lineOf({ kind, thickness = 3, colour = null }: Said): BorderLine | null {
   if (kind === undefined || kind === 'none' || kind === 'hidden' || thickness < 1) return null
-  const drawn = ruleLine.safeParse(kind)
+  const drawn = lineKind.safeParse(kind)
   return { line: drawn.success ? drawn.data : 'solid', thickness: Math.min(MOST_BORDER, thickness), colour }
 }
 

@@ -1,0 +1,48 @@
+import { MOST_ACROSS } from '../../../core/kinds/cards/kind.ts'
+import { insertParts, partsOutcome } from '../../editor/insert-commands.ts'
+import { ChoiceSetting } from '../choice-setting.tsx'
+import { partsSettings } from '../parts-settings.tsx'
+import type { Piece, SettingsProps } from '../piece.ts'
+import { useAttributes } from '../use-attributes.ts'
+
+const CHOICES = Array.from({ length: MOST_ACROSS }, (_, at) => [at + 1, String(at + 1)] as const)
+
+function AcrossSetting({ editor, position }: SettingsProps) {
+  const [{ across }, set] = useAttributes(editor, position)
+  if (across === undefined) return null
+  return (
+    <ChoiceSetting
+      label="Cards side by side"
+      value={Number(across)}
+      onChange={(value) => set('across', value)}
+      options={CHOICES}
+    />
+  )
+}
+
+export const cards: Piece = {
+  kind: 'cards',
+  entry: 'card',
+  Settings: partsSettings('cards', 'card', AcrossSetting),
+  offer: {
+    group: 'apart',
+    name: 'Cards',
+    help: 'Short texts side by side, each under its title.',
+    finds: ['tiles', 'grid', 'overview', 'summary'],
+    effort: 'ready',
+    command: insertParts('cards'),
+    outcome: (state) => partsOutcome(state, 'cards'),
+    Example: () => (
+      <span className="eg-cards">
+        <span>
+          <b>Hammer</b>
+          <i />
+        </span>
+        <span>
+          <b>Line</b>
+          <i />
+        </span>
+      </span>
+    ),
+  },
+}
