@@ -1,8 +1,8 @@
 import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
-import { statistics } from '../../core/document/statistics.ts'
-import { renderPage } from '../../core/html/render.ts'
+import { statisticsInSteps } from '../../core/document/statistics.ts'
+import { renderInSteps } from '../../core/html/render.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { currentTree } from '../../server/documents/trees.server.ts'
 import { findEditionPage, listEditions } from '../../server/editions/queries.server.ts'
@@ -11,7 +11,7 @@ import { exercisePart } from '../../server/exercises/pages.server.ts'
 import { type FoundEntry, findEntry } from '../../server/plan/queries.server.ts'
 import { readingAnswer } from '../../server/reading/answer.server.ts'
 import type { Visit } from '../../server/reading/frame.server.ts'
-import { drawGraphs } from '../../server/renderings/draw-ahead.server.ts'
+import { inTurns } from '../../server/turns.server.ts'
 import { Outline } from '../../core/reading/outline.ts'
 import { saidAsJson, sayTo } from '../../server/reading/practice.server.ts'
 import { courseShape } from '../../server/reading/shapes.server.ts'
@@ -113,7 +113,7 @@ async function withWork(
     opensAt,
     settings,
   })
-  const mine = shownAs({ ...entry, title: page.firstChild?.textContent ?? '' }, statistics(page).words)
+  const mine = shownAs({ ...entry, title: page.firstChild?.textContent ?? '' }, (await inTurns(statisticsInSteps(page))).words)
   const all = outline.some(({ id }) => id === entry.id)
     ? outline.map((each) => (each.id === entry.id ? mine : each))
     : [...outline, mine]
@@ -141,14 +141,13 @@ async function answer(
   const options = { isPreview: true, players: await allowedOrigins() }
   if (place?.standing.locked) return readingAnswer(request, lockedPage(visit, place), options)
   if (!place) throw new Error(`The outline of a preview holds no ${entry.id}.`)
-  const { words, minutes } = statistics(page)
+  const { words, minutes } = await inTurns(statisticsInSteps(page))
   const facts = [
     ...(words > 0 ? [visit.say('room.minutes', { count: minutes })] : []),
     from.edition === 'work' ? visit.say('room.workingVersion') : visit.say('room.edition', { number: from.edition }),
   ]
-  await drawGraphs(page)
   const view = {
-    ...renderPage(page),
+    ...(await inTurns(renderInSteps(page))),
     facts,
     fill: await slotFiller(from, visit.say, said),
     after:

@@ -32,6 +32,20 @@ export function statistics(page: Node): Statistics {
   return { words, characters, minutes: readingMinutes(words) }
 }
 
+/** So many blocks of a page are counted in one step. */
+const BLOCKS = 100
+
+/** `statistics` in steps, between which a server can answer others. */
+export function* statisticsInSteps(page: Node): Generator<void, Statistics> {
+  for (let at = 0; at < page.childCount; at++) {
+    const block = page.child(at)
+    if (block.isTextblock) known(block)
+    else count(block)
+    if (at % BLOCKS === BLOCKS - 1) yield
+  }
+  return statistics(page)
+}
+
 /** The words of a part of a page, counted in the same way. */
 export function countWords(node: Node): number {
   return count(node).words
@@ -43,13 +57,18 @@ function count(page: Node): { words: number; characters: number } {
   page.descendants((node) => {
     if (!node.isTextblock) return true
     if (isA(node, 'title')) return false
-    const known = counted.get(node) ?? countTextblock(node)
-    counted.set(node, known)
-    words += known.words
-    characters += known.characters
+    const block = known(node)
+    words += block.words
+    characters += block.characters
     return false
   })
   return { words, characters }
+}
+
+function known(textblock: Node): { words: number; characters: number } {
+  const facts = counted.get(textblock) ?? countTextblock(textblock)
+  counted.set(textblock, facts)
+  return facts
 }
 
 function countTextblock(node: Node): { words: number; characters: number } {

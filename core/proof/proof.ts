@@ -1,5 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import type { Transform } from 'prosemirror-transform'
+import { atOnce } from '../tree/steps.ts'
 import { rules, ruleOf } from './registry.ts'
 import { type Known, NOTHING_KNOWN, type Severity } from './rule.ts'
 
@@ -18,15 +19,22 @@ const ORDER: Record<Severity, number> = { blocks: 0, right: 1, look: 2 }
 
 /** Everything that the rules find in a page: what blocks someone first, then in the order of the page. */
 export function proof(page: Node, known: Known = NOTHING_KNOWN): Finding[] {
+  return atOnce(proofInSteps(page, known))
+}
+
+/** `proof`, a rule at each step, between which a server can answer others. */
+export function* proofInSteps(page: Node, known: Known): Generator<void, Finding[]> {
   const found: Finding[] = []
   const seen = new Map<string, number>()
-  for (const { id, severity, check } of rules)
+  for (const { id, severity, check } of rules) {
     for (const { from, to, message, passage } of check(page, known)) {
       const print = `${id}-${hash(passage)}`
       const number = (seen.get(print) ?? 0) + 1
       seen.set(print, number)
       found.push({ rule: id, severity, from, to, message, fingerprint: number === 1 ? print : `${print}-${number}` })
     }
+    yield
+  }
   return found.sort((a, b) => ORDER[a.severity] - ORDER[b.severity] || a.from - b.from)
 }
 

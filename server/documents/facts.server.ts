@@ -1,10 +1,11 @@
 import type { Node } from 'prosemirror-model'
-import { statistics } from '../../core/document/statistics.ts'
+import { statisticsInSteps } from '../../core/document/statistics.ts'
 import { ownTarget } from '../../core/links/own-links.ts'
 import { linksOf } from '../../core/links/links-of.ts'
-import { countFindings, proof } from '../../core/proof/proof.ts'
+import { countFindings, proofInSteps } from '../../core/proof/proof.ts'
 import type { Known } from '../../core/proof/rule.ts'
 import type { Database } from '../database/pool.server.ts'
+import { inTurns } from '../turns.server.ts'
 import { listDismissed } from '../proof/queries.server.ts'
 import { listEntriesBeside, updateFacts } from './queries.server.ts'
 
@@ -15,8 +16,9 @@ import { listEntriesBeside, updateFacts } from './queries.server.ts'
 export async function countFacts(db: Database, documentId: string, page: Node, given?: Known): Promise<void> {
   const dismissed = new Set((await listDismissed(db, documentId)).map(({ fingerprint }) => fingerprint))
   const known = given ?? { entries: await entriesLinkedTo(db, documentId, page) }
-  const { blocks, right, look } = countFindings(proof(page, known), dismissed)
-  await updateFacts(db, documentId, statistics(page).words, blocks + right + look)
+  const { blocks, right, look } = countFindings(await inTurns(proofInSteps(page, known)), dismissed)
+  const { words } = await inTurns(statisticsInSteps(page))
+  await updateFacts(db, documentId, words, blocks + right + look)
 }
 
 /** Which of the entries that a page links to stand in its course. */

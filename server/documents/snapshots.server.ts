@@ -1,6 +1,7 @@
 import { problemOfPage } from '../../core/document/check.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, pool } from '../database/pool.server.ts'
+import { giveTurn } from '../turns.server.ts'
 import { log } from '../log.server.ts'
 import { countFacts } from './facts.server.ts'
 import { insertSnapshot } from './queries.server.ts'
@@ -53,6 +54,7 @@ export async function writeSnapshot(db: Database, documentId: string, tree: Tree
 async function storeTree(db: Database, documentId: string, tree: Tree): Promise<void> {
   const problem = problemOfPage(tree.page)
   if (problem) throw new Error(`The page ${documentId} is not right at ${tree.version}: ${problem}`)
+  await giveTurn()
   await insertSnapshot(db, documentId, tree.version, SCHEMA_VERSION, JSON.stringify(tree.page.toJSON()))
   lastVersion.set(documentId, tree.version)
 }

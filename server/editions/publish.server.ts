@@ -4,8 +4,8 @@ import { z } from 'zod'
 import { problemOfPage } from '../../core/document/check.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { editionNote } from '../../core/document/edition-note.ts'
-import { statistics } from '../../core/document/statistics.ts'
-import { RENDERER_VERSION, renderPage } from '../../core/html/render.ts'
+import { statisticsInSteps } from '../../core/document/statistics.ts'
+import { RENDERER_VERSION, renderInSteps } from '../../core/html/render.ts'
 import { playerOrigins, withoutOtherHosts } from '../../core/embeds/other-hosts.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
@@ -15,7 +15,7 @@ import { freezeQuestions } from '../exercises/freeze.server.ts'
 import { insertEditionQuestions } from '../exercises/queries.server.ts'
 import { findEntryOfDocument } from '../plan/queries.server.ts'
 import { listHosts } from '../embeds/queries.server.ts'
-import { drawGraphs } from '../renderings/draw-ahead.server.ts'
+import { giveTurn, inTurns } from '../turns.server.ts'
 import { insertEditionItems } from '../shelf/queries.server.ts'
 import { shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { tellReaders } from './tell-readers.server.ts'
@@ -94,8 +94,12 @@ export async function insertPublished(
   if (!frozen.ok) return frozen
   await writeSnapshot(db, documentId, tree)
   const page = await withAllowedHosts(db, tree.page)
-  await drawGraphs(page)
-  const { title, segments, headings } = renderPage(page)
+  const { title, segments, headings } = await inTurns(renderInSteps(page))
+  const { words } = await inTurns(statisticsInSteps(page))
+  const text = plainText(page.slice(page.firstChild?.nodeSize ?? 0))
+  await giveTurn()
+  const content = JSON.stringify(page.toJSON())
+  await giveTurn()
   const inserted = await insertEdition(db, {
     documentId,
     number,
@@ -104,9 +108,9 @@ export async function insertPublished(
     renderer: RENDERER_VERSION,
     title,
     note,
-    words: statistics(page).words,
-    text: plainText(page.slice(page.firstChild?.nodeSize ?? 0)),
-    content: JSON.stringify(page.toJSON()),
+    words,
+    text,
+    content,
     players: playerOrigins(page),
     segments: JSON.stringify(segments),
     headings: JSON.stringify(headings),

@@ -5,6 +5,7 @@ import { knownHosts } from './allowed.server.ts'
 import { askOutside, type Outside } from './outside.server.ts'
 import type { EmbedHost } from './queries.server.ts'
 import { cleanLine } from '../../core/tree/characters.ts'
+import { byName } from '../../core/tree/by-name.ts'
 
 /** What pasted text turned out to be. */
 export type Examined =
@@ -133,7 +134,7 @@ async function cardFor(address: string, title: string, host: EmbedHost | undefin
   }
 }
 
-const ENTITIES: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'" }
+const ENTITIES = byName<string>({ amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'" })
 const plain = (words: string): string =>
   cleanLine(
     words.replace(/&(amp|lt|gt|quot|#39);/g, (_all, name: string) => ENTITIES[name] ?? ''),

@@ -7,6 +7,7 @@ import { questionsIn } from '../../core/questions/questions-in.ts'
 import type { Database } from '../database/pool.server.ts'
 import { listQuestionsByIds } from '../questions/queries.server.ts'
 import { listExercise, type NewEditionQuestion } from './queries.server.ts'
+import { giveTurn } from '../turns.server.ts'
 
 export type Frozen =
   | {
@@ -42,7 +43,7 @@ export async function freezeQuestions(
     }
   for (const { title, content } of questions) {
     // Thousands of versions each: others are answered between two questions.
-    await new Promise((done) => setImmediate(done))
+    await giveTurn()
     const problem = questionProblems(content)[0] ?? tooFewUsable(content, entry.language)
     if (problem)
       return { ok: false, reason: `The question “${title || 'without a title'}” can’t be used yet. ${problem}` }

@@ -78,7 +78,7 @@ function stepsOf(
 /** Under the text: what comes before and after, and, where the contents are not beside it, the way to them. */
 export function stepsFooter(visit: Visit, place: Place): SafeHtml {
   const { previous, next, standing } = stepsOf(visit, place)
-  return html`<footer class="steps">
+  return html`<footer class="neighbours">
 <span>${previous && stepLink(visit, previous, 'prev')}</span>
 <span class="soft"><span class="standing">${standing}</span> <a class="to-contents" href="#contents">${visit.say('room.contents')}</a></span>
 <span>${next && stepLink(visit, next, 'next')}</span>

@@ -2,7 +2,7 @@ import { sayIn } from '../../core/words/say.ts'
 import { nanoid } from 'nanoid'
 import { mapShelfItems, shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
-import { renderPage } from '../../core/html/render.ts'
+import { renderInSteps } from '../../core/html/render.ts'
 import { fillSlots, filledWord } from '../../core/html/slots.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Blank, blanksOf, fillBlanks, renameBlanks } from '../../core/templates/blanks.ts'
@@ -14,7 +14,7 @@ import { pool, transaction } from '../database/pool.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
 import { insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
-import { drawGraphs } from '../renderings/draw-ahead.server.ts'
+import { inTurns } from '../turns.server.ts'
 import { copyShelfItems } from '../shelf/copy.server.ts'
 import { findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
 
@@ -50,11 +50,8 @@ export async function shownTemplate(courseId: string, personId: string, id: stri
   const found = await findTemplate(pool, courseId, personId, id)
   if (!found) return null
   const page = pageFromJson(found.content)
-  await drawGraphs(page)
-  return {
-    blanks: blanksOf(page),
-    html: fillSlots(renderPage(page).segments, (slot) => filledWord(slot, sayIn('en')) ?? ''),
-  }
+  const { segments } = await inTurns(renderInSteps(page))
+  return { blanks: blanksOf(page), html: fillSlots(segments, (slot) => filledWord(slot, sayIn('en')) ?? '') }
 }
 
 /** What is asked before a page is kept as a template: what it is called, and what blanks it has. */
