@@ -52,6 +52,7 @@ export default [
   route('read/:courseId', 'reading/contents.ts'),
   route('read/:courseId/mine', 'reading/mine.ts'),
   route('read/:courseId/search', 'reading/search.ts'),
+  route('read/:courseId/terms', 'reading/terms.ts'),
   route('read/:courseId/link-targets', 'reading/link-targets.ts'),
   route('read/:courseId/:itemId', 'reading/page.ts'),
   route('read/:courseId/:itemId/changes', 'reading/changes.ts'),

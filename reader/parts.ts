@@ -14,6 +14,13 @@ export function partsOf(piece: HTMLElement): { part: HTMLElement; heading: HTMLE
   return found
 }
 
+/** The heading under which a piece stands, to name it. */
+export function nearestHeading(piece: HTMLElement): HTMLElement | null {
+  for (let at = piece.previousElementSibling; at; at = at.previousElementSibling)
+    if (at instanceof HTMLElement && /^H[1-6]$/.test(at.tagName) && at.id) return at
+  return null
+}
+
 /** Hides something from sight, but not from the browser's search. */
 export function fold(element: HTMLElement): void {
   element.setAttribute('hidden', 'until-found')

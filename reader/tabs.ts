@@ -1,4 +1,5 @@
-import { fold, freshId, partsOf, SHOW, unfold } from './parts.ts'
+import { fold, freshId, nearestHeading, partsOf, SHOW, unfold } from './parts.ts'
+import { makeWays } from './ways.ts'
 
 /**
  * Makes tabs of sections with headings. Keys as in the ARIA Authoring Practices, "Tabs Pattern", with automatic
@@ -7,11 +8,7 @@ import { fold, freshId, partsOf, SHOW, unfold } from './parts.ts'
 export function makeTabs(piece: HTMLElement): void {
   const parts = partsOf(piece)
   if (parts.length === 0) return
-  const row = document.createElement('div')
-  row.className = 'tab-row'
-  row.setAttribute('role', 'tablist')
-  const label = nearestHeading(piece)
-  if (label) row.setAttribute('aria-labelledby', label.id)
+  const row = rowOf(piece)
   const buttons = parts.map(({ part, heading }, index) => {
     const button = document.createElement('button')
     button.type = 'button'
@@ -37,7 +34,15 @@ export function makeTabs(piece: HTMLElement): void {
       else fold(part)
     }
     if (takesFocus) buttons[index]!.focus()
+    ways?.follow(index)
   }
+  const ways = piece.dataset.next
+    ? makeWays(
+        piece,
+        buttons.map(() => ''),
+        select,
+      )
+    : null
   for (const [index, { part }] of parts.entries()) {
     buttons[index]!.addEventListener('click', () => select(index))
     part.addEventListener('beforematch', () => select(index))
@@ -45,8 +50,20 @@ export function makeTabs(piece: HTMLElement): void {
   }
   takeKeys(row, buttons, select)
   piece.prepend(row)
+  if (ways) piece.append(ways.row)
   piece.classList.add('is-live')
   select(0)
+}
+
+/** The row of the titles, named by the heading under which the piece stands. */
+function rowOf(piece: HTMLElement): HTMLDivElement {
+  const row = document.createElement('div')
+  row.className = 'tab-row'
+  row.setAttribute('role', 'tablist')
+  if (piece.dataset.along === 'side') row.setAttribute('aria-orientation', 'vertical')
+  const label = nearestHeading(piece)
+  if (label) row.setAttribute('aria-labelledby', label.id)
+  return row
 }
 
 /** The keys of the row of tabs. */
@@ -58,8 +75,10 @@ function takeKeys(
   row.addEventListener('keydown', (event) => {
     const at = buttons.indexOf(document.activeElement as HTMLButtonElement)
     const isRtl = getComputedStyle(row).direction === 'rtl'
-    const forward = isRtl ? 'ArrowLeft' : 'ArrowRight'
-    const back = isRtl ? 'ArrowRight' : 'ArrowLeft'
+    // By how it lies now: on a phone titles at the side stand along the top.
+    const isUpright = getComputedStyle(row).flexDirection === 'column'
+    const forward = isUpright ? 'ArrowDown' : isRtl ? 'ArrowLeft' : 'ArrowRight'
+    const back = isUpright ? 'ArrowUp' : isRtl ? 'ArrowRight' : 'ArrowLeft'
     const next = {
       [forward]: (at + 1) % buttons.length,
       [back]: (at - 1 + buttons.length) % buttons.length,
@@ -70,11 +89,4 @@ function takeKeys(
     event.preventDefault()
     select(next, true)
   })
-}
-
-/** The heading under which a piece stands, to name its row of tabs. */
-function nearestHeading(piece: HTMLElement): HTMLElement | null {
-  for (let at = piece.previousElementSibling; at; at = at.previousElementSibling)
-    if (at instanceof HTMLElement && /^H[1-6]$/.test(at.tagName) && at.id) return at
-  return null
 }

@@ -171,6 +171,11 @@ export const newCallOut = (sort: CallOutSort): Command => newTitled('callOut', {
 export const newAside: Command = insertAround((state, blocks) => fill(state, 'aside', blocks ?? undefined), 1)
 export const newBox: Command = insertAround((state, blocks) => fill(state, 'box', blocks ?? undefined), 1)
 export const newQuotation: Command = insertAround((state, blocks) => fill(state, 'quotation', blocks ?? undefined), 1)
+export const newPullQuotation: Command = insertAround(
+  (state, blocks) =>
+    state.schema.nodes.quotation!.createChecked({ pulled: 'across' }, blocks ?? state.schema.nodes.paragraph!.create()),
+  1,
+)
 export const newColumns: Command = insertAround((state, blocks) =>
   fill(state, 'columns', [fill(state, 'column', blocks ?? undefined), fill(state, 'column')]),
 )
@@ -181,6 +186,12 @@ export const newPractice: Command = insertAround(
   (state, blocks) =>
     fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]),
   3,
+)
+
+export const newOpenQuestion: Command = insertAround(
+  (state, blocks) =>
+    fill(state, 'openQuestion', [fill(state, 'openPrompt', blocks ?? undefined), fill(state, 'modelAnswer')]),
+  2,
 )
 
 /** Puts a block that is selected as a whole at a place, with a line to write on after it, as one step of undo. */

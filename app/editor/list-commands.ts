@@ -38,6 +38,21 @@ function both(first: EditorState['tr'], second: EditorState['tr']): EditorState[
   return first
 }
 
+/** Makes tasks of the items, for students to tick. */
+export const makeSelfCheck: Command = (state, dispatch, view) => {
+  const tasked = itemsIn(state).some(({ node }) => node.attrs.task === null)
+  const isNew = itemsIn(state).length === 0
+  let made = state.tr
+  if ((isNew || tasked) && !toggleTasks(state, (transaction) => (made = transaction), view)) return false
+  const { $from } = state.apply(made).selection
+  for (let depth = $from.depth; depth > 0; depth--)
+    if (isA($from.node(depth), 'bulletList')) {
+      dispatch?.(made.setNodeAttribute($from.before(depth), 'isSelfCheck', true))
+      return true
+    }
+  return false
+}
+
 /** Ticks the tasks of the selection, or takes the ticks away when all of them are done. */
 export const tickTasks: Command = (state, dispatch) => {
   const tasks = itemsIn(state).filter(({ node }) => node.attrs.task !== null)

@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/core'
 import { Button, Segmented } from 'antd'
 import { Contrast } from 'lucide-react'
 import { type CSSProperties, type ReactNode, useId, useState } from 'react'
+import { MOST_DEFINITION } from '../../core/kinds/glossary-term/kind.ts'
 import { MOST_LONG_FORM } from '../../core/kinds/abbreviation/kind.ts'
 import { cssSize, safeSize, SIZE_STEPS } from '../../core/kinds/text-size/sizes.ts'
 import { type FaceName, FACES } from '../../core/kinds/typeface/faces.ts'
@@ -308,6 +309,18 @@ function Meanings({ now, draft, set }: FieldsProps) {
             maxLength={MOST_LONG_FORM}
             value={draft.abbreviation ?? ''}
             onChange={(event) => set({ abbreviation: event.target.value || null })}
+          />
+        )}
+      </Field>
+      <Field label="Definition, for the glossary">
+        {(id) => (
+          <textarea
+            className="words-definition"
+            aria-labelledby={id}
+            rows={2}
+            maxLength={MOST_DEFINITION}
+            value={draft.glossaryTerm ?? ''}
+            onChange={(event) => set({ glossaryTerm: event.target.value || null })}
           />
         )}
       </Field>

@@ -14,6 +14,7 @@ export interface WordsDraft {
   readonly language: string | null
   readonly direction: string | null
   readonly abbreviation: string | null
+  readonly glossaryTerm: string | null
 }
 
 /** The setting of each mark. */
@@ -26,6 +27,7 @@ const SETTINGS = {
   language: 'tag',
   direction: 'direction',
   abbreviation: 'long',
+  glossaryTerm: 'definition',
 } as const satisfies Record<keyof WordsDraft, string> & Partial<Record<MarkName, string>>
 const NAMES = Object.keys(SETTINGS) as (keyof WordsDraft)[]
 

@@ -14,6 +14,7 @@ const NAMES: Readonly<Record<PartsPiece, string>> = {
   steps: 'Steps',
   cards: 'Cards',
   timeline: 'Timeline',
+  carousel: 'Carousel',
 }
 
 interface PartsChoicesProps {
@@ -94,6 +95,7 @@ const ALONE: Readonly<Record<PartsPiece, string>> = {
   steps: 'One step alone: a paragraph says the same.',
   cards: 'One card alone: a box says the same.',
   timeline: 'One date alone makes no line: a heading says the same.',
+  carousel: 'One slide alone leads nowhere: a heading says the same.',
 }
 
 /** Common practice: tabs hold a few parts of like weight; what is long or alone is better seen without a click. */
@@ -102,6 +104,8 @@ export function advice(piece: PartsPiece, words: readonly number[]): string {
   if (words.length === 1) return ALONE[piece]
   if (piece === 'tabs' && words.length > 7)
     return `${words.length} tabs do not stand in one line on most screens. An accordion has room for many.`
+  if (piece === 'carousel' && total >= 150)
+    return 'Few students go past the first slide. Steps or cards show all of it at once.'
   if (piece !== 'tabs' && piece !== 'accordion') return ''
   const most = Math.max(...words)
   const share = total === 0 ? 0 : Math.round((most / total) * 100)

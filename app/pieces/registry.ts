@@ -7,6 +7,7 @@ import { callOut } from './call-out/piece.tsx'
 import { cards } from './cards/piece.tsx'
 import { steps } from './steps/piece.tsx'
 import { timeline } from './timeline/piece.tsx'
+import { carousel } from './carousel/piece.tsx'
 import { columns } from './columns/piece.tsx'
 import { definitionList } from './definition-list/piece.tsx'
 import { bulletList, orderedList } from './lists/pieces.tsx'
@@ -20,6 +21,7 @@ import type { Piece } from './piece.ts'
 import { linkCard } from './link-card/piece.tsx'
 import { player } from './player/piece.tsx'
 import { namedPlace } from './named-place/piece.tsx'
+import { openQuestion } from './open-question/piece.tsx'
 import { picture } from './picture/piece.tsx'
 import { popUp } from './pop-up/piece.tsx'
 import { practice } from './practice/piece.tsx'
@@ -37,6 +39,7 @@ export const PIECES: readonly Piece[] = [
   timeline,
   reveal,
   popUp,
+  carousel,
   columns,
   contents,
   callOut,
@@ -62,6 +65,7 @@ export const PIECES: readonly Piece[] = [
   linkCard,
   htmlPiece,
   practice,
+  openQuestion,
   bankQuestion,
 ]
 

@@ -127,7 +127,7 @@ test('steps begin with a number, cards stand so many side by side; one turns int
   const steps = settingsOf('steps', { level: 2 }, parts)
   fireEvent.change(screen.getByRole('spinbutton', { name: 'Number of the first step' }), { target: { value: '4' } })
   expect(steps.attrs().start).toBe(4)
-  for (const name of ['Tabs', 'Accordion', 'Cards', 'Timeline', 'Headings'])
+  for (const name of ['Tabs', 'Accordion', 'Cards', 'Timeline', 'Carousel', 'Headings'])
     expect(screen.getByRole('button', { name }), name).toBeTruthy()
   expect(screen.queryByRole('button', { name: 'Steps' })).toBeNull()
   cleanup()
@@ -142,6 +142,24 @@ test('steps begin with a number, cards stand so many side by side; one turns int
   const across = settingsOf('cards', {}, parts)
   fireEvent.click(await screen.findByText('3'))
   expect(across.attrs().across).toBe(3)
+})
+
+test('tabs stand at the side, are steps, and have a line of their own colour', async () => {
+  const tabs = settingsOf('tabs', {}, [part('Lay', 'One on two.'), part('Pack', 'Heart as you go.')])
+  fireEvent.click(await screen.findByText('At the side'))
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Numbered, with Back and Next' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Brick' }))
+  expect(tabs.attrs()).toEqual({ level: 3, along: 'side', isInSteps: true, colour: '#c05f50' })
+})
+
+test('a list of tasks is one that students tick; a list without tasks is not asked', () => {
+  const item = (task: string | null) => ({ type: 'listItem', attrs: { task }, content: [paragraph('I can.')] })
+  const tasks = settingsOf('bulletList', {}, [item('open')])
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Students tick the boxes' }))
+  expect(tasks.attrs().isSelfCheck).toBe(true)
+  cleanup()
+  settingsOf('bulletList', {}, [item(null)])
+  expect(screen.queryByRole('checkbox')).toBeNull()
 })
 
 test('a picture that is decorative has no words; without words, and not decorative, that is said', () => {

@@ -113,7 +113,10 @@ async function withWork(
     opensAt,
     settings,
   })
-  const mine = shownAs({ ...entry, title: page.firstChild?.textContent ?? '' }, (await inTurns(statisticsInSteps(page))).words)
+  const mine = shownAs(
+    { ...entry, title: page.firstChild?.textContent ?? '' },
+    (await inTurns(statisticsInSteps(page))).words,
+  )
   const all = outline.some(({ id }) => id === entry.id)
     ? outline.map((each) => (each.id === entry.id ? mine : each))
     : [...outline, mine]

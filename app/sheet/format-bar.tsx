@@ -254,7 +254,11 @@ function WordsMenu({ editor, isFull, onWords }: { editor: Editor; isFull: boolea
     {
       key: 'look',
       label: (
-        <MenuLine name="Colour, size, language…" help="Also typeface, direction, abbreviation." keys="Mod-Shift-l" />
+        <MenuLine
+          name="Colour, size, language…"
+          help="Also typeface, direction, abbreviation, definition."
+          keys="Mod-Shift-l"
+        />
       ),
     },
     { type: 'divider' as const },

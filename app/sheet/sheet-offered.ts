@@ -46,7 +46,12 @@ const DIALOGS: readonly (readonly [NonNullable<SheetDialog>, name: string, help:
   ['student', 'As a student', 'Shows the page as a student sees it now.', ''],
   ['insert', 'Insert a piece', 'Shows all pieces.', 'Ctrl+/'],
   ['link', 'Link', 'Leads to something of the course, or to an address.', 'Ctrl+K'],
-  ['words', 'Colour, size, language of words', 'Also typeface, direction and abbreviation.', 'Ctrl+Shift+L'],
+  [
+    'words',
+    'Colour, size, language of words',
+    'Also typeface, direction, abbreviation and definition for the glossary.',
+    'Ctrl+Shift+L',
+  ],
   ['shelf', 'Pictures of this course', 'Puts one of them on the page.', ''],
 ]
 

@@ -53,15 +53,17 @@ export async function loader({ request, context, params }: Route.LoaderArgs) {
     questionsChanged: questionsChanged?.toISOString() ?? null,
     sealedAddress,
     players: await allowedOrigins(),
-    words: callOutWords(sayIn(course.language)),
+    words: ownWords(sayIn(course.language)),
   }
 }
 
-/** The names of call-outs as CSS has them, for the sheet: it does not fetch the words of the reading room. */
-const callOutWords = (say: Say): Readonly<Record<string, string>> =>
-  Object.fromEntries(
+/** What pieces say by themselves, as CSS has it, for the sheet: it does not fetch the words of the reading room. */
+const ownWords = (say: Say): Readonly<Record<string, string>> => ({
+  ...Object.fromEntries(
     callOutSort.options.map((sort) => [`--word-${sort}`, JSON.stringify(say('pieces.callOut', { sort }))]),
-  )
+  ),
+  '--word-model-answer': JSON.stringify(say('pieces.modelAnswer')),
+})
 
 export type SheetData = Awaited<ReturnType<typeof loader>>
 /** The item whose text is on the sheet. */

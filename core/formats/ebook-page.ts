@@ -119,11 +119,15 @@ function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null
     tagName === 'button' ||
     hasClass(node, 'practice-send') ||
     hasClass(node, 'practice-result') ||
+    hasClass(node, 'own-answer') ||
     hasClass(node, 'bank-question')
   )
     return null
   // The box of a task says whether it is done; it is no field.
-  if (tagName === 'input' && attribute(node, 'disabled') !== undefined) return node
+  if (isBoxOfTask(node)) {
+    if (attribute(node, 'disabled') === undefined) node.attrs.push({ name: 'disabled', value: '' })
+    return node
+  }
   if (tagName === 'input') return places.hasAnswers ? field(node) : null
   if (tagName === 'label' && !places.hasAnswers && !isTask(node)) {
     // There is nothing to press beside it.
@@ -138,7 +142,10 @@ function inEbook(node: HtmlElement, body: Body): HtmlElement | HtmlNode[] | null
 }
 
 const isTask = ({ childNodes: [first] }: HtmlElement): boolean =>
-  first !== undefined && isElement(first) && attribute(first, 'disabled') !== undefined
+  first !== undefined && isElement(first) && isBoxOfTask(first)
+
+/** The answers of questions have names, by which they are sent. */
+const isBoxOfTask = (node: HtmlElement): boolean => node.tagName === 'input' && attribute(node, 'name') === undefined
 
 /** Places, and what refers to them, are called as they are where the page goes. */
 function move(node: HtmlElement, { places, ids }: Body): void {

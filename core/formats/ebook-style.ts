@@ -25,6 +25,9 @@ figcaption { font-size: 0.9em; }
 .buttons { list-style: none; padding: 0; }
 .button-label { font-weight: bold; margin-block-end: 0; }
 .button-note { margin-block-start: 0; }
+.open-question { border: 1px solid #c9c0ac; padding: 0.8em 1em; margin: 1em 0; }
+[data-pulled] { font-size: 1.3em; border-block: 2px solid #c9c0ac; padding: 0.4em 0; }
+[data-pulled] > figcaption { font-size: 0.7em; }
 .cards > .part { border: 1px solid #c9c0ac; padding: 0 0.8em; margin: 0.6em 0; }
 .reveal, .pop-up { border-block: 1px solid #ddd6c6; padding: 0.4em 0; }
 `

@@ -8,6 +8,8 @@ import { setEquations } from '../equations/set-equations.ts'
 import { bracketNotes, setNotes } from '../notes/set-notes.ts'
 import { highlight } from './highlighted.ts'
 import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
+import { freeId } from '../tree/free-id.ts'
+import { bracketTerms, setTerms, type Term } from '../terms/set-terms.ts'
 import { slug } from './slug.ts'
 import { atOnce } from '../tree/steps.ts'
 import {
@@ -27,7 +29,7 @@ import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 10
+export const RENDERER_VERSION = 11
 
 /** A heading that can be linked to. */
 export const publishedHeading = z.object({ level: z.number(), id: z.string(), text: z.string() })
@@ -37,6 +39,8 @@ export interface Rendered {
   readonly title: string
   readonly segments: Segments
   readonly headings: readonly PublishedHeading[]
+  /** What the page defines. */
+  readonly terms: readonly Term[]
 }
 
 /**
@@ -54,13 +58,14 @@ export function renderPage(page: Node): Rendered {
 export function* renderInSteps(page: Node): Generator<void, Rendered> {
   yield* drawAhead(page)
   const blocks = page.type.create(null, Fragment.from(page.content.content.slice(1)))
-  const { written, headings } = yield* blocksInSteps(page, blocks, page.firstChild?.nodeSize ?? 0)
-  return { title: page.firstChild?.textContent ?? '', segments: written, headings }
+  const { written, headings, terms } = yield* blocksInSteps(page, blocks, page.firstChild?.nodeSize ?? 0)
+  return { title: page.firstChild?.textContent ?? '', segments: written, headings, terms }
 }
 
 interface RenderedBlocks {
   readonly written: Segments
   readonly headings: PublishedHeading[]
+  readonly terms: Term[]
 }
 
 /**
@@ -97,8 +102,9 @@ function* blocksInSteps(
   sayOwnWords(elements)
   if (!arePlaces) {
     bracketNotes(elements)
+    bracketTerms(elements)
     for (const each of everyElement(elements)) each.attrs = each.attrs.filter(({ name }) => name !== 'id')
-    return { written: split(writtenOf()), headings: [] }
+    return { written: split(writtenOf()), headings: [], terms: [] }
   }
   for (const each of everyElement(elements)) {
     const id = attribute(each, 'id')
@@ -107,6 +113,19 @@ function* blocksInSteps(
   yield
   const headings = nameHeadings(elements, taken)
   setNotes(elements, taken, { notes: word('pieces.notes'), back: word('pieces.noteBack') })
+  const terms = setTerms(elements, taken, { terms: word('pieces.terms'), back: word('pieces.noteBack') })
+  finishPieces(page, elements, positions, headings)
+  yield
+  return { written: split(writtenOf()), headings, terms }
+}
+
+/** Puts into pieces what depends on where they stand in the page: `positions` are those of what was written. */
+function finishPieces(
+  page: Node,
+  elements: readonly HtmlNode[],
+  positions: ReadonlyMap<HtmlElement, number>,
+  headings: readonly PublishedHeading[],
+): void {
   const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
   const sealed = sealedPieces(page)
   for (const each of everyElement(elements)) {
@@ -124,8 +143,6 @@ function* blocksInSteps(
         value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`),
       })
   }
-  yield
-  return { written: split(writtenOf()), headings }
 }
 
 /** The HTML pieces of a page in order, as slots and addresses number them. */
@@ -149,11 +166,48 @@ function sayOwnWords(elements: readonly HtmlNode[]): void {
     if (hasClass(each, 'long-description')) sayWords(each.childNodes[0], 'pieces.description')
     else if (hasClass(each, 'call-out')) sayName(each)
     else if (hasClass(each, 'pop-up')) each.attrs.push({ name: 'data-close', value: word('pieces.close') })
+    else if (hasClass(each, 'carousel')) sayPlaces(each)
+    else if (hasClass(each, 'open-question')) finishOpenQuestion(each)
+    else if (hasClass(each, 'self-check')) each.attrs.push({ name: 'data-kept', value: word('pieces.ticksKept') })
+    else if (hasClass(each, 'tabs') && attribute(each, 'data-in-steps') !== undefined) sayWays(each)
     else if (hasClass(each, 'accordion') && attribute(each, 'data-opens') !== 'one')
       each.attrs.push(
         { name: 'data-open-all', value: word('pieces.openAll') },
         { name: 'data-close-all', value: word('pieces.closeAll') },
       )
+}
+
+/** Puts the field for one's own answer between a question and its model answer. */
+function finishOpenQuestion(piece: HtmlElement): void {
+  const at = piece.childNodes.findIndex((child) => isElement(child) && hasClass(child, 'model-answer'))
+  const model = piece.childNodes[at]
+  if (!model || !isElement(model)) return
+  sayWords(model.childNodes[0], 'pieces.modelAnswer')
+  const field = element('label', { class: 'own-answer', 'data-kept': word('pieces.keptHere') }, [
+    element('span', {}, [text(word('pieces.ownAnswer'))]),
+    element('textarea', { rows: '4', maxlength: '20000' }, []),
+  ])
+  piece.childNodes.splice(at, 0, field)
+}
+
+/** What the buttons say that lead from part to part. */
+function sayWays(piece: HtmlElement): void {
+  piece.attrs.push(
+    { name: 'data-before', value: word('pieces.before') },
+    { name: 'data-next', value: word('pieces.next') },
+  )
+}
+
+/** What a carousel and its slides are called, and which of how many each is. */
+function sayPlaces(carousel: HtmlElement): void {
+  sayWays(carousel)
+  carousel.attrs.push(
+    { name: 'data-called', value: word('pieces.carousel') },
+    { name: 'data-slide-called', value: word('pieces.slide') },
+  )
+  const slides = carousel.childNodes.filter(isElement)
+  for (const [at, slide] of slides.entries())
+    slide.attrs.push({ name: 'data-place', value: word('pieces.place', { at: at + 1, of: slides.length }) })
 }
 
 /** Puts what a call-out is for before its title, in the language of the course. */
@@ -169,10 +223,7 @@ function nameHeadings(nodes: readonly HtmlNode[], taken: Set<string>): Published
     const words = wordsIn(heading).trim()
     let id = attribute(heading, 'id')
     if (id === undefined) {
-      const stem = slug(words)
-      id = stem
-      for (let number = 2; taken.has(id); number++) id = `${stem}-${number}`
-      taken.add(id)
+      id = freeId(slug(words), taken)
       heading.attrs.push({ name: 'id', value: id })
     }
     if (words !== '') found.push({ level: Number(heading.tagName[1]), id, text: words })

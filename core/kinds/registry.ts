@@ -9,6 +9,7 @@ import { bulletList } from './bullet-list/kind.ts'
 import { button, buttonLabel, buttonNote, buttons } from './buttons/kinds.ts'
 import { callOut } from './call-out/kind.ts'
 import { cards } from './cards/kind.ts'
+import { carousel } from './carousel/kind.ts'
 import { code } from './code/kind.ts'
 import { column, columns } from './columns/kinds.ts'
 import { contents } from './contents/kind.ts'
@@ -18,6 +19,7 @@ import { doc } from './doc/kind.ts'
 import { emphasis } from './emphasis/kind.ts'
 import { displayEquation, equation } from './equation/kinds.ts'
 import { footnote } from './footnote/kind.ts'
+import { glossaryTerm } from './glossary-term/kind.ts'
 import { graph } from './graph/kind.ts'
 import { heading } from './heading/kind.ts'
 import { highlight } from './highlight/kind.ts'
@@ -29,6 +31,7 @@ import { lineBreak } from './line-break/kind.ts'
 import { link } from './link/kind.ts'
 import { linkCard } from './link-card/kind.ts'
 import { listItem } from './list-item/kind.ts'
+import { modelAnswer, openPrompt, openQuestion } from './open-question/kinds.ts'
 import { orderedList } from './ordered-list/kind.ts'
 import { namedPlace } from './named-place/kind.ts'
 import { paragraph } from './paragraph/kind.ts'
@@ -91,6 +94,7 @@ export const nodeKinds = {
   callOut,
   box,
   cards,
+  carousel,
   tabs,
   accordion,
   part,
@@ -105,6 +109,9 @@ export const nodeKinds = {
   answer,
   answerText,
   feedback,
+  openQuestion,
+  openPrompt,
+  modelAnswer,
   htmlPiece,
   graph,
   picture,
@@ -132,6 +139,7 @@ export const markKinds = {
   textColour,
   textSize,
   typeface,
+  glossaryTerm,
   abbreviation,
   strong,
   emphasis,

@@ -1,4 +1,5 @@
 import { attribute, element, everyElement, type HtmlElement, type HtmlNode, text } from '../tree/tree.ts'
+import { freeId } from '../tree/free-id.ts'
 import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
 
 const notesAmong = (nodes: readonly HtmlNode[]): HtmlElement[] =>
@@ -22,7 +23,7 @@ export function setNotes(
   say: { readonly notes: string; readonly back: string },
 ): void {
   const items = notesAmong(nodes).map((note, at) => {
-    const [id, from] = [free(`note-${at + 1}`, taken), free(`note-mark-${at + 1}`, taken)]
+    const [id, from] = [freeId(`note-${at + 1}`, taken), freeId(`note-mark-${at + 1}`, taken)]
     const item = element('li', { id }, [
       ...note.childNodes,
       text(' '),
@@ -36,13 +37,6 @@ export function setNotes(
   nodes.push(
     element('section', { class: 'notes', role: 'doc-endnotes', 'aria-label': say.notes }, [element('ol', {}, items)]),
   )
-}
-
-function free(name: string, taken: Set<string>): string {
-  let id = name
-  for (let number = 2; taken.has(id); number++) id = `${name}-${number}`
-  taken.add(id)
-  return id
 }
 
 /** Where there are no places to link to, a note stands in brackets where it belongs. */

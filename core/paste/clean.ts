@@ -139,6 +139,8 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['timeline', 'timeline', 'timelines'],
   ['buttons', 'row of buttons', 'rows of buttons'],
   ['cards', 'set of cards', 'sets of cards'],
+  ['carousel', 'carousel', 'carousels'],
+  ['openQuestion', 'open question', 'open questions'],
   ['tabs', 'set of tabs', 'sets of tabs'],
   ['accordion', 'accordion', 'accordions'],
   ['reveal', 'reveal', 'reveals'],

@@ -3,7 +3,7 @@ import { Transform } from 'prosemirror-transform'
 import { isA, markOn } from '../kinds/facts.ts'
 
 /** Pieces made of titled parts. */
-export const PARTS_PIECES = ['tabs', 'accordion', 'steps', 'cards', 'timeline'] as const
+export const PARTS_PIECES = ['tabs', 'accordion', 'steps', 'cards', 'timeline', 'carousel'] as const
 export type PartsPiece = (typeof PARTS_PIECES)[number]
 
 /** Blocks that lie side by side in one parent and begin with a heading: what becomes parts. */

@@ -94,26 +94,15 @@ export async function insertPublished(
   if (!frozen.ok) return frozen
   await writeSnapshot(db, documentId, tree)
   const page = await withAllowedHosts(db, tree.page)
-  const { title, segments, headings } = await inTurns(renderInSteps(page))
-  const { words } = await inTurns(statisticsInSteps(page))
-  const text = plainText(page.slice(page.firstChild?.nodeSize ?? 0))
-  await giveTurn()
-  const content = JSON.stringify(page.toJSON())
-  await giveTurn()
   const inserted = await insertEdition(db, {
     documentId,
     number,
     version: tree.version,
     schemaVersion: SCHEMA_VERSION,
     renderer: RENDERER_VERSION,
-    title,
     note,
-    words,
-    text,
-    content,
+    ...(await written(page)),
     players: playerOrigins(page),
-    segments: JSON.stringify(segments),
-    headings: JSON.stringify(headings),
     personId,
     ...(at ? { at } : {}),
   })
@@ -128,6 +117,25 @@ export async function insertPublished(
         reason:
           'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.',
       }
+}
+
+/** What an edition is read, counted and found by; others are answered between its steps. */
+async function written(page: Node) {
+  const { title, segments, headings, terms } = await inTurns(renderInSteps(page))
+  const { words } = await inTurns(statisticsInSteps(page))
+  const text = plainText(page.slice(page.firstChild?.nodeSize ?? 0))
+  await giveTurn()
+  const content = JSON.stringify(page.toJSON())
+  await giveTurn()
+  return {
+    title,
+    words,
+    text,
+    content,
+    segments: JSON.stringify(segments),
+    headings: JSON.stringify(headings),
+    terms: JSON.stringify(terms),
+  }
 }
 
 /** The page with link cards in the place of players whose hosts the school does not allow, however they came in. */

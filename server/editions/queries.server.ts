@@ -17,6 +17,7 @@ export interface NewEdition {
   readonly content: string
   readonly segments: string
   readonly headings: string
+  readonly terms: string
   readonly personId: string
   /** Origins of the players in it. */
   readonly players: readonly string[]
@@ -28,9 +29,9 @@ export interface NewEdition {
 export async function insertEdition(db: Database, edition: NewEdition): Promise<boolean> {
   const { rowCount } = await db.query(
     `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text,
-      content, segments, headings, published_by, published_at, players, search)
+      content, segments, headings, published_by, published_at, players, terms, search)
      values ($1::text, $2::int, $3::int, $4::int, $5::int, $6::text, $7::text, $8::int, $9::text, $10::json, $11::json,
-       $12::json, $13::text, coalesce($14::timestamptz, now()), $15::text[],
+       $12::json, $13::text, coalesce($14::timestamptz, now()), $15::text[], $16::json,
        (select search_words(d.course_id, c.language, $6::text, $9::text) from documents d
          join courses c on c.id = d.course_id where d.id = $1::text))
      on conflict do nothing`,
@@ -50,6 +51,7 @@ export async function insertEdition(db: Database, edition: NewEdition): Promise<
       edition.personId,
       edition.at ?? null,
       edition.players,
+      edition.terms,
     ],
   )
   // Only the newest is looked through.

@@ -18,7 +18,7 @@ import { type PlaceVisit, visitPlace } from './visit.server.ts'
  */
 
 /** A page of the reading room, and nothing more asked. */
-const PAGE = /^\/read\/([\w-]+)\/(?!mine$|search$)([\w-]+)$/
+const PAGE = /^\/read\/([\w-]+)\/(?!mine$|search$|terms$)([\w-]+)$/
 
 const readRequest = (request: IncomingMessage): ReadRequest => ({
   url: `http://${request.headers.host ?? 'localhost'}${request.url}`,

@@ -35,6 +35,7 @@ ${wayBar(visit, place)}
 <h1>${place.number && html`<span class="number">${place.number}</span> `}${view.title || untitled(visit, place)}</h1>
 <p class="facts"${roomLanguage(visit)}>${view.facts.join(' · ')}${view.changes && html` · <a href="${view.changes}">${visit.say('room.whatChanged')}</a>`}</p>
 ${trusted(withOwnLinks(fillSlots(view.segments, view.fill), visit.href))}
+${inRoom(visit, allTerms(visit, view))}
 ${inRoom(visit, view.after)}
 ${doneForm(visit, place)}
 </article>
@@ -45,6 +46,12 @@ ${placeNav(visit, place.id)}
 </div>`
   return frame({ ...visit, title: view.title, course_title: visit.course.course_title }, body)
 }
+
+/** The way from the terms of a page to those of the course. */
+const allTerms = (visit: Visit, { segments }: PageView): SafeHtml | null =>
+  !visit.isPreview && segments.some((part) => typeof part !== 'string' && part.slot === 'word-pieces.terms')
+    ? html`<p class="all-terms"><a href="/read/${visit.course.course_id}/terms">${visit.say('room.allTerms')}</a></p>`
+    : null
 
 /** What stands beside the text: a landmark of its own, unless there is nothing. */
 const besideText = ({ say }: Visit, ...parts: readonly (SafeHtml | null | false | undefined)[]): SafeHtml =>
@@ -159,7 +166,7 @@ function opening(visit: Visit, locked: Place['standing']['locked']): SafeHtml | 
 const MOST_LISTED = 300
 
 /** What a course holds for its students. */
-export function contentsPage(visit: Visit): SafeHtml {
+export function contentsPage(visit: Visit, hasTerms: boolean): SafeHtml {
   const { outline, course, say } = visit
   const units = outline.under(null)
   const isLong = outline.shape.nodes.length > MOST_LISTED
@@ -169,6 +176,7 @@ export function contentsPage(visit: Visit): SafeHtml {
 ${isLong ? null : goOnPart(visit)}
 ${units.length === 0 && html`<p>${say('room.nothingPublished')}</p>`}
 ${isLong ? html`<section><p class="soft">${say('room.longCourse')}</p><ol>${units.map((unit) => placeLine(visit, unit, ''))}</ol></section>` : units.map((unit) => html`<section><h2><a href="${visit.href(unit.id)}">${inCourse(visit, unit.title)}</a></h2>${groups(visit, unit)}</section>`)}
+${hasTerms && html`<p class="all-terms"><a href="/read/${course.course_id}/terms">${say('room.glossary')}</a></p>`}
 </main>`
   return frame({ ...visit, title: say('room.contents'), course_title: course.course_title }, body)
 }

@@ -70,12 +70,12 @@ export async function listOutdated(
 export async function updateEdition(
   db: Database,
   [documentId, number]: readonly string[],
-  { segments, headings }: { readonly segments: string; readonly headings: string },
+  { segments, headings, terms }: { readonly segments: string; readonly headings: string; readonly terms: string },
 ): Promise<void> {
   await db.query(
-    `update editions set segments = $3::json, headings = $4::json, renderer = ${RENDERER_VERSION}
+    `update editions set segments = $3::json, headings = $4::json, terms = $5::json, renderer = ${RENDERER_VERSION}
       where document_id = $1::text and number = $2::int`,
-    [documentId, number, segments, headings],
+    [documentId, number, segments, headings, terms],
   )
 }
 

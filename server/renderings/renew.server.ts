@@ -23,8 +23,12 @@ const htmlOf = (content: unknown, { language, courseId }: Outdated): string =>
 
 const WRITERS: Record<RenderedTable, (db: Database, row: Outdated) => Promise<void>> = {
   editions: async (db, { key, content }) => {
-    const { segments, headings } = renderPage(pageFromJson(content))
-    await updateEdition(db, key, { segments: JSON.stringify(segments), headings: JSON.stringify(headings) })
+    const { segments, headings, terms } = renderPage(pageFromJson(content))
+    await updateEdition(db, key, {
+      segments: JSON.stringify(segments),
+      headings: JSON.stringify(headings),
+      terms: JSON.stringify(terms),
+    })
   },
   posts: (db, row) => updatePostHtml(db, row.key, htmlOf(row.content, row)),
   submissions: (db, row) =>

@@ -44,6 +44,7 @@ const SCREENS: readonly Screen[] = [
   { person: 'student', path: '/read/course/one/changes', routes: ['reading/changes.ts'], shows: 'h1' },
   { person: 'student', path: '/read/course/mine', routes: ['reading/mine.ts'], shows: 'h1' },
   { person: 'student', path: '/read/course/search?words=wall', routes: ['reading/search.ts'], shows: 'h1' },
+  { person: 'student', path: '/read/course/terms', routes: ['reading/terms.ts'], shows: 'h1' },
   { person: 'student', path: '/notices', routes: ['notices/notices.ts'], shows: 'h1' },
   { person: 'student', path: '/account', routes: ['people/account.ts'], shows: 'h1' },
   { person: null, path: '/sign-in', routes: ['people/sign-in.tsx'], shows: 'h1' },

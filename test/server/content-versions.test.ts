@@ -129,6 +129,7 @@ test('every table that holds content says in which version it is, and this test 
     'course_looks.value',
     'editions.headings',
     'editions.segments',
+    'editions.terms',
     'plan_entries.settings',
     'replacement_pages.places',
     'submission_drafts.files',

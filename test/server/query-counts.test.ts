@@ -135,7 +135,7 @@ async function asked(who: 'student' | 'author', path: string): Promise<string[]>
 
 /** Each screen, and how many statements it may take: session and page, and what it has besides. */
 const SCREENS: readonly (readonly [who: 'student' | 'author', path: string, most: number])[] = [
-  ['student', '/read/COURSE', 2],
+  ['student', '/read/COURSE', 3],
   ['student', '/read/COURSE/COURSE-page-0', 2],
   ['student', '/read/COURSE/COURSE-chapter-0', 2],
   ['student', '/read/COURSE/COURSE-link-0', 2],
@@ -145,6 +145,7 @@ const SCREENS: readonly (readonly [who: 'student' | 'author', path: string, most
   ['student', '/read/COURSE/COURSE-exercise-0', 5],
   ['student', '/read/COURSE/COURSE-page-0/changes', 5],
   ['student', '/read/COURSE/search?words=frost', 4],
+  ['student', '/read/COURSE/terms', 3],
   ['student', '/read/COURSE/mine', 3],
   ['student', '/discuss/COURSE/COURSE-discussion-0', 8],
   ['student', '/assignments/COURSE/COURSE-assignment-0', 5],

@@ -434,6 +434,10 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/documents/:documentId/edition-list': [{ path: '/documents/page/edition-list', status: AUTHORS_DATA }],
   '/read/:courseId': [{ path: '/read/course', status: READERS }],
   '/read/:courseId/mine': [{ path: '/read/course/mine', status: READERS }],
+  '/read/:courseId/terms': [
+    { path: '/read/course/terms', status: READERS },
+    { path: '/read/nowhere/terms', status: [302, 404, 404, 404, 404, 404] },
+  ],
   '/read/:courseId/search': [
     { path: '/read/course/search?words=page', status: READERS },
     { path: '/read/nowhere/search?words=%00', status: [302, 404, 404, 404, 404, 404] },

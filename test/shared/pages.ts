@@ -266,7 +266,14 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
       fc
         .record({
           of: fc.oneof(
-            fc.constantFrom('tabs', 'timeline').map((type) => ({ type, own: {} })),
+            fc.constantFrom('carousel', 'timeline').map((type) => ({ type, own: {} })),
+            fc
+              .record({
+                along: fc.constantFrom('top', 'side'),
+                isInSteps: fc.boolean(),
+                colour: fc.constantFrom(null, '#9e3b2c'),
+              })
+              .map((own) => ({ type: 'tabs', own })),
             fc
               .record({ opens: fc.constantFrom('several', 'one'), starts: fc.constantFrom('closed', 'first', 'all') })
               .map((own) => ({ type: 'accordion', own })),
@@ -316,6 +323,13 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
           attrs: { id: name },
           content: [title, ...content],
         })),
+      fc.record({ asked: blocks, model: blocks }).map(({ asked, model }): NodeJson => ({
+        type: 'openQuestion',
+        content: [
+          { type: 'openPrompt', content: asked },
+          { type: 'modelAnswer', content: model },
+        ],
+      })),
       fc
         .record({ id, title: partTitle, content: blocks })
         .map(({ id: name, title, content }): NodeJson => ({
@@ -419,8 +433,12 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         {
           weight: 2,
           arbitrary: fc
-            .record({ marker: fc.constantFrom('disc', 'disc', 'circle', 'square', 'none'), content: items })
-            .map(({ marker, content }): NodeJson => ({ type: 'bulletList', attrs: { marker }, content })),
+            .record({
+              marker: fc.constantFrom('disc', 'disc', 'circle', 'square', 'none'),
+              isSelfCheck: fc.boolean(),
+              content: items,
+            })
+            .map(({ content, ...attrs }): NodeJson => ({ type: 'bulletList', attrs, content })),
         },
         {
           weight: 1,
@@ -451,8 +469,16 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         {
           weight: 1,
           arbitrary: fc
-            .record({ source: fc.oneof(fc.constant(''), words), content: blocks })
-            .map(({ source, content }): NodeJson => ({ type: 'quotation', attrs: { source: source.trim() }, content })),
+            .record({
+              source: fc.oneof(fc.constant(''), words),
+              pulled: fc.constantFrom('no', 'across', 'start', 'end'),
+              content: blocks,
+            })
+            .map(({ source, pulled, content }): NodeJson => ({
+              type: 'quotation',
+              attrs: { source: source.trim(), pulled },
+              content,
+            })),
         },
         { weight: 1, arbitrary: table },
         { weight: 2, arbitrary: box },

@@ -6,7 +6,7 @@ import { everyElement, isElement } from '../../core/tree/tree.ts'
 /** The names of what is read out or shown. */
 const SPOKEN = /^(aria-label|aria-description|title|placeholder|label|alt|send|summary)$/
 /** The name of the product, and what programs say to each other. */
-const NAMES = /\b(Fieldstone|GET|POST|Accept|Cookie|Enter|NFKC|Arrow(Left|Right|Up|Down)|Page(Up|Down))\b/g
+const NAMES = /\b(Fieldstone|GET|POST|Accept|Cookie|Enter|Escape|NFKC|Arrow(Left|Right|Up|Down)|Page(Up|Down))\b/g
 
 const hasWords = (text: string): boolean => /\p{L}{2}/u.test(text.replace(NAMES, ''))
 /** A sentence, or a line that begins with a capital: no value that programs tell each other. */

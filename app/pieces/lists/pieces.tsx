@@ -1,8 +1,9 @@
 import type { Node } from '@tiptap/pm/model'
 import type { EditorState } from '@tiptap/pm/state'
 import { isA } from '../../../core/kinds/facts.ts'
-import { toggleTasks } from '../../editor/list-commands.ts'
+import { makeSelfCheck, toggleTasks } from '../../editor/list-commands.ts'
 import type { Piece, SettingsProps } from '../piece.ts'
+import { CheckField } from '../../editor/check-field.tsx'
 import { NumberSetting } from '../number-setting.tsx'
 import { useAttributes } from '../use-attributes.ts'
 
@@ -91,14 +92,41 @@ function NumberedSettings(props: SettingsProps) {
   )
 }
 
+function BulletSettings(props: SettingsProps) {
+  const { editor, position } = props
+  const [{ isSelfCheck }, set] = useAttributes(editor, position)
+  const hasTasks =
+    editor.state.doc.nodeAt(position)?.children.some(({ attrs }) => (attrs.task ?? null) !== null) ?? false
+  return (
+    <>
+      <MarkerSetting {...props} markers={BULLETS} />
+      {(hasTasks || isSelfCheck === true) && (
+        <>
+          <CheckField
+            label="Students tick the boxes"
+            isOn={isSelfCheck === true}
+            onSet={(isOn) => set('isSelfCheck', isOn)}
+          />
+          <p className="soft">Each for themselves: their ticks stay in their browser, and nobody else sees them.</p>
+        </>
+      )}
+    </>
+  )
+}
+
 export const bulletList: Piece = {
   kind: 'bulletList',
-  Settings: (props) => <MarkerSetting {...props} markers={BULLETS} />,
+  Settings: BulletSettings,
   offer: {
     group: 'apart',
     name: 'Tasks',
     help: 'A list of what is to be done, each item with a box to tick.',
+    finds: ['self-check', 'checklist', 'to do', 'tick'],
     effort: 'ready',
+    asTyped: (typed) =>
+      /self|check/i.test(typed)
+        ? { command: makeSelfCheck, outcome: 'The paragraphs at the cursor become a list that students tick.' }
+        : null,
     command: toggleTasks,
     outcome: () => 'The paragraphs at the cursor become tasks.',
     Example: () => (

@@ -209,6 +209,9 @@ test('cards; a list without such a name stays a list, with headings, too', () =>
   expect(read('<div class="cards"><div><h3>Lay</h3>1</div><div><h3>Pack</h3>2</div></div>').html).toBe(
     '<div data-piece="cards" data-across="2"><section><h3>Lay</h3><p>1</p></section><section><h3>Pack</h3><p>2</p></section></div>',
   )
+  expect(read('<div class="slideshow"><div><h3>Lay</h3>1</div><div>2</div></div>').html).toBe(
+    '<div data-piece="carousel"><section><h3>Lay</h3><p>1</p></section><section><h3></h3><p>2</p></section></div>',
+  )
   for (const list of ['<ol><li>a</li><li>b</li></ol>', '<ol><li><h3>Lay</h3></li><li><h3>Pack</h3></li></ol>'])
     expect(read(list).told, list).toEqual([])
 })

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { element } from '../../tree/tree.ts'
+import { attribute, element, everyElement, hasClass, type HtmlNode } from '../../tree/tree.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 import { MARKER_STYLES, markerOf, markerStyle } from '../markers.ts'
 
@@ -7,10 +7,19 @@ export const bulletMarkers = z.enum(['disc', 'circle', 'square', 'none'])
 
 const rule = (tag: string): ReadRule => ({
   tag,
-  understands: ['type'],
+  understands: ['type', 'class', 'data-piece', 'data-kept'],
   styles: MARKER_STYLES,
-  read: (unsafeList) => ({ marker: markerOf(unsafeList, bulletMarkers) ?? 'disc' }),
+  read: (unsafeList) => ({
+    marker: markerOf(unsafeList, bulletMarkers) ?? 'disc',
+    isSelfCheck: attribute(unsafeList, 'data-piece') === 'self-check' || hasClass(unsafeList, 'self-check'),
+  }),
 })
+
+/** Makes the boxes of tasks such that whoever reads ticks them. */
+function unlock(items: readonly HtmlNode[]): void {
+  for (const each of everyElement(items))
+    if (each.tagName === 'input') each.attrs = each.attrs.filter(({ name }) => name !== 'disabled')
+}
 
 /** A list whose items have no order; the marker is one of CSS Lists 3. */
 export const bulletList = {
@@ -18,18 +27,45 @@ export const bulletList = {
   name: 'bulletList',
   label: 'list',
   counted: ['a list', 'lists'],
-  attributes: z.object({ marker: bulletMarkers.default('disc') }),
+  attributes: z.object({
+    marker: bulletMarkers.default('disc'),
+    /** Its tasks are for students to tick, each for themselves; their ticks stay in their browser. */
+    isSelfCheck: z.boolean().default(false),
+  }),
   isPiece: true,
   spec: { content: 'listItem+', group: 'block list' },
   reads: [rule('ul'), rule('menu')],
   parseDOM: [{ tag: 'ul' }],
-  write: ({ attrs }, children) => element('ul', { style: markerStyle(attrs.marker, 'disc') }, children),
+  write: ({ attrs }, children, format) => {
+    const isOne = attrs.isSelfCheck === true
+    if (isOne && format !== 'sheet') unlock(children)
+    return element(
+      'ul',
+      {
+        class: isOne && format === 'published' ? 'self-check' : null,
+        'data-piece': isOne ? 'self-check' : null,
+        style: markerStyle(attrs.marker, 'disc'),
+      },
+      children,
+    )
+  },
   examples: [
     {
       type: 'bulletList',
       content: [
         { type: 'listItem', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'hammer' }] }] },
         { type: 'listItem', content: [{ type: 'paragraph' }, { type: 'paragraph' }] },
+      ],
+    },
+    {
+      type: 'bulletList',
+      attrs: { isSelfCheck: true },
+      content: [
+        {
+          type: 'listItem',
+          attrs: { task: 'open' },
+          content: [{ type: 'paragraph', content: [{ type: 'text', text: 'I can set a line' }] }],
+        },
       ],
     },
     {

@@ -6,7 +6,13 @@ import type { Inside, NodeKind, ReadRule } from '../kind.ts'
 import { byName } from '../../tree/by-name.ts'
 
 /** What the title of a part without one stands for, by the piece that it is a part of; otherwise a part. */
-const PLACEHOLDERS = byName<string>({ tabs: 'Tab', steps: 'Step', cards: 'Card', timeline: 'Date or time' })
+const PLACEHOLDERS = byName<string>({
+  tabs: 'Tab',
+  steps: 'Step',
+  cards: 'Card',
+  timeline: 'Date or time',
+  carousel: 'Slide',
+})
 
 /** One of several titled parts: a tab of tabs, a fold of an accordion, a step. `id` is a place to link to. */
 export const part = {
@@ -82,13 +88,11 @@ export const levelOfParts = z.number().int().min(2).max(6).default(3)
 export const partsRules = (
   name: string,
   tags: readonly string[],
-  own: { readonly understands: readonly string[]; readonly read: ReadRule['read'] } = {
-    understands: [],
-    read: () => ({}),
-  },
+  own: Pick<ReadRule, 'understands' | 'read' | 'styles'> = { understands: [], read: () => ({}) },
 ): ReadRule[] =>
   tags.map((tag) => ({
     tag,
+    ...own,
     understands: ['class', 'data-piece', ...own.understands],
     read: (unsafeElement) =>
       attribute(unsafeElement, 'data-piece') === name

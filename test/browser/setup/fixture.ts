@@ -54,7 +54,7 @@ async function addPage(
   { isPublished = false, kind = 'page', parent = 'lesson', settings = {}, opensAt }: PageOptions,
 ): Promise<void> {
   const { page } = readPage(source)
-  const { title, segments, headings } = renderPage(page)
+  const { title, segments, headings, terms } = renderPage(page)
   await withClient(url, async (client) => {
     const content = JSON.stringify(page.toJSON())
     await client.query(`insert into documents (id, course_id) values ($1, 'course')`, [id])
@@ -70,10 +70,18 @@ async function addPage(
     if (isPublished)
       await client.query(
         `insert into editions (document_id, number, version, schema_version, renderer, title, note, words, words_text,
-          content, segments, headings, published_by, search)
-          values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', (select search_words(id, language, $2, $6)
+          content, segments, headings, published_by, terms, search)
+          values ($1, 1, 0, 1, 1, $2, '', 100, $6, $3, $4, $5, 'author', $7, (select search_words(id, language, $2, $6)
           from courses where id = 'course'))`,
-        [id, title, content, JSON.stringify(segments), JSON.stringify(headings), plainText(page.content)],
+        [
+          id,
+          title,
+          content,
+          JSON.stringify(segments),
+          JSON.stringify(headings),
+          plainText(page.content),
+          JSON.stringify(terms),
+        ],
       )
   })
 }
