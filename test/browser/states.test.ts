@@ -213,7 +213,7 @@ for (const part of [0, 1, 2, 3])
         editor.commands.focus()
         editor.commands.setNodeSelection(found)
       }, name)
-      await lookAt(page, name, true)
+      await lookAt(page, name, true, '.page-editor, [role="tabpanel"]')
     }
     // The examples name pictures, questions and a host that are not there.
     expect(said.filter((line) => !/status of 404|Framing 'https:\/\/video.example/.test(line))).toEqual([])
