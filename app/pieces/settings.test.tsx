@@ -152,6 +152,16 @@ test('tabs stand at the side, are steps, and have a line of their own colour', a
   expect(tabs.attrs()).toEqual({ level: 3, along: 'side', isInSteps: true, colour: '#c05f50' })
 })
 
+test('what opens a model answer has words of its own, or those of the course', () => {
+  const question = settingsOf('openQuestion', {}, [
+    { type: 'openPrompt', content: [paragraph('Why?')] },
+    { type: 'modelAnswer', content: [paragraph('Because.')] },
+  ])
+  expect(question.attrs()).toEqual({})
+  leave(/^Words that open the answer/, 'A waller says')
+  expect(screen.getByLabelText(/^Words that open the answer/)).toHaveProperty('value', 'A waller says')
+})
+
 test('a list of tasks is one that students tick; a list without tasks is not asked', () => {
   const item = (task: string | null) => ({ type: 'listItem', attrs: { task }, content: [paragraph('I can.')] })
   const tasks = settingsOf('bulletList', {}, [item('open')])

@@ -182,7 +182,8 @@ function finishOpenQuestion(piece: HtmlElement): void {
   const at = piece.childNodes.findIndex((child) => isElement(child) && hasClass(child, 'model-answer'))
   const model = piece.childNodes[at]
   if (!model || !isElement(model)) return
-  sayWords(model.childNodes[0], 'pieces.modelAnswer')
+  const [summary] = model.childNodes
+  if (summary && isElement(summary) && summary.childNodes.length === 0) sayWords(summary, 'pieces.modelAnswer')
   const field = element('label', { class: 'own-answer', 'data-kept': word('pieces.keptHere') }, [
     element('span', {}, [text(word('pieces.ownAnswer'))]),
     element('textarea', { rows: '4', maxlength: '20000' }, []),

@@ -323,13 +323,15 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
           attrs: { id: name },
           content: [title, ...content],
         })),
-      fc.record({ asked: blocks, model: blocks }).map(({ asked, model }): NodeJson => ({
-        type: 'openQuestion',
-        content: [
-          { type: 'openPrompt', content: asked },
-          { type: 'modelAnswer', content: model },
-        ],
-      })),
+      fc
+        .record({ asked: blocks, model: blocks, called: fc.constantFrom('', 'Why & how') })
+        .map(({ asked, model, called }): NodeJson => ({
+          type: 'openQuestion',
+          content: [
+            { type: 'openPrompt', content: asked },
+            { type: 'modelAnswer', attrs: { called }, content: model },
+          ],
+        })),
       fc
         .record({ id, title: partTitle, content: blocks })
         .map(({ id: name, title, content }): NodeJson => ({

@@ -1,8 +1,28 @@
+import { MOST_CALLED } from '../../../core/kinds/open-question/kinds.ts'
 import { aroundOutcome, newOpenQuestion } from '../../editor/insert-commands.ts'
-import type { Piece } from '../piece.ts'
+import type { Piece, SettingsProps } from '../piece.ts'
+import { useAttributes } from '../use-attributes.ts'
+import { WordsSetting } from '../words-setting.tsx'
+
+/** What is set of the answer is set where one finds the question. */
+function OpenQuestionSettings({ editor, position }: SettingsProps) {
+  const asked = editor.state.doc.nodeAt(position)?.firstChild
+  const [{ called }, set] = useAttributes(editor, position + 1 + (asked?.nodeSize ?? 0))
+  if (called === undefined) return null
+  return (
+    <WordsSetting
+      label="Words that open the answer"
+      value={called as string}
+      most={MOST_CALLED}
+      placeholder="Model answer"
+      onKeep={(words) => set('called', words)}
+    />
+  )
+}
 
 export const openQuestion: Piece = {
   kind: 'openQuestion',
+  Settings: OpenQuestionSettings,
   offer: {
     group: 'practise',
     name: 'Open question',

@@ -42,8 +42,8 @@ const scrollsSideways = (page: Page): Promise<string[]> =>
   )
 
 /**
- * Looks at what is open now; what stands in the side desk is brought over the work where there is no room for both. With
- * `within` axe-core looks at that alone, where the rest of the screen has been looked at before.
+ * Looks at what is open now; what stands in the side desk is brought over the work where there is no room for both.
+ * With `within` axe-core looks at that alone, where the rest of the screen has been looked at before.
  */
 export async function lookAt(page: Page, name: string, isInDesk = false, within: string | null = null): Promise<void> {
   const desk = page.getByRole('button', { name: 'Side desk', expanded: false })
