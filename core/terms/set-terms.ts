@@ -46,7 +46,7 @@ export function setTerms(
     const term = textOf(node).trim()
     node.attrs = node.attrs.filter(({ name }) => name !== 'data-definition')
     if (term === '' || definition.trim() === '') continue
-    const key = JSON.stringify([term.toLocaleLowerCase(), definition])
+    const key = JSON.stringify([term.toLowerCase(), definition])
     const first = known.get(key)
     const number = known.size + 1
     const entry = first ?? {

@@ -1,18 +1,26 @@
 import { z } from 'zod'
-import { attribute, element, everyElement, hasClass, type HtmlNode } from '../../tree/tree.ts'
+import { attribute, element, everyElement, hasClass, type HtmlElement, type HtmlNode } from '../../tree/tree.ts'
 import type { NodeKind, ReadRule } from '../kind.ts'
 import { MARKER_STYLES, markerOf, markerStyle } from '../markers.ts'
 
 export const bulletMarkers = z.enum(['disc', 'circle', 'square', 'none'])
 
-const rule = (tag: string): ReadRule => ({
-  tag,
-  understands: ['type', 'class', 'data-piece', 'data-kept'],
-  styles: MARKER_STYLES,
-  read: (unsafeList) => ({
-    marker: markerOf(unsafeList, bulletMarkers) ?? 'disc',
-    isSelfCheck: attribute(unsafeList, 'data-piece') === 'self-check' || hasClass(unsafeList, 'self-check'),
-  }),
+/** A list that says that students tick it; any other list, whose classes mean nothing to us. */
+const rules = (tag: string): ReadRule[] => [
+  {
+    tag,
+    understands: ['type', 'class', 'data-piece', 'data-kept'],
+    styles: MARKER_STYLES,
+    read: (unsafeList) =>
+      attribute(unsafeList, 'data-piece') === 'self-check' || hasClass(unsafeList, 'self-check')
+        ? { ...settingsOf(unsafeList), isSelfCheck: true }
+        : null,
+  },
+  { tag, understands: ['type'], styles: MARKER_STYLES, read: settingsOf },
+]
+
+const settingsOf = (unsafeList: HtmlElement): { marker: string } => ({
+  marker: markerOf(unsafeList, bulletMarkers) ?? 'disc',
 })
 
 /** Makes the boxes of tasks such that whoever reads ticks them. */
@@ -34,7 +42,7 @@ export const bulletList = {
   }),
   isPiece: true,
   spec: { content: 'listItem+', group: 'block list' },
-  reads: [rule('ul'), rule('menu')],
+  reads: [...rules('ul'), ...rules('menu')],
   parseDOM: [{ tag: 'ul' }],
   write: ({ attrs }, children, format) => {
     const isOne = attrs.isSelfCheck === true

@@ -58,8 +58,12 @@ export const quotation = {
     {
       tag: 'blockquote',
       understands: ['cite', 'class', 'data-pulled'],
-      read: (unsafeQuotation) => ({ pulled: pulledIn(unsafeQuotation) }),
+      read: (unsafeQuotation) => {
+        const isPulled = pulledIn(unsafeQuotation)
+        return isPulled === 'no' ? null : { pulled: isPulled }
+      },
     },
+    { tag: 'blockquote', understands: ['cite'], read: () => ({}) },
   ],
   parseDOM: [{ tag: 'figure.quotation', contentElement: 'blockquote' }, { tag: 'blockquote' }],
   write: ({ attrs }, children, format) => {
