@@ -7,7 +7,6 @@ const CLASSES: readonly (readonly [called: RegExp, piece: string, words: string]
   [/^(steps|step-list|procedure)$/, 'steps', 'steps'],
   [/^timeline$/, 'timeline', 'a timeline'],
   [/^(cards|card-grid|card-list)$/, 'cards', 'cards'],
-  [/^(carousel|slider|slides|slideshow|slide-show)$/, 'carousel', 'a carousel'],
 ]
 const HOLDER = /^(div|section|ol|ul)$/
 const PART = /^(li|div|section|article)$/

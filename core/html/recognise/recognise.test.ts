@@ -205,12 +205,39 @@ test.each([
   expect(told[0]).toContain('A list of 2 parts under headings became')
 })
 
+test.each([
+  [
+    'slides with headings',
+    '<div class="slideshow"><div id="a"><h3>Lay</h3>1</div><div>2</div></div>',
+    '<section id="a"><h3>Lay</h3><p>1</p></section><section><h3></h3><p>2</p></section>',
+  ],
+  [
+    'in a wrapper, with dots and arrows that stand beside it',
+    '<div class="x carousel"><ol><li><button>1</button></li><li><button>2</button></li></ol><div><div>1</div><div>2</div></div><a href="#c" role="button">Next</a></div>',
+    '<section><h3></h3><p>1</p></section><section><h3></h3><p>2</p></section>',
+  ],
+  [
+    'lines that are slides themselves, as their writer says',
+    '<section aria-roledescription="carousel"><p>1</p><p>2</p><button>Next</button></section>',
+    '<section><h3></h3><p>1</p></section><section><h3></h3><p>2</p></section>',
+  ],
+])('a carousel: %s', (_name, source, slides) => {
+  const { html, told } = read(source)
+  expect(html).toBe(`<div data-piece="carousel">${slides}</div>`)
+  expect(told[0]).toContain('A row of 2 slides became a carousel.')
+  // Words that are no longer there are told.
+  if (source.includes('Next')) expect(told[0]).toContain('“Next”')
+})
+
+test.each([
+  '<div class="carousel"><p>Only one</p></div>',
+  '<div class="carousel">Words between <div>1</div> and <div>2</div></div>',
+  '<div class="slide-rule"><div>1</div><div>2</div></div>',
+])('no carousel: %s', (source) => expect(read(source).html).not.toContain('data-piece="carousel"'))
+
 test('cards; a list without such a name stays a list, with headings, too', () => {
   expect(read('<div class="cards"><div><h3>Lay</h3>1</div><div><h3>Pack</h3>2</div></div>').html).toBe(
     '<div data-piece="cards" data-across="2"><section><h3>Lay</h3><p>1</p></section><section><h3>Pack</h3><p>2</p></section></div>',
-  )
-  expect(read('<div class="slideshow"><div><h3>Lay</h3>1</div><div>2</div></div>').html).toBe(
-    '<div data-piece="carousel"><section><h3>Lay</h3><p>1</p></section><section><h3></h3><p>2</p></section></div>',
   )
   for (const list of ['<ol><li>a</li><li>b</li></ol>', '<ol><li><h3>Lay</h3></li><li><h3>Pack</h3></li></ol>'])
     expect(read(list).told, list).toEqual([])

@@ -1,4 +1,5 @@
 import { callOutsByHand } from './call-outs.ts'
+import { carousels } from './carousels.ts'
 import { columnsByHand } from './columns.ts'
 import { dialogsByHand } from './dialogs.ts'
 import { floatedBox } from './floated-box.ts'
@@ -13,6 +14,7 @@ import { tabsByHand } from './tabs.ts'
 
 /** The ways of writing pieces by hand that are recognised; the first that fits counts. */
 export const recognisers: readonly Recogniser[] = [
+  carousels,
   tabsByHand,
   namedDetails,
   dialogsByHand,
