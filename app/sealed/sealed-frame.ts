@@ -1,10 +1,12 @@
 import { z } from 'zod'
+import { openFrom } from '../../reader/sealed.ts'
 import { sealedDocument } from '../../core/sealed/document.ts'
 
 /** What a sealed frame may say to the page around it. */
 const message = z.discriminatedUnion('sealed', [
   z.object({ sealed: z.literal('ready') }),
   z.object({ sealed: z.literal('height'), height: z.number().min(0).max(100_000) }),
+  z.object({ sealed: z.literal('link'), href: z.string().max(2000) }),
   z.object({ sealed: z.literal('said'), level: z.string().max(10), text: z.string().max(600) }),
 ])
 
@@ -33,6 +35,7 @@ export function startSealedFrame(
     const { data } = message.safeParse(event.data)
     if (data?.sealed === 'ready') frame.contentWindow?.postMessage({ sealedDocument: sealedDocument(code) }, '*')
     else if (data?.sealed === 'height') onHeight(Math.min(4000, Math.max(40, Math.ceil(data.height))))
+    else if (data?.sealed === 'link') openFrom(frame, data.href)
     else if (data?.sealed === 'said') onSaid?.(data.level, data.text)
   }
   window.addEventListener('message', listen)

@@ -128,7 +128,8 @@ function finishPieces(
 ): void {
   const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
   const sealed = sealedPieces(page)
-  for (const each of everyElement(elements)) {
+  // As they were: what is put in is finished already.
+  for (const each of [...everyElement(elements)]) {
     const position = positions.get(each) ?? -1
     if (hasClass(each, 'contents-list')) {
       each.attrs = each.attrs.filter(({ name }) => name !== 'aria-label')
@@ -138,11 +139,21 @@ function finishPieces(
     else if (hasClass(each, 'bank-question'))
       each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))
     else if (hasClass(each, 'html-piece'))
-      each.attrs.push({
-        name: 'src',
-        value: slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`),
-      })
+      finishHtmlPiece(each, slot(`sealed-${sealed.findIndex((piece) => piece.position === position)}`))
   }
+}
+
+/** Gives a frame its address, and puts beneath it what stands in its place where nothing runs. */
+function finishHtmlPiece(frame: HtmlElement, address: string): void {
+  const instead = attribute(frame, 'data-instead')
+  const attributes = Object.fromEntries(frame.attrs.map(({ name, value }) => [name, value]))
+  if (instead === undefined) return void frame.attrs.push({ name: 'src', value: address })
+  frame.nodeName = frame.tagName = 'div'
+  frame.attrs = [{ name: 'class', value: 'with-instead' }]
+  frame.childNodes = [
+    element('iframe', { ...attributes, 'data-instead': null, src: address }),
+    element('p', { class: 'instead' }, [text(instead)]),
+  ]
 }
 
 /** The HTML pieces of a page in order, as slots and addresses number them. */

@@ -2,8 +2,9 @@
 const MOST_SAID = 200
 
 /*
- * Runs inside the frame, before the author's code. It bounds the console, tells errors and the height to the page
- * around the frame, and nothing else: all that page takes from it is a number and a line of text.
+ * Runs inside the frame, before the author's code. It bounds the console, tells errors, the height and which link was
+ * pressed to the page around the frame, and nothing else: all that page takes from it is a number, a line of text, and
+ * an address that it looks at first. A link that the frame followed itself would leave it empty: it may go nowhere.
  */
 const PRELUDE = `(() => {
   let said = 0, last = 0
@@ -19,6 +20,13 @@ const PRELUDE = `(() => {
   }
   new ResizeObserver(measure).observe(document.documentElement)
   addEventListener('load', measure)
+  addEventListener('click', (event) => {
+    const link = event.target instanceof Element && !event.defaultPrevented ? event.target.closest('a[href]') : null
+    const href = link ? link.getAttribute('href') : '#'
+    if (href.startsWith('#')) return
+    event.preventDefault()
+    parent.postMessage({ sealed: 'link', href: href.slice(0, 2000) }, '*')
+  })
 })()`
 
 /**

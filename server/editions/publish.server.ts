@@ -5,7 +5,7 @@ import { problemOfPage } from '../../core/document/check.ts'
 import { plainText } from '../../core/document/plain-text.ts'
 import { editionNote } from '../../core/document/edition-note.ts'
 import { statisticsInSteps } from '../../core/document/statistics.ts'
-import { RENDERER_VERSION, renderInSteps } from '../../core/html/render.ts'
+import { RENDERER_VERSION, renderInSteps, sealedPieces } from '../../core/html/render.ts'
 import { playerOrigins, withoutOtherHosts } from '../../core/embeds/other-hosts.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { type Database, transaction } from '../database/pool.server.ts'
@@ -87,7 +87,7 @@ export async function insertPublished(
 ): Promise<Published> {
   if ((tree.page.firstChild?.textContent ?? '').trim() === '')
     return { ok: false, reason: 'Give the page a title before publishing it: students find it by its title.' }
-  const problem = problemOfPage(tree.page)
+  const problem = problemOfPage(tree.page) ?? untitledPiece(tree.page)
   if (problem) return { ok: false, reason: problem }
   const entry = await findEntryOfDocument(db, documentId)
   const frozen = entry ? await freezeQuestions(db, entry, tree.page) : { ok: true as const, questions: [], items: [] }
@@ -118,6 +118,12 @@ export async function insertPublished(
           'Somebody published this page at the same moment. Look at the newest edition, then publish again if something is missing.',
       }
 }
+
+/** Why a page can't be published whose HTML pieces do not all say what they show, or null. */
+const untitledPiece = (page: Node): string | null =>
+  sealedPieces(page).some(({ node }) => String(node.attrs.title).trim() === '')
+    ? 'An HTML piece has no title: nobody who can’t see it knows what it is. The proof finds it; give it a title, then publish.'
+    : null
 
 /** What an edition is read, counted and found by; others are answered between its steps. */
 async function written(page: Node) {

@@ -49,6 +49,36 @@ test('an HTML piece runs in its frame, is sized to what it shows, and reaches no
   expect(await asked((url) => url.replace(/\/piece.*/, '/read/course'))).toBe(404)
 })
 
+test('a link in an HTML piece opens outside; code alone opens nothing; on paper its words stand there', async ({
+  fixture,
+}) => {
+  const code = `<a href="https://walls.example/batter">Batter</a> <a href="javascript:top.x=1">Bad</a> <a href="#low">Low</a><p id="low">Low words</p>
+  <script>parent.postMessage({ sealed: 'link', href: 'https://walls.example/unasked' }, '*')</script>`
+  const gauge = piece(code, 'Gauge').replace('<iframe', '<iframe data-instead="One in six."')
+  await fixture.addPage('links', `<h1>Links</h1>${gauge}<p>After.</p>`, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/links')
+  const opened: string[] = []
+  page.context().on('page', (other) => opened.push(other.url()))
+  await page.context().route('https://walls.example/**', (route) => route.fulfill({ body: 'A wall' }))
+  const frame = page.frameLocator('iframe[title="Gauge"]')
+  await frame.getByText('Bad').click()
+  await frame.getByText('Low', { exact: true }).click()
+  await expect(frame.getByText('Low words')).toBeVisible()
+  expect(opened).toEqual([])
+  const outside = page.context().waitForEvent('page')
+  await frame.getByText('Batter').click()
+  const other = await outside
+  await expect(other).toHaveURL('https://walls.example/batter')
+  expect(await other.evaluate(() => window.opener)).toBeNull()
+  await expect(frame.getByText('Batter')).toBeVisible()
+  expect(page.context().pages()).toHaveLength(2)
+
+  await expect(page.getByText('One in six.')).toBeHidden()
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByText('One in six.')).toBeVisible()
+  await expect(page.locator('iframe[title="Gauge"]')).toBeHidden()
+})
+
 test('code that loops for ever or floods the console does not hold up the page around it', async ({ fixture }) => {
   const page = await fixture.open(
     'author',

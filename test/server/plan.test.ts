@@ -393,3 +393,30 @@ test('a link that was put in a moment ago, and stands in the log alone, is told 
   expect((await acceptBatch(documentId!, 'author', put)).status).toBe('taken')
   expect(await weigh('course', [target!])).toEqual({ ...NO_USES, linkedFrom: ['Leading there'], links: 1 })
 })
+
+test('a page with an HTML piece that has no title is not published, and says where to look', async () => {
+  const added = await addLines('course', null, [{ title: 'Gauge', depth: 2 }])
+  const id = added.ok ? added.ids[0]! : ''
+  const insert = (title: string, version: number) =>
+    acceptBatch(id, 'author', {
+      id: `piece-${version}`,
+      base: version,
+      client: 'test',
+      schemaVersion: SCHEMA_VERSION,
+      steps: [
+        {
+          stepType: 'replace',
+          from: 7,
+          to: version === 0 ? 7 : 8,
+          slice: { content: [{ type: 'htmlPiece', attrs: { title, code: '<p>x</p>' } }] },
+        },
+      ],
+    })
+  await insert(' ', 0)
+  expect(await publish(id, 'author', { note: '', version: 1 })).toMatchObject({
+    ok: false,
+    reason: expect.stringContaining('An HTML piece has no title'),
+  })
+  await insert('A gauge', 1)
+  expect(await publish(id, 'author', { note: '', version: 2 })).toEqual({ ok: true, number: 1 })
+})

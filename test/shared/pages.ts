@@ -415,7 +415,12 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
           ],
         })),
       fc
-        .record({ title: words, code: words, height: fc.integer({ min: 40, max: 4000 }) })
+        .record({
+          title: words,
+          code: words,
+          height: fc.integer({ min: 40, max: 4000 }),
+          instead: fc.constantFrom('', 'A “gauge” & more'),
+        })
         .map((attrs): NodeJson => ({ type: 'htmlPiece', attrs })),
     ]
     return {

@@ -1,3 +1,4 @@
+import { MOST_INSTEAD } from '../../../core/kinds/html-piece/kind.ts'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { useState } from 'react'
@@ -11,7 +12,7 @@ import { WordsSetting } from '../words-setting.tsx'
 const CodeDialog = onDemand(() => import('./code-dialog.tsx').then((module) => module.default))
 
 function HtmlPieceSettings({ editor, position }: SettingsProps) {
-  const [{ title, code }, , keep] = useAttributes(editor, position)
+  const [{ title, code, instead }, , keep] = useAttributes(editor, position)
   const [isOpen, setOpen] = useState(false)
   if (typeof title !== 'string' || typeof code !== 'string') return null
   return (
@@ -26,6 +27,13 @@ function HtmlPieceSettings({ editor, position }: SettingsProps) {
         value={title}
         placeholder="What the frame shows"
         onKeep={(words) => keep({ title: words })}
+      />
+      <WordsSetting
+        label="Words for paper and e-books"
+        most={MOST_INSTEAD}
+        value={String(instead)}
+        placeholder="What it shows, in a sentence or two"
+        onKeep={(words) => keep({ instead: words })}
       />
       <button type="button" className="desk-button" onClick={() => setOpen(true)}>
         Edit the code

@@ -5,6 +5,8 @@ import type { NodeKind } from '../kind.ts'
 
 /** The most characters an HTML piece may hold. */
 export const MOST_CODE = 200_000
+/** The longest words that stand in its place, in UTF-16 units. */
+export const MOST_INSTEAD = 1000
 const height = z.number().int().min(40).max(4000)
 
 /**
@@ -22,12 +24,14 @@ export const htmlPiece = {
     {
       formats: ['epub', 'pdf'],
       type: 'changed',
-      message: 'An HTML piece runs only in a browser; its title stands in its place.',
+      message: 'An HTML piece runs only in a browser; its title, and its words for paper, stand in its place.',
     },
   ],
   attributes: z.object({
     title: words(300).default(''),
     code: words(MOST_CODE).default(''),
+    /** What says the same on paper and in e-books; empty: its title alone stands there. */
+    instead: words(MOST_INSTEAD).default(''),
     /** In CSS pixels, until the frame has told its own. */
     height: height.default(240),
   }),
@@ -39,6 +43,7 @@ export const htmlPiece = {
       tag: 'iframe',
       understands: [
         'data-piece',
+        'data-instead',
         'title',
         'height',
         'width',
@@ -55,6 +60,7 @@ export const htmlPiece = {
         return {
           code: wordsFrom(code, MOST_CODE),
           title: wordsFrom(attribute(unsafeElement, 'title'), 300),
+          instead: wordsFrom(attribute(unsafeElement, 'data-instead'), MOST_INSTEAD),
           height: validOr(height, Number(attribute(unsafeElement, 'height')), 240),
         }
       },
@@ -68,6 +74,7 @@ export const htmlPiece = {
       title: String(attrs.title),
       height: Number(attrs.height),
       sandbox: 'allow-scripts',
+      'data-instead': String(attrs.instead) || null,
     }
     return format === 'source'
       ? element('iframe', { ...frame, srcdoc: String(attrs.code) })
@@ -81,6 +88,7 @@ export const htmlPiece = {
         title: 'A batter “gauge”',
         code: '<p class="a">1 & 2 &amp; 3</p>\n<script>if (1 < 2) document.title = "x"</script>',
         height: 120,
+        instead: 'At 60 cm a batter of “1 in 6” is 10 cm & no more.',
       },
     },
   ],

@@ -1,0 +1,9 @@
+/**
+ * The address that a sealed frame asks to be opened, when it is one of the web; null for anything else, however it is
+ * written: the frame holds code that nobody has checked.
+ */
+export function outsideAddress(unsafeAddress: unknown): string | null {
+  if (typeof unsafeAddress !== 'string' || !/^https?:\/\//i.test(unsafeAddress) || !URL.canParse(unsafeAddress))
+    return null
+  return new URL(unsafeAddress).href
+}
