@@ -1,4 +1,4 @@
-import { outsideAddress } from '../core/sealed/outside-address.ts'
+import { outsideAddress } from './outside-address.ts'
 
 interface Told {
   readonly sealed?: unknown

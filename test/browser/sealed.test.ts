@@ -55,8 +55,8 @@ test('a link in an HTML piece opens outside; code alone opens nothing; on paper 
   const code = `<a href="https://walls.example/batter">Batter</a> <a href="javascript:top.x=1">Bad</a> <a href="#low">Low</a><p id="low">Low words</p>
   <script>parent.postMessage({ sealed: 'link', href: 'https://walls.example/unasked' }, '*')</script>`
   const gauge = piece(code, 'Gauge').replace('<iframe', '<iframe data-instead="One in six."')
-  await fixture.addPage('links', `<h1>Links</h1>${gauge}<p>After.</p>`, { isPublished: true })
-  const page = await fixture.open('student', '/read/course/links')
+  await fixture.addPage('leads', `<h1>Leads</h1>${gauge}<p>After.</p>`, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/leads')
   const opened: string[] = []
   page.context().on('page', (other) => opened.push(other.url()))
   await page.context().route('https://walls.example/**', (route) => route.fulfill({ body: 'A wall' }))

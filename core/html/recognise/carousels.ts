@@ -2,7 +2,7 @@ import { attribute, type HtmlElement, isElement } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
 import { elementsOf, isBlank, isPiece, standIn, within, wordsOf } from './walk.ts'
 
-/** What a carousel is usually called (common practice); or it says so (ARIA Authoring Practices, “Carousel Pattern”). */
+/** What a carousel is usually called (common practice); or it says so (ARIA Practices, “Carousel Pattern”). */
 const CALLED = /^(carousel|slider|slides|slideshow|slide-show)$/
 const HOLDER = /^(div|section|ol|ul)$/
 const SLIDE = /^(li|div|section|article)$/

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { outsideAddress } from './outside-address.ts'
+import { outsideAddress } from '../../reader/outside-address.ts'
 
 test.each([
   ['https://walls.example/a b', 'https://walls.example/a%20b'],

@@ -3,7 +3,6 @@
  * written: the frame holds code that nobody has checked.
  */
 export function outsideAddress(unsafeAddress: unknown): string | null {
-  if (typeof unsafeAddress !== 'string' || !/^https?:\/\//i.test(unsafeAddress) || !URL.canParse(unsafeAddress))
-    return null
-  return new URL(unsafeAddress).href
+  if (typeof unsafeAddress !== 'string' || !/^https?:\/\//i.test(unsafeAddress)) return null
+  return URL.canParse(unsafeAddress) ? new URL(unsafeAddress).href : null
 }
