@@ -162,7 +162,7 @@ test('what opens a model answer has words of its own, or those of the course', (
   draw(<Settings editor={editor} position={positionOf(editor, 'openQuestion')} />)
   const called = (): unknown => editor.state.doc.nodeAt(positionOf(editor, 'modelAnswer'))!.attrs.called
   expect(called()).toBe('')
-  leave(/^Words that open the answer/, 'A waller says')
+  leave(/^What students press to see the answer/, 'A waller says')
   expect(called()).toBe('A waller says')
 })
 

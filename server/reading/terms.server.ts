@@ -32,3 +32,15 @@ export async function listTerms(
   )
   return z.array(row).parse(rows)
 }
+
+/** Whether there is any; found out without listing them. */
+export async function hasTerms(db: Database, courseId: string, entryIds: readonly string[]): Promise<boolean> {
+  const { rows } = await db.query<{ has: boolean }>(
+    `select exists (select 1 from plan_entries e
+       join lateral (select terms from editions where document_id = e.document_id order by number desc limit 1) ed on true
+     where e.course_id = $1::text and e.id = any($2::text[]) and e.deleted_at is null
+       and json_array_length(ed.terms) > 0) as has`,
+    [courseId, entryIds],
+  )
+  return rows[0]!.has
+}

@@ -10,7 +10,7 @@ const { insertEntries } = await import('../../server/plan/queries.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 const { publish } = await import('../../server/editions/publish.server.ts')
 const { renewRenderings } = await import('../../server/renderings/renew.server.ts')
-const { listTerms } = await import('../../server/reading/terms.server.ts')
+const { hasTerms, listTerms } = await import('../../server/reading/terms.server.ts')
 
 const PAGE =
   '<h1>Words</h1><p>A <dfn data-definition="A long stone.">through</dfn>, a <dfn data-definition="The lean.">batter</dfn>.</p>'
@@ -35,6 +35,12 @@ test('the terms of what is published and may be opened are listed, of the newest
     ['open', 'through', 'A long stone.'],
   ])
   expect(await listTerms(pool, 'other', ['open'])).toEqual([])
+  const asked = [
+    hasTerms(pool, 'course', ['open', 'draft']),
+    hasTerms(pool, 'course', ['draft']),
+    hasTerms(pool, 'other', ['open']),
+  ]
+  expect(await Promise.all(asked)).toEqual([true, false, false])
   expect(await listTerms(pool, 'course', ['open', 'hidden'], 2)).toHaveLength(3)
 })
 

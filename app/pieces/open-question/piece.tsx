@@ -11,7 +11,7 @@ function OpenQuestionSettings({ editor, position }: SettingsProps) {
   if (called === undefined) return null
   return (
     <WordsSetting
-      label="Words that open the answer"
+      label="What students press to see the answer"
       value={called as string}
       most={MOST_CALLED}
       placeholder="Model answer"

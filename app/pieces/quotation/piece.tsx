@@ -17,14 +17,14 @@ function QuotationSettings({ editor, position }: SettingsProps) {
         onKeep={(source) => set('source', source)}
       />
       <ChoiceSetting
-        label="Pulled out of the text"
+        label="Shown large"
         value={(attrs.pulled ?? 'no') as 'no' | 'across' | 'start' | 'end'}
         onChange={(pulled) => set('pulled', pulled)}
         options={[
           ['no', 'No'],
-          ['across', 'Across'],
-          ['start', 'At the start'],
-          ['end', 'At the end'],
+          ['across', 'Across the text'],
+          ['start', 'Start side'],
+          ['end', 'End side'],
         ]}
       />
       {attrs.pulled !== 'no' && <p className="soft">Large, to catch the eye: a line that also stands in the text.</p>}
