@@ -157,7 +157,7 @@ test('every format of a page with everything in it', async () => {
     web.bytes.includes('steal'),
   ]).toEqual(['text/html', true, false])
   expect((await taken('epub')).transfer.report!.notes.map(({ message }) => message)).toEqual([
-    'An HTML piece runs only in a browser; its title stands in its place.',
+    'An HTML piece runs only in a browser; its title, and its words for paper, stand in its place.',
   ])
   expect((await taken('pdf')).bytes.subarray(0, 5).toString()).toBe('%PDF-')
   expect((await taken('markdown')).bytes.toString('utf8')).toMatch(/^# Pieces\n\n<div data-piece="tabs"/)
