@@ -15,6 +15,7 @@ import { preformatted } from './preformatted/piece.tsx'
 import { contents } from './contents/piece.tsx'
 import { displayEquation, equation } from './equation/piece.tsx'
 import { footnote } from './footnote/piece.tsx'
+import { chart } from './chart/piece.tsx'
 import { graph } from './graph/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
@@ -60,6 +61,7 @@ export const PIECES: readonly Piece[] = [
   preformatted,
   rule,
   picture,
+  chart,
   graph,
   player,
   linkCard,

@@ -6,14 +6,23 @@ import { type TurnedInto, turnings, turnInto } from '../../core/structure/turn-i
 import type { Place } from '../editor/commands.ts'
 import { changing } from '../editor/transforms.ts'
 
-const NAMES: Readonly<Record<TurnedInto, string>> = { list: 'A list', columns: 'Columns', table: 'A table' }
+const NAMES: Readonly<Record<TurnedInto, string>> = {
+  list: 'A list',
+  columns: 'Columns',
+  table: 'A table',
+  chart: 'A chart',
+}
 const HELP: Readonly<Record<TurnedInto, string>> = {
   list: 'Each row becomes an item, its other cells a list beneath.',
   columns: 'Each column stands beside the others, and below them on a phone.',
   table: 'Each item becomes a row; what is listed beneath it, further cells.',
+  chart: 'Its numbers are drawn above it.',
 }
-const helpFor = (into: TurnedInto, kind: string): string =>
-  kind === 'columns' ? 'The columns become the cells of one row.' : HELP[into]
+const helpFor = (into: TurnedInto, kind: string): string => {
+  if (into !== 'table') return HELP[into]
+  if (kind === 'columns') return 'The columns become the cells of one row.'
+  return kind === 'chart' || kind === 'table' ? 'The table alone, without the drawing.' : HELP.table
+}
 
 interface Props {
   editor: Editor
@@ -28,10 +37,7 @@ export function TurnDesk({ editor, piece, name, run }: Props) {
   const message = useMessages()
   const possible = useEditorState({
     editor,
-    selector: ({ editor: { state } }) => {
-      const node = state.doc.nodeAt(piece.position)
-      return node ? turnings(node) : []
-    },
+    selector: ({ editor: { state } }) => (state.doc.nodeAt(piece.position) ? turnings(state.doc, piece.position) : []),
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
   if (possible.length === 0) return null

@@ -12,8 +12,8 @@ blockquote { margin: 1em 0; padding-inline-start: 1em; border-inline-start: 3px 
 figure { margin: 1em 0; max-width: 100%; }
 img { max-width: 100%; height: auto; }
 figcaption { font-size: 0.9em; }
-.graph > svg { width: 100%; height: auto; }
-.graph text { font: 12.5px sans-serif; }
+.graph > svg, .chart > svg { width: 100%; height: auto; }
+.graph text, .chart text { font: 12.5px sans-serif; }
 .graph-lines { list-style: none; padding: 0; }
 .graph-sample { width: 40px; height: 10px; }
 .box { margin: 1em 0; padding: 0.8em 1em; }

@@ -47,7 +47,8 @@ function curve({ valueOf }: GraphFunction, at: number, { traces, y, onPaper }: P
   return html`<path class="graph-line graph-line-${at + 1}" fill="none" stroke="currentColor" stroke-width="2.25" stroke-linejoin="round"${dash(at)} d="${d}"></path>`
 }
 
-const dash = (at: number): SafeHtml => (DASHES[at] ? html` stroke-dasharray="${DASHES[at]}"` : html``)
+/** How the line of the function or column `at` is broken. */
+export const dash = (at: number): SafeHtml => (DASHES[at] ? html` stroke-dasharray="${DASHES[at]}"` : html``)
 
 /** The line of a function by itself. */
 export const lineSample = (at: number): SafeHtml =>

@@ -1,9 +1,10 @@
 import type { Node } from 'prosemirror-model'
-import { slot, word } from '../html/slots.ts'
+import { holdingHtml } from '../html/held.ts'
+import { word } from '../html/slots.ts'
 import { isA } from '../kinds/facts.ts'
 import { graph } from '../kinds/graph/kind.ts'
 import { html, inText } from '../tree/template.ts'
-import { everyElement, hasClass, type HtmlNode, text } from '../tree/tree.ts'
+import { everyElement, hasClass, type HtmlNode } from '../tree/tree.ts'
 import { keepingLatest } from './latest.ts'
 import { type GraphSettings, settingsFrom } from './settings.ts'
 import { shownGraph } from './shown.ts'
@@ -16,30 +17,24 @@ const MOST_OF_A_PAGE = 1_500_000
 /** The same for a post, an answer, a comment: many of them may be shown at once. */
 const MOST_OF_A_PASSAGE = 150_000
 
-const GRAPH_SLOT = new RegExp(slot('graph-(\\d+)'), 'g')
-
 /**
  * Draws the graphs among written elements, with what is told of them and a table of their values. What was drawn is
- * long, and is put in by `putIn` when all is HTML: until then a slot holds its place.
+ * put in by `putIn` when all is HTML.
  */
 export function setGraphs(
   nodes: readonly HtmlNode[],
   { isPassage = false } = {},
 ): { putIn: (written: string) => string } {
-  const drawn: string[] = []
+  const { hold, putIn } = holdingHtml('graph')
   let left = isPassage ? MOST_OF_A_PASSAGE : MOST_OF_A_PAGE
   for (const each of [...everyElement(nodes)]) {
     if (each.tagName !== 'figure' || !hasClass(each, 'graph')) continue
     const settings = settingsFrom(graph.reads[0]?.read(each) ?? {})
     const made = left < 0 ? null : kept(settings)
     left -= made?.work ?? 0
-    each.childNodes.unshift(text(slot(`graph-${drawn.length}`)))
-    drawn.push(made?.html ?? tooMany(settings))
+    each.childNodes.unshift(hold(made?.html ?? tooMany(settings)))
   }
-  return {
-    // All in one go: together they are long.
-    putIn: (written) => written.replace(GRAPH_SLOT, (_, at: string) => drawn[Number(at)]!),
-  }
+  return { putIn }
 }
 
 /**

@@ -2,6 +2,7 @@ import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
 import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
+import { setCharts } from '../charts/set-charts.ts'
 import { drawAhead, setGraphs } from '../graphs/set-graphs.ts'
 import { sayNewWindows } from '../links/new-window.ts'
 import { setEquations } from '../equations/set-equations.ts'
@@ -29,7 +30,7 @@ import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
 
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
-export const RENDERER_VERSION = 11
+export const RENDERER_VERSION = 12
 
 /** A heading that can be linked to. */
 export const publishedHeading = z.object({ level: z.number(), id: z.string(), text: z.string() })
@@ -93,10 +94,11 @@ function* blocksInSteps(
   highlight(elements)
   setEquations(elements)
   const graphs = setGraphs(elements, { isPassage: !arePlaces })
+  const charts = yield* setCharts(elements, (each) => page.nodeAt(positions.get(each) ?? -1))
   const writtenOf = (): string => {
     // Last: what is said of a link is none of the words of the heading it stands in.
     sayNewWindows(elements, word('room.opensWindow'))
-    return graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))
+    return charts.putIn(graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n')))
   }
   const taken = new Set<string>()
   sayOwnWords(elements)

@@ -10,6 +10,7 @@ import { button, buttonLabel, buttonNote, buttons } from './buttons/kinds.ts'
 import { callOut } from './call-out/kind.ts'
 import { cards } from './cards/kind.ts'
 import { carousel } from './carousel/kind.ts'
+import { chart } from './chart/kind.ts'
 import { code } from './code/kind.ts'
 import { column, columns } from './columns/kinds.ts'
 import { contents } from './contents/kind.ts'
@@ -114,6 +115,7 @@ export const nodeKinds = {
   modelAnswer,
   htmlPiece,
   graph,
+  chart,
   picture,
   caption,
   player,

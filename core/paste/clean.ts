@@ -140,6 +140,7 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['buttons', 'row of buttons', 'rows of buttons'],
   ['cards', 'set of cards', 'sets of cards'],
   ['carousel', 'carousel', 'carousels'],
+  ['chart', 'chart', 'charts'],
   ['openQuestion', 'open question', 'open questions'],
   ['tabs', 'set of tabs', 'sets of tabs'],
   ['accordion', 'accordion', 'accordions'],

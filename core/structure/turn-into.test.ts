@@ -35,9 +35,26 @@ test('a table of two to four columns becomes columns, without its empty cells, a
     '<table><tbody><tr><td>a</td><td><p>b</p><p>c</p></td></tr></tbody></table>',
   )
   const wide = pageOf(`<table><tr>${'<td>a</td>'.repeat(5)}</tr></table>`)
-  expect(turnings(wide.child(1))[1]!.whyNot).not.toBe('')
+  expect(turnings(wide, 2).find(({ into }) => into === 'columns')!.whyNot).not.toBe('')
   expect(turnInto(wide, 2, 'columns')).toBeNull()
-  expect(turnings(pageOf('<p>a</p>').child(1))).toEqual([])
+  expect(turnings(pageOf('<p>a</p>'), 2)).toEqual([])
+})
+
+test('a table with a caption becomes a chart with it, and the chart the table again; one column draws nothing', () => {
+  const captioned =
+    '<table><caption>Stones</caption><tbody><tr><th scope="col">Stone</th><th scope="col">Weight</th></tr><tr><td>cope</td><td>2</td></tr></tbody></table>'
+  const chart = turned(captioned, 'chart')
+  expect(chart).toBe(
+    `<figure data-piece="chart" data-form="bar">${captioned.replace('<caption>Stones</caption>', '')}<figcaption>Stones</figcaption></figure>`,
+  )
+  expect(turned(chart, 'table')).toBe(captioned)
+  // From the table in it as from itself.
+  const within = turnInto(pageOf(chart), 3, 'table')!
+  expect(writePage(within.doc, 'source')).toContain(captioned)
+  expect(turnings(pageOf('<table><tr><td>a</td></tr></table>'), 2)[0]).toMatchObject({
+    into: 'chart',
+    whyNot: expect.stringContaining('names') as string,
+  })
 })
 
 test('whatever is turned, no word goes, and the page stays right', () => {
@@ -50,14 +67,15 @@ test('whatever is turned, no word goes, and the page stays right', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
       page.descendants((node, position, parent) => {
-        for (const { into, whyNot } of turnings(node)) {
+        for (const { into, whyNot } of turnings(page, position)) {
           const transform = whyNot === '' ? turnInto(page, position, into) : null
           if (!transform) continue
           count++
           expect(problemOfPage(transform.doc)).toBeNull()
           expect(wordsOf(transform.doc)).toBe(wordsOf(page))
           // A table without merged cells, with more than one in each row, comes back from its list cell by cell.
-          if (!isA(node, 'table') || isA(parent, 'captionedTable') || into !== 'list' || !isEven(node)) continue
+          if (!isA(node, 'table') || isA(parent, 'captionedTable', 'chart') || into !== 'list' || !isEven(node))
+            continue
           const back = turnInto(transform.doc, position, 'table')!.doc.nodeAt(position)!
           expect(cellsOf(back).map((cell) => cell.content.toJSON() as unknown)).toEqual(
             cellsOf(node).map((cell) => cell.content.toJSON() as unknown),

@@ -4,8 +4,8 @@ import { problemOfPage } from '../document/check.ts'
 import { isA } from '../kinds/facts.ts'
 import { gridOf } from '../kinds/table/grid.ts'
 
-/** What a table, a list or columns can become, each word kept. */
-export type TurnedInto = 'list' | 'columns' | 'table'
+/** What a table, a chart, a list or columns can become, each word kept. */
+export type TurnedInto = 'list' | 'columns' | 'table' | 'chart'
 
 export interface Turning {
   readonly into: TurnedInto
@@ -16,17 +16,29 @@ export interface Turning {
 /** More blocks side by side can't be read. */
 const MOST_COLUMNS = 4
 
-/** What a piece can be turned into; nothing for most. */
-export function turnings(piece: Node): readonly Turning[] {
+/** What the piece at a position can be turned into; nothing for most. */
+export function turnings(page: Node, position: number): readonly Turning[] {
+  const { piece } = wholePiece(page, position)
+  if (!piece) return []
   if (isA(piece, 'bulletList', 'orderedList', 'columns')) return [{ into: 'table', whyNot: '' }]
   const table = tableOf(piece)
   if (!table) return []
   const { width } = gridOf(table)
-  const whyNot = width < 2 || width > MOST_COLUMNS ? `Two to ${MOST_COLUMNS} columns can stand side by side.` : ''
+  const tooWide = width < 2 || width > MOST_COLUMNS ? `Two to ${MOST_COLUMNS} columns can stand side by side.` : ''
+  const tooNarrow = width < 2 ? 'A chart needs a column of names, and one of numbers beside it.' : ''
   return [
+    isA(piece, 'chart') ? { into: 'table', whyNot: '' } : { into: 'chart', whyNot: tooNarrow },
     { into: 'list', whyNot: '' },
-    { into: 'columns', whyNot },
+    { into: 'columns', whyNot: tooWide },
   ]
+}
+
+/** The piece at a position; a table goes with its caption, or with the chart that is drawn of it. */
+function wholePiece(page: Node, position: number): { piece: Node | null; from: number } {
+  const $position = page.resolve(position)
+  return isA($position.parent, 'captionedTable', 'chart')
+    ? { piece: $position.parent, from: $position.before() }
+    : { piece: page.nodeAt(position), from: position }
 }
 
 /**
@@ -34,26 +46,28 @@ export function turnings(piece: Node): readonly Turning[] {
  * cells in a list beneath, and the other way round; or each column becomes one of columns. Null when it can't be.
  */
 export function turnInto(page: Node, position: number, into: TurnedInto): Transform | null {
-  const $position = page.resolve(position)
-  // A table goes with its caption.
-  const isCaptioned = isA($position.parent, 'captionedTable')
-  const from = isCaptioned ? $position.before() : position
-  const piece = isCaptioned ? $position.parent : page.nodeAt(position)
-  if (!piece || turnings(piece).find((each) => each.into === into)?.whyNot !== '') return null
-  const blocks = into === 'table' ? [tableFrom(rowsOf(piece), piece)] : fromTable(piece, into)
+  const { piece, from } = wholePiece(page, position)
+  if (!piece || turnings(page, position).find((each) => each.into === into)?.whyNot !== '') return null
+  const blocks = blocksFrom(piece, into)
   const transform = new Transform(page).replaceWith(from, from + piece.nodeSize, blocks)
   // A list in a list takes a level more than a cell.
   return problemOfPage(transform.doc) === null ? transform : null
 }
 
-const tableOf = (piece: Node): Node | null =>
-  isA(piece, 'table') ? piece : isA(piece, 'captionedTable') ? piece.lastChild : null
+const tableOf = (piece: Node): Node | null => {
+  if (isA(piece, 'table')) return piece
+  return isA(piece, 'captionedTable', 'chart') ? (piece.children.find((each) => isA(each, 'table')) ?? null) : null
+}
 
-function fromTable(piece: Node, into: 'list' | 'columns'): Node[] {
-  const { nodes } = piece.type.schema
-  const table = tableOf(piece)!
-  const caption = table === piece ? [] : [nodes.paragraph!.create(null, piece.firstChild!.content)]
-  return [...caption, into === 'list' ? listFrom(table) : columnsFrom(table)]
+function blocksFrom(piece: Node, into: TurnedInto): Node[] {
+  const { chart, caption, captionedTable, tableCaption, paragraph } = piece.type.schema.nodes
+  const table = tableOf(piece)
+  if (!table) return [tableFrom(rowsOf(piece), piece)]
+  const words = piece !== table && piece.children.find((each) => each !== table && each.childCount > 0)?.content
+  if (into === 'chart') return [chart!.create(null, [table, caption!.create(null, words)])]
+  if (into === 'table')
+    return [words ? captionedTable!.create(null, [tableCaption!.create(null, words), table]) : table]
+  return [...(words ? [paragraph!.create(null, words)] : []), into === 'list' ? listFrom(table) : columnsFrom(table)]
 }
 
 function listFrom(table: Node): Node {

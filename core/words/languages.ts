@@ -1,5 +1,6 @@
 import type enAccount from './en/account.json'
 import type enAssignment from './en/assignment.json'
+import type enChart from './en/chart.json'
 import type enDiscussion from './en/discussion.json'
 import type enExercise from './en/exercise.json'
 import type enField from './en/field.json'
@@ -15,6 +16,7 @@ import * as en from './en/messages.ts'
 export interface Areas {
   readonly account: typeof enAccount
   readonly assignment: typeof enAssignment
+  readonly chart: typeof enChart
   readonly discussion: typeof enDiscussion
   readonly exercise: typeof enExercise
   readonly field: typeof enField

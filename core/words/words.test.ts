@@ -88,7 +88,16 @@ describe.each(Object.keys(LANGUAGES))('%s', (language) => {
       for (const { type, value, options } of partsOf(formatOf(language, name).getAst()))
         if (type === SELECT)
           for (const choice of Object.keys(options as object).filter((each) => each !== 'other')) {
-            const given = { name: 'X', ending: 'X', [String(value)]: choice, at: 1, count: 2, most: 3 }
+            const given = {
+              name: 'X',
+              names: 'X',
+              by: 'X',
+              ending: 'X',
+              [String(value)]: choice,
+              at: 1,
+              count: 2,
+              most: 3,
+            }
             expect(say(name, given), `${name} ${choice}`).not.toBe(say(name, { ...given, [String(value)]: 'other' }))
           }
     if (language !== 'en')

@@ -1,3 +1,4 @@
+import { chartsOf } from './charts.ts'
 import { graphsWith } from './graphs.ts'
 import fc from 'fast-check'
 import type { Node } from 'prosemirror-model'
@@ -488,6 +489,7 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
             })),
         },
         { weight: 1, arbitrary: table },
+        { weight: 1, arbitrary: chartsOf(table, inline) },
         { weight: 2, arbitrary: box },
         ...pieces.map((arbitrary) => ({ weight: 1, arbitrary })),
         ...(keepsBack ? keepingBack.map((arbitrary) => ({ weight: 1, arbitrary })) : []),

@@ -22,7 +22,8 @@ export const USUAL_TABLE: TableDraft = {
   hasCaption: false,
 }
 
-function newTable({ schema }: EditorState, draft: TableDraft): Node {
+/** An empty table. */
+export function newTable({ schema }: EditorState, draft: TableDraft): Node {
   const { table, tableRow, tableCell, tableHeader, captionedTable, tableCaption } = schema.nodes
   const cellAt = (row: number, column: number): Node =>
     draft.hasHeaderRow && row === 0

@@ -2,10 +2,8 @@ import { shownGraph } from '../../../core/graphs/shown.ts'
 import type { GraphProblem } from '../../../core/graphs/read.ts'
 import { settingsFrom } from '../../../core/graphs/settings.ts'
 import { filledWord, fillSlots, saidWord, split } from '../../../core/html/slots.ts'
-import type { MessageName } from '../../../core/words/languages.ts'
-import type { Spoken } from '../../../core/words/say.ts'
-import { withValues } from '../../editor/field-say.ts'
 import english from '../../../core/words/en/graph.json'
+import { englishSay } from '../english-say.ts'
 
 /** What an author is shown of a graph: the drawing, what is told of it, and what can't be drawn. */
 export interface Drawing {
@@ -14,12 +12,7 @@ export interface Drawing {
   readonly problems: readonly GraphProblem[]
 }
 
-/** In English, as authors read it. */
-const say = Object.assign(
-  (name: MessageName, values?: Readonly<Record<string, Spoken>>): string =>
-    withValues(english[name.slice('graph.'.length) as keyof typeof english], values),
-  { language: 'en' },
-)
+const say = englishSay('graph', english)
 
 /** Draws the graph with these attributes. */
 export function drawingOf(attrs: Readonly<Record<string, unknown>>): Drawing {

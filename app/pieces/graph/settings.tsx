@@ -3,6 +3,7 @@ import type { z } from 'zod'
 import { FORMULA_FUNCTIONS } from '../../../core/formulas/names.ts'
 import type { GraphProblem } from '../../../core/graphs/read.ts'
 import { type graph as kind, MOST_TYPED } from '../../../core/kinds/graph/kind.ts'
+import { AltSetting } from '../alt-setting.tsx'
 import type { SettingsProps } from '../piece.ts'
 import { TypedSetting } from '../typed-setting.tsx'
 import { useAttributes } from '../use-attributes.ts'
@@ -47,7 +48,12 @@ export function GraphSettings({ editor, position }: SettingsProps) {
       />
       <MarkedSettings {...{ attrs, set, problems }} />
       <LookSettings {...{ attrs, set }} />
-      <AltSetting alt={attrs.alt} told={drawing?.told ?? ''} onKeep={(words) => set('alt', words)} />
+      <AltSetting
+        alt={attrs.alt}
+        told={drawing?.told ?? ''}
+        most={MOST_TYPED.alt}
+        onKeep={(words) => set('alt', words)}
+      />
     </>
   )
 }
@@ -119,27 +125,6 @@ function LookSettings({ attrs, set }: PartProps) {
       {box('hasGrid', 'Grid')}
       {box('hasValues', 'Values as a table, folded away beneath')}
       <WidthSetting widthPercent={attrs.widthPercent} set={(_, value) => set('widthPercent', value)} />
-    </>
-  )
-}
-
-/** What whoever can't see the graph is told: by itself, or in the author's words. */
-function AltSetting({ alt, told, onKeep }: { alt: string; told: string; onKeep: (words: string) => void }) {
-  return (
-    <>
-      <WordsSetting
-        label="Alternative text in your own words"
-        rows={3}
-        most={MOST_TYPED.alt}
-        value={alt}
-        onKeep={onKeep}
-      />
-      {alt === '' && told !== '' && (
-        <div className="graph-told">
-          <h3>Made for you, in the language of the course</h3>
-          <p>{told}</p>
-        </div>
-      )}
     </>
   )
 }

@@ -1,6 +1,6 @@
 import { attribute, declarations, isElement } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
-import { elementsOf, isBlank, standIn } from './walk.ts'
+import { elementsOf, isBlank, isPiece, standIn } from './walk.ts'
 
 /** A block whose style lays two to four blocks side by side. */
 export const columnsByHand: Recogniser = {
@@ -21,7 +21,7 @@ export const columnsByHand: Recogniser = {
       !node.childNodes.every((each) => isElement(each) || isBlank(each))
     )
       return null
-    const parts = children.map((child) => standIn('div', {}, child.childNodes, child))
+    const parts = children.map((child) => standIn('div', {}, isPiece(child) ? [child] : child.childNodes, child))
     return {
       count: 1,
       replacement: standIn('div', { 'data-piece': 'columns' }, parts, node),

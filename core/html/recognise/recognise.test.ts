@@ -325,6 +325,18 @@ test.each([
   }
 })
 
+test('a piece of ours is not opened up: by links above it that lead into it, or where pieces stand side by side', () => {
+  const links = '<ol><li><a href="#a">One</a></li><li><a href="#b">Two</a></li></ol>'
+  const accordion = '<div data-piece="accordion"><section id="a"><h3>One</h3><p>x</p></section></div>'
+  const { page, notes } = readPage(links + accordion)
+  expect(notes.filter(({ type }) => type === 'recognised')).toEqual([])
+  expect(page.children.map(({ type }) => type.name)).toEqual(['title', 'orderedList', 'accordion'])
+  const beside = readPage(
+    '<div style="display: flex"><div data-piece="box" style="border: 1px solid red"><p>a</p></div><div><p>b</p></div></div>',
+  ).page
+  expect(beside.child(1).toString()).toBe('columns(column(box(paragraph("a"))), column(paragraph("b")))')
+})
+
 test('in our own source nothing is taken for anything else', () => {
   fc.assert(
     fc.property(anyPage, (page) => {

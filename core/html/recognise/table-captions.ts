@@ -11,6 +11,8 @@ const isTable = (node: HtmlNode | undefined): node is HtmlElement =>
   node !== undefined && isElement(node) && node.tagName === 'table'
 const hasCaption = (table: HtmlElement): boolean =>
   elementsOf(table.childNodes).some(({ tagName }) => tagName === 'caption')
+/** A table that is drawn, as we publish it: its caption is that of the drawing. */
+const isChart = (figure: HtmlElement): boolean => attribute(figure, 'data-form') !== undefined
 const hasRows = (table: HtmlElement): boolean =>
   elementsOf(table.childNodes).some(
     ({ tagName, childNodes }) => tagName === 'tr' || elementsOf(childNodes).some((row) => row.tagName === 'tr'),
@@ -47,7 +49,7 @@ export const figureOfTable: Recogniser = {
   name: 'figure of a table',
   recognise(siblings, index) {
     const figure = siblings[index]
-    if (!figure || !isElement(figure) || figure.tagName !== 'figure') return null
+    if (!figure || !isElement(figure) || figure.tagName !== 'figure' || isChart(figure)) return null
     const inside = figure.childNodes.filter((node) => !isBlank(node))
     const table = inside.find(isTable)
     const words = elementsOf(inside).find(({ tagName }) => tagName === 'figcaption')

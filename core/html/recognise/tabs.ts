@@ -54,6 +54,7 @@ export const tabsByHand: Recogniser = {
       if (isOwn(node) || (panels.length > 0 && looksLikePanel(node))) panels.push(node)
       else if (
         panels.length === 0 &&
+        !isPiece(node) &&
         inner.some((each) => isOwn(each) || looksLikePanel(each)) &&
         node.childNodes.every((each) => isElement(each) || isBlank(each))
       ) {

@@ -1,5 +1,6 @@
 export { default as account } from './account.json'
 export { default as assignment } from './assignment.json'
+export { default as chart } from './chart.json'
 export { default as discussion } from './discussion.json'
 export { default as exercise } from './exercise.json'
 export { default as field } from './field.json'
