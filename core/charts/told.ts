@@ -9,6 +9,14 @@ interface Sentence {
   readonly values: Readonly<Record<string, Said>>
 }
 
+const CALLED: Readonly<Record<ReadChart['form'], Sentence['name']>> = {
+  bar: 'chart.bar',
+  line: 'chart.line',
+  area: 'chart.area',
+  pie: 'chart.pie',
+  scatter: 'chart.scatter',
+}
+
 /** What whoever can't see a chart is told of it; all of its numbers are in the table beneath. */
 export function toldOf(chart: ReadChart): Sentence[] {
   const { form, series, labels, xName } = chart
@@ -16,21 +24,22 @@ export function toldOf(chart: ReadChart): Sentence[] {
     .map(({ name }) => name)
     .filter(Boolean)
     .join('; ')
-  const head: Sentence =
-    names === ''
-      ? { name: 'chart.alone', values: { form } }
-      : xName === ''
-        ? { name: 'chart.of', values: { form, names } }
-        : { name: 'chart.ofBy', values: { form, names, by: xName } }
+  const head: Sentence[] = [{ name: CALLED[form], values: {} }]
+  if (names !== '')
+    head.push(
+      xName === ''
+        ? { name: 'chart.shows', values: { names } }
+        : { name: 'chart.showsBy', values: { names, by: xName } },
+    )
   if (form === 'pie')
     return [
-      head,
+      ...head,
       ...partsOf(chart).map(({ name, share }): Sentence => ({
         name: 'chart.part',
         values: { name, percent: percentOf(share) },
       })),
     ]
-  return [head, ...series.flatMap((each) => rangeOf(each, labels, form === 'scatter'))]
+  return [...head, ...series.flatMap((each) => rangeOf(each, labels, form === 'scatter'))]
 }
 
 /** The lowest and the highest value of a column, with the rows they stand in. */

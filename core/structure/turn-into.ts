@@ -63,7 +63,9 @@ function blocksFrom(piece: Node, into: TurnedInto): Node[] {
   const { chart, caption, captionedTable, tableCaption, paragraph } = piece.type.schema.nodes
   const table = tableOf(piece)
   if (!table) return [tableFrom(rowsOf(piece), piece)]
-  const words = piece !== table && piece.children.find((each) => each !== table && each.childCount > 0)?.content
+  // In a table by itself are its rows; else what stands beside it is its caption.
+  const beside = piece === table ? [] : piece.children.filter((each) => each !== table && each.childCount > 0)
+  const words = beside[0]?.content
   if (into === 'chart') return [chart!.create(null, [table, caption!.create(null, words)])]
   if (into === 'table')
     return [words ? captionedTable!.create(null, [tableCaption!.create(null, words), table]) : table]
