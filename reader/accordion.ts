@@ -3,7 +3,7 @@ import { fold, freshId, partsOf, SHOW, unfold } from './parts.ts'
 /** So many parts are opened and closed at once by a button above them; fewer are sooner pressed one by one. */
 const FEWEST_FOR_ALL = 3
 
-interface Fold {
+export interface Fold {
   readonly isOpen: () => boolean
   readonly set: (isOpen: boolean) => void
 }
@@ -31,7 +31,7 @@ export function makeAccordion(piece: HTMLElement): void {
   if (parts.length > 0) piece.classList.add('is-live')
 }
 
-interface FoldOptions {
+export interface FoldOptions {
   readonly index: number
   /** A region for each of many parts would be noise: the Practices set the limit at six. */
   readonly isRegion: boolean
@@ -39,7 +39,8 @@ interface FoldOptions {
   readonly changed: (opened: Fold | null) => void
 }
 
-function makeFold(part: HTMLElement, heading: HTMLElement, { index, isRegion, changed }: FoldOptions): Fold {
+/** Puts a button into the heading of a part, which opens and closes what is under it. */
+export function makeFold(part: HTMLElement, heading: HTMLElement, { index, isRegion, changed }: FoldOptions): Fold {
   const body = document.createElement('div')
   body.className = 'fold-body'
   body.id = freshId('fold')

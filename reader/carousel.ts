@@ -1,3 +1,4 @@
+import { makeCompared } from './compared.ts'
 import { fold, freshId, nearestHeading, partsOf, SHOW, unfold } from './parts.ts'
 import { makeWays } from './ways.ts'
 
@@ -10,7 +11,7 @@ const SWIPE = 48
  */
 export function makeCarousel(piece: HTMLElement): void {
   const slides = partsOf(piece)
-  if (slides.length === 0) return
+  if (slides.length === 0 || (piece.dataset.shows === 'compared' && makeCompared(piece))) return
   piece.classList.add('is-live')
   piece.setAttribute('role', 'group')
   piece.setAttribute('aria-roledescription', piece.dataset.called ?? '')

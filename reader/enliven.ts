@@ -7,6 +7,7 @@ import { makePopUp } from './pop-up.ts'
 import { fitSealedFrames } from './sealed.ts'
 import { makeTabs } from './tabs.ts'
 import { makeTerms } from './terms.ts'
+import { makeTurnedCards } from './turned-cards.ts'
 
 /** Brings the pieces of some published text to life. */
 export function enliven(root: ParentNode): void {
@@ -15,6 +16,7 @@ export function enliven(root: ParentNode): void {
   for (const piece of all('.tabs:not(.is-live)').reverse()) makeTabs(piece)
   for (const piece of all('.accordion:not(.is-live)').reverse()) makeAccordion(piece)
   for (const piece of all('.carousel:not(.is-live)').reverse()) makeCarousel(piece)
+  for (const piece of all('.cards[data-turned]:not(.is-live)').reverse()) makeTurnedCards(piece)
   for (const piece of all('.practice')) makePractice(piece)
   for (const piece of all('details.pop-up')) makePopUp(piece as HTMLDetailsElement)
   for (const piece of all('.open-question:not(.is-live)')) makeOpenQuestion(piece)

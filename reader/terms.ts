@@ -11,11 +11,12 @@ interface Tip {
 }
 
 /**
- * Shows what a term means at the word: to a pointer that rests on it, to the focus, and to a finger. It goes by Escape,
- * and stays while the pointer is on it (WCAG 2.2, 1.4.13). Without script the word leads to the list below the page.
+ * Shows what a term means at the word, and what a number on a picture stands for at the number: to a pointer that rests
+ * on it, to the focus, and to a finger. It goes by Escape, and stays while the pointer is on it (WCAG 2.2, 1.4.13).
+ * Without script they lead to the list below.
  */
 export function makeTerms(root: ParentNode): void {
-  const links = [...root.querySelectorAll<HTMLElement>('a.term:not(.is-live)')]
+  const links = [...root.querySelectorAll<HTMLElement>(':is(a.term, a.spot-mark):not(.is-live)')]
   if (links.length === 0) return
   const tip: Tip = { box: document.createElement('div'), term: null, timer: 0 }
   tip.box.className = 'term-tip'
@@ -41,12 +42,17 @@ export function makeTerms(root: ParentNode): void {
 
 function prepare(link: HTMLElement, tip: Tip, later: (wait: number, act: () => void) => void): void {
   const entry = document.getElementById(decodeURIComponent(link.getAttribute('href')?.slice(1) ?? ''))
-  const definition = entry?.nextElementSibling
+  const isMark = link.classList.contains('spot-mark')
+  const definition = isMark ? entry : entry?.nextElementSibling
   if (!definition) return
   link.classList.add('is-live')
   definition.id ||= freshId('definition')
   link.setAttribute('aria-describedby', definition.id)
-  const words = [...definition.childNodes].find((node) => node.nodeType === Node.TEXT_NODE)?.textContent?.trim() ?? ''
+  const lines = isMark ? [...definition.children] : [...definition.childNodes].slice(0, 1)
+  const words = lines
+    .map((line) => line.textContent?.trim() ?? '')
+    .filter(Boolean)
+    .join('\n')
   const now = (): void => show(tip, link, words)
   link.addEventListener('pointerenter', ({ pointerType }) => pointerType === 'mouse' && later(REST, now))
   link.addEventListener('pointerleave', ({ pointerType }) => pointerType === 'mouse' && later(AWAY, () => hide(tip)))

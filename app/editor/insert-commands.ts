@@ -176,6 +176,32 @@ export const newPullQuotation: Command = insertAround(
     state.schema.nodes.quotation!.createChecked({ pulled: 'across' }, blocks ?? state.schema.nodes.paragraph!.create()),
   1,
 )
+/** A carousel of two slides whose pictures lie over each other; two marked blocks go into a slide each. */
+export const newCompared: Command = insertAround((state, blocks) => {
+  const { carousel, part, partTitle, paragraph } = state.schema.nodes
+  const [first, second] = blocks?.childCount === 2 ? blocks.content.map((each) => [each]) : [blocks, null]
+  const slide = (content: Fragment | readonly Node[] | null | undefined): Node =>
+    part!.create(null, Fragment.from(partTitle!.create()).append(Fragment.from(content ?? paragraph!.create())))
+  return carousel!.create({ shows: 'compared' }, [slide(first), slide(second)])
+})
+
+/** The picture that is selected, or whose caption the cursor is in, gets its first label. */
+export const newLabelledPicture: Command = (state, dispatch) => {
+  const { $from } = state.selection
+  const picture = isA($from.nodeAfter, 'picture') ? $from.nodeAfter : $from.parent.inlineContent ? $from.node(-1) : null
+  if (!picture || !isA(picture, 'picture')) return false
+  const from = picture === $from.nodeAfter ? $from.pos : $from.before($from.depth - 1)
+  const $place = state.doc.resolve(from)
+  const made = fill(state, 'labelledPicture', [picture, fill(state, 'spot')])
+  if (!$place.parent.canReplaceWith($place.index(), $place.index() + 1, made.type) || !fits(state, 2)) return false
+  if (dispatch) {
+    const transaction = state.tr.replaceWith(from, from + picture.nodeSize, made)
+    const title = Selection.near(transaction.doc.resolve(from + 1 + picture.nodeSize + 2))
+    dispatch(transaction.setSelection(title).scrollIntoView())
+  }
+  return true
+}
+
 export const newColumns: Command = insertAround((state, blocks) =>
   fill(state, 'columns', [fill(state, 'column', blocks ?? undefined), fill(state, 'column')]),
 )

@@ -165,7 +165,7 @@ function offerOutcome(
     return /^(film|media|movie|player|sound|audio|video|recording)/i.test(typed.trim())
       ? 'Paste the address or the embed code of a video or recording here, in place of its name.'
       : 'No piece has that name. Try a word for what it should do.'
-  if (!possible.get(offer.name)) return 'Not at this place: put the cursor into the text of the page.'
+  if (!possible.get(offer.name)) return offer.whyNot ?? 'Not at this place: put the cursor into the text of the page.'
   return offer.asTyped?.(typed)?.outcome ?? offer.outcome?.(editor.state) ?? ''
 }
 

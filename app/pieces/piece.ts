@@ -22,6 +22,8 @@ export interface Offer {
   readonly command: Command
   /** What inserting it here would do, as a sentence. */
   readonly outcome?: (state: EditorState) => string
+  /** What it needs, where it can't be inserted; that it needs a place in the text, when left out. */
+  readonly whyNot?: string
   /** What it inserts where more than its name was typed, such as a size; null where nothing more was. */
   readonly asTyped?: (typed: string) => { readonly command: Command; readonly outcome: string } | null
 }

@@ -19,6 +19,7 @@ import { chart } from './chart/piece.tsx'
 import { graph } from './graph/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
+import { labelledPicture, spot } from './labelled-picture/piece.tsx'
 import { linkCard } from './link-card/piece.tsx'
 import { player } from './player/piece.tsx'
 import { namedPlace } from './named-place/piece.tsx'
@@ -61,6 +62,8 @@ export const PIECES: readonly Piece[] = [
   preformatted,
   rule,
   picture,
+  labelledPicture,
+  spot,
   chart,
   graph,
   player,

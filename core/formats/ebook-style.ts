@@ -28,6 +28,8 @@ figcaption { font-size: 0.9em; }
 .open-question { border: 1px solid #c9c0ac; padding: 0.8em 1em; margin: 1em 0; }
 [data-pulled] { font-size: 1.3em; border-block: 2px solid #c9c0ac; padding: 0.4em 0; }
 [data-pulled] > figcaption { font-size: 0.7em; }
+.spot-mark { display: none; }
+.spot-title { font-weight: bold; }
 .cards > .part { border: 1px solid #c9c0ac; padding: 0 0.8em; margin: 0.6em 0; }
 .reveal, .pop-up { border-block: 1px solid #ddd6c6; padding: 0.4em 0; }
 `

@@ -9,7 +9,7 @@ import { NOTHING, type Understood } from './attributes-left-out.ts'
 const { doc, title, listItem } = schema.nodes
 
 /** What our own parts of pieces say, and `open`, with which the parts of others come. */
-const PART: Understood = { understands: ['data-part', 'data-right', 'id'], styles: [] }
+const PART: Understood = { understands: ['data-part', 'data-right', 'data-x', 'data-y', 'id'], styles: [] }
 
 /** What is understood of a part of a piece. */
 export function partOf(element: HtmlElement): Understood {

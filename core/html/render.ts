@@ -1,6 +1,5 @@
 import { Fragment, type Node } from 'prosemirror-model'
 import { serializeOuter } from 'parse5'
-import { z } from 'zod'
 import { practicesOf } from '../kinds/practice/practices.ts'
 import { setCharts } from '../charts/set-charts.ts'
 import { drawAhead, setGraphs } from '../graphs/set-graphs.ts'
@@ -11,6 +10,7 @@ import { highlight } from './highlighted.ts'
 import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
 import { freeId } from '../tree/free-id.ts'
 import { bracketTerms, setTerms, type Term } from '../terms/set-terms.ts'
+import { fillContents, headingsIn, piecesAround, type PublishedHeading } from './contents-lists.ts'
 import { slug } from './slug.ts'
 import { atOnce } from '../tree/steps.ts'
 import {
@@ -23,8 +23,10 @@ import {
   isElement,
   isText,
   text,
+  textOf,
 } from '../tree/tree.ts'
 import type { MessageName } from '../words/languages.ts'
+import { setSpots } from './spots.ts'
 import { type Segments, slot, split, word } from './slots.ts'
 import { writeChildren } from './write.ts'
 import { isA } from '../kinds/facts.ts'
@@ -32,9 +34,7 @@ import { isA } from '../kinds/facts.ts'
 /** Grows when the same page is written differently, so that editions can be rendered anew. */
 export const RENDERER_VERSION = 12
 
-/** A heading that can be linked to. */
-export const publishedHeading = z.object({ level: z.number(), id: z.string(), text: z.string() })
-export type PublishedHeading = z.infer<typeof publishedHeading>
+export { publishedHeading, type PublishedHeading } from './contents-lists.ts'
 
 export interface Rendered {
   readonly title: string
@@ -114,6 +114,7 @@ function* blocksInSteps(
   }
   yield
   const headings = nameHeadings(elements, taken)
+  for (const each of [...everyElement(elements)]) if (hasClass(each, 'labelled-picture')) setSpots(each, taken)
   setNotes(elements, taken, { notes: word('pieces.notes'), back: word('pieces.noteBack') })
   const terms = setTerms(elements, taken, { terms: word('pieces.terms'), back: word('pieces.noteBack') })
   finishPieces(page, elements, positions, headings)
@@ -130,13 +131,14 @@ function finishPieces(
 ): void {
   const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
   const sealed = sealedPieces(page)
+  const aroundIt = piecesAround(page, positions)
   // As they were: what is put in is finished already.
   for (const each of [...everyElement(elements)]) {
     const position = positions.get(each) ?? -1
     if (hasClass(each, 'contents-list')) {
       each.attrs = each.attrs.filter(({ name }) => name !== 'aria-label')
       each.attrs.push({ name: 'aria-label', value: word('pieces.contents') })
-      fillContents(each, headings)
+      fillContents(each, headings, aroundIt(each))
     } else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
     else if (hasClass(each, 'bank-question'))
       each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))
@@ -220,6 +222,11 @@ function sayPlaces(carousel: HtmlElement): void {
     { name: 'data-slide-called', value: word('pieces.slide') },
   )
   const slides = carousel.childNodes.filter(isElement)
+  if (attribute(carousel, 'data-shows') === 'compared') {
+    const first = slides[0]?.childNodes[0]
+    const name = first ? textOf(first).trim() : ''
+    carousel.attrs.push({ name: 'data-compared', value: word('pieces.compared', { name }) })
+  }
   for (const [at, slide] of slides.entries())
     slide.attrs.push({ name: 'data-place', value: word('pieces.place', { at: at + 1, of: slides.length }) })
 }
@@ -251,37 +258,6 @@ function wordsIn(node: HtmlNode): string {
   if (node.tagName === 'br') return ' '
   if (node.tagName === 'math') return attribute(node, 'alttext') ?? ''
   return attribute(node, 'role') === NOTE_ROLE ? '' : node.childNodes.map(wordsIn).join('')
-}
-
-function* headingsIn(nodes: readonly HtmlNode[]): Generator<HtmlElement> {
-  for (const node of nodes) {
-    if (!isElement(node)) continue
-    if (/^h[2-6]$/.test(node.tagName)) yield node
-    else yield* headingsIn(node.childNodes)
-  }
-}
-
-/** A nested list of the headings down to the list's own depth. */
-function fillContents(nav: HtmlElement, headings: readonly PublishedHeading[]): void {
-  const deepest = Number(attribute(nav, 'data-deepest'))
-  const open: { level: number; list: HtmlElement }[] = []
-  for (const heading of headings) {
-    if (heading.level > deepest) continue
-    while (open.length > 1 && open.at(-1)!.level > heading.level) open.pop()
-    const last = open.at(-1)
-    if (!last || last.level < heading.level) {
-      const list = element('ul')
-      const item = last?.list.childNodes.at(-1)
-      if (item && isElement(item)) item.childNodes.push(list)
-      else nav.childNodes.push(list)
-      open.push({ level: heading.level, list })
-    }
-    open
-      .at(-1)!
-      .list.childNodes.push(
-        element('li', {}, [element('a', { href: `#${encodeURIComponent(heading.id)}` }, [text(heading.text)])]),
-      )
-  }
 }
 
 /** Gives a practice question its name, its fields, its form, and the place for what is said to an answer. */

@@ -27,6 +27,7 @@ import { highlight } from './highlight/kind.ts'
 import { htmlPiece } from './html-piece/kind.ts'
 import { keyboard } from './keyboard/kind.ts'
 import type { MarkKind, NodeKind } from './kind.ts'
+import { labelledPicture, spot } from './labelled-picture/kinds.ts'
 import { language } from './language/kind.ts'
 import { lineBreak } from './line-break/kind.ts'
 import { link } from './link/kind.ts'
@@ -118,6 +119,8 @@ export const nodeKinds = {
   chart,
   picture,
   caption,
+  labelledPicture,
+  spot,
   player,
   linkCard,
   text,

@@ -2,6 +2,7 @@ import type { Node } from 'prosemirror-model'
 import { Transform } from 'prosemirror-transform'
 import { problemOfPage } from '../document/check.ts'
 import { isA } from '../kinds/facts.ts'
+import { MOST_COLUMNS } from '../kinds/columns/kinds.ts'
 import { gridOf } from '../kinds/table/grid.ts'
 
 /** What a table, a chart, a list or columns can become, each word kept. */
@@ -12,9 +13,6 @@ export interface Turning {
   /** Why it can't become that, as a sentence; empty when it can. */
   readonly whyNot: string
 }
-
-/** More blocks side by side can't be read. */
-const MOST_COLUMNS = 4
 
 /** What the piece at a position can be turned into; nothing for most. */
 export function turnings(page: Node, position: number): readonly Turning[] {

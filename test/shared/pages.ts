@@ -1,4 +1,4 @@
-import { chartsOf } from './charts.ts'
+import { chartsOf, labelledPicture } from './drawn-pieces.ts'
 import { graphsWith } from './graphs.ts'
 import fc from 'fast-check'
 import type { Node } from 'prosemirror-model'
@@ -267,7 +267,8 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
       fc
         .record({
           of: fc.oneof(
-            fc.constantFrom('carousel', 'timeline').map((type) => ({ type, own: {} })),
+            fc.constant({ type: 'timeline', own: {} }),
+            fc.constantFrom('in-turn', 'compared').map((shows) => ({ type: 'carousel', own: { shows } })),
             fc
               .record({
                 along: fc.constantFrom('top', 'side'),
@@ -279,7 +280,9 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
               .record({ opens: fc.constantFrom('several', 'one'), starts: fc.constantFrom('closed', 'first', 'all') })
               .map((own) => ({ type: 'accordion', own })),
             fc.integer({ min: 1, max: 999 }).map((start) => ({ type: 'steps', own: { start } })),
-            fc.integer({ min: 1, max: 4 }).map((across) => ({ type: 'cards', own: { across } })),
+            fc
+              .record({ across: fc.integer({ min: 1, max: 4 }), isTurned: fc.boolean() })
+              .map((own) => ({ type: 'cards', own })),
           ),
           level: fc.integer({ min: 2, max: 6 }),
           content: parts,
@@ -324,6 +327,7 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
           attrs: { id: name },
           content: [title, ...content],
         })),
+      labelledPicture(inline, partTitle, blocks),
       fc
         .record({ asked: blocks, model: blocks, called: fc.constantFrom('', 'Why & how') })
         .map(({ asked, model, called }): NodeJson => ({
@@ -342,13 +346,14 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         })),
       fc
         .record({
-          split: fc.constantFrom('even', 'wide-start', 'wide-end'),
+          split: fc.constantFrom('even', 'wide-start', 'wide-end', '2-1', '1-9-3'),
+          stacking: fc.constantFrom('first', 'last'),
           content: fc.array(
             blocks.map((content): NodeJson => ({ type: 'column', content })),
             { minLength: 1, maxLength: 3 },
           ),
         })
-        .map(({ split, content }): NodeJson => ({ type: 'columns', attrs: { split }, content })),
+        .map(({ content, ...attrs }): NodeJson => ({ type: 'columns', attrs, content })),
       fc
         .record({
           item: fc.constantFrom('a', 'wall-1'),
@@ -386,7 +391,9 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
           ),
         })
         .map((attrs): NodeJson => ({ type: 'linkCard', attrs })),
-      fc.integer({ min: 2, max: 6 }).map((deepest): NodeJson => ({ type: 'contents', attrs: { deepest } })),
+      fc
+        .record({ deepest: fc.integer({ min: 2, max: 6 }), of: fc.constantFrom('page', 'piece') })
+        .map((attrs): NodeJson => ({ type: 'contents', attrs })),
       fc.constantFrom('q1', 'Stone_2').map((question): NodeJson => ({ type: 'bankQuestion', attrs: { question } })),
     ]
     const keepingBack = [

@@ -1,26 +1,31 @@
-import { headingLevel } from '../../../core/kinds/facts.ts'
+import { headingLevel, kindOf } from '../../../core/kinds/facts.ts'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
-import { useEditorState } from '@tiptap/react'
 import { newContents } from '../../editor/insert-commands.ts'
+import { useAttributes } from '../use-attributes.ts'
 import { ChoiceSetting } from '../choice-setting.tsx'
 import type { Piece, SettingsProps } from '../piece.ts'
 
 function ContentsSettings({ editor, position }: SettingsProps) {
-  const deepest = useEditorState({
-    editor,
-    selector: ({ editor: { state } }) => Number(state.doc.nodeAt(position)?.attrs.deepest),
-  })
-  const set = (value: number): void =>
-    editor.view.dispatch(editor.state.tr.setNodeAttribute(position, 'deepest', value))
+  const [{ deepest, of }, set] = useAttributes(editor, position)
+  if (deepest === undefined) return null
   return (
     <>
-      <p className="soft">Made from the headings of the page and the titles of its tabs; it follows them by itself.</p>
+      <p className="soft">Made from headings and from the titles of tabs and other parts; it follows them by itself.</p>
+      <ChoiceSetting
+        label="Headings of"
+        value={String(of)}
+        onChange={(value) => set('of', value)}
+        options={[
+          ['page', 'The page'],
+          ['piece', 'The piece around it'],
+        ]}
+      />
       <ChoiceSetting
         label="Headings down to level"
-        value={deepest}
-        onChange={set}
-        options={[2, 3, 4].map((level) => [level, String(level)])}
+        value={Number(deepest)}
+        onChange={(value) => set('deepest', value)}
+        options={[2, 3, 4, 5, 6].map((level) => [level, String(level)])}
       />
     </>
   )
@@ -29,6 +34,15 @@ function ContentsSettings({ editor, position }: SettingsProps) {
 interface Listed {
   level: number
   words: string
+}
+
+/** The page, or the piece around a place where a list of contents shows that. */
+function listedIn(page: Node, position: number | undefined, of: unknown): Node {
+  if (of !== 'piece' || position === undefined) return page
+  const $position = page.resolve(position)
+  for (let depth = $position.depth; depth > 0; depth--)
+    if (kindOf($position.node(depth)).isPiece) return $position.node(depth)
+  return page
 }
 
 /** The headings that a list of contents shows, as the published page will have them. */
@@ -51,6 +65,7 @@ class ContentsView implements NodeView {
   constructor(
     private node: Node,
     private readonly view: EditorView,
+    private readonly getPosition: () => number | undefined,
   ) {
     this.dom.className = 'contents-list'
     this.dom.contentEditable = 'false'
@@ -60,7 +75,10 @@ class ContentsView implements NodeView {
   }
 
   #draw(): void {
-    const entries = listed(this.view.state.doc, Number(this.node.attrs.deepest))
+    const entries = listed(
+      listedIn(this.view.state.doc, this.getPosition(), this.node.attrs.of),
+      Number(this.node.attrs.deepest),
+    )
     const shown = JSON.stringify(entries)
     if (shown === this.#shown) return
     this.#shown = shown
@@ -72,7 +90,11 @@ class ContentsView implements NodeView {
       list.append(item)
     }
     this.dom.replaceChildren(
-      entries.length > 0 ? list : 'Headings of the page are listed here, as soon as there are some.',
+      entries.length > 0
+        ? list
+        : this.node.attrs.of === 'piece'
+          ? 'Headings and titles of the piece around it are listed here, as soon as there are some.'
+          : 'Headings of the page are listed here, as soon as there are some.',
     )
   }
 
@@ -95,12 +117,12 @@ class ContentsView implements NodeView {
 export const contents: Piece = {
   kind: 'contents',
   Settings: ContentsSettings,
-  view: (node, view) => new ContentsView(node, view),
+  view: (...given) => new ContentsView(...given),
   offer: {
     group: 'fold',
     name: 'Contents',
     help: 'Made from the headings, always current.',
-    finds: ['table of contents', 'overview'],
+    finds: ['table of contents', 'overview', 'headings'],
     effort: 'ready',
     command: newContents,
     outcome: () => 'Lists the headings of this page.',

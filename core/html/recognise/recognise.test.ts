@@ -298,6 +298,27 @@ test('blocks side by side by their style are columns', () => {
   )
 })
 
+test.each([
+  ['<div style="display: grid; grid-template-columns: 2fr 1fr"><div>a</div><div>b</div></div>', '2-1'],
+  [
+    '<div style="display: grid; grid-template-columns: 1fr 1fr 3fr"><div>a</div><div>b</div><div>c</div></div>',
+    '1-1-3',
+  ],
+  ['<div class="row"><div class="col-8">a</div><div class="col-4">b</div></div>', '2-1'],
+  ['<div class="row"><div class="col-md-6">a</div><div class="col-md-6">b</div></div>', 'even'],
+  ['<div class="columns"><div class="column">a</div><div class="column">b</div></div>', 'even'],
+])('columns keep how wide they are against each other: %s', (html, split) => {
+  expect(read(html).html).toContain(`data-piece="columns" data-split="${split}"`)
+})
+
+test('a class alone lays nothing side by side that has words of its own, or blocks that are no columns', () => {
+  for (const html of [
+    '<div class="row">words<div class="col-6">a</div><div class="col-6">b</div></div>',
+    '<div class="row"><div>a</div><div>b</div></div>',
+  ])
+    expect(read(html).html).not.toContain('columns')
+})
+
 test('tabs in tabs, each in its place; what is around and within is kept', () => {
   const inner = '<ul><li><a href="#c">Three</a><li><a href="#d">Four</a></ul><div id="c">3</div><div id="d">4</div>'
   const { html, told } = read(

@@ -18,26 +18,33 @@ export const cards = {
     level: levelOfParts,
     /** How many stand side by side where there is room. */
     across: across.default(DEFAULT_ACROSS),
+    /** Students see the titles, and turn a card over to read the rest of it. */
+    isTurned: z.boolean().default(false),
   }),
   isPiece: true,
   entries: 'part',
   spec: { content: 'part+', group: 'block', isolating: true },
   reads: partsRules('cards', ['div', 'section'], {
-    understands: ['data-across'],
+    understands: ['data-across', 'data-turned'],
     read: (unsafeElement) => ({
       across: validOr(across, Number(attribute(unsafeElement, 'data-across')), DEFAULT_ACROSS),
+      isTurned: attribute(unsafeElement, 'data-turned') === 'yes',
     }),
   }),
   parseDOM: [{ tag: 'div.cards' }],
   write: ({ attrs }, children, format) => {
-    const settings = { 'data-piece': 'cards', 'data-across': String(attrs.across) }
+    const settings = {
+      'data-piece': 'cards',
+      'data-across': String(attrs.across),
+      'data-turned': attrs.isTurned ? 'yes' : null,
+    }
     if (format !== 'sheet') asHeadings(children, Number(attrs.level))
     return element('div', { class: format === 'source' ? null : 'cards', ...settings }, children)
   },
   examples: [
     {
       type: 'cards',
-      attrs: { across: 3, level: 2 },
+      attrs: { across: 3, level: 2, isTurned: true },
       content: [
         {
           type: 'part',

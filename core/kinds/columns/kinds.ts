@@ -3,7 +3,30 @@ import { attribute, element, isElement, isText } from '../../tree/tree.ts'
 import { validOr } from '../attributes.ts'
 import type { Inside, NodeKind } from '../kind.ts'
 
-export const columnSplit = z.enum(['even', 'wide-start', 'wide-end'])
+/** More blocks side by side can't be read. */
+export const MOST_COLUMNS = 4
+/** The most parts that one column is wide, where another is one part. */
+export const MOST_SHARE = 9
+/** How the width is divided: by a name, or the parts of each column in order, as “2-1-1”. */
+export const columnSplit = z.union([
+  z.enum(['even', 'wide-start', 'wide-end']),
+  z.string().regex(new RegExp(`^[1-${MOST_SHARE}](-[1-${MOST_SHARE}]){1,${MOST_COLUMNS - 1}}$`)),
+])
+
+/** How many parts wide each of so many columns is; where fewer are said, the others are one part. */
+export function sharesOf(split: string, count: number): number[] {
+  if (split === 'wide-start' || split === 'wide-end')
+    return Array.from({ length: count }, (_, at) => (at === (split === 'wide-start' ? 0 : count - 1) ? 2 : 1))
+  const said = split.split('-').map(Number)
+  return Array.from({ length: count }, (_, at) => said[at] || 1)
+}
+
+/** The columns as CSS lays them out; nothing where all are equal. */
+function tracks(split: string, count: number): string | null {
+  const shares = sharesOf(split, count)
+  if (shares.every((share) => share === shares[0])) return null
+  return `grid-template-columns: ${shares.map((share) => `minmax(0, ${share}fr)`).join(' ')}`
+}
 
 /** Blocks side by side, stacked on a phone. */
 export const columns = {
@@ -11,7 +34,11 @@ export const columns = {
   name: 'columns',
   label: 'columns',
   counted: ['columns', 'sets of columns'],
-  attributes: z.object({ split: columnSplit.default('even') }),
+  attributes: z.object({
+    split: columnSplit.default('even'),
+    /** Which column comes first where they are stacked. */
+    stacking: z.enum(['first', 'last']).default('first'),
+  }),
   isPiece: true,
   entries: 'column',
   takenApart: (node) => node.children.flatMap((each) => each.children),
@@ -19,10 +46,14 @@ export const columns = {
   reads: [
     {
       tag: 'div',
-      understands: ['class', 'data-piece', 'data-split'],
+      understands: ['class', 'data-piece', 'data-split', 'data-stacking'],
+      styles: ['grid-template-columns'],
       read: (unsafeElement) =>
         attribute(unsafeElement, 'data-piece') === 'columns'
-          ? { split: validOr(columnSplit, attribute(unsafeElement, 'data-split'), 'even') }
+          ? {
+              split: validOr(columnSplit, attribute(unsafeElement, 'data-split'), 'even'),
+              stacking: attribute(unsafeElement, 'data-stacking') === 'last' ? 'last' : 'first',
+            }
           : null,
       inside: ({ childNodes }) => {
         const found: Inside[] = []
@@ -43,13 +74,15 @@ export const columns = {
         ...(format === 'source' ? {} : { class: 'columns' }),
         'data-piece': 'columns',
         'data-split': String(node.attrs.split),
+        'data-stacking': node.attrs.stacking === 'last' ? 'last' : null,
+        style: format === 'source' ? null : tracks(String(node.attrs.split), node.childCount),
       },
       children,
     ),
   examples: [
     {
       type: 'columns',
-      attrs: { split: 'wide-end' },
+      attrs: { split: '1-3', stacking: 'last' },
       content: [
         { type: 'column', content: [{ type: 'paragraph', content: [{ type: 'text', text: 'left' }] }] },
         {
