@@ -205,6 +205,8 @@ async function seedShelf(db: Database): Promise<void> {
       alt: 'A wall cut across, with footing, hearting, through and cope',
     },
     { id: 'through-rows', width: 640, height: 300, alt: 'A wall from the front with two rows of throughs' },
+    { id: 'gap-open', width: 640, height: 300, alt: 'A wall with a gap in the shape of a V, its stones on the ground' },
+    { id: 'gap-closed', width: 640, height: 300, alt: 'The same wall, whole again' },
   ]
   for (const { id, width, height, alt } of drawings) {
     const hash = await keepBytes(db, await readFile(new URL(`media/${id}.svg`, import.meta.url)))
