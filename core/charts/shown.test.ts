@@ -3,7 +3,7 @@ import { expect, test } from 'vitest'
 import { readPage } from '../html/read.ts'
 import { renderPage } from '../html/render.ts'
 import { fillSlots, filledWord } from '../html/slots.ts'
-import { attribute, everyElement, type HtmlElement, type HtmlNode, textOf } from '../tree/tree.ts'
+import { attribute, everyElement, type HtmlElement, textOf } from '../tree/tree.ts'
 import { sayIn } from '../words/say.ts'
 
 const TABLE =

@@ -116,7 +116,7 @@ test('before and after by key, by pointer, from right to left, on paper and with
   const slide = (title: string): string => `<section><h3>${title}</h3>${picture(title)}</section>`
   await fixture.addPage(
     'gap',
-    `<h1>Gap</h1><div data-piece="carousel" data-shows="compared">${slide('Before')}${slide('After')}</div>`,
+    `<h1>Gap</h1><h2>It</h2><div data-piece="carousel" data-shows="compared">${slide('Before')}${slide('After')}</div>`,
     { isPublished: true },
   )
   const page = await fixture.open('student', '/courses')
