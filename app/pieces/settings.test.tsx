@@ -136,7 +136,7 @@ test('steps begin with a number, cards stand so many side by side; one turns int
   draw(<Settings editor={editor} position={positionOf(editor, 'steps')} />)
   fireEvent.click(screen.getByRole('button', { name: 'Cards' }))
   const cards = editor.state.doc.nodeAt(positionOf(editor, 'cards'))!
-  expect(cards.attrs).toEqual({ level: 2, across: 2 })
+  expect(cards.attrs).toEqual({ level: 2, across: 2, isTurned: false })
   expect(cards.children.map((each) => each.textContent)).toEqual(['LayOne on two.', 'PackHeart as you go.'])
   cleanup()
   const across = settingsOf('cards', {}, parts)
@@ -205,4 +205,94 @@ test('a practice question says when no answer, or more than one, is marked as ri
   fireEvent.click(screen.getByText('Several'))
   expect(attrs().mode).toBe('several')
   expect(said()).toContain('Beneath each answer is the feedback')
+})
+
+const cell = (words: string) => ({ type: 'tableCell', content: [paragraph(words)] })
+const row = (...words: string[]) => ({ type: 'tableRow', content: words.map(cell) })
+
+test('a chart is drawn another way, tells what it can’t draw, and what is told of it until somebody says more', async () => {
+  const { attrs } = settingsOf('chart', {}, [
+    { type: 'table', content: [row('Stone', 'Weight'), row('Slate', '2.8'), row('Flint', 'heavy')] },
+    { type: 'caption' },
+  ])
+  expect(await screen.findByText('Row 3, column 2: “heavy” is no number.')).toBeTruthy()
+  expect(
+    screen.getByText('Bar chart. It shows Weight, by Stone. Weight: lowest 2.8 (Slate), highest 2.8 (Slate).'),
+  ).toBeTruthy()
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Bars lie, for long names' }))
+  fireEvent.click(await screen.findByText('Pie'))
+  expect(screen.queryByRole('checkbox', { name: 'Bars lie, for long names' })).toBeNull()
+  leave('Alternative text in your own words', 'Slate is heavy.')
+  expect(screen.queryByText(/It shows/)).toBeNull()
+  expect(attrs()).toMatchObject({ form: 'pie', isAcross: true, alt: 'Slate is heavy.' })
+})
+
+test('columns have widths of their own, one field each, and say which comes first on a phone', async () => {
+  const column = (words: string) => ({ type: 'column', content: [paragraph(words)] })
+  const { attrs } = settingsOf('columns', { split: 'wide-start' }, [column('a'), column('b'), column('c')])
+  fireEvent.click(await screen.findByText('Own'))
+  expect(attrs().split).toBe('2-1-1')
+  fireEvent.change(screen.getByRole('spinbutton', { name: 'Parts of the width for column 3' }), {
+    target: { value: '4' },
+  })
+  expect(attrs().split).toBe('2-1-4')
+  // Ten parts are more than a column can have: the last that could be taken stays.
+  fireEvent.change(screen.getByRole('spinbutton', { name: 'Parts of the width for column 3' }), {
+    target: { value: '10' },
+  })
+  expect(attrs().split).toBe('2-1-4')
+  fireEvent.click(screen.getByText('Last column'))
+  expect(attrs()).toEqual({ split: '2-1-4', stacking: 'last' })
+})
+
+test('five columns are told to be too narrow', async () => {
+  const column = { type: 'column', content: [paragraph('a')] }
+  settingsOf('columns', {}, [column, column, column, column, column])
+  expect(await screen.findByText(/More than 4 columns/)).toBeTruthy()
+})
+
+test('cards are turned over; a carousel is before and after where it has a picture in each of two slides', async () => {
+  const cards = settingsOf('cards', {}, [part('Hammer', 'For a face.')])
+  fireEvent.click(await screen.findByRole('checkbox', { name: /turn them over/ }))
+  expect(cards.attrs().isTurned).toBe(true)
+  cleanup()
+  const slide = (...content: object[]) => ({ type: 'part', content: [{ type: 'partTitle' }, ...content] })
+  const picture = { type: 'picture', content: [{ type: 'caption' }] }
+  const carousel = settingsOf('carousel', {}, [slide(picture), slide(paragraph('no picture'))])
+  fireEvent.click(await screen.findByText('Before and after'))
+  expect(carousel.attrs().shows).toBe('compared')
+  expect(screen.getByText(/needs two slides with one picture in each/)).toBeTruthy()
+  cleanup()
+  settingsOf('carousel', { shows: 'compared' }, [slide(picture), slide(picture)])
+  expect(await screen.findByText(/students move the line/)).toBeTruthy()
+})
+
+test('a label is set on its picture by numbers, within it', () => {
+  const { attrs } = settingsOf('labelledPicture', {}, [
+    { type: 'picture', content: [{ type: 'caption' }] },
+    { type: 'spot', content: [{ type: 'partTitle' }, { type: 'paragraph' }] },
+  ])
+  expect(attrs()).toEqual({})
+  cleanup()
+  const editor = editorWith({
+    type: 'labelledPicture',
+    content: [
+      { type: 'picture', content: [{ type: 'caption' }] },
+      { type: 'spot', attrs: { x: 12.4 }, content: [{ type: 'partTitle' }, { type: 'paragraph' }] },
+    ],
+  })
+  const Settings = pieceOf('spot')!.Settings!
+  draw(<Settings editor={editor} position={positionOf(editor, 'spot')} />)
+  const left = screen.getByRole<HTMLInputElement>('spinbutton', { name: /left edge/ })
+  expect(left.value).toBe('12')
+  fireEvent.change(left, { target: { value: '101' } })
+  fireEvent.change(screen.getByRole('spinbutton', { name: /top/ }), { target: { value: '0' } })
+  expect(editor.state.doc.nodeAt(positionOf(editor, 'spot'))!.attrs).toMatchObject({ x: 12.4, y: 0 })
+})
+
+test('a list of contents is of the page, or of the piece around it', async () => {
+  const { attrs } = settingsOf('contents', {}, [])
+  fireEvent.click(await screen.findByText('The piece around it'))
+  fireEvent.click(screen.getByText('5'))
+  expect(attrs()).toEqual({ deepest: 5, of: 'piece' })
 })
