@@ -1,6 +1,7 @@
 import { Button } from 'antd'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { MOST_CODE } from '../../../core/kinds/html-piece/kind.ts'
+import { apart, type CodeParts, problemOfParts, together } from '../../../core/sealed/parts.ts'
 import { useCodeField, useRunning } from './use-code.ts'
 import { Dialog } from '../../shell/dialog.tsx'
 import './code-dialog.css'
@@ -15,21 +16,53 @@ interface Props {
 /** Runs again so many milliseconds after the last key, once it has been started. */
 const PAUSE = 600
 
-/** The code of a piece on the left, what it does on the right. */
-export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
-  const text = useRef(code)
+const FIELDS = [
+  { part: 'html', label: 'HTML' },
+  { part: 'style', label: 'Style (CSS)' },
+  { part: 'script', label: 'Script (JavaScript)' },
+] as const
+
+const isSame = (some: CodeParts, others: CodeParts): boolean => FIELDS.every(({ part }) => some[part] === others[part])
+
+/** One part of the code under its name. */
+function CodeField({
+  onChange,
+  ...options
+}: Parameters<typeof useCodeField>[0] & { onChange: (typed: string) => void }) {
+  const holder = useCodeField(options, onChange)
+  return (
+    <section className="code-field">
+      <h3>{options.label}</h3>
+      <div className="code-editor" ref={holder} />
+    </section>
+  )
+}
+
+/** The code while it is edited, part by part, and what it does. */
+function useParts(code: string, title: string) {
+  const start = useMemo(() => apart(code), [code])
+  const parts = useRef<CodeParts>(start)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const [problem, setProblem] = useState('')
   const running = useRunning(title)
-  const holder = useCodeField(code, (typed) => {
-    text.current = typed
-    setProblem(typed.length > MOST_CODE ? tooLong(typed.length) : '')
-    clearTimeout(timer.current)
-    if (running.isRunning) timer.current = setTimeout(() => running.run(text.current), PAUSE)
-  })
   useEffect(() => () => clearTimeout(timer.current), [])
+  // What nobody has touched stays as it was written, to the last space.
+  const text = (): string => (isSame(parts.current, start) ? code : together(parts.current).replaceAll('\r\n', '\n'))
+  const change = (part: keyof CodeParts, typed: string): void => {
+    parts.current = { ...parts.current, [part]: typed }
+    const { length } = text()
+    setProblem(length > MOST_CODE ? tooLong(length) : problemOfParts(parts.current))
+    clearTimeout(timer.current)
+    if (running.isRunning) timer.current = setTimeout(() => running.run(text()), PAUSE)
+  }
+  return { start, text, change, problem, running }
+}
+
+/** The code of a piece on the left, what it does on the right. */
+export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
+  const { start, text, change, problem, running } = useParts(code, title)
   const keep = (): void => {
-    onKeep(text.current.replaceAll('\r\n', '\n'), running.height.current)
+    onKeep(text(), running.height.current)
     onClose()
   }
   return (
@@ -53,8 +86,18 @@ export default function CodeDialog({ code, title, onClose, onKeep }: Props) {
       }
     >
       <div className="code-panes">
-        <div className="code-editor" ref={holder} />
-        <Result running={running} onRun={() => running.run(text.current)} />
+        <div className="code-fields">
+          {FIELDS.map(({ part, label }) => (
+            <CodeField
+              key={part}
+              {...{ part, label }}
+              start={start[part]}
+              hasFocus={part === 'html'}
+              onChange={(typed) => change(part, typed)}
+            />
+          ))}
+        </div>
+        <Result running={running} onRun={() => running.run(text())} />
       </div>
     </Dialog>
   )

@@ -1,16 +1,34 @@
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands'
+import { css } from '@codemirror/lang-css'
 import { html } from '@codemirror/lang-html'
+import { javascript } from '@codemirror/lang-javascript'
 import { bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { search, searchKeymap } from '@codemirror/search'
-import { EditorState } from '@codemirror/state'
+import { EditorState, type Extension } from '@codemirror/state'
 import { drawSelection, EditorView, highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { useEffect, useRef, useState } from 'react'
+import type { CodeParts } from '../../../core/sealed/parts.ts'
 import { startSealedFrame } from '../../sealed/sealed-frame.ts'
 import { pageNonce } from '../../shell/nonce.ts'
 import { codeColours } from '../../source/code-colours.ts'
 
-/** The field in which code is written; `onChange` is told its text. */
-export function useCodeField(start: string, onChange: (text: string) => void) {
+/** The languages of a piece, each with a field of its own. */
+const LANGUAGES = {
+  html: () => html({ autoCloseTags: true }),
+  style: () => css(),
+  script: () => javascript(),
+} satisfies Record<keyof CodeParts, () => Extension>
+
+interface FieldOptions {
+  readonly part: keyof CodeParts
+  readonly label: string
+  /** The text it begins with. */
+  readonly start: string
+  readonly hasFocus: boolean
+}
+
+/** The field in which one part of the code is written; `onChange` is told its text. */
+export function useCodeField({ part, label, start, hasFocus }: FieldOptions, onChange: (text: string) => void) {
   const holder = useRef<HTMLDivElement>(null)
   const latest = useRef(onChange)
   latest.current = onChange
@@ -23,15 +41,15 @@ export function useCodeField(start: string, onChange: (text: string) => void) {
       bracketMatching(),
       highlightActiveLine(),
       search({ top: true }),
-      html({ autoCloseTags: true }),
+      LANGUAGES[part](),
       syntaxHighlighting(codeColours),
       EditorView.lineWrapping,
       keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap, indentWithTab]),
-      EditorView.contentAttributes.of({ 'aria-label': 'Code of the piece', spellcheck: 'false' }),
+      EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false' }),
       EditorView.updateListener.of(({ docChanged, state }) => docChanged && latest.current(state.doc.toString())),
     ]
     const view = new EditorView({ parent: holder.current!, state: EditorState.create({ doc: start, extensions }) })
-    view.focus()
+    if (hasFocus) view.focus()
     return () => view.destroy()
     // The code as it was when the dialog opened is where the editing begins.
     // eslint-disable-next-line react-hooks/exhaustive-deps
