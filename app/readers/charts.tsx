@@ -44,7 +44,7 @@ function Bars({
   const height = data.length * ROW + 40
   if (!useBrowser()) return <div style={{ height }} />
   return (
-    <div aria-hidden className="chart">
+    <div aria-hidden className="readers-chart">
       <ResponsiveContainer width="100%" height={height}>
         <BarChart
           data={[...data]}

@@ -92,6 +92,18 @@ test('this course’s own stands in the place of another’s; what may not come 
   expect(replaceForeign(page, { items: new Map(), questions: new Map() })).toEqual([])
 })
 
+test('a labelled picture whose picture may not come along leaves its words and those of its labels', () => {
+  const spot = { type: 'spot', content: [{ type: 'partTitle' }, picture('shut', 'Inner')] }
+  const page = pageOf({ type: 'labelledPicture', content: [picture('shut', 'Outer'), spot] })
+  const steps = replaceForeign(page, { items: new Map([['shut', null]]), questions: new Map() })
+  const after = steps.reduce((now, step) => step.apply(now).doc!, page)
+  expect(after.children.slice(1, 3).map(({ textContent }) => textContent)).toEqual([
+    'A wall of shut – Outer',
+    'A wall of shut – Inner',
+  ])
+  expect(problemOfPage(after)).toBeNull()
+})
+
 test('on 150 generated pages nothing foreign is left, what is the course’s own stays, and no other word changes', () => {
   for (let seed = 1; seed <= 150; seed++) {
     const random = new Random(seed)

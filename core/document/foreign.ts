@@ -1,7 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { AttrStep, ReplaceAroundStep, ReplaceStep, type Step, Transform } from 'prosemirror-transform'
 import { namedBy, REFERRING } from '../kinds/facts.ts'
-import { instead, type OtherItem } from './shelf-items.ts'
+import { instead, type OtherItem, wholeOrApart } from './shelf-items.ts'
 
 /** What content names that belongs to a course: things of its shelf, questions of its bank. */
 export interface Named {
@@ -50,7 +50,22 @@ export function replaceForeign(page: Node, { items, questions }: Replacements): 
   for (const { node, position, named } of found.reverse()) {
     const own = named.to === 'questions' ? (questions.get(named.id) ?? 'none') : items.get(named.id)?.item
     if (own !== undefined) transform.setNodeAttribute(position, named.attribute, own)
-    else transform.replaceWith(position, position + node.nodeSize, instead(node))
+    else leaveWords(transform, position, node)
   }
   return transform.steps
+}
+
+/** Puts words in the place of a picture. A piece that is none without its picture is taken apart. */
+function leaveWords(transform: Transform, position: number, picture: Node): void {
+  const { parent, index, before } = placeIn(transform.doc, position)
+  const words = instead(picture)
+  if (parent.canReplaceWith(index, index + 1, words.type))
+    return void transform.replaceWith(position, position + picture.nodeSize, words)
+  const left = wholeOrApart(parent.copy(parent.content.replaceChild(index, words)))
+  transform.replaceWith(before, before + parent.nodeSize, left)
+}
+
+function placeIn(page: Node, position: number): { parent: Node; index: number; before: number } {
+  const $position = page.resolve(position)
+  return { parent: $position.parent, index: $position.index(), before: $position.depth > 0 ? $position.before() : 0 }
 }

@@ -1,5 +1,5 @@
 import { Fragment, type Node } from 'prosemirror-model'
-import { namedBy } from '../kinds/facts.ts'
+import { kindOf, namedBy } from '../kinds/facts.ts'
 
 /** The shelf items that a page shows, each once. */
 export function shelfItemsOf(page: Node): string[] {
@@ -24,17 +24,23 @@ export interface OtherItem {
  * caption.
  */
 export function mapShelfItems(node: Node, find: (item: string) => OtherItem | null | undefined): Node {
-  if (node.isTextblock || node.isLeaf) return node
-  const children: Node[] = []
-  node.forEach((child) => {
+  return node.isTextblock || node.isLeaf ? node : node.copy(Fragment.fromArray(childrenWith(node, find)))
+}
+
+function childrenWith(node: Node, find: (item: string) => OtherItem | null | undefined): Node[] {
+  return node.children.flatMap((child): readonly Node[] => {
     const named = namedBy(child)
-    if (named?.to !== 'shelf') return void children.push(mapShelfItems(child, find))
+    if (named?.to !== 'shelf') return wholeOrApart(mapShelfItems(child, find))
     const other = find(named.id)
-    if (other === undefined) children.push(child)
-    else if (other !== null) children.push(child.type.create({ ...child.attrs, ...other }, child.content))
-    else children.push(instead(child))
+    if (other === undefined) return [child]
+    return [other === null ? instead(child) : child.type.create({ ...child.attrs, ...other }, child.content)]
   })
-  return node.copy(Fragment.fromArray(children))
+}
+
+/** A piece, or what is left of one that is none without its picture. */
+export function wholeOrApart(piece: Node): readonly Node[] {
+  const apart = piece.type.validContent(piece.content) ? null : kindOf(piece).takenApart
+  return apart ? apart(piece) : [piece]
 }
 
 /** What stands in the place of a picture that can't be shown: its alternative text and its caption. */

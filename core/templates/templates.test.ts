@@ -84,6 +84,16 @@ test('pictures stand for others; one that is gone leaves its words', () => {
   const after = mapShelfItems(before, (item) => (item === 'b' ? { item: 'c', width: 20, height: 30 } : null))
   expect(shelfItemsOf(after)).toEqual(['c'])
   expect(after.child(1).textContent).toBe('A wall – in snow')
+  // Labels without their picture are words beneath each other.
+  const labelled = page(
+    '<div data-piece="labelled-picture"><figure data-piece="picture"><img src="/files/a/480" width="10" height="10" alt="A wall"></figure><section data-part="label"><p data-part="title">Cope</p><p>The lid.</p></section></div>',
+  )
+  expect(mapShelfItems(labelled, () => null).children.map(({ textContent }) => textContent)).toEqual([
+    'T',
+    'A wall',
+    'Cope',
+    'The lid.',
+  ])
   fc.assert(
     fc.property(anyPage, (any) => void schema.nodeFromJSON(mapShelfItems(any, () => null).toJSON()).check()),
     { numRuns: 150 },

@@ -222,7 +222,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       '/courses/course/questions?question=q',
     ]) {
       await author.goto(path)
-      await expect(author.locator('.rich-field, .chart svg').first()).toBeVisible()
+      await expect(author.locator('.rich-field, .readers-chart svg').first()).toBeVisible()
       await checkOn(author, path)
     }
     await author.getByRole('tab', { name: 'Try it' }).click()

@@ -61,7 +61,7 @@ test('a lesson is published as a whole, or not at all; students are told here an
         .nth(1),
     ).toHaveText('1')
     await expect(author.getByRole('row', { name: /^Test student/ })).toContainText('2 of 3')
-    await expect(author.locator('.chart svg').first()).toBeVisible()
+    await expect(author.locator('.readers-chart svg').first()).toBeVisible()
     // Two at once: one does it, the other finds nothing left to do.
     await author.goto('/courses/course/items/one')
     await sheet(author).getByText('x').click()
