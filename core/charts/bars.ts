@@ -65,13 +65,15 @@ export function drawBars(chart: ReadChart): { inside: SafeHtml; height: number }
     .paddingInner(0.28)
     .paddingOuter(0.16)
   const thickness = rows.bandwidth() / perRow
+  // A little less, so that neighbours are told apart: of bars that are thinner than a line, a part.
+  const drawnThickness = thickness - Math.min(1, thickness / 4)
   const drawn = bars.map((each) => {
     const across = rows(each.row)! + (isStacked ? 0 : each.series * thickness)
     const [from, to] = [scale(each.from), scale(each.to)]
     const [low, size] = [Math.min(from, to), Math.max(Math.abs(to - from), 0.5)]
     const shape = isAcross
-      ? bar(each.series, low, across, size, thickness - 1)
-      : bar(each.series, across, low, thickness - 1, size)
+      ? bar(each.series, low, across, size, drawnThickness)
+      : bar(each.series, across, low, drawnThickness, size)
     const isBelow = each.to < 0
     return html`${shape}${isNumbered && (isAcross ? label([to + (isBelow ? -5 : 5), across + thickness / 2 + 4], isBelow ? 'end' : 'start', number(each.to)) : label([across + thickness / 2, isBelow ? to + 13 : to - 5], 'middle', number(each.to)))}`
   })

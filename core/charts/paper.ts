@@ -48,7 +48,7 @@ export const foot = (at: number, { left, right, top, bottom }: Area, isAlong: bo
 /** The names of both axes: of what is measured above it, of what is named beneath. */
 export function axisNames({ left, right, bottom }: Area, along: string, above: string): SafeHtml {
   return html`${above !== '' && label([left - 4, 14], 'start', above, 'graph-name')}
-    ${along !== '' && label([(left + right) / 2, bottom + (along === '' ? 0 : 46)], 'middle', along, 'graph-name')}`
+    ${along !== '' && label([(left + right) / 2, bottom + 46], 'middle', along, 'graph-name')}`
 }
 
 /** Names cut to what there is room for; all of them stand in the table. */

@@ -41,6 +41,15 @@ test('bars that lie are as long as their numbers; on top of each other they end 
   expect(y[3]! + height[3]!).toBeCloseTo(y[1]!, 1)
 })
 
+test('bars that are thinner than a line are bars', () => {
+  const rows = Array.from({ length: 300 }, (_, at) => `<tr><td>${at}</td>${`<td>${at + 1}</td>`.repeat(6)}</tr>`)
+  for (const more of ['', 'data-across="yes"']) {
+    const bars = all(published(figure('bar', more, `<table>${rows.join('')}</table>`)), 'rect')
+    expect(bars.length).toBeGreaterThan(1800 - 1)
+    for (const side of ['width', 'height']) expect(Math.min(...numbers(bars, side)), side).toBeGreaterThan(0)
+  }
+})
+
 test('each column is told from the others without its colour: by hatching, dashes, shapes', () => {
   expect(all(published(figure('bar')), 'path', 'chart-hatching').length).toBeGreaterThan(0)
   const lines = all(published(figure('line')), 'path', 'graph-line-')
@@ -70,6 +79,9 @@ test('what is told of it, in the language of the course or in the author’s wor
     attribute(all(published(html, language), 'svg')[0]!, 'aria-label')
   expect(told(figure('bar'))).toBe(
     'Bar chart. It shows Weight; Strength, by Stone. Weight: lowest 2 (Sandstone), highest 4 (Slate). Strength: lowest −1 (Sandstone), highest 3 (Slate).',
+  )
+  expect(told(figure('bar', '', '<table><tr><td></td><td>3</td></tr><tr><td>b</td><td>5</td></tr></table>'))).toBe(
+    'Bar chart. Lowest 3 (1), highest 5 (b).',
   )
   expect(told(figure('line', 'data-alt="Slate is “stronger”"'))).toBe('Slate is “stronger”')
   expect(told(figure('pie'), 'ar')).toMatch(/^مخطط دائري/)

@@ -54,5 +54,10 @@ function rangeOf({ name, values }: Series, labels: readonly string[], isOfPoints
   const [low, high] = [values[least]!, values[most]!]
   const count = values.filter((value) => value !== null).length
   if (isOfPoints) return [{ name: 'chart.points', values: { name, count, low, high } }]
-  return [{ name: 'chart.range', values: { name, low, high, lowAt: labels[least] ?? '', highAt: labels[most] ?? '' } }]
+  // A row without a name is told by its number.
+  const at = (row: number): string => labels[row] || String(row + 1)
+  const range = { low, high, lowAt: at(least), highAt: at(most) }
+  return [
+    name === '' ? { name: 'chart.rangeAlone', values: range } : { name: 'chart.range', values: { name, ...range } },
+  ]
 }
