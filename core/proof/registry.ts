@@ -1,6 +1,7 @@
 import type { Rule } from './rule.ts'
 import { altSaysNothing } from './rules/alt-says-nothing.ts'
 import { bareAddress } from './rules/bare-address.ts'
+import { chartOfNothing } from './rules/chart-of-nothing.ts'
 import { crossedHeads } from './rules/crossed-heads.ts'
 import { deadButton } from './rules/dead-button.ts'
 import { emojiAlone } from './rules/emoji-alone.ts'
@@ -23,6 +24,7 @@ export const rules: readonly Rule[] = [
   altSaysNothing,
   tableWithoutHeaders,
   crossedHeads,
+  chartOfNothing,
   untitledFrame,
   skippedHeading,
   fakedHeading,
