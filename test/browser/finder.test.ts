@@ -71,6 +71,7 @@ test('the Enter that chooses is not also written into what opens by it', async (
     await page.keyboard.type(words)
     await expect(dialog.locator('.ProseMirror > p')).toHaveText([words])
     await dialog.getByRole('button', { name: 'Insert' }).click()
+    await expect(dialog).toHaveCount(0)
     await expect(sheet(page)).toBeFocused()
   }
 })
