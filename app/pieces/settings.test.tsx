@@ -219,9 +219,9 @@ test('a chart is drawn another way, tells what it can’t draw, and what is told
   expect(
     screen.getByText('Bar chart. It shows Weight, by Stone. Weight: lowest 2.8 (Slate), highest 2.8 (Slate).'),
   ).toBeTruthy()
-  fireEvent.click(screen.getByRole('checkbox', { name: 'Bars lie, for long names' }))
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Horizontal bars, for long names' }))
   fireEvent.click(await screen.findByText('Pie'))
-  expect(screen.queryByRole('checkbox', { name: 'Bars lie, for long names' })).toBeNull()
+  expect(screen.queryByRole('checkbox', { name: 'Horizontal bars, for long names' })).toBeNull()
   leave('Alternative text in your own words', 'Slate is heavy.')
   expect(screen.queryByText(/It shows/)).toBeNull()
   expect(attrs()).toMatchObject({ form: 'pie', isAcross: true, alt: 'Slate is heavy.' })
@@ -253,7 +253,7 @@ test('five columns are told to be too narrow', async () => {
 
 test('cards are turned over; a carousel is before and after where it has a picture in each of two slides', async () => {
   const cards = settingsOf('cards', {}, [part('Hammer', 'For a face.')])
-  fireEvent.click(await screen.findByRole('checkbox', { name: /turn them over/ }))
+  fireEvent.click(await screen.findByRole('checkbox', { name: /turn the card over/ }))
   expect(cards.attrs().isTurned).toBe(true)
   cleanup()
   const slide = (...content: object[]) => ({ type: 'part', content: [{ type: 'partTitle' }, ...content] })

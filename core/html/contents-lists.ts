@@ -1,6 +1,6 @@
 import type { Node } from 'prosemirror-model'
 import { z } from 'zod'
-import { kindOf } from '../kinds/facts.ts'
+import { pieceDepth } from '../kinds/facts.ts'
 import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../tree/tree.ts'
 
 /** A heading that can be linked to. */
@@ -8,16 +8,16 @@ export const publishedHeading = z.object({ level: z.number(), id: z.string(), te
 export type PublishedHeading = z.infer<typeof publishedHeading>
 
 /**
- * Fills a list of contents: a nested list of the headings down to its own depth; of those in `around`, where it is a
- * list of the piece that it stands in.
+ * Fills a list of contents: a nested list of the headings down to its own depth; of those in the piece around it, where
+ * it is a list of that.
  */
 export function fillContents(
   nav: HtmlElement,
   headings: readonly PublishedHeading[],
-  around: HtmlElement | null,
+  aroundIt: () => HtmlElement | null,
 ): void {
-  const isOfPiece = attribute(nav, 'data-of') === 'piece' && around !== null
-  const listed = isOfPiece ? within(around, headings) : headings
+  const around = attribute(nav, 'data-of') === 'piece' ? aroundIt() : null
+  const listed = around ? within(around, headings) : headings
   const deepest = Number(attribute(nav, 'data-deepest'))
   const open: { level: number; list: HtmlElement }[] = []
   for (const heading of listed) {
@@ -45,20 +45,20 @@ function within(around: HtmlElement, headings: readonly PublishedHeading[]): Pub
   return headings.filter(({ id }) => ids.has(id))
 }
 
-/** Gives the element of the piece that an element stands in; null for what stands in none. */
-export function piecesAround(
+/** The element of the piece that an element stands in; null for what stands in none. */
+export function pieceAround(
   page: Node,
   positions: ReadonlyMap<HtmlElement, number>,
-): (each: HtmlElement) => HtmlElement | null {
-  const written = new Map([...positions].map(([each, position]) => [position, each]))
-  return (each) => {
-    const position = positions.get(each)
-    if (position === undefined) return null
-    const $position = page.resolve(position)
-    for (let depth = $position.depth; depth > 0; depth--)
-      if (kindOf($position.node(depth)).isPiece) return written.get($position.before(depth)) ?? null
-    return null
-  }
+  each: HtmlElement,
+): HtmlElement | null {
+  const position = positions.get(each)
+  if (position === undefined) return null
+  const $position = page.resolve(position)
+  const depth = pieceDepth($position)
+  if (depth === null) return null
+  const start = $position.before(depth)
+  for (const [written, at] of positions) if (at === start) return written
+  return null
 }
 
 /** The headings of a page among written elements. */

@@ -10,7 +10,7 @@ import { highlight } from './highlighted.ts'
 import { NOTE_ROLE } from '../kinds/footnote/kind.ts'
 import { freeId } from '../tree/free-id.ts'
 import { bracketTerms, setTerms, type Term } from '../terms/set-terms.ts'
-import { fillContents, headingsIn, piecesAround, type PublishedHeading } from './contents-lists.ts'
+import { fillContents, headingsIn, pieceAround, type PublishedHeading } from './contents-lists.ts'
 import { slug } from './slug.ts'
 import { atOnce } from '../tree/steps.ts'
 import {
@@ -131,14 +131,13 @@ function finishPieces(
 ): void {
   const names = new Map(practicesOf(page).map(({ name, position }) => [position, name]))
   const sealed = sealedPieces(page)
-  const aroundIt = piecesAround(page, positions)
   // As they were: what is put in is finished already.
   for (const each of [...everyElement(elements)]) {
     const position = positions.get(each) ?? -1
     if (hasClass(each, 'contents-list')) {
       each.attrs = each.attrs.filter(({ name }) => name !== 'aria-label')
       each.attrs.push({ name: 'aria-label', value: word('pieces.contents') })
-      fillContents(each, headings, aroundIt(each))
+      fillContents(each, headings, () => pieceAround(page, positions, each))
     } else if (hasClass(each, 'practice')) finishPractice(each, names.get(position) ?? '')
     else if (hasClass(each, 'bank-question'))
       each.childNodes.push(text(slot(`question-${attribute(each, 'data-question') ?? ''}`)))

@@ -1,4 +1,4 @@
-import type { Mark, Node } from 'prosemirror-model'
+import type { Mark, Node, ResolvedPos } from 'prosemirror-model'
 import type { MarkKind, NodeKind } from './kind.ts'
 import { markKinds, nodeKinds } from './registry.ts'
 
@@ -32,6 +32,12 @@ export const isA = (node: Node | null | undefined, ...names: readonly NodeName[]
 /** The mark of a kind on a node; undefined when it has none. */
 export const markOn = (node: Node, name: MarkName): Mark | undefined =>
   node.marks.find(({ type }) => type.name === name)
+
+/** How deep the innermost piece around a place stands; null where it stands in none. */
+export function pieceDepth($place: ResolvedPos): number | null {
+  for (let depth = $place.depth; depth > 0; depth--) if (kindOf($place.node(depth)).isPiece) return depth
+  return null
+}
 
 /** What a node is called among others: by its kind, or closer where that does not tell. Begins with a capital. */
 export function nameOf(node: Node): string {

@@ -81,7 +81,7 @@ test('a picture gets labels by hand, by double press and by numbers, and student
   await page.mouse.down()
   await page.mouse.move(image.x + image.width * 0.5, image.y + image.height * 0.1, { steps: 4 })
   await page.mouse.up()
-  await expect(page.getByLabel('Percent from its top')).toHaveValue('10')
+  await expect(page.getByLabel('Percent from the top of the picture')).toHaveValue('10')
   await page.getByLabel('Percent from the left edge of the picture').fill('40')
   await kept(page)
   const source = writePage(await storedPage(fixture.url, 'wall'), 'source')

@@ -20,7 +20,7 @@ function CardsSettings({ editor, position }: SettingsProps) {
         options={CHOICES}
       />
       <CheckField
-        label="Students turn them over: the title first, then the rest"
+        label="Students see the title, and turn the card over for the rest"
         isOn={isTurned === true}
         onSet={(isOn) => set('isTurned', isOn)}
       />

@@ -39,7 +39,7 @@ export function ChartSettings({ editor, position }: SettingsProps) {
       <Problems problems={drawing?.problems ?? []} />
       <AxisNames {...{ attrs, set }} />
       <ChoiceSetting
-        label="Numbers in the table"
+        label="How numbers are written"
         value={attrs.decimal}
         onChange={(decimal) => set('decimal', decimal)}
         options={[
@@ -48,7 +48,7 @@ export function ChartSettings({ editor, position }: SettingsProps) {
         ]}
       />
       <CheckField
-        label="Students unfold the table"
+        label="Hide the table until students open it"
         isOn={attrs.isTableFolded}
         onSet={(isFolded) => set('isTableFolded', isFolded)}
       />
@@ -73,14 +73,10 @@ function FormSettings({ attrs, set }: PartProps) {
   return (
     <>
       {attrs.form === 'bar' && (
-        <CheckField label="Bars lie, for long names" isOn={attrs.isAcross} onSet={(is) => set('isAcross', is)} />
+        <CheckField label="Horizontal bars, for long names" isOn={attrs.isAcross} onSet={(is) => set('isAcross', is)} />
       )}
       {(attrs.form === 'bar' || attrs.form === 'area') && (
-        <CheckField
-          label="Columns of numbers on top of each other"
-          isOn={attrs.isStacked}
-          onSet={(is) => set('isStacked', is)}
-        />
+        <CheckField label="Stack the numbers of a row" isOn={attrs.isStacked} onSet={(is) => set('isStacked', is)} />
       )}
     </>
   )
@@ -97,7 +93,7 @@ function AxisNames({ attrs, set }: PartProps) {
         onKeep={(words) => set('yName', words)}
       />
       <WordsSetting
-        label="What the first column is, if not as its head says"
+        label="Name of the first column, if not its heading"
         most={MOST_CHART_WORDS.name}
         value={attrs.xName}
         onKeep={(words) => set('xName', words)}

@@ -58,7 +58,7 @@ function ColumnSettings({ editor, position }: SettingsProps) {
       />
       {isOwn && <OwnWidths shares={shares} onSet={(next) => set('split', next.join('-'))} />}
       <ChoiceSetting
-        label="First on a phone"
+        label="Shown first on a phone"
         value={stacking}
         onChange={(value) => set('stacking', value)}
         options={[

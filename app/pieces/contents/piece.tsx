@@ -1,4 +1,4 @@
-import { headingLevel, kindOf } from '../../../core/kinds/facts.ts'
+import { headingLevel, pieceDepth } from '../../../core/kinds/facts.ts'
 import type { Node } from '@tiptap/pm/model'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import { newContents } from '../../editor/insert-commands.ts'
@@ -11,9 +11,11 @@ function ContentsSettings({ editor, position }: SettingsProps) {
   if (deepest === undefined) return null
   return (
     <>
-      <p className="soft">Made from headings and from the titles of tabs and other parts; it follows them by itself.</p>
+      <p className="soft">
+        Made from headings and from the titles of tabs and other parts. It keeps itself up to date.
+      </p>
       <ChoiceSetting
-        label="Headings of"
+        label="List the headings of"
         value={String(of)}
         onChange={(value) => set('of', value)}
         options={[
@@ -40,9 +42,8 @@ interface Listed {
 function listedIn(page: Node, position: number | undefined, of: unknown): Node {
   if (of !== 'piece' || position === undefined) return page
   const $position = page.resolve(position)
-  for (let depth = $position.depth; depth > 0; depth--)
-    if (kindOf($position.node(depth)).isPiece) return $position.node(depth)
-  return page
+  const depth = pieceDepth($position)
+  return depth === null ? page : $position.node(depth)
 }
 
 /** The headings that a list of contents shows, as the published page will have them. */

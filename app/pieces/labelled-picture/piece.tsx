@@ -31,7 +31,7 @@ function SpotSettings({ editor, position }: SettingsProps) {
         onKeep={(value) => set('x', value)}
       />
       <NumberSetting
-        label="Percent from its top"
+        label="Percent from the top of the picture"
         value={Math.round(Number(y))}
         least={0}
         most={100}
@@ -51,7 +51,7 @@ export const labelledPicture: Piece = {
   offer: {
     group: 'look',
     name: 'Labelled picture',
-    help: 'A picture with numbers on it, and what is there beneath.',
+    help: 'A picture with numbers on it, and a list of what they show.',
     finds: ['hot spots', 'diagram', 'parts', 'annotate', 'picture'],
     effort: 'has settings',
     command: newLabelledPicture,
