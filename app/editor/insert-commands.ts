@@ -9,7 +9,8 @@ import {
   type Transaction,
 } from '@tiptap/pm/state'
 import { MOST_DEPTH } from '../../core/document/limits.ts'
-import { headingRun, headingsToParts, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
+import { headingRun, type HeadingRun, type PartsPiece } from '../../core/structure/headings.ts'
+import { materialOfRun, reshape } from '../../core/structure/reshape/reshape.ts'
 import { transactionOf } from './transforms.ts'
 import type { CallOutSort } from '../../core/kinds/call-out/kind.ts'
 import { isA } from '../../core/kinds/facts.ts'
@@ -130,8 +131,10 @@ export const insertParts =
       return insertAround((_state, blocks) => fill(state, piece, [part(blocks), part()]))(state, dispatch, view)
     }
     if (!fits(state, 2)) return false
+    const transform = reshape(state.doc, materialOfRun(state.doc, run), piece)
+    if (!transform) return false
     if (dispatch) {
-      const transaction = transactionOf(state, headingsToParts(state.doc, run, piece))
+      const transaction = transactionOf(state, transform)
       dispatch(transaction.setSelection(Selection.near(transaction.doc.resolve(run.from + 3))).scrollIntoView())
     }
     return true

@@ -2,70 +2,18 @@ import { useEditorState } from '@tiptap/react'
 import { Ruler } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { countWords } from '../../core/document/statistics.ts'
-import { PARTS_PIECES, partsToHeadings, type PartsPiece, reform } from '../../core/structure/headings.ts'
+import type { PartsPiece } from '../../core/structure/headings.ts'
 import { entriesOf } from '../../core/structure/parts.ts'
-import { changing } from '../editor/transforms.ts'
 import type { SettingsProps } from './piece.ts'
 import { RowList } from './rows/rows.ts'
 
-const NAMES: Readonly<Record<PartsPiece, string>> = {
-  tabs: 'Tabs',
-  accordion: 'Accordion',
-  steps: 'Steps',
-  cards: 'Cards',
-  timeline: 'Timeline',
-  carousel: 'Carousel',
-}
-
-interface PartsChoicesProps {
-  label: string
-  /** Without this one. */
-  than?: PartsPiece
-  onChoose: (into: PartsPiece) => void
-  children?: ReactNode
-}
-
-/** A button for each piece with parts. */
-export function PartsChoices({ label, than, onChoose, children }: PartsChoicesProps) {
-  return (
-    <>
-      <h3>{label}</h3>
-      <div className="desk-choices">
-        {PARTS_PIECES.filter((each) => each !== than).map((each) => (
-          <button key={each} type="button" className="desk-button" onClick={() => onChoose(each)}>
-            {NAMES[each]}
-          </button>
-        ))}
-        {children}
-      </div>
-    </>
-  )
-}
-
-/** The parts of a piece, what else is set about it, and what else it could be. */
+/** The parts of a piece, what else is set about it, and what its measures say. */
 export function partsSettings(piece: PartsPiece, entry: string, Own?: (props: SettingsProps) => ReactNode) {
   return function PartsSettings({ editor, position }: SettingsProps) {
-    const run = (command: ReturnType<typeof changing>): void => {
-      command(editor.state, editor.view.dispatch, editor.view)
-      editor.view.focus()
-    }
-    const toHeadings = changing(
-      ({ doc }) => partsToHeadings(doc, position),
-      () => position + 1,
-    )
     return (
       <>
         <RowList editor={editor} position={position} entry={entry} />
         {Own && <Own editor={editor} position={position} />}
-        <PartsChoices
-          label="Turn into"
-          than={piece}
-          onChoose={(into) => run(changing(({ doc }) => reform(doc, position, into)))}
-        >
-          <button type="button" className="desk-button" onClick={() => run(toHeadings)}>
-            Headings
-          </button>
-        </PartsChoices>
         <Advice editor={editor} position={position} piece={piece} />
       </>
     )

@@ -122,22 +122,11 @@ test('a call-out is what is chosen; an aside stands where it is said, as wide as
   expect(aside.attrs()).toEqual({ side: 'start', widthPercent: 55 })
 })
 
-test('steps begin with a number, cards stand so many side by side; one turns into the other with all its parts', async () => {
+test('steps begin with a number, cards stand so many side by side', async () => {
   const parts = [part('Lay', 'One on two.'), part('Pack', 'Heart as you go.')]
   const steps = settingsOf('steps', { level: 2 }, parts)
   fireEvent.change(screen.getByRole('spinbutton', { name: 'Number of the first step' }), { target: { value: '4' } })
   expect(steps.attrs().start).toBe(4)
-  for (const name of ['Tabs', 'Accordion', 'Cards', 'Timeline', 'Carousel', 'Headings'])
-    expect(screen.getByRole('button', { name }), name).toBeTruthy()
-  expect(screen.queryByRole('button', { name: 'Steps' })).toBeNull()
-  cleanup()
-  const editor = editorWith({ type: 'steps', attrs: { level: 2, start: 4 }, content: parts })
-  const Settings = pieceOf('steps')!.Settings!
-  draw(<Settings editor={editor} position={positionOf(editor, 'steps')} />)
-  fireEvent.click(screen.getByRole('button', { name: 'Cards' }))
-  const cards = editor.state.doc.nodeAt(positionOf(editor, 'cards'))!
-  expect(cards.attrs).toEqual({ level: 2, across: 2, isTurned: false })
-  expect(cards.children.map((each) => each.textContent)).toEqual(['LayOne on two.', 'PackHeart as you go.'])
   cleanup()
   const across = settingsOf('cards', {}, parts)
   fireEvent.click(await screen.findByText('3'))

@@ -10,6 +10,7 @@ const outcome = z.object({
   count: z.number().optional(),
   version: z.number().optional(),
   uses: z.array(z.string()).optional(),
+  turned: z.object({ before: z.number(), version: z.number() }).optional(),
 })
 export type PlanOutcome = z.infer<typeof outcome>
 

@@ -4,6 +4,7 @@ export type Dialog =
   | { readonly type: 'use template' }
   | { readonly type: 'export'; readonly id: string }
   | { readonly type: 'import' }
+  | { readonly type: 'turn'; readonly id: string }
 
 /** Where the plan opens with a dialog about an entry. */
 export function dialogAddress(

@@ -143,7 +143,7 @@ function useRowProps(props: Props) {
     onPublish: () => onPublish(row.id),
     onExport: () => onDialog({ type: 'export', id: row.id }),
     onTemplate: () => onDialog({ type: 'save template', id: row.id }),
-    onSplit: () => void changes.send({ intent: 'split', id: row.id }),
+    onTurn: () => onDialog({ type: 'turn', id: row.id }),
     onStep: (direction) => changes.step(row.id, direction),
   })
 }

@@ -3,6 +3,7 @@ import { DEEPEST, MOST_LINES, PLAN_TITLE_LENGTH } from '../../core/plan/outline.
 import { identifier } from '../../core/document/wire.ts'
 import { editionNote } from '../../core/document/edition-note.ts'
 import { ENTRY_KINDS } from '../../core/plan/kinds.ts'
+import { SHAPES } from '../../core/structure/reshape/shapes.ts'
 import { changedSettings } from '../../core/plan/settings.ts'
 import { isCleanLine } from '../../core/tree/characters.ts'
 
@@ -12,6 +13,9 @@ const title = z
   .min(1, 'A title can’t be empty.')
   .max(PLAN_TITLE_LENGTH, `A title holds at most ${PLAN_TITLE_LENGTH} characters.`)
   .refine(isCleanLine, 'The title holds a character that can’t be shown.')
+
+const level = z.number().int().min(2).max(6)
+const place = z.number().int().min(0).max(2_147_483_647)
 
 /** Everything the plan can be asked to do, as the browser sends it. */
 export const planRequest = z.discriminatedUnion('intent', [
@@ -49,7 +53,18 @@ export const planRequest = z.discriminatedUnion('intent', [
     settings: changedSettings.optional(),
   }),
   z.object({ intent: z.literal('introduce'), id: identifier }),
-  z.object({ intent: z.literal('split'), id: identifier }),
+  z.object({
+    intent: z.literal('turn'),
+    id: identifier,
+    into: z.enum([...SHAPES, 'pages', 'book', 'page']),
+    /** Down to which level headings are meant; the highest alone where nothing is said. */
+    of: level.optional(),
+    /** The level that they are to have. */
+    level: level.optional(),
+    /** Instead of headings of the page itself: a place on it, at a version. */
+    place: z.object({ version: place, from: place, to: place }).optional(),
+  }),
+  z.object({ intent: z.literal('turn back'), id: identifier, before: place, version: place }),
   z.object({ intent: z.literal('publish'), id: identifier, note: editionNote, isTold: z.boolean() }),
 ])
 export type PlanRequest = z.infer<typeof planRequest>

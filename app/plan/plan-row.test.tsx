@@ -39,7 +39,7 @@ function rowOf(row: PlanRow, more: Partial<Parameters<typeof PlanRowView>[0]> = 
           onAdd={note('add')}
           onStep={note('step')}
           onSettings={note('settings')}
-          onSplit={note('split')}
+          onTurn={note('turn')}
           onPublish={note('publish')}
           onTemplate={note('template')}
           onExport={note('export')}
@@ -57,9 +57,9 @@ async function menu(): Promise<string[]> {
 }
 
 test.each<[PlanRow['kind'], string[], string[]]>([
-  ['page', ['Open (Enter)', 'Make a book of its headings', 'Save as a template…'], ['Publish this page…']],
-  ['book', ['Add a chapter in it', 'Publish this book…'], ['Make a book of its headings']],
-  ['link', ['Rename (F2)', 'Delete (Del)'], ['Save as a template…', 'Publish this link…']],
+  ['page', ['Open (Enter)', 'Turn into…', 'Save as a template…'], ['Publish this page…']],
+  ['book', ['Add a chapter in it', 'Turn into…', 'Publish this book…'], ['Open its introduction']],
+  ['link', ['Rename (F2)', 'Delete (Del)'], ['Turn into…', 'Save as a template…', 'Publish this link…']],
 ])('the menu of a %s offers what can be done with it, and nothing else', async (kind, offered, not) => {
   rowOf(entry(kind))
   const names = await menu()

@@ -4,7 +4,7 @@ import { CalendarClock, Ellipsis, EyeOff, GripVertical, Lock } from 'lucide-reac
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { PrefetchPageLinks, useParams } from 'react-router'
 import { useTitleWords } from '../shell/title-language.ts'
-import { isOpened, kindOfEntry } from '../../core/plan/kinds.ts'
+import { isOpened, kindOfEntry, type EntryKind } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { isInSight, type Shown, shownBriefly, shownReason } from '../../core/plan/shown.ts'
 import { childrenOf } from '../../core/plan/tree.ts'
@@ -39,7 +39,7 @@ interface Props {
   onAdd: () => void
   onStep: (direction: 'up' | 'down') => void
   onSettings: () => void
-  onSplit: () => void
+  onTurn: () => void
   onPublish: () => void
   onTemplate: () => void
   onExport: () => void
@@ -224,9 +224,21 @@ function ShownIcon({ shown }: Pick<Props, 'shown'>) {
   return <Icon size={13} strokeWidth={1.75} aria-hidden />
 }
 
+/** What can be turned into something else: by its headings, or by what stands in it. */
+const TURNED: readonly EntryKind[] = [
+  'page',
+  'discussion',
+  'assignment',
+  'exercise',
+  'chapter',
+  'book',
+  'lesson',
+  'unit',
+]
+
 /** What can be done with a line, most likely first. */
 function menuOf(props: Props) {
-  const { row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onSplit, onPublish, onTemplate, onExport } = props
+  const { row, onRename, onDelete, onAdd, onStep, onOpen, onSettings, onTurn, onPublish, onTemplate, onExport } = props
   const { label, holds } = kindOfEntry(row.kind)
   return [
     ...(row.documentId === null
@@ -250,7 +262,7 @@ function menuOf(props: Props) {
           },
         ]
       : []),
-    ...(row.kind === 'page' ? [{ key: 'split', label: 'Make a book of its headings', onClick: onSplit }] : []),
+    ...(TURNED.includes(row.kind) ? [{ key: 'turn', label: 'Turn into…', onClick: onTurn }] : []),
     ...(TEMPLATE_KINDS.some((kind) => kind === row.kind)
       ? [{ key: 'template', label: 'Save as a template…', onClick: onTemplate }]
       : []),

@@ -23,7 +23,7 @@ import { PlanDialogs } from './plan-dialogs.tsx'
 import { depthOf, PlanList } from './plan-list.tsx'
 import { PublishLesson } from './publish-lesson.tsx'
 import { DeleteQuestion } from './confirmed.tsx'
-import { usePlanChanges, type PlanChanges } from './use-plan-changes.ts'
+import { type PlanChanges, type Undoable, usePlanChanges } from './use-plan-changes.ts'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { usePlanQueue } from './use-plan-queue.ts'
 import { useRowFocus, type RowFocus } from './use-row-focus.ts'
@@ -57,7 +57,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
   const [desk, setDesk] = useState<PlanDeskTab>('course')
   const { rows, shownOf, shown } = useRows(plan, filter)
   const changes = usePlanChanges(course.id, plan, shown, queue, focus)
-  useUndoKeys(changes.undoDelete)
+  useUndoKeys(changes.undo)
   const made = (id: string): void => (focus.want(id), void revalidator.revalidate())
   const transfers = useTransfers(course.id, ({ madeId }) => madeId !== null && made(madeId))
   const moving = transfers.all?.filter(({ state }) => state === 'waiting' || state === 'running').length ?? 0
@@ -95,7 +95,7 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
             onDialog={setDialog}
           />
           {changes.question && <DeleteQuestion {...changes.question} />}
-          <DeletedNotice words={changes.deleted} onUndo={changes.undoDelete} onClose={changes.forgetDeleted} />
+          <UndoNotice last={changes.last} />
         </main>
         <SidePane pane={beside} side="end" name="Side desk">
           <PlanDesk
@@ -109,8 +109,8 @@ function PlanScreen({ frame: { person, course, plan: loaded, planVersion } }: { 
         </SidePane>
       </div>
       <PlanDialogs
-        {...{ dialog, plan, transfers }}
-        courseId={course.id}
+        {...{ dialog, plan, transfers, course }}
+        ask={changes.ask}
         afterId={focused}
         onClose={() => setDialog(null)}
         onBegun={(id) => {
@@ -211,17 +211,17 @@ function Publishing({ plan, lessonId, course, onClose }: PublishingProps) {
   )
 }
 
-/** What was deleted last, and the way to have it back. */
-function DeletedNotice({ words, onUndo, onClose }: { words: string | null; onUndo: () => void; onClose: () => void }) {
+/** What was done last, and the way back. */
+function UndoNotice({ last }: { last: Undoable | null }) {
   return (
     <div className="plan-undo" role="status">
-      {words !== null && (
+      {last && (
         <>
-          {words}{' '}
-          <button type="button" className="link-button" onClick={onUndo}>
-            Restore
+          {last.words}{' '}
+          <button type="button" className="link-button" onClick={last.undo}>
+            {last.name}
           </button>
-          <button type="button" className="plain-button" aria-label="Close" onClick={onClose}>
+          <button type="button" className="plain-button" aria-label="Close" onClick={last.forget}>
             ×
           </button>
         </>

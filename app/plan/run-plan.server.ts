@@ -11,6 +11,7 @@ import {
   splitIntoBook,
   weigh,
 } from '../../server/plan/plan.server.ts'
+import { makeOnePage, makePages, turnBack, turnPage } from '../../server/plan/turn.server.ts'
 import { publishLesson } from '../../server/editions/publish-lesson.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { getPlanVersion } from '../../server/plan/queries.server.ts'
@@ -43,8 +44,10 @@ async function run(asked: PlanRequest, courseId: string, person: { id: string; n
   switch (asked.intent) {
     case 'add':
       return withNotes(await addLines(courseId, asked.afterId, asked.lines))
-    case 'split':
-      return withNotes(await splitIntoBook(courseId, asked.id))
+    case 'turn':
+      return turn(asked, courseId, person)
+    case 'turn back':
+      return turnBack(courseId, person.id, asked.id, asked)
     case 'rename':
       return rename(courseId, person.id, asked.id, asked.title)
     case 'move':
@@ -61,6 +64,23 @@ async function run(asked: PlanRequest, courseId: string, person: { id: string; n
       return publishLesson(courseId, person, asked.id, asked)
     case 'introduce':
       return beginIntroduction(courseId, asked.id)
+  }
+}
+
+async function turn(
+  { id, into, of, level, place }: Extract<PlanRequest, { intent: 'turn' }>,
+  courseId: string,
+  person: { id: string },
+): Promise<PlanOutcome> {
+  switch (into) {
+    case 'pages':
+      return withNotes(await makePages(courseId, id, { level: of, place }))
+    case 'book':
+      return withNotes(await splitIntoBook(courseId, id, of))
+    case 'page':
+      return withNotes(await makeOnePage(courseId, id))
+    default:
+      return turnPage(courseId, person.id, id, { shape: into, of, level })
   }
 }
 

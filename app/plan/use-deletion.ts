@@ -23,8 +23,15 @@ export function useDeletion(plan: readonly PlanRow[], focus: RowFocus, send: (re
     announce('Restored.')
     void send({ intent: 'restore', deletionId })
   }
+  const undo = (): void => {
+    if (onTheWay.current > 0) isUnwanted.current = true
+    else if (deleted) bringBack(deleted)
+    setDeleted(null)
+  }
+  const forget = (): void => setDeleted(null)
   return {
-    words: deleted?.words ?? null,
+    /** Null when nothing was deleted, or it was put away. */
+    last: deleted && { words: deleted.words, name: 'Restore', undo, forget },
     begun: (): void => {
       onTheWay.current++
       isUnwanted.current = false
@@ -37,12 +44,9 @@ export function useDeletion(plan: readonly PlanRow[], focus: RowFocus, send: (re
       isUnwanted.current = false
       bringBack({ id, deletionId, words })
     },
-    undo: (): void => {
-      if (onTheWay.current > 0) isUnwanted.current = true
-      else if (deleted) bringBack(deleted)
-      setDeleted(null)
-    },
-    forget: (): void => setDeleted(null),
+    /** Also while the server has not answered yet. */
+    undo,
+    forget,
   }
 }
 

@@ -36,13 +36,13 @@ test('what nobody has read is deleted at once, can be brought back, and the focu
   const { result, focused } = changesOf()
   await act(async () => result.current.remove(plan[2]!))
   expect(focused).toEqual(['stone'])
-  expect(result.current.deleted).toBe('“lime” deleted.')
-  await act(async () => result.current.undoDelete())
+  expect(result.current.last?.words).toBe('“lime” deleted.')
+  await act(async () => result.current.undo())
   expect(heard.map(({ body }) => body)).toEqual([
     { intent: 'delete', ids: ['lime'] },
     { intent: 'restore', deletionId: 'gone' },
   ])
-  expect(result.current.deleted).toBeNull()
+  expect(result.current.last).toBeNull()
 })
 
 test('Ctrl+Z before the server has answered restores as soon as it has', async () => {
@@ -55,7 +55,7 @@ test('Ctrl+Z before the server has answered restores as soon as it has', async (
   })
   const { result, focused } = changesOf()
   await act(async () => result.current.remove(plan[2]!))
-  await act(async () => result.current.undoDelete())
+  await act(async () => result.current.undo())
   expect(heard.map(({ body }) => (body as { intent: string }).intent)).toEqual(['delete'])
   await act(async () => {
     answer()
@@ -63,7 +63,7 @@ test('Ctrl+Z before the server has answered restores as soon as it has', async (
   })
   expect(heard.map(({ body }) => (body as { intent: string }).intent)).toEqual(['delete', 'restore'])
   expect(focused.at(-1)).toBe('lime')
-  expect(result.current.deleted, 'nothing is left to restore').toBeNull()
+  expect(result.current.last, 'nothing is left to restore').toBeNull()
 })
 
 test('before what students have worked on is deleted, it is said; “Keep it” deletes nothing', async () => {

@@ -4,12 +4,13 @@ import type { PlanRow } from '../../server/plan/queries.server.ts'
 import { announce } from '../shell/announce.ts'
 import { titleOrKind } from '../shell/entry-kinds.tsx'
 import { useMessages } from '../shell/messages.tsx'
-import { askPlan } from './ask-plan.ts'
+import { askPlan, type PlanOutcome } from './ask-plan.ts'
 import type { Question } from './confirmed.tsx'
 import type { PlanQueue } from './plan-queue.ts'
 import type { PlanRequest } from './plan-requests.ts'
 import { useDeletion } from './use-deletion.ts'
 import type { RowFocus } from './use-row-focus.ts'
+import { useTurning } from './use-turning.ts'
 
 export interface PlanChanges {
   send: (request: PlanRequest) => Promise<void>
@@ -18,12 +19,23 @@ export interface PlanChanges {
   step: (id: string, direction: 'up' | 'down') => void
   /** Deletes a row with what is under it; asks before when students' work hangs on it. */
   remove: (row: PlanRow) => Promise<void>
-  /** What was deleted last, as words; null when nothing was, or it was put away. */
-  readonly deleted: string | null
-  undoDelete: () => void
-  forgetDeleted: () => void
+  /** The same for whoever says by themselves what went wrong. */
+  ask: (request: PlanRequest) => Promise<PlanOutcome>
+  /** What was deleted or turned into something else last; null when nothing was, or it was put away. */
+  readonly last: Undoable | null
+  /** Takes back what was done last, also what is still on its way. */
+  undo: () => void
   /** Asked before something is deleted that others have to do with; null when nothing is asked. */
   readonly question: Question | null
+}
+
+/** Something that was done, with the way back. */
+export interface Undoable {
+  readonly words: string
+  /** What going back is called. */
+  readonly name: string
+  undo: () => void
+  forget: () => void
 }
 
 /** Everything that changes the plan, with what is said about it and where the focus goes. */
@@ -38,33 +50,52 @@ export function usePlanChanges(
   const tell = (notes: readonly string[]): void => {
     for (const note of notes) void message.info(note, 8)
   }
-  const send = async (request: PlanRequest): Promise<void> => {
-    if (request.intent === 'delete') deletion.begun()
+  const ask = async (request: PlanRequest): Promise<PlanOutcome> => {
+    const isDeletion = request.intent === 'delete'
+    if (isDeletion) {
+      deletion.begun()
+      turning.forget()
+    }
     const outcome = await queue.send(request)
+    // What was made is told with the way back.
+    if (request.intent !== 'turn') tell(outcome.notes ?? [])
+    if (isDeletion) deletion.done(request.ids[0] ?? '', outcome)
+    if (request.intent === 'turn' && outcome.ok) {
+      deletion.forget()
+      turning.done(request, outcome)
+    }
+    return outcome
+  }
+  const send = async (request: PlanRequest): Promise<void> => {
+    const outcome = await ask(request)
     if (!outcome.ok) void message.error(outcome.reason ?? 'That did not work.', 6)
-    tell(outcome.notes ?? [])
-    if (request.intent === 'delete') deletion.done(request.ids[0] ?? '', outcome)
   }
   const deletion = useDeletion(plan, focus, send)
+  const turning = useTurning(plan, focus, send)
   const [remove, question] = useRemoval(courseId, { plan, shown }, focus, send)
   return {
     send,
     tell,
-    step: (id, direction) => {
-      const place = stepPlace(plan, id, direction)
-      if (!place) return
-      // Where the row goes, the focus goes: the next press finds it.
-      focus.want(id)
-      announce(movedWords(plan, id, direction))
-      void send({ intent: 'move', ids: [id], ...place })
-    },
+    step: stepping(plan, focus, send),
     remove,
-    deleted: deletion.words,
-    undoDelete: deletion.undo,
-    forgetDeleted: deletion.forget,
+    ask,
+    last: turning.last ?? deletion.last,
+    undo: () => (turning.last ?? deletion).undo(),
     question,
   }
 }
+
+/** Moves a row up or down. */
+const stepping =
+  (plan: readonly PlanRow[], focus: RowFocus, send: PlanChanges['send']): PlanChanges['step'] =>
+  (id, direction) => {
+    const place = stepPlace(plan, id, direction)
+    if (!place) return
+    // Where the row goes, the focus goes: the next press finds it.
+    focus.want(id)
+    announce(movedWords(plan, id, direction))
+    void send({ intent: 'move', ids: [id], ...place })
+  }
 
 /** Deletes a row; whoever deletes what students read is told before what of their work hangs on it. */
 function useRemoval(

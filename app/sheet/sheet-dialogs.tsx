@@ -10,6 +10,7 @@ import { onDemand } from '../shell/on-demand.tsx'
 import { oncePublished } from '../shell/shown-words.ts'
 import type { Findings } from '../proof/use-findings.ts'
 import type { SheetData } from './sheet.tsx'
+import type { TurnCall } from './turnables.ts'
 import type { Arrivals } from './use-arrivals.ts'
 import type { SheetPage } from './use-page.ts'
 import { FileChooser } from '../writing/file-chooser.tsx'
@@ -29,6 +30,7 @@ const TableDialog = onDemand(() => import('../editor/tables/table-dialog.tsx').t
 const PlaceDialog = onDemand(() => import('../editor/places/place-dialog.tsx').then((module) => module.PlaceDialog))
 const SymbolDialog = onDemand(() => import('../editor/symbols/symbol-dialog.tsx').then((module) => module.SymbolDialog))
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
+const TurnHere = onDemand(() => import('./turn-here.tsx').then((module) => module.TurnHere))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
 
 /** What opens on demand: fetched once the sheet stands, for when the connection goes. */
@@ -43,6 +45,7 @@ export const DIALOGS = [
   InsertDialog,
   ShelfPicker,
   AltDialog,
+  TurnHere,
   PublishDialog,
   AsStudent,
 ]
@@ -59,6 +62,7 @@ export type SheetDialog =
   | 'shelf'
   | 'publish'
   | 'student'
+  | TurnCall
   | null
 
 interface Props {
@@ -75,12 +79,14 @@ interface Props {
 
 /** The dialog that is open on the sheet, and the question for a picture's alternative text. */
 export function SheetDialogs(props: Props) {
-  const { data, arrivals } = props
+  const { data, arrivals, dialog } = props
   const { unasked, answerAlt, takeFiles } = arrivals
   const chooser = useRef<HTMLInputElement>(null)
   return (
     <>
-      {openDialog(props, () => chooser.current?.click())}
+      {typeof dialog === 'object'
+        ? dialog && <Turning {...props} call={dialog} />
+        : openDialog(props, dialog, () => chooser.current?.click())}
       {unasked && (
         <AltDialog
           key={unasked.id}
@@ -116,10 +122,10 @@ const OF_THE_EDITOR = {
   words: WordsDialog,
 }
 
-function openDialog(
-  { data, page, plan, students, arrivals, findings, dialog, onDialog }: Props,
-  choose: () => void,
-): ReactNode {
+type Plain = Exclude<SheetDialog, TurnCall | null>
+
+function openDialog(props: Props, dialog: Plain, choose: () => void): ReactNode {
+  const { data, page, plan, students, arrivals, findings, onDialog } = props
   const { editor, editions, standing, version, refresh } = page
   const { course, itemId, documentId, entry } = data
   const onClose = (): void => onDialog(null)
@@ -162,9 +168,21 @@ function openDialog(
           timeZone={course.timeZone}
         />
       )
-    case null:
-      return null
   }
+}
+
+/** Turns something on the sheet into something else, and says what was made beside the page. */
+function Turning({ data, page, call, onDialog }: Props & { call: TurnCall }) {
+  const message = useMessages()
+  const { editor, version, standing } = page
+  const { course, itemId } = data
+  return (
+    <TurnHere
+      {...{ editor, call, course, itemId, version, standing }}
+      onClose={() => onDialog(null)}
+      say={(words) => void message.success(words, 8)}
+    />
+  )
 }
 
 interface InsertProps {

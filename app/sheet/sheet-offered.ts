@@ -6,6 +6,7 @@ import type { Offer } from '../pieces/piece.ts'
 import { PIECES } from '../pieces/registry.ts'
 import type { Offered } from '../shell/offered.ts'
 import type { SheetDialog } from './sheet-dialogs.tsx'
+import { type TurnCall, turnablesHere } from './turnables.ts'
 
 interface Openers {
   readonly onDialog: (dialog: SheetDialog) => void
@@ -34,6 +35,19 @@ export function sheetOffered(editor: Editor, { onDialog, onFind }: Openers): rea
       ...plain('replace', 'Do', 'Replace on this page', 'Puts other words in their place.', 'Ctrl+H'),
       run: () => onFind(true),
     },
+    {
+      ...plain(
+        'turn',
+        'Do',
+        'Turn into…',
+        'Headings, tabs, steps, tables and more, one into another; also separate pages.',
+      ),
+      whyNot:
+        turnablesHere(editor.state, 'what is there').length > 0
+          ? ''
+          : 'There are no headings, and no piece at the cursor.',
+      run: () => onDialog({ name: 'turn', of: 'what is there', target: null }),
+    },
     ...DIALOGS.map(([dialog, name, help, key]) => ({
       ...plain(dialog, 'Do', name, help, key),
       run: () => onDialog(dialog),
@@ -41,7 +55,12 @@ export function sheetOffered(editor: Editor, { onDialog, onFind }: Openers): rea
   ]
 }
 
-const DIALOGS: readonly (readonly [NonNullable<SheetDialog>, name: string, help: string, key: string])[] = [
+const DIALOGS: readonly (readonly [
+  Exclude<NonNullable<SheetDialog>, TurnCall>,
+  name: string,
+  help: string,
+  key: string,
+])[] = [
   ['publish', 'Publish', 'Shows what changed, then gives students a new edition.', ''],
   ['student', 'As a student', 'Shows the page as a student sees it now.', ''],
   ['insert', 'Insert a piece', 'Shows all pieces.', 'Ctrl+/'],

@@ -4,15 +4,16 @@ import { useEditorState } from '@tiptap/react'
 import { useEffect, useRef, useState } from 'react'
 import type { SetAsideEntry } from '../../server/documents/queries.server.ts'
 import type { EditionSummary } from '../../server/editions/queries.server.ts'
-import { insertParts, meantHeadings } from '../editor/insert-commands.ts'
+import { meantHeadings } from '../editor/insert-commands.ts'
 import { PARTS_PIECES } from '../../core/structure/headings.ts'
-import { PartsChoices } from '../pieces/parts-settings.tsx'
 import { pieceOf } from '../pieces/registry.ts'
+import { shapeAt } from '../../core/structure/reshape/reshape.ts'
 import { takeApart } from '../../core/structure/take-apart.ts'
 import type { Spelling } from '../spelling/use-spelling.ts'
 import type { Findings } from '../proof/use-findings.ts'
 import { linkRange, pieceAt, type Place, removeAt } from '../editor/commands.ts'
 import { OutlineDesk } from './outline-desk.tsx'
+import type { TurnCall } from './turnables.ts'
 import { useSetAside } from './use-set-aside.ts'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { DeskTabs } from '../shell/desk-tabs.tsx'
@@ -25,7 +26,7 @@ import { changing } from '../editor/transforms.ts'
 import '../shell/side-desk.css'
 
 const LinkDesk = onDemand(() => import('./link-desk.tsx').then((module) => module.LinkDesk))
-const TurnDesk = onDemand(() => import('./turn-desk.tsx').then((module) => module.TurnDesk))
+const TurnDesk = onDemand(() => import('../turning/turn-desk.tsx').then((module) => module.TurnDesk))
 const SetAsideDesk = onDemand(() => import('./set-aside-desk.tsx').then((module) => module.SetAsideDesk))
 const PastDesk = onDemand(() => import('../history/past-desk.tsx').then((module) => module.PastDesk))
 const EntryDesk = onDemand(() => import('../plan/entry-desk.tsx').then((module) => module.EntryDesk))
@@ -47,6 +48,8 @@ interface Props {
   calls: DeskCalls
   /** Opens the dialog in which a link is changed. */
   onLink: () => void
+  /** Opens the dialog in which something is turned into something else. */
+  onTurn: (of: TurnCall['of'], target: TurnCall['target']) => void
 }
 
 /** How often something has asked for a part of the desk; each time the focus goes there once. */
@@ -99,7 +102,7 @@ export function SideDesk(props: Props) {
             {isAtLink && (
               <LinkDesk courseId={data.course.id} {...{ editor }} plan={props.plan} onChange={props.onLink} />
             )}
-            <PieceDesk editor={editor} />
+            <PieceDesk editor={editor} onTurn={props.onTurn} />
           </>
         )}
         {tab === 'proof' && <Proofs {...{ editor, findings, spelling }} />}
@@ -148,8 +151,8 @@ function focusPanel(): void {
   ;(first ?? document.querySelector<HTMLElement>('.desk-tabs [aria-selected="true"]'))?.focus()
 }
 
-function PieceDesk({ editor }: { editor: Editor }) {
-  const { piece, parent, canTakeApart } = usePiece(editor)
+function PieceDesk({ editor, onTurn }: Pick<Props, 'editor' | 'onTurn'>) {
+  const { piece, parent, canTakeApart, shape } = usePiece(editor)
   const sameness = useSameness(editor, piece)
   const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
@@ -158,7 +161,7 @@ function PieceDesk({ editor }: { editor: Editor }) {
   if (!piece)
     return (
       <>
-        <HeadingsDesk editor={editor} run={run} />
+        <HeadingsDesk editor={editor} onTurn={onTurn} />
         <p className="desk-empty soft">
           Put the cursor into a piece to see its settings. “Insert” above the sheet makes new ones; so does / on an
           empty line.
@@ -180,8 +183,8 @@ function PieceDesk({ editor }: { editor: Editor }) {
         </h2>
         {Settings && <Settings key={sameness} editor={editor} position={piece.position} />}
       </section>
-      <HeadingsDesk editor={editor} run={run} />
-      <TurnDesk {...{ editor, piece, name, run }} />
+      <HeadingsDesk editor={editor} onTurn={onTurn} />
+      {shape && <TurnDesk {...{ name, shape }} onChoose={(target) => onTurn('piece', target)} />}
       <PieceActions {...{ canTakeApart, run, piece, name }} />
     </>
   )
@@ -208,7 +211,7 @@ function useSameness(editor: Editor, piece: Place | null): number {
 
 /** The piece at the cursor. */
 function usePiece(editor: Editor) {
-  const { piece, parent, canTakeApart } = useEditorState({
+  const { piece, parent, canTakeApart, shape } = useEditorState({
     editor,
     selector: ({ editor: { state } }) => {
       const found = pieceAt(state)
@@ -219,11 +222,12 @@ function usePiece(editor: Editor) {
           found !== null &&
           !(PARTS_PIECES as readonly string[]).includes(found.name) &&
           takeApart(state.doc, found.position) !== null,
+        shape: found && shapeAt(state.doc, found.position),
       }
     },
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  return { piece, parent, canTakeApart }
+  return { piece, parent, canTakeApart, shape }
 }
 
 interface PieceActionsProps {
@@ -269,7 +273,7 @@ function outerPiece(state: Editor['state'], position: number): string | null {
 }
 
 /** With the cursor in a heading, or headings marked: what they could be instead. */
-function HeadingsDesk({ editor, run }: { editor: Editor; run: (command: Command) => void }) {
+function HeadingsDesk({ editor, onTurn }: Pick<Props, 'editor' | 'onTurn'>) {
   const titles = useEditorState({
     editor,
     selector: ({ editor: { state } }) => meantHeadings(state)?.titles ?? null,
@@ -287,7 +291,11 @@ function HeadingsDesk({ editor, run }: { editor: Editor; run: (command: Command)
           <li key={at}>{title || 'No words'}</li>
         ))}
       </ol>
-      <PartsChoices label="Turn these headings into" onChoose={(piece) => run(insertParts(piece))} />
+      <TurnDesk
+        name={titles.length === 1 ? 'heading' : 'headings'}
+        shape="headings"
+        onChoose={(target) => onTurn('headings', target)}
+      />
     </section>
   )
 }

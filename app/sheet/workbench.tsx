@@ -32,6 +32,7 @@ import { pressedBelow } from '../editor/edges.ts'
 import { type Arrivals, useArrivals } from './use-arrivals.ts'
 import { useCursorReady } from './use-cursor-ready.ts'
 import { useItemState } from './use-item-state.ts'
+import type { TurnCall } from './turnables.ts'
 import { type LeftOutInHand, useLeftOut } from './use-left-out.ts'
 import { type SheetPage, usePage } from './use-page.ts'
 import { useSaveKey } from './use-save-key.ts'
@@ -143,6 +144,7 @@ function opening(open: (dialog: SheetDialog) => void) {
     onPlace: () => open('place'),
     onSymbol: () => open('symbol'),
     onInsert: () => open('insert'),
+    onTurn: (of: TurnCall['of'], target: TurnCall['target']) => open({ name: 'turn', of, target }),
   }
 }
 

@@ -1,6 +1,6 @@
-import { Fragment, type Node, type NodeType } from 'prosemirror-model'
-import { Transform } from 'prosemirror-transform'
-import { isA, markOn } from '../kinds/facts.ts'
+import type { Node } from 'prosemirror-model'
+import { isA } from '../kinds/facts.ts'
+import type { Sections } from './reshape/sections.ts'
 
 /** Pieces made of titled parts. */
 export const PARTS_PIECES = ['tabs', 'accordion', 'steps', 'cards', 'timeline', 'carousel'] as const
@@ -34,16 +34,15 @@ export function headingRun(page: Node, from: number, to: number): HeadingRun | n
   const isMarked = levels.length > 1 || (from !== to && levels.length > 0)
   const found = isMarked ? markedRun(parent, first, last, Math.min(...levels)) : runAround(parent, first, last)
   if (!found) return null
-  const start = range.$from.start(range.depth)
+  return runOf(parent, range.$from.start(range.depth), found)
+}
+
+/** A run as places of the page; the content of its parent begins at `start`. */
+function runOf(parent: Node, start: number, { first, last, level }: IndexRun): HeadingRun {
   const titles: string[] = []
-  for (let at = found.first; at <= found.last; at++)
-    if (isHeading(parent.child(at), found.level)) titles.push(parent.child(at).textContent)
-  return {
-    from: start + sizeBefore(parent, found.first),
-    to: start + sizeBefore(parent, found.last + 1),
-    level: found.level,
-    titles,
-  }
+  for (let at = first; at <= last; at++)
+    if (isHeading(parent.child(at), level)) titles.push(parent.child(at).textContent)
+  return { from: start + sizeBefore(parent, first), to: start + sizeBefore(parent, last + 1), level, titles }
 }
 
 interface IndexRun {
@@ -99,69 +98,34 @@ function sizeBefore(parent: Node, index: number): number {
   return size
 }
 
-/** Makes a piece with parts of a run: each heading becomes the title of a part, what stands under it the part. */
-export function headingsToParts(page: Node, run: HeadingRun, piece: PartsPiece): Transform {
-  const types = page.type.schema.nodes
-  const parts: { heading: Node; blocks: Node[] }[] = []
+/** The headings of a run as sections, each with what stands under it; one of a higher level begins one as well. */
+export function sectionsOfRun(page: Node, run: HeadingRun): Sections {
+  const before: Node[] = []
+  const sections: { id: string | null; title: readonly Node[]; blocks: Node[] }[] = []
   page.slice(run.from, run.to).content.forEach((node) => {
-    if (isHeading(node, run.level)) parts.push({ heading: node, blocks: [] })
-    else parts.at(-1)?.blocks.push(node)
+    if (isHeading(node) && Number(node.attrs.level) <= run.level)
+      sections.push({ id: node.attrs.id as string | null, title: node.children, blocks: [] })
+    else (sections.at(-1)?.blocks ?? before).push(node)
   })
-  const made = parts.map(({ heading, blocks }) => {
-    const content = [...beneathTitle(heading, types.paragraph!), ...blocks]
-    return types.part!.create({ id: heading.attrs.id as string | null }, [
-      titleFrom(heading, types.partTitle!),
-      ...(content.length > 0 ? content : [types.paragraph!.create()]),
-    ])
-  })
-  return new Transform(page).replaceWith(run.from, run.to, types[piece]!.create({ level: run.level }, made))
-}
-
-/** The words of a heading with the marks that a title admits; a line break becomes a space. */
-function titleFrom(heading: Node, type: NodeType): Node {
-  const line: Node[] = []
-  heading.forEach((inline) => {
-    if (inline.isText) line.push(inline.mark(inline.marks.filter((mark) => type.allowsMarkType(mark.type))))
-    else line.push(heading.type.schema.text(' '))
-  })
-  return type.create(null, Fragment.from(line))
+  return { before, sections, level: run.level }
 }
 
 /**
- * A heading may hold links, equations and notes, a title may not: they go into a paragraph of their own, so that none
- * is lost.
+ * The runs that a selection or cursor can mean, the nearest first: that of `headingRun`, and around a cursor those of
+ * the levels above.
  */
-function beneathTitle(heading: Node, paragraph: NodeType): Node[] {
-  const kept = heading.children.filter(
-    (inline) => markOn(inline, 'link') !== undefined || !(inline.isText || isA(inline, 'lineBreak')),
-  )
-  return kept.length > 0 ? [paragraph.create(null, Fragment.from(kept))] : []
-}
-
-/** Makes headings of the parts of a piece, with what stood in them beneath. Null when there are none. */
-export function partsToHeadings(page: Node, position: number): Transform | null {
-  const piece = page.nodeAt(position)
-  if (!piece || !isA(piece.firstChild, 'part')) return null
-  const heading = piece.type.schema.nodes.heading!
-  const blocks: Node[] = []
-  piece.forEach((part) => {
-    blocks.push(
-      heading.create(
-        { level: piece.attrs.level as number, id: part.attrs.id as string | null },
-        part.firstChild?.content,
-      ),
-    )
-    const isBare = part.childCount === 2 && isA(part.child(1), 'paragraph') && part.child(1).content.size === 0
-    for (let at = 1; at < part.childCount && !isBare; at++) blocks.push(part.child(at))
-  })
-  return new Transform(page).replaceWith(position, position + piece.nodeSize, blocks)
-}
-
-/** Turns a piece with parts into another; the parts stay as they are. Null when the piece has none. */
-export function reform(page: Node, position: number, into: PartsPiece): Transform | null {
-  const piece = page.nodeAt(position)
-  if (!piece || !isA(piece.firstChild, 'part')) return null
-  // What the other piece has settings for, too; the rest begins as it does there.
-  const { level } = piece.attrs
-  return new Transform(page).setNodeMarkup(position, page.type.schema.nodes[into], { level: level as number })
+export function headingRuns(page: Node, from: number, to: number): readonly HeadingRun[] {
+  const nearest = headingRun(page, from, to)
+  if (!nearest || from !== to) return nearest ? [nearest] : []
+  const $from = page.resolve(nearest.from)
+  const { parent } = $from
+  const runs = [nearest]
+  let below = nearest.level
+  for (let at = $from.index() - 1; at >= 0; at--) {
+    const node = parent.child(at)
+    if (!isHeading(node) || Number(node.attrs.level) >= below) continue
+    below = Number(node.attrs.level)
+    runs.push(runOf(parent, $from.start(), siblingRun(parent, at, $from.index(), below)))
+  }
+  return runs
 }

@@ -7,7 +7,8 @@ import { problemOfPage } from '../document/check.ts'
 import { schema } from '../document/schema.ts'
 import { readPage } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
-import { headingRun, type HeadingRun, headingsToParts, partsToHeadings, reform } from './headings.ts'
+import { headingRun, type HeadingRun, type PartsPiece } from './headings.ts'
+import { materialOfRun, reshape, reshapeAt } from './reshape/reshape.ts'
 import { takeApart } from './take-apart.ts'
 import { addEntry, entriesOf, moveEntry, removeEntry } from './parts.ts'
 
@@ -26,6 +27,9 @@ function lawful(page: Node, transform: Transform | null): Node {
   expect(sent.eq(doc)).toBe(true)
   return doc
 }
+
+const headingsToParts = (of: Node, run: HeadingRun, piece: PartsPiece) => reshape(of, materialOfRun(of, run), piece)
+const partsToHeadings = (of: Node, position: number) => reshapeAt(of, position, 'headings')
 
 const page = (html: string): Node => readPage(`<h1>T</h1>${html}`).page
 const html = (of: Node): string => writePage(of, 'source').replace(/^<h1>T<\/h1>\n?/, '')
@@ -70,7 +74,7 @@ test('headings to tabs to accordion and back to headings is where it began', () 
   const start = page(THREE)
   const run = headingRun(start, at(start, 'c'), at(start, 'c'))!
   const tabs = lawful(start, headingsToParts(start, run, 'tabs'))
-  const accordion = lawful(tabs, reform(tabs, pieceAt(tabs, 'tabs'), 'accordion'))
+  const accordion = lawful(tabs, reshapeAt(tabs, pieceAt(tabs, 'tabs'), 'accordion'))
   const back = lawful(accordion, partsToHeadings(accordion, pieceAt(accordion, 'accordion')))
   expect(back.eq(start)).toBe(true)
 })
@@ -79,7 +83,7 @@ test('where no heading leads there is nothing to make parts of', () => {
   const start = page('<p>a</p><p>b</p>')
   expect(headingRun(start, at(start, 'b'), at(start, 'b'))).toBeNull()
   expect(partsToHeadings(start, at(start, 'a'))).toBeNull()
-  expect(reform(start, 0, 'tabs')).toBeNull()
+  expect(reshapeAt(start, 0, 'tabs')).toBeNull()
 })
 
 test('the links of a heading are not lost when it becomes a title', () => {
@@ -96,7 +100,7 @@ test('what a title can’t hold goes beneath it: links, equations, notes', () =>
   )
   const made = lawful(start, headingsToParts(start, headingRun(start, 4, 4)!, 'tabs'))
   expect(writePage(made, 'source')).toContain(
-    '<p><a href="#x">there</a><span role="doc-footnote">why</span><span data-piece="equation">x^2</span></p><p>a</p>',
+    '<h2>See there</h2><p><a href="#x">there</a><span role="doc-footnote">why</span> <span data-piece="equation">x^2</span></p><p>a</p>',
   )
 })
 

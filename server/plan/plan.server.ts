@@ -214,12 +214,13 @@ export async function changeSettings(
 }
 
 /**
- * Makes a book of a page, beside it: a chapter for each heading of its highest level. The page stays as it is, so that
- * students lose nothing until the book is published.
+ * Makes a book of a page, beside it: a chapter for each heading down to a level, or of its highest. The page stays as
+ * it is, so that students lose nothing until the book is published.
  */
 export async function splitIntoBook(
   courseId: string,
   id: string,
+  level?: number,
 ): Promise<PlanResult<{ ids: string[]; notes: readonly string[] }>> {
   return transaction(async (db) => {
     const plan = await lockPlan(db, courseId)
@@ -228,7 +229,7 @@ export async function splitIntoBook(
     if (!entry || !tree) return { ok: false, reason: 'That is no longer in the plan.' }
     if (entry.kind !== 'page') return { ok: false, reason: 'Only a page is split into chapters.' }
     const ids = Array.from({ length: tree.page.childCount }, () => nanoid(12))
-    const split = splitPage(tree.page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`)
+    const split = splitPage(tree.page, (chapter, place) => `${ids[chapter + 1] ?? ''}${place && `#${place}`}`, level)
     if (!split)
       return {
         ok: false,

@@ -20,7 +20,7 @@ test('three headings become tabs with one action; renamed to nothing and back, r
 }) => {
   const page = await fixture.open('author', await fixture.addPage('footings', THREE))
   await cursorAfter(page, 'On a slope')
-  await page.getByRole('tabpanel').getByRole('button', { name: 'Tabs', exact: true }).click()
+  await turnInto(page, 'Tabs')
   await expect(titles(page)).toHaveText(['On the flat', 'On a slope', 'Across a stream'])
   await expect(sheet(page).getByText('Flat words.')).toBeVisible()
   await expect(sheet(page).getByText('Slope words.')).toBeHidden()
@@ -55,13 +55,13 @@ test('three headings become tabs with one action; renamed to nothing and back, r
   await page.getByRole('button', { name: 'Remove Uphill' }).click()
   await expect(titles(page)).toHaveText(['On the flat', 'Across a stream', 'In sand'])
 
-  await page.getByRole('tabpanel').getByRole('button', { name: 'Accordion', exact: true }).click()
+  await turnInto(page, 'Accordion')
   await expect(sheet(page).locator('.accordion > .part > .part-title')).toHaveText([
     'On the flat',
     'Across a stream',
     'In sand',
   ])
-  await page.getByRole('tabpanel').getByRole('button', { name: 'Headings', exact: true }).click()
+  await turnInto(page, 'Headings')
   await expect(sheet(page).locator('h2')).toHaveText(['On the flat', 'Across a stream', 'In sand'])
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
@@ -71,6 +71,16 @@ test('three headings become tabs with one action; renamed to nothing and back, r
     'FootingsBefore.On the flatFlat words.Across a streamStream words.In sandSand words.',
   )
 })
+
+/** Turns the piece at the cursor into something else, by the side desk and its dialog. */
+async function turnInto(page: Page, name: string): Promise<void> {
+  await page.getByRole('tabpanel').getByRole('button', { name, exact: true }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Turn into/ })
+    .click()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+}
 
 test('a reveal in a tab, a box in the reveal, and words after each of them', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('nest', '<h1>Nest</h1><p>Begin.</p>'))

@@ -419,6 +419,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   ],
   '/documents/:documentId/past/:version': [
     { path: '/documents/page/past/0', status: AUTHORS_DATA },
+    { path: '/documents/page/past/now', status: AUTHORS_DATA },
     { path: '/documents/page/past/99', status: [401, 404, 403, 403, 404, 404] },
     { path: '/documents/page/past/-1', status: [401, 404, 403, 403, 404, 404] },
   ],

@@ -2,7 +2,8 @@ import type { Node, NodeType } from 'prosemirror-model'
 import { canJoin, canSplit, findWrapping, liftTarget, type Step, Transform } from 'prosemirror-transform'
 import { EditorState } from 'prosemirror-state'
 import { CellSelection, mergeCells, splitCell, TableMap } from 'prosemirror-tables'
-import { PARTS_PIECES, partsToHeadings, reform } from '../../core/structure/headings.ts'
+import { PARTS_PIECES } from '../../core/structure/headings.ts'
+import { reshapeAt } from '../../core/structure/reshape/reshape.ts'
 import { addEntry, moveEntry, removeEntry } from '../../core/structure/parts.ts'
 import { addCaption, moveColumn, moveRow, removeCaption, setColumnWidth, setHeaders } from '../../core/tables/change.ts'
 import { schema } from '../../core/document/schema.ts'
@@ -200,8 +201,8 @@ export function randomEdit(page: Node, random: Random, freshSign: () => string):
           addEntry(page, piece, from),
           removeEntry(page, piece, from),
           moveEntry(page, piece, from, to),
-          reform(page, piece, random.pick(PARTS_PIECES)),
-          partsToHeadings(page, piece),
+          reshapeAt(page, piece, random.pick(PARTS_PIECES)),
+          reshapeAt(page, piece, 'headings'),
         ][random.below(5)]
         if (!change) return null
         for (const step of change.steps) transform.step(step)

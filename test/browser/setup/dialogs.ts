@@ -160,6 +160,26 @@ export const DIALOGS: readonly Opened[] = [
     },
   },
   {
+    file: 'turning/turn-dialog.tsx',
+    name: /^Turn the heading/,
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      await page.keyboard.press('Enter')
+      await page.keyboard.type('## Sorts')
+      await page.keyboard.press('Control+j')
+      await page.getByRole('dialog').getByRole('combobox').fill('turn into')
+      await page.keyboard.press('Enter')
+    },
+  },
+  {
+    file: 'plan/turn-entry.tsx',
+    name: 'Make one page of “Lesson one”',
+    path: PLAN,
+    asksNothing: true,
+    open: (page) => inMenu(page, 'Lesson one', 'Turn into…'),
+  },
+  {
     file: 'sheet/publish-dialog.tsx',
     name: /^Publish edition/,
     path: SHEET,
