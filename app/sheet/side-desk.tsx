@@ -27,6 +27,7 @@ import '../shell/side-desk.css'
 
 const LinkDesk = onDemand(() => import('./link-desk.tsx').then((module) => module.LinkDesk))
 const TurnDesk = onDemand(() => import('../turning/turn-desk.tsx').then((module) => module.TurnDesk))
+const MeasuresDesk = onDemand(() => import('../measures/measures-desk.tsx').then((module) => module.MeasuresDesk))
 const SetAsideDesk = onDemand(() => import('./set-aside-desk.tsx').then((module) => module.SetAsideDesk))
 const PastDesk = onDemand(() => import('../history/past-desk.tsx').then((module) => module.PastDesk))
 const EntryDesk = onDemand(() => import('../plan/entry-desk.tsx').then((module) => module.EntryDesk))
@@ -106,7 +107,7 @@ export function SideDesk(props: Props) {
           </>
         )}
         {tab === 'proof' && <Proofs {...{ editor, findings, spelling }} />}
-        {tab === 'outline' && <OutlineDesk editor={editor} />}
+        {tab === 'outline' && <OutlineAndMeasures editor={editor} onTurn={props.onTurn} />}
         {tab === 'past' && <PastDesk {...{ editor, documentId, editions, timeZone, version }} />}
         {tab === 'entry' && <EntryDesk courseId={data.course.id} {...{ timeZone }} entry={{ ...entry, documentId }} />}
         {tab === 'aside' && <SetAsideDesk {...{ editor, setAside, timeZone, held }} />}
@@ -118,7 +119,17 @@ export function SideDesk(props: Props) {
 /** Fetches what opens on demand a little after the sheet stands. */
 function usePartsFetched(): void {
   useEffect(() => {
-    const parts = [LinkDesk, TurnDesk, SetAsideDesk, PastDesk, ProofDesk, SpellingDesk, EntryDesk, RowList]
+    const parts = [
+      LinkDesk,
+      TurnDesk,
+      MeasuresDesk,
+      SetAsideDesk,
+      PastDesk,
+      ProofDesk,
+      SpellingDesk,
+      EntryDesk,
+      RowList,
+    ]
     const timer = setTimeout(() => parts.forEach((part) => part.preload()), 800)
     return () => clearTimeout(timer)
   }, [])
@@ -133,6 +144,13 @@ function Proofs({ editor, findings, spelling }: Pick<Props, 'editor' | 'findings
     </>
   )
 }
+
+const OutlineAndMeasures = (props: Pick<Props, 'editor' | 'onTurn'>) => (
+  <>
+    <OutlineDesk editor={props.editor} />
+    <MeasuresDesk {...props} />
+  </>
+)
 
 /** Each call opens a part of the desk, and gives it the focus. */
 function useCalls({ count, answered }: DeskCalls, open: () => void): void {
@@ -170,6 +188,7 @@ function PieceDesk({ editor, onTurn }: Pick<Props, 'editor' | 'onTurn'>) {
           <h2>Outline</h2>
           <OutlineDesk editor={editor} />
         </section>
+        <MeasuresDesk {...{ editor, onTurn }} />
       </>
     )
   const Settings = pieceOf(piece.name)?.Settings

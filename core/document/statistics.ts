@@ -48,7 +48,7 @@ export function* statisticsInSteps(page: Node): Generator<void, Statistics> {
 
 /** The words of a part of a page, counted in the same way. */
 export function countWords(node: Node): number {
-  return count(node).words
+  return (node.isTextblock ? known(node) : count(node)).words
 }
 
 function count(page: Node): { words: number; characters: number } {

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { turnInto } from './setup/turning.ts'
 import { cursorAfter, expect, kept, sheet, storedText, test } from './setup/fixture.ts'
 
 /** Inserts a piece by the first letters of its name. */
@@ -71,16 +72,6 @@ test('three headings become tabs with one action; renamed to nothing and back, r
     'FootingsBefore.On the flatFlat words.Across a streamStream words.In sandSand words.',
   )
 })
-
-/** Turns the piece at the cursor into something else, by the side desk and its dialog. */
-async function turnInto(page: Page, name: string): Promise<void> {
-  await page.getByRole('tabpanel').getByRole('button', { name, exact: true }).click()
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Turn into/ })
-    .click()
-  await expect(page.getByRole('dialog')).toHaveCount(0)
-}
 
 test('a reveal in a tab, a box in the reveal, and words after each of them', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('nest', '<h1>Nest</h1><p>Begin.</p>'))

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test'
 import { withClient } from '../server/setup/app.ts'
 import { cursorAfter, expect, kept, sheet, storedPage, storedText, test } from './setup/fixture.ts'
+import { turnInto } from './setup/turning.ts'
 
 /** Inserts a piece by what it is for, as the first letters of it are typed. */
 async function insert(page: Page, purpose: string): Promise<void> {
@@ -43,13 +44,12 @@ test('a warning by its purpose, an aside, steps turned into cards and back, publ
   await page.keyboard.type('Down to sound courses.')
   await page.getByRole('button', { name: 'Add a step' }).click()
   await page.keyboard.type('Build')
-  const turn = (name: string) => page.getByRole('tabpanel').getByRole('button', { name, exact: true }).click()
-  await turn('Cards')
+  await turnInto(page, 'Cards')
   await expect(sheet(page).locator('.cards > .part > .part-title')).toHaveText(['Strip', '', 'Build'])
   await page.getByRole('button', { name: 'Remove Card 2' }).click()
   await expect(sheet(page).locator('.cards > .part')).toHaveCount(2)
-  await turn('Timeline')
-  await turn('Steps')
+  await turnInto(page, 'Timeline')
+  await turnInto(page, 'Steps')
   await expect(sheet(page).locator('.steps > .part > .part-title')).toHaveText(['Strip', 'Build'])
   await kept(page)
   const words =

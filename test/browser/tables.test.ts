@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
 import { cursorAfter, expect, kept, publish, sheet, storedText, test } from './setup/fixture.ts'
+import { turnInto } from './setup/turning.ts'
 
 /* What an author does to a table, as they do it: by key, by menu, by mouse, from a spreadsheet, with others in it. */
 
@@ -196,16 +197,15 @@ test('a table is turned into a list, back, and into columns, each with one step 
     ),
   )
   await sheet(page).getByText('footing').click()
-  const desk = page.getByRole('tabpanel', { name: 'Piece' })
-  await desk.getByRole('button', { name: 'A list' }).click()
+  await turnInto(page, 'List')
   await expect(sheet(page).locator('table')).toHaveCount(0)
   await expect(sheet(page).locator('ul > li > ul > li')).toHaveText(['top', 'ground'])
   await expect(sheet(page)).toBeFocused()
   await sheet(page).getByText('cope').click()
-  await desk.getByRole('button', { name: 'A table' }).click()
+  await turnInto(page, 'Table')
   await expect(sheet(page).locator('td')).toHaveText(['cope', 'top', 'footing', 'ground'])
   await sheet(page).getByText('cope').click()
-  await desk.getByRole('button', { name: 'Columns' }).click()
+  await turnInto(page, 'Columns')
   await expect(sheet(page).locator('.columns > *')).toHaveText([/cope\s*footing/, /top\s*ground/])
   await page.keyboard.press('Control+z')
   await expect(sheet(page).locator('td')).toHaveCount(4)

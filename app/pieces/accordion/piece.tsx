@@ -31,7 +31,7 @@ function OpeningSettings({ editor, position }: SettingsProps) {
 export const accordion: Piece = {
   kind: 'accordion',
   entry: 'part',
-  Settings: partsSettings('accordion', 'part', OpeningSettings),
+  Settings: partsSettings('part', OpeningSettings),
   offer: {
     group: 'fold',
     name: 'Accordion',

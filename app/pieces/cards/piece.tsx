@@ -31,7 +31,7 @@ function CardsSettings({ editor, position }: SettingsProps) {
 export const cards: Piece = {
   kind: 'cards',
   entry: 'card',
-  Settings: partsSettings('cards', 'card', CardsSettings),
+  Settings: partsSettings('card', CardsSettings),
   offer: {
     group: 'apart',
     name: 'Cards',

@@ -57,7 +57,7 @@ function picturesIn(piece: Node | null): number[] {
 export const carousel: Piece = {
   kind: 'carousel',
   entry: 'slide',
-  Settings: partsSettings('carousel', 'slide', ShowsSetting),
+  Settings: partsSettings('slide', ShowsSetting),
   offer: {
     group: 'fold',
     name: 'Carousel',

@@ -22,7 +22,7 @@ function StartSetting({ editor, position }: SettingsProps) {
 export const steps: Piece = {
   kind: 'steps',
   entry: 'step',
-  Settings: partsSettings('steps', 'step', StartSetting),
+  Settings: partsSettings('step', StartSetting),
   offer: {
     group: 'fold',
     name: 'Steps',

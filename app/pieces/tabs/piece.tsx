@@ -43,7 +43,7 @@ function TabsSettings({ editor, position }: SettingsProps) {
 export const tabs: Piece = {
   kind: 'tabs',
   entry: 'tab',
-  Settings: partsSettings('tabs', 'tab', TabsSettings),
+  Settings: partsSettings('tab', TabsSettings),
   offer: {
     group: 'fold',
     name: 'Tabs',

@@ -5,7 +5,7 @@ import type { Piece } from '../piece.ts'
 export const timeline: Piece = {
   kind: 'timeline',
   entry: 'date',
-  Settings: partsSettings('timeline', 'date'),
+  Settings: partsSettings('date'),
   offer: {
     group: 'fold',
     name: 'Timeline',
