@@ -1,3 +1,4 @@
+import { keepInAddress, placeOf, takeFromAddress } from './address.ts'
 import { fold, freshId, partsOf, SHOW, unfold } from './parts.ts'
 
 /** So many parts are opened and closed at once by a button above them; fewer are sooner pressed one by one. */
@@ -41,6 +42,7 @@ export interface FoldOptions {
 
 /** Puts a button into the heading of a part, which opens and closes what is under it. */
 export function makeFold(part: HTMLElement, heading: HTMLElement, { index, isRegion, changed }: FoldOptions): Fold {
+  const place = placeOf(part, heading)
   const body = document.createElement('div')
   body.className = 'fold-body'
   body.id = freshId('fold')
@@ -72,7 +74,11 @@ export function makeFold(part: HTMLElement, heading: HTMLElement, { index, isReg
     made.set(isOpen)
     changed(isOpen ? made : null)
   }
-  button.addEventListener('click', () => show(!made.isOpen()))
+  button.addEventListener('click', () => {
+    show(!made.isOpen())
+    if (made.isOpen()) keepInAddress(part, place)
+    else takeFromAddress(place)
+  })
   body.addEventListener('beforematch', () => show(true))
   for (const place of [part, body]) place.addEventListener(SHOW, () => show(true))
   return made

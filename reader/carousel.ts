@@ -1,3 +1,4 @@
+import { keepInAddress, placeOf } from './address.ts'
 import { makeCompared } from './compared.ts'
 import { fold, freshId, nearestHeading, partsOf, SHOW, unfold } from './parts.ts'
 import { makeWays } from './ways.ts'
@@ -38,10 +39,15 @@ export function makeCarousel(piece: HTMLElement): void {
     }
     ways.follow(index)
   }
+  const places = slides.map(({ part, heading }) => placeOf(part, heading))
+  const choose = (index: number): void => {
+    select(index)
+    keepInAddress(slides[index]!.part, places[index]!)
+  }
   const ways = makeWays(
     piece,
     slides.map(({ part }) => part.dataset.place ?? ''),
-    select,
+    choose,
   )
   for (const button of ways.row.querySelectorAll('button')) button.setAttribute('aria-controls', track.id)
   for (const [index, { part }] of slides.entries()) {
@@ -54,7 +60,7 @@ export function makeCarousel(piece: HTMLElement): void {
   takeSwipes(track, (by) => {
     const at = slides.findIndex(({ part }) => !part.hidden)
     const next = at + (getComputedStyle(piece).direction === 'rtl' ? -by : by)
-    if (slides[next]) select(next)
+    if (slides[next]) choose(next)
   })
 }
 

@@ -1,3 +1,4 @@
+import { keepInAddress, placeOf } from './address.ts'
 import { fold, freshId, nearestHeading, partsOf, SHOW, unfold } from './parts.ts'
 import { makeWays } from './ways.ts'
 
@@ -9,6 +10,7 @@ export function makeTabs(piece: HTMLElement): void {
   const parts = partsOf(piece)
   if (parts.length === 0) return
   const row = rowOf(piece)
+  const places = parts.map(({ part, heading }) => placeOf(part, heading))
   const buttons = parts.map(({ part, heading }, index) => {
     const button = document.createElement('button')
     button.type = 'button'
@@ -40,15 +42,19 @@ export function makeTabs(piece: HTMLElement): void {
     ? makeWays(
         piece,
         buttons.map(() => ''),
-        select,
+        (index) => choose(index),
       )
     : null
+  const choose = (index: number, takesFocus = false): void => {
+    select(index, takesFocus)
+    keepInAddress(parts[index]!.part, places[index]!)
+  }
   for (const [index, { part }] of parts.entries()) {
-    buttons[index]!.addEventListener('click', () => select(index))
+    buttons[index]!.addEventListener('click', () => choose(index))
     part.addEventListener('beforematch', () => select(index))
     part.addEventListener(SHOW, () => select(index))
   }
-  takeKeys(row, buttons, select)
+  takeKeys(row, buttons, choose)
   piece.prepend(row)
   if (ways) piece.append(ways.row)
   piece.classList.add('is-live')

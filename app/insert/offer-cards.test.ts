@@ -30,6 +30,8 @@ test('a piece is found by its name first, then by what it is for', () => {
     button: 'Pop-up',
     procedure: 'Steps',
     history: 'Timeline',
+    vocabulary: 'Glossary term',
+    sticker: 'Badge',
     quiz: 'Practice question',
     sidebar: 'Aside',
     line: 'Rule',

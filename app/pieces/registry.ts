@@ -16,6 +16,8 @@ import { contents } from './contents/piece.tsx'
 import { displayEquation, equation } from './equation/piece.tsx'
 import { footnote } from './footnote/piece.tsx'
 import { chart } from './chart/piece.tsx'
+import { badge } from './badge/piece.tsx'
+import { glossaryTerm } from './glossary-term/piece.tsx'
 import { graph } from './graph/piece.tsx'
 import { htmlPiece } from './html-piece/piece.tsx'
 import type { Piece } from './piece.ts'
@@ -57,6 +59,8 @@ export const PIECES: readonly Piece[] = [
   equation,
   footnote,
   namedPlace,
+  glossaryTerm,
+  badge,
   table,
   captionedTable,
   preformatted,

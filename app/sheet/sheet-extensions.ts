@@ -9,6 +9,7 @@ import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { hiddenCharacters } from '../editor/hidden/hidden-characters.ts'
 import { equations } from '../editor/equations/asking.ts'
+import { wordsDialog } from '../editor/asking-words.ts'
 import { symbols } from '../editor/symbols/asking.ts'
 import { footnotes } from '../editor/footnotes/asking.ts'
 import { hereInWords } from './here-in-words.ts'
@@ -192,6 +193,16 @@ const linksOnSheet = ({ onTrouble }: EditorCallbacks): Plugin[] => [
   wordsFollow(),
 ]
 
+/** What commands of the sheet ask in a dialog. */
+const dialogsOf = (callbacks: EditorCallbacks): Plugin[] => [
+  equations(callbacks.onEquation),
+  tableDialog(callbacks.onTable),
+  footnotes(callbacks.onFootnote),
+  namedPlaces(callbacks.onPlace),
+  symbols(callbacks.onSymbol),
+  wordsDialog(callbacks.onWords),
+]
+
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */
 export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
   const { onTitleTooLong } = callbacks
@@ -203,11 +214,7 @@ export function sheetExtensions(callbacks: EditorCallbacks): AnyExtension[] {
         leavingByTab(),
         localSteps(),
         keysAtLatestState(),
-        equations(callbacks.onEquation),
-        tableDialog(callbacks.onTable),
-        footnotes(callbacks.onFootnote),
-        namedPlaces(callbacks.onPlace),
-        symbols(callbacks.onSymbol),
+        ...dialogsOf(callbacks),
         notesBelow(),
         typingBeside(),
         ...linksOnSheet(callbacks),

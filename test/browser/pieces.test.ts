@@ -310,6 +310,32 @@ test('a link opens the tab it points into, the browser’s search opens what is 
   await expect(plain.locator('article h2')).toHaveText(['On the flat', 'On a slope', 'Across', 'Lay', 'Pack'])
 })
 
+test('the part that is open stands in the address: it is open again for whoever is sent it, and closing takes it out', async ({
+  fixture,
+}) => {
+  await fixture.addPage('parts', PARTS, { isPublished: true })
+  const page = await fixture.open('student', '/read/course/parts')
+  await page.getByRole('tab', { name: 'Across' }).click()
+  await expect(page).toHaveURL(/#stream$/)
+  await page.getByRole('tab', { name: 'Across' }).press('ArrowLeft')
+  await expect(page.getByText('Slope words.')).toBeVisible()
+  const slope = page.url()
+  expect(slope).toMatch(/#.+$/)
+  await page.getByRole('button', { name: 'Pack' }).click()
+  const pack = page.url()
+  expect(pack).not.toBe(slope)
+  await page.getByRole('button', { name: 'Pack' }).click()
+  expect(page.url()).not.toContain('#')
+  for (const [address, words] of [
+    [slope, 'Slope words.'],
+    [pack, 'Packing words.'],
+  ] as const) {
+    const other = await fixture.open('student', new URL(address).pathname + new URL(address).hash)
+    await expect(other.getByText(words)).toBeVisible()
+    await other.context().close()
+  }
+})
+
 test('what is typed right after Enter in the insert dialog goes into the piece', async ({ fixture }) => {
   const page = await fixture.open('author', await fixture.addPage('page', '<h1>A page</h1><p>Words.</p><p></p>'))
   await page.waitForTimeout(1000)
