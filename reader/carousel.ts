@@ -14,11 +14,7 @@ export function makeCarousel(piece: HTMLElement): void {
   const slides = partsOf(piece)
   if (slides.length === 0 || (piece.dataset.shows === 'compared' && makeCompared(piece))) return
   piece.classList.add('is-live')
-  piece.setAttribute('role', 'group')
-  piece.setAttribute('aria-roledescription', piece.dataset.called ?? '')
-  const label = nearestHeading(piece)
-  if (label) piece.setAttribute('aria-labelledby', label.id)
-  else piece.setAttribute('aria-label', piece.dataset.called ?? '')
+  nameGroup(piece)
   const track = document.createElement('div')
   track.className = 'slides'
   track.id = freshId('slides')
@@ -62,6 +58,15 @@ export function makeCarousel(piece: HTMLElement): void {
     const next = at + (getComputedStyle(piece).direction === 'rtl' ? -by : by)
     if (slides[next]) choose(next)
   })
+}
+
+/** Says what the piece is, by the heading it stands under. */
+function nameGroup(piece: HTMLElement): void {
+  piece.setAttribute('role', 'group')
+  piece.setAttribute('aria-roledescription', piece.dataset.called ?? '')
+  const label = nearestHeading(piece)
+  if (label) piece.setAttribute('aria-labelledby', label.id)
+  else piece.setAttribute('aria-label', piece.dataset.called ?? '')
 }
 
 /** A finger that moves along the line more than across it means the next slide, or the one before. */

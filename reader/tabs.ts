@@ -11,22 +11,8 @@ export function makeTabs(piece: HTMLElement): void {
   if (parts.length === 0) return
   const row = rowOf(piece)
   const places = parts.map(({ part, heading }) => placeOf(part, heading))
-  const buttons = parts.map(({ part, heading }, index) => {
-    const button = document.createElement('button')
-    button.type = 'button'
-    button.id = freshId('tab')
-    button.setAttribute('role', 'tab')
-    button.append(...[...heading.childNodes].map((node) => node.cloneNode(true)))
-    if (button.textContent?.trim() === '') button.textContent = `${index + 1}`
-    row.append(button)
-    // Its id is a place to link to and stays; one without gets its own.
-    part.id ||= freshId('panel')
-    part.setAttribute('role', 'tabpanel')
-    button.setAttribute('aria-controls', part.id)
-    part.setAttribute('aria-labelledby', button.id)
-    part.tabIndex = 0
-    return button
-  })
+  const buttons = parts.map((each, index) => tabFor(each, index))
+  row.append(...buttons)
   const select = (index: number, takesFocus = false): void => {
     for (const [at, { part }] of parts.entries()) {
       const isOn = at === index
@@ -59,6 +45,23 @@ export function makeTabs(piece: HTMLElement): void {
   if (ways) piece.append(ways.row)
   piece.classList.add('is-live')
   select(0)
+}
+
+/** The button of a part, with its title; the part is its panel. */
+function tabFor({ part, heading }: ReturnType<typeof partsOf>[number], index: number): HTMLButtonElement {
+  const button = document.createElement('button')
+  button.type = 'button'
+  button.id = freshId('tab')
+  button.setAttribute('role', 'tab')
+  button.append(...[...heading.childNodes].map((node) => node.cloneNode(true)))
+  if (button.textContent?.trim() === '') button.textContent = `${index + 1}`
+  // Its id is a place to link to and stays; one without gets its own.
+  part.id ||= freshId('panel')
+  part.setAttribute('role', 'tabpanel')
+  button.setAttribute('aria-controls', part.id)
+  part.setAttribute('aria-labelledby', button.id)
+  part.tabIndex = 0
+  return button
 }
 
 /** The row of the titles, named by the heading under which the piece stands. */
