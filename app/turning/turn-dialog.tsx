@@ -39,7 +39,7 @@ export function TurnDialog(props: Props) {
   const { material, which, targets, target, levels, level, reasons, reason, choose } = useChoice(props)
   const { isAsking, problem, ask } = useAsking()
   const turn = async (): Promise<void> => {
-    if (reason === '' && (await ask(() => onTurn({ material, target, level })))) onClose()
+    if (reason === '' && !isAsking && (await ask(() => onTurn({ material, target, level })))) onClose()
   }
   return (
     <Dialog

@@ -14,11 +14,16 @@ export interface Turning {
   readonly whyNot: string
 }
 
+/** Whether items of a list are there to be ticked, which nothing else has. */
+export const hasTicks = (piece: Node): boolean => piece.children.some(({ attrs }) => typeof attrs.task === 'string')
+export const NOTHING_TO_TICK = 'Its items are ticked off; elsewhere there is nothing to tick.'
+
 /** What the piece at a position can be turned into; nothing for most. */
 export function turnings(page: Node, position: number): readonly Turning[] {
   const { piece } = wholePiece(page, position)
   if (!piece) return []
-  if (isA(piece, 'bulletList', 'orderedList', 'columns')) return [{ into: 'table', whyNot: '' }]
+  if (isA(piece, 'bulletList', 'orderedList', 'columns'))
+    return [{ into: 'table', whyNot: hasTicks(piece) ? NOTHING_TO_TICK : '' }]
   const table = tableOf(piece)
   if (!table) return []
   const { width } = gridOf(table)

@@ -15,6 +15,7 @@ export function tracksOf(page: Node): Tracks {
   const tracks: Tracks = { words: [], links: [], things: [], places: [] }
   page.descendants((node) => {
     if (typeof node.attrs.id === 'string') tracks.places.push(node.attrs.id)
+    if (typeof node.attrs.task === 'string') tracks.things.push(`to tick: ${node.attrs.task}`)
     for (const { type, attrs } of node.marks) {
       if (type.name === 'link') tracks.links.push(`${String(attrs.href)} ${node.text ?? ''}`)
       if (type.name === 'glossaryTerm') tracks.things.push(`term ${String(attrs.definition)} ${node.text ?? ''}`)
