@@ -75,7 +75,7 @@ test('tabs become pages, links to them stand in their place, and every link lead
   ])
 })
 
-test('whatever becomes pages, nothing is lost, and the pages joined again hold all of it', { timeout: 60_000 }, () => {
+test('whatever becomes pages, nothing is lost, and the pages joined again hold all of it', { timeout: 300_000 }, () => {
   let count = 0
   fc.assert(
     fc.property(anyPage, fc.nat(), (page, which) => {
