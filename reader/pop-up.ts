@@ -15,6 +15,21 @@ export function makePopUp(piece: HTMLDetailsElement): void {
     event.preventDefault()
     open(piece, summary)
   })
+  openByLinks(piece, summary)
+}
+
+/** Words of the page that lead to it open it where they stand; the focus goes back to them. */
+function openByLinks(piece: HTMLDetailsElement, summary: HTMLElement): void {
+  if (piece.id === '') return
+  for (const link of document.querySelectorAll<HTMLAnchorElement>(
+    `a[href="#${CSS.escape(encodeURIComponent(piece.id))}"]`,
+  )) {
+    link.setAttribute('aria-haspopup', 'dialog')
+    link.addEventListener('click', (event) => {
+      event.preventDefault()
+      if (!piece.open) open(piece, summary)
+    })
+  }
 }
 
 function open(piece: HTMLDetailsElement, summary: HTMLElement): void {

@@ -54,13 +54,16 @@ function Pages({ material: { content }, name }: { material: Material; name: stri
 function Drawn({ page, material, shape, level, language }: Omit<Props, 'target' | 'isPossible'> & { shape: Shape }) {
   const holder = useRef<HTMLDivElement>(null)
   const [drawn, setDrawn] = useState<{ html: string; isCut: boolean } | null>(null)
+  const [isAway, setAway] = useState(false)
   useEffect(() => {
     let isOld = false
     const transform = reshape(page, material, shape, level)
     if (!transform) return setDrawn(null)
-    void import('./draw-preview.ts').then(({ drawPreview }) => {
-      if (!isOld) setDrawn(drawPreview(transform, material, language))
-    })
+    // What draws is fetched when it is first needed; without it, everything else can be done all the same.
+    void import('./draw-preview.ts').then(
+      ({ drawPreview }) => !isOld && setDrawn(drawPreview(transform, material, language)),
+      () => setAway(true),
+    )
     return () => void (isOld = true)
   }, [page, material, shape, level, language])
   useEffect(() => {
@@ -70,7 +73,11 @@ function Drawn({ page, material, shape, level, language }: Omit<Props, 'target' 
   }, [drawn])
   return (
     <>
-      {drawn === null && <p className="soft">Drawing it…</p>}
+      {drawn === null && (
+        <p className="soft">
+          {isAway ? 'It can’t be shown: the server does not answer. It can be done all the same.' : 'Drawing it…'}
+        </p>
+      )}
       <div
         ref={holder}
         className="page-content"

@@ -28,7 +28,7 @@ test('headings have the names that they have where the page is published', () =>
 
 test('places are told in their order, with what an author knows them by', () => {
   const { page } = readPage(
-    '<h1>A</h1><h2>Frost</h2><h2 id="frost">Cold</h2><p>x<span id="bites" data-name="It bites"></span></p><p><span id="bare"></span></p><details id="more"><summary>More of it</summary><p>x</p></details><h3></h3>',
+    '<h1>A</h1><h2>Frost</h2><h2 id="frost">Cold</h2><p>x<span id="bites" data-name="It bites"></span></p><p><span id="bare"></span></p><details id="more"><summary>More of it</summary><p>x</p></details><h3></h3><details data-piece="pop-up"><summary>Frost</summary><p>x</p></details>',
   )
   expect(placesOfPage(page).map(({ place, title, sort, isNamed }) => [place, title, sort, isNamed])).toEqual([
     ['frost-2', 'Frost', 'heading', false],
@@ -37,5 +37,6 @@ test('places are told in their order, with what an author knows them by', () => 
     ['bare', 'bare', 'named place', true],
     ['more', 'More of it', 'piece', true],
     ['part', '', 'heading', false],
+    ['frost-3', 'Frost', 'piece', false],
   ])
 })

@@ -53,8 +53,20 @@ export function placesOfPage(page: Node): PagePlace[] {
     return true
   })
   // After the headings, whose names are given first where the page is published.
-  const equations = equationPlaces(page, taken)
-  return equations.length === 0 ? found : [...found, ...equations].sort((a, b) => a.position - b.position)
+  const later = [...equationPlaces(page, taken), ...popUpPlaces(page, taken)]
+  return later.length === 0 ? found : [...found, ...later].sort((a, b) => a.position - b.position)
+}
+
+/** Pop-ups that have no name yet, by the words of their buttons: one gets a name when words of the page open it. */
+function popUpPlaces(page: Node, taken: Set<string>): PagePlace[] {
+  const found: PagePlace[] = []
+  page.descendants((node, position) => {
+    const title = isA(node, 'popUp') && node.attrs.id === null ? firstWords(node) : ''
+    if (title !== '')
+      found.push({ place: freshName(slug(title), taken), title, sort: 'piece', position, isNamed: false })
+    return !node.isTextblock && !isA(node, 'feedback')
+  })
+  return found
 }
 
 /** So much of a formula tells it from others. */

@@ -157,6 +157,32 @@ test('a pop-up by the keys of the ARIA Authoring Practices, and without script',
   await expect(plain.getByText('Tell somebody.')).toBeVisible()
 })
 
+test('a word of the page opens a pop-up where it stands, and has the focus again', async ({ fixture }) => {
+  const source = POP_UP.replace(' id="fell"', '').replace('First.', 'First look at the fell.')
+  const page = await fixture.open('author', await fixture.addPage('safety', source))
+  await cursorAfter(page, 'the fell.')
+  await page.keyboard.press('ArrowLeft')
+  for (let letter = 0; letter < 'the fell'.length; letter++) await page.keyboard.press('Shift+ArrowLeft')
+  await page.keyboard.press('Control+k')
+  await expect(page.getByRole('combobox', { name: 'Title or address' })).toBeFocused()
+  await page.keyboard.type('On the fell')
+  await expect(page.getByRole('option', { name: /On the fell/ })).toContainText('Piece of this page')
+  await page.keyboard.press('Enter')
+  await expect(sheet(page).getByRole('link', { name: 'the fell' })).toHaveAttribute('href', '#on-the-fell')
+  await kept(page)
+  await page.getByRole('button', { name: 'Publish edition 1' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Publish edition 1' }).click()
+  await expect(page.locator('.foot')).toContainText('Students read edition 1')
+
+  const student = await fixture.open('student', '/read/course/safety')
+  const word = student.getByRole('link', { name: 'the fell' })
+  await word.focus()
+  await student.keyboard.press('Enter')
+  await expect(student.getByRole('dialog', { name: 'On the fell' })).toContainText('Tell somebody.')
+  await student.keyboard.press('Escape')
+  await expect(word).toBeFocused()
+})
+
 test('what is pasted over all that is selected takes its place, not one in a piece; the title stays', async ({
   fixture,
 }) => {

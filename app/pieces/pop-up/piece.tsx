@@ -1,8 +1,16 @@
 import { aroundOutcome, newPopUp } from '../../editor/insert-commands.ts'
 import type { Piece } from '../piece.ts'
 
+/** How words open it, too. */
+const PopUpSettings = () => (
+  <p className="soft">
+    Words open it, too: select them, press Ctrl+K and type what stands on this button. Students go back to the words.
+  </p>
+)
+
 export const popUp: Piece = {
   kind: 'popUp',
+  Settings: PopUpSettings,
   offer: {
     group: 'fold',
     name: 'Pop-up',

@@ -1,6 +1,6 @@
 import { Transform } from 'prosemirror-transform'
 import { ownTarget } from '../../links/own-links.ts'
-import { placesOfPage } from '../../links/places.ts'
+import { type PagePlace, placesOfPage } from '../../links/places.ts'
 import { decodedPlace } from '../../tree/addresses.ts'
 import { linksOf } from '../../links/links-of.ts'
 import type { Known, Rule } from '../rule.ts'
@@ -22,7 +22,14 @@ export const linkToNothing: Rule = {
   criterion: null,
   check: (page, known) => {
     let found: Set<string> | undefined
-    const places = (): Set<string> => (found ??= new Set(placesOfPage(page).map(({ place }) => place)))
+    // A piece has no name by its words alone, as headings have.
+    const isThere = ({ sort, isNamed }: PagePlace): boolean => isNamed || sort !== 'piece'
+    const places = (): Set<string> =>
+      (found ??= new Set(
+        placesOfPage(page)
+          .filter(isThere)
+          .map(({ place }) => place),
+      ))
     return linksOf(page).flatMap(({ from, to, words, href }) => {
       const why = whyNowhere(href, places, known)
       return why === null ? [] : [{ from, to, message: `“${words.trim()}” ${why}`, passage: `${words} ${href}` }]
