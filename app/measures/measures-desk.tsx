@@ -62,11 +62,13 @@ export function MeasuresDesk({ editor, onTurn }: Props) {
         <dt>Folded away at first</dt>
         <dd>{share}% of the words</dd>
       </dl>
-      <ul>
-        {advice.map((each, at) => (
-          <OneAdvice key={at} {...{ editor, onTurn }} advice={each} at={at} />
-        ))}
-      </ul>
+      {advice.length > 0 && (
+        <ul>
+          {advice.map((each, at) => (
+            <OneAdvice key={at} {...{ editor, onTurn }} advice={each} at={at} />
+          ))}
+        </ul>
+      )}
     </section>
   )
 }
