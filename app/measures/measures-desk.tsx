@@ -59,7 +59,7 @@ export function MeasuresDesk({ editor, onTurn }: Props) {
         <dd>about {screenWords(screens.phone)}</dd>
         <dt>On a computer</dt>
         <dd>about {screenWords(screens.computer)}</dd>
-        <dt>Folded away at first</dt>
+        <dt>Hidden at first sight</dt>
         <dd>{share}% of the words</dd>
       </dl>
       {advice.length > 0 && (

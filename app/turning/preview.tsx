@@ -24,7 +24,7 @@ export function Preview({ page, material, target, level, language, isPossible }:
     // It scrolls, so it is reached by key.
     <section className="turn-preview" aria-label="How it will look" tabIndex={0}>
       {!isPossible ? (
-        <p className="soft">Nothing to show: the reason stands below.</p>
+        <p className="soft">This can’t be done; the reason is below.</p>
       ) : isPages ? (
         <Pages material={material} name={target === 'book' ? 'Chapter' : 'Page'} />
       ) : (
@@ -86,7 +86,7 @@ function Drawn({ page, material, shape, level, language }: Omit<Props, 'target' 
         // Links of the page lead away from what is being decided.
         onClickCapture={(event) => (event.target as Element).closest('a') && event.preventDefault()}
       />
-      {drawn?.isCut && <p className="soft">It goes on; the rest is not shown here.</p>}
+      {drawn?.isCut && <p className="soft">Only the beginning is shown here.</p>}
     </>
   )
 }

@@ -1,4 +1,4 @@
-import { type Material } from '../../core/structure/reshape/reshape.ts'
+import type { Material } from '../../core/structure/reshape/reshape.ts'
 import { type Shape, SHAPES } from '../../core/structure/reshape/shapes.ts'
 
 /** What something can be turned into: another shape where it stands, or pages and books of their own. */
@@ -21,11 +21,11 @@ export const TARGETS: Readonly<Record<Target, NamedTarget>> = {
   carousel: { name: 'Carousel', inWords: 'a carousel', help: 'One at a time, with arrows to the next.' },
   columns: { name: 'Columns', inWords: 'columns', help: 'Two to four side by side.' },
   table: { name: 'Table', inWords: 'a table', help: 'A row for each; its title heads the row.' },
-  list: { name: 'List', inWords: 'a list', help: 'A point for each, the rest beneath it.' },
+  list: { name: 'List', inWords: 'a list', help: 'A bullet point for each, its text below.' },
   chart: { name: 'Chart', inWords: 'a chart', help: 'The numbers drawn, the table beneath.' },
-  pages: { name: 'Separate pages', inWords: 'separate pages', help: 'A page for each; links to them stand here.' },
-  book: { name: 'Book', inWords: 'a book', help: 'A chapter for each, in a book beside this page.' },
-  page: { name: 'One page', inWords: 'one page', help: 'All of it on a page beside it, under headings.' },
+  pages: { name: 'Separate pages', inWords: 'separate pages', help: 'A page for each, after this one.' },
+  book: { name: 'Book', inWords: 'a book', help: 'A chapter for each, in a book after this page.' },
+  page: { name: 'One page', inWords: 'one page', help: 'All of it on one page, under headings.' },
 }
 
 /** What can be offered for something: what it is already is left out, but headings can be of another level. */

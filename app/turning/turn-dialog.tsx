@@ -125,7 +125,7 @@ function Which({ turnables, which, onChoose }: WhichProps) {
   if (turnables.length < 2) return null
   return (
     <label className="turn-field">
-      <span>Which</span>
+      <span>Which headings</span>
       <select value={which} onChange={(event) => onChoose(Number(event.target.value))}>
         {turnables.map(({ label }, at) => (
           <option key={at} value={at}>

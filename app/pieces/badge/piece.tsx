@@ -18,7 +18,7 @@ export const badge: Piece = {
   offer: {
     group: 'apart',
     name: 'Badge',
-    help: 'A few words on a ground of their own, as “new” or “in pairs”.',
+    help: 'A few words on a coloured background, as “new” or “in pairs”.',
     finds: ['label', 'tag', 'pill', 'sticker', 'status'],
     effort: 'ready',
     command: makeBadge,
