@@ -148,7 +148,7 @@ interface TargetChoiceProps {
 function TargetChoice({ targets, target, reasons, onChoose }: TargetChoiceProps) {
   return (
     <fieldset className="turn-targets">
-      <legend className="visually-hidden">Into</legend>
+      <legend>Into</legend>
       {targets.map((each) => {
         const reason = reasons.get(each) ?? ''
         return (

@@ -3,6 +3,7 @@ import { Transform } from 'prosemirror-transform'
 import { TITLE_LENGTH } from '../document/limits.ts'
 import { isA, isMark } from '../kinds/facts.ts'
 import { sectionsOfRun } from './headings.ts'
+import { NOTHING_TO_TICK } from './ticks.ts'
 import { mapMarks, placesIn, relinked } from './relink.ts'
 import { beneathTitle, filled, type Section, type Sections } from './reshape/sections.ts'
 import { shiftHeadings } from './shift-headings.ts'
@@ -56,8 +57,9 @@ export interface PagesApart {
 }
 
 /** Why what stands under titles can't become pages, as a sentence; empty when it can. */
-export function whyNotPages({ sections }: Sections): string {
+export function whyNotPages({ sections, areTicked }: Sections): string {
   if (sections.length === 0) return 'There is nothing in it yet.'
+  if (areTicked) return NOTHING_TO_TICK
   const bare = sections.findIndex(({ title }) => titleWords(title) === '')
   return bare === -1 ? '' : `Number ${bare + 1} has no title yet; a page needs one.`
 }

@@ -4,6 +4,7 @@ import { problemOfPage } from '../document/check.ts'
 import { isA } from '../kinds/facts.ts'
 import { MOST_COLUMNS } from '../kinds/columns/kinds.ts'
 import { gridOf } from '../kinds/table/grid.ts'
+import { hasTicks, NOTHING_TO_TICK } from './ticks.ts'
 
 /** What a table, a chart, a list or columns can become, each word kept. */
 export type TurnedInto = 'list' | 'columns' | 'table' | 'chart'
@@ -14,16 +15,15 @@ export interface Turning {
   readonly whyNot: string
 }
 
-/** Whether items of a list are there to be ticked, which nothing else has. */
-export const hasTicks = (piece: Node): boolean => piece.children.some(({ attrs }) => typeof attrs.task === 'string')
-export const NOTHING_TO_TICK = 'Its items are ticked off; elsewhere there is nothing to tick.'
-
 /** What the piece at a position can be turned into; nothing for most. */
 export function turnings(page: Node, position: number): readonly Turning[] {
   const { piece } = wholePiece(page, position)
   if (!piece) return []
-  if (isA(piece, 'bulletList', 'orderedList', 'columns'))
-    return [{ into: 'table', whyNot: hasTicks(piece) ? NOTHING_TO_TICK : '' }]
+  if (isA(piece, 'bulletList', 'orderedList', 'columns')) {
+    // The list at the end of an item becomes cells, too.
+    const lists = [piece, ...piece.children.flatMap(({ lastChild }) => lastChild ?? []).filter(isList)]
+    return [{ into: 'table', whyNot: !isA(piece, 'columns') && lists.some(hasTicks) ? NOTHING_TO_TICK : '' }]
+  }
   const table = tableOf(piece)
   if (!table) return []
   const { width } = gridOf(table)
@@ -103,14 +103,14 @@ function columnsFrom(table: Node): Node {
 const isBlank = (cell: Node): boolean =>
   cell.childCount === 1 && isA(cell.firstChild, 'paragraph') && cell.firstChild!.childCount === 0
 
+const isList = ({ type }: Node): boolean => type.isInGroup('list')
+
 /** The cells of each row, as their blocks. */
 function rowsOf(piece: Node): readonly (readonly (readonly Node[])[])[] {
   if (isA(piece, 'columns')) return [piece.children.map(({ children }) => children)]
   return piece.children.map(({ children }) => {
     const last = children.at(-1)
-    return last?.type.isInGroup('list')
-      ? [children.slice(0, -1), ...last.children.map((item) => item.children)]
-      : [children]
+    return last && isList(last) ? [children.slice(0, -1), ...last.children.map((item) => item.children)] : [children]
   })
 }
 

@@ -2,6 +2,7 @@ import { Fragment, type Node, type Schema } from 'prosemirror-model'
 import { isA } from '../../kinds/facts.ts'
 import { MOST_COLUMNS } from '../../kinds/columns/kinds.ts'
 import { PARTS_PIECES, type PartsPiece } from '../headings.ts'
+import { hasTicks } from '../ticks.ts'
 import { filled, partFrom, type Section, type Sections, titleAndBlocks, titledBy, withoutFilling } from './sections.ts'
 import type { Form } from './shapes.ts'
 import { readTable, writeTable } from './table-form.ts'
@@ -84,7 +85,8 @@ function columnsFrom({ sections, level }: Sections, schema: Schema): readonly No
 
 function readList(piece: Node, level: number): Sections | null {
   if (!piece.type.isInGroup('list')) return null
-  return { before: [], level, sections: piece.children.map(({ children }) => titledBy(children, 'paragraph')) }
+  const sections = piece.children.map(({ children }) => titledBy(children, 'paragraph'))
+  return { before: [], level, sections, areTicked: hasTicks(piece) }
 }
 
 function listFrom({ sections }: Sections, schema: Schema, from: Form): readonly Node[] {

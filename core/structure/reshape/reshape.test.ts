@@ -10,6 +10,7 @@ import { schema } from '../../document/schema.ts'
 import { readPage } from '../../html/read.ts'
 import { writePage } from '../../html/write.ts'
 import { headingRuns } from '../headings.ts'
+import { whyNotPages } from '../split-page.ts'
 import { levelsFor, materialAt, materialOfRun, reshape, reshapeAt, whyNotShape } from './reshape.ts'
 import { type Shape, SHAPES } from './shapes.ts'
 
@@ -69,6 +70,11 @@ test('what can’t be, is said', () => {
   expect(whyNotShape(page, first, 'columns')).toContain('nothing to stand beside')
   expect(whyNotShape(page, first, 'tabs')).toBe('')
   for (const shape of ['tabs', 'table'] as const) expect(whyNotShape(page, second, shape), shape).toContain('tick')
+  expect(whyNotPages(second.content!)).toContain('tick')
+  // The list at the end of an item would become cells; among tabs it stays a list.
+  const nested = pageOf('<ul><li>a<ul><li><input type="checkbox"> b</li></ul></li></ul>')
+  expect(whyNotShape(nested, materialAt(nested, 3)!, 'table')).toContain('tick')
+  expect(whyNotShape(nested, materialAt(nested, 3)!, 'tabs')).toBe('')
   expect(whyNotShape(page, first, 'chart')).toContain('Only a table')
   expect(materialAt(pageOf('<p>a</p>'), 3)).toBeNull()
 })

@@ -6,7 +6,8 @@ import { isA } from '../../kinds/facts.ts'
 import { type HeadingRun, PARTS_PIECES, type PartsPiece, sectionsOfRun } from '../headings.ts'
 import { shiftHeadings } from '../shift-headings.ts'
 import { topLevel } from '../split-page.ts'
-import { hasTicks, NOTHING_TO_TICK, type TurnedInto, turnings, turnInto } from '../turn-into.ts'
+import { NOTHING_TO_TICK } from '../ticks.ts'
+import { type TurnedInto, turnings, turnInto } from '../turn-into.ts'
 import { FORMS } from './forms.ts'
 import { type Form, FORM_NAMES, type Shape, SHAPES } from './shapes.ts'
 import type { Sections } from './sections.ts'
@@ -115,16 +116,11 @@ export function whyNotShape(page: Node, material: Material, shape: Shape, level?
   if (turning) return turning.whyNot || (reshape(page, material, shape) ? '' : TOO_DEEP)
   if (!content || shape === 'chart') return 'Only a table is drawn as a chart.'
   if (content.sections.length === 0) return 'There is nothing in it yet.'
-  if (isTicked(page, material)) return NOTHING_TO_TICK
+  if (content.areTicked) return NOTHING_TO_TICK
   return FORMS[shape].whyNot(content.sections) || (reshape(page, material, shape, level) ? '' : TOO_DEEP)
 }
 
 const TOO_DEEP = `A page nests ${MOST_DEPTH} levels deep; this would be more.`
-
-const isTicked = (page: Node, { from, shape }: Material): boolean => {
-  const piece = shape === 'list' ? page.nodeAt(from) : null
-  return piece !== null && hasTicks(piece)
-}
 
 const isParts = (shape: Shape): shape is PartsPiece => (PARTS_PIECES as readonly string[]).includes(shape)
 
@@ -144,7 +140,7 @@ export function reshape(page: Node, material: Material, shape: Shape, level?: nu
   // Headings can be those of another level.
   if (shape === before && (shape !== 'headings' || chosen === content?.level)) return null
   if (asTurning(page, material, shape)) return turnInto(page, from, shape as TurnedInto)
-  if (!content || shape === 'chart' || content.sections.length === 0 || isTicked(page, material)) return null
+  if (!content || shape === 'chart' || content.sections.length === 0 || content.areTicked) return null
   if (FORMS[shape].whyNot(content.sections) !== '') return null
   // The parts stay as they are: whoever writes in one writes on.
   if (isParts(before) && isParts(shape) && chosen === content.level)

@@ -17,6 +17,8 @@ export interface Sections {
   readonly sections: readonly Section[]
   /** Of their titles, as headings. */
   readonly level: number
+  /** Whether they are ticked off, which only items of a list are. */
+  readonly areTicked?: boolean
 }
 
 /** A paragraph without anything in it, which stands where a piece needs one. */
