@@ -5,6 +5,7 @@ import { makeOpenQuestion, makeSelfCheck } from './own-words.ts'
 import { makePractice } from './practice.ts'
 import { makePopUp } from './pop-up.ts'
 import { fitSealedFrames } from './sealed.ts'
+import { makeSlider } from './slider.ts'
 import { makeTabs } from './tabs.ts'
 import { makeTerms } from './terms.ts'
 import { makeTurnedCards } from './turned-cards.ts'
@@ -17,6 +18,7 @@ export function enliven(root: ParentNode): void {
   for (const piece of all('.accordion:not(.is-live)').reverse()) makeAccordion(piece)
   for (const piece of all('.carousel:not(.is-live)').reverse()) makeCarousel(piece)
   for (const piece of all('.cards[data-turned]:not(.is-live)').reverse()) makeTurnedCards(piece)
+  for (const piece of all('.slider:not(.is-live)')) makeSlider(piece)
   for (const piece of all('.practice')) makePractice(piece)
   for (const piece of all('details.pop-up')) makePopUp(piece as HTMLDetailsElement)
   for (const piece of all('.open-question:not(.is-live)')) makeOpenQuestion(piece)

@@ -211,6 +211,7 @@ export const newColumns: Command = insertAround((state, blocks) =>
 export const newContents: Command = insertPiece((state) => fill(state, 'contents'), 0)
 export const newHtmlPiece: Command = insertPiece((state) => fill(state, 'htmlPiece'), 0)
 export const newGraph: Command = insertPiece((state) => fill(state, 'graph'), 1)
+export const newSlider: Command = insertPiece((state) => fill(state, 'slider'), 1)
 export const newPractice: Command = insertAround(
   (state, blocks) =>
     fill(state, 'practice', [fill(state, 'prompt', blocks ?? undefined), fill(state, 'answer'), fill(state, 'answer')]),

@@ -25,7 +25,7 @@ export abstract class CaptionedView implements NodeView {
 
   #select(event: MouseEvent): void {
     const position = this.getPosition()
-    if (event.button !== 0 || position === undefined) return
+    if (event.button !== 0 || position === undefined || isControl(event)) return
     event.preventDefault()
     const { state } = this.view
     this.view.dispatch(state.tr.setSelection(NodeSelection.create(state.doc, position)))
@@ -40,6 +40,7 @@ export abstract class CaptionedView implements NodeView {
   }
 
   stopEvent(event: Event): boolean {
+    if (isControl(event)) return true
     return (
       (event.type === 'mousedown' || event.type.startsWith('pointer')) &&
       event.target instanceof Element &&
@@ -51,3 +52,6 @@ export abstract class CaptionedView implements NodeView {
     return mutation.type !== 'selection' && !this.contentDOM.contains(mutation.target)
   }
 }
+
+/** Whether it happens in what can be moved or typed in, which knows what to do with it. */
+const isControl = ({ target }: Event): boolean => target instanceof HTMLInputElement

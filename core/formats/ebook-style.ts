@@ -14,6 +14,8 @@ img { max-width: 100%; height: auto; }
 figcaption { font-size: 0.9em; }
 .graph > svg, .chart > svg { width: 100%; height: auto; }
 .graph text, .chart text { font: 12.5px sans-serif; }
+.slider-values th, .slider-values td { padding: 2px 12px; text-align: end; }
+.slider-values .is-start > * { font-weight: bold; }
 .graph-lines { list-style: none; padding: 0; }
 .graph-sample { width: 40px; height: 10px; }
 .box { margin: 1em 0; padding: 0.8em 1em; }

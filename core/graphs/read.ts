@@ -1,5 +1,6 @@
-import { type Formula, readFormula } from '../formulas/formula.ts'
+import { readFormula } from '../formulas/formula.ts'
 import { FORMULA_FUNCTIONS } from '../formulas/names.ts'
+import { formulaOfX, isProblem, type Read } from '../formulas/of-x.ts'
 import type { GraphSettings, Range } from './settings.ts'
 
 /** A function of x, as it was typed. */
@@ -53,12 +54,6 @@ const MOST_PARTS = 150
 const MOST_AREAS = 6
 /** What functions are called that were given no name. */
 const NAMES = ['f', 'g', 'h', 'p', 'q', 'r']
-
-interface Problem {
-  readonly problem: string
-}
-type Read<T> = T | Problem
-const isProblem = (read: object): read is Problem => 'problem' in read
 
 /** Reads what was typed; what can't be read is left out and told. */
 export function readGraph(settings: Pick<GraphSettings, 'functions' | 'points' | 'areas' | 'x' | 'y'>): ReadGraph {
@@ -148,13 +143,6 @@ function readFunction(
       return Number.isFinite(value) ? value : NaN
     },
   }
-}
-
-function formulaOfX(typed: string): Read<Formula> {
-  const read = readFormula(typed)
-  if (!read.ok) return { problem: read.reason }
-  const other = read.formula.names.find((name) => name !== 'x')
-  return other === undefined ? read.formula : { problem: `“${other}” is not known here: the variable is x.` }
 }
 
 /** `(2, 3) Words`, the numbers also as formulas; the second one may be the value of a function there, as `f(2)`. */

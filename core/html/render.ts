@@ -26,6 +26,7 @@ import {
   textOf,
 } from '../tree/tree.ts'
 import type { MessageName } from '../words/languages.ts'
+import { setSliders } from '../sliders/set-sliders.ts'
 import { setSpots } from './spots.ts'
 import { type Segments, slot, split, word } from './slots.ts'
 import { writeChildren } from './write.ts'
@@ -94,11 +95,12 @@ function* blocksInSteps(
   highlight(elements)
   setEquations(elements)
   const graphs = setGraphs(elements, { isPassage: !arePlaces })
+  const sliders = yield* setSliders(elements, { isPassage: !arePlaces })
   const charts = yield* setCharts(elements, (each) => page.nodeAt(positions.get(each) ?? -1))
   const writtenOf = (): string => {
     // Last: what is said of a link is none of the words of the heading it stands in.
     sayNewWindows(elements, word('room.opensWindow'))
-    return charts.putIn(graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n')))
+    return sliders.putIn(charts.putIn(graphs.putIn(elements.map((each) => serializeOuter(each)).join('\n'))))
   }
   const taken = new Set<string>()
   sayOwnWords(elements)

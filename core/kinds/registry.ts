@@ -47,6 +47,7 @@ import { answer, answerText, feedback, practice, prompt } from './practice/kinds
 import { quotation } from './quotation/kind.ts'
 import { reveal } from './reveal/kind.ts'
 import { rule } from './rule/kind.ts'
+import { slider } from './slider/kind.ts'
 import { smallCaps } from './small-caps/kind.ts'
 import { steps } from './steps/kind.ts'
 import { strike } from './strike/kind.ts'
@@ -116,6 +117,7 @@ export const nodeKinds = {
   modelAnswer,
   htmlPiece,
   graph,
+  slider,
   chart,
   picture,
   caption,

@@ -34,6 +34,7 @@ export function heightOf(node: Node, screen: Screen): number {
   if (isA(node, 'picture')) return pictureHeight(node, screen) + sumOf(node.children, screen)
   if (isA(node, 'table')) return node.children.reduce((sum, row) => sum + rowHeight(row, screen), 0)
   if (isA(node, 'graph', 'chart', 'player', 'htmlPiece')) return (DRAWN * screen.width) / SCREENS.computer.width
+  if (isA(node, 'slider')) return sliderHeight(node)
   if (node.isLeaf) return LINE + SPACE
   const { folds } = kindOf(node)
   if (folds === 'itself') return TITLE
@@ -45,6 +46,9 @@ export function heightOf(node: Node, screen: Screen): number {
   const inner = isA(node, 'doc', 'part') ? screen : narrower(screen, 0.93)
   return sumOf(node.children, inner) + (isA(node, 'listItem', 'doc', 'part') ? 0 : SPACE)
 }
+
+/** The frame with its number line, the bars of its values, and the folded table. */
+const sliderHeight = ({ attrs }: Node): number => 170 + String(attrs.values).split('\n').filter(Boolean).length * 48
 
 const narrower = (screen: Screen, share: number): Screen => ({
   ...screen,

@@ -141,6 +141,7 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['cards', 'set of cards', 'sets of cards'],
   ['carousel', 'carousel', 'carousels'],
   ['chart', 'chart', 'charts'],
+  ['slider', 'slider', 'sliders'],
   ['labelledPicture', 'labelled picture', 'labelled pictures'],
   ['openQuestion', 'open question', 'open questions'],
   ['tabs', 'set of tabs', 'sets of tabs'],

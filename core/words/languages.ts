@@ -9,6 +9,7 @@ import type enHome from './en/home.json'
 import type enNotices from './en/notices.json'
 import type enPieces from './en/pieces.json'
 import type enRoom from './en/room.json'
+import type enSlider from './en/slider.json'
 import * as ar from './ar/messages.ts'
 import * as en from './en/messages.ts'
 
@@ -25,6 +26,7 @@ export interface Areas {
   readonly notices: typeof enNotices
   readonly pieces: typeof enPieces
   readonly room: typeof enRoom
+  readonly slider: typeof enSlider
 }
 
 /** The name of a message: its area, a dot, its own name. */

@@ -1,5 +1,6 @@
 import { chartsOf, labelledPicture } from './drawn-pieces.ts'
 import { graphsWith } from './graphs.ts'
+import { slidersWith } from './sliders.ts'
 import fc from 'fast-check'
 import type { Node } from 'prosemirror-model'
 import { evenTable } from '../../core/document/normalise-table.ts'
@@ -444,6 +445,7 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
             .map((attrs): NodeJson => ({ type: 'displayEquation', attrs })),
         },
         { weight: 1, arbitrary: graphsWith(words) },
+        { weight: 1, arbitrary: slidersWith(words) },
         { weight: 1, arbitrary: preformatted },
         {
           weight: 2,
