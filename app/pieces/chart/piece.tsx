@@ -1,7 +1,8 @@
 import { chartOutcome, newChart } from '../../editor/tables/new-chart.ts'
 import { onDemand } from '../../shell/on-demand.tsx'
+import { DrawnView } from '../drawn-view.ts'
 import { type Piece, stepped } from '../piece.ts'
-import { ChartView } from './view.ts'
+import { chartLook } from './view.ts'
 import '../graph/graph.css'
 
 const ChartSettings = onDemand(() => import('./settings.tsx').then((module) => module.ChartSettings))
@@ -10,7 +11,7 @@ export const chart: Piece = {
   kind: 'chart',
   Settings: ChartSettings,
   grow: ({ attrs }, by) => stepped('widthPercent', Number(attrs.widthPercent), by * 5, [20, 100]),
-  view: (...given) => new ChartView(...given),
+  view: (...given) => new DrawnView(chartLook, ...given),
   offer: {
     group: 'look',
     name: 'Chart of a table',

@@ -1,7 +1,8 @@
 import { newGraph } from '../../editor/insert-commands.ts'
 import { onDemand } from '../../shell/on-demand.tsx'
+import { DrawnView } from '../drawn-view.ts'
 import { type Piece, stepped } from '../piece.ts'
-import { GraphView } from './view.ts'
+import { graphLook } from './view.ts'
 import './graph.css'
 
 const GraphSettings = onDemand(() => import('./settings.tsx').then((module) => module.GraphSettings))
@@ -10,7 +11,7 @@ export const graph: Piece = {
   kind: 'graph',
   Settings: GraphSettings,
   grow: ({ attrs }, by) => stepped('widthPercent', Number(attrs.widthPercent), by * 5, [20, 100]),
-  view: (...given) => new GraphView(...given),
+  view: (...given) => new DrawnView(graphLook, ...given),
   offer: {
     group: 'look',
     name: 'Graph of a function',

@@ -1,7 +1,8 @@
 import { newSlider } from '../../editor/insert-commands.ts'
 import { onDemand } from '../../shell/on-demand.tsx'
+import { DrawnView } from '../drawn-view.ts'
 import type { Piece } from '../piece.ts'
-import { SliderView } from './view.ts'
+import { sliderLook } from './view.ts'
 import '../graph/graph.css'
 import './slider.css'
 
@@ -10,7 +11,7 @@ const SliderSettings = onDemand(() => import('./settings.tsx').then((module) => 
 export const slider: Piece = {
   kind: 'slider',
   Settings: SliderSettings,
-  view: (...given) => new SliderView(...given),
+  view: (...given) => new DrawnView(sliderLook, ...given),
   offer: {
     group: 'look',
     name: 'Slider on a number line',
