@@ -15,6 +15,7 @@ import { replaceExercise } from '../server/exercises/queries.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
 import { insertEntries } from '../server/plan/queries.server.ts'
 import { written } from '../server/questions/bank.server.ts'
+import { declaredBlank } from '../core/templates/declared.ts'
 import { sketchOf } from '../core/templates/sketch.ts'
 import { insertTemplate } from '../server/templates/queries.server.ts'
 import { insertFolder, insertQuestion } from '../server/questions/queries.server.ts'
@@ -244,7 +245,7 @@ async function seedPeople(db: Database): Promise<void> {
 }
 
 async function seedTemplates(db: Database, now: Date): Promise<void> {
-  for (const { id, by, ...template } of demoTemplates) {
+  for (const { id, by, blanks = [], ...template } of demoTemplates) {
     const { page } = readPage(await readFile(new URL(`templates/${id}.html`, import.meta.url), 'utf8'))
     await insertTemplate(db, {
       id,
@@ -254,6 +255,7 @@ async function seedTemplates(db: Database, now: Date): Promise<void> {
       schemaVersion: SCHEMA_VERSION,
       content: JSON.stringify(page.toJSON()),
       sketch: sketchOf(page),
+      blanks: blanks.map((each) => declaredBlank.parse({ example: '', ...each })),
     })
   }
   await db.query('update templates set created_at = $1', [new Date(now.getTime() - 30 * DAY)])

@@ -1,13 +1,14 @@
 import { Alert, Button, Form, Input, Radio } from 'antd'
 import { useEffect, useState } from 'react'
-import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { problemOfDeclared } from '../../core/templates/declared.ts'
 import type { Visibility } from '../../core/templates/template.ts'
 import { getJson } from '../shell/ask-json.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { askTemplates, templatesAddress } from './ask-templates.ts'
+import { DeclareBlanks, type Declaring, declaringFrom } from './declare-blanks.tsx'
 import { VISIBILITY_WORDS } from './visibility-words.ts'
-import { toSave, type ToSave } from './template-requests.ts'
+import { toSave } from './template-requests.ts'
 import { Dialog } from '../shell/dialog.tsx'
 import './templates.css'
 
@@ -22,24 +23,26 @@ interface Props {
  * Keeps what a page holds just now as a template: a name, what it is for, who may use it, what its blanks are called.
  */
 export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
-  const [found, setFound] = useState<ToSave | null>(null)
   const [name, setName] = useState('')
   const [description, setDescription] = useState('')
   const [visibility, setVisibility] = useState<Visibility>('own')
-  const [names, setNames] = useState<Record<string, string>>({})
+  const [blanks, setBlanks] = useState<readonly Declaring[] | null>(null)
   const { isAsking, problem, setProblem, ask } = useAsking()
   useEffect(() => {
     void getJson(`${templatesAddress(courseId)}?of=${entryId}`, toSave).then((asked) => {
       if (!asked.ok) return setProblem(asked.reason)
-      setFound(asked.value)
+      setBlanks(declaringFrom(asked.value.blanks))
       setName(asked.value.title)
     })
     // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each page
   }, [courseId, entryId])
   const save = async (): Promise<void> => {
     if (name.trim() === '') return setProblem('A template needs a name.')
-    if (!(await ask(() => askTemplates(courseId, { intent: 'save', entryId, name, description, visibility, names }))))
-      return
+    const asked = (blanks ?? []).filter(({ isAsked }) => isAsked)
+    const wrong = asked.map(problemOfDeclared).find(Boolean)
+    if (wrong) return setProblem(wrong)
+    const request = { intent: 'save', entryId, name, description, visibility, blanks: asked } as const
+    if (!(await ask(() => askTemplates(courseId, request)))) return
     onSaved(`“${name.trim()}” is a template now. “From a template” above the plan uses it.`)
     onClose()
   }
@@ -47,12 +50,12 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
     <Dialog
       open
       title="Save this page as a template"
-      width={560}
+      width={640}
       onCancel={onClose}
       footer={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={isAsking} disabled={!found} onClick={() => void save()}>
+          <Button type="primary" loading={isAsking} disabled={!blanks} onClick={() => void save()}>
             Save the template
           </Button>
         </>
@@ -62,7 +65,7 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
         A copy is saved as it stands now. The page itself stays as it is, and changes to it do not change the template.
       </p>
       <TemplateFields
-        {...{ name, setName, description, setDescription, visibility, setVisibility, found, names, setNames }}
+        {...{ name, setName, description, setDescription, visibility, setVisibility, blanks, setBlanks }}
       />
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Dialog>
@@ -76,10 +79,9 @@ interface TemplateFieldsProps {
   setDescription: (value: string) => void
   visibility: Visibility
   setVisibility: (value: Visibility) => void
-  /** What is kept; null until it is known. */
-  found: ToSave | null
-  names: Record<string, string>
-  setNames: (value: Record<string, string>) => void
+  /** What can be asked for; null until it is known. */
+  blanks: readonly Declaring[] | null
+  setBlanks: (value: readonly Declaring[]) => void
 }
 
 function TemplateFields({
@@ -89,9 +91,8 @@ function TemplateFields({
   setDescription,
   visibility,
   setVisibility,
-  found,
-  names,
-  setNames,
+  blanks,
+  setBlanks,
 }: TemplateFieldsProps) {
   return (
     <Form layout="vertical" component={false}>
@@ -119,41 +120,7 @@ function TemplateFields({
           options={Object.entries(VISIBILITY_WORDS).map(([value, label]) => ({ value, label }))}
         />
       </fieldset>
-      {found && <BlankNames blanks={found.blanks} {...{ names, setNames }} />}
+      {blanks && <DeclareBlanks blanks={blanks} onChange={setBlanks} />}
     </Form>
-  )
-}
-
-interface BlankProps {
-  blanks: ToSave['blanks']
-  names: Readonly<Record<string, string>>
-  setNames: (names: Record<string, string>) => void
-}
-
-/** What each blank is called where it is asked for. */
-function BlankNames({ blanks, names, setNames }: BlankProps) {
-  return (
-    <fieldset className="template-blanks">
-      <legend>Blanks</legend>
-      {blanks.length === 0 && (
-        <p className="soft">
-          None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for in
-          each page.
-        </p>
-      )}
-      {blanks.map((blank) => (
-        <label key={blank.name} className="template-blank">
-          <span className="template-example" dir="auto">
-            {blank.example}
-          </span>
-          <Input
-            aria-label={`What the blank “${blank.example}” is called`}
-            value={names[blank.name] ?? blank.name}
-            maxLength={MOST_BLANK_NAME}
-            onChange={(event) => setNames({ ...names, [blank.name]: event.target.value })}
-          />
-        </label>
-      ))}
-    </fieldset>
   )
 }

@@ -41,14 +41,18 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const { course, person } = await requireCourse(context, request, params.courseId, 'write', true)
   const parsed = await parseJson(request, templateRequest, 1_000_000)
   if (!parsed.ok) return parsed.answer
-  const answer = await run(parsed.data, course.id, person.id)
+  const answer = await run(parsed.data, course, person.id)
   return Response.json(answer, { status: answer.ok ? 200 : 409 })
 }
 
-async function run(asked: TemplateRequest, courseId: string, personId: string): Promise<TemplateAnswer> {
-  if (asked.intent === 'save') return saveTemplate(courseId, personId, asked)
+async function run(
+  asked: TemplateRequest,
+  course: { readonly id: string; readonly language: string },
+  personId: string,
+): Promise<TemplateAnswer> {
+  if (asked.intent === 'save') return saveTemplate(course.id, personId, asked)
   if (asked.intent === 'use') {
-    const made = await makeFromTemplate(courseId, personId, asked)
+    const made = await makeFromTemplate(course, personId, asked)
     return made.ok ? { ...made, notes: [...made.notes] } : made
   }
   const isDone = await updateTemplateDeleted(pool, personId, asked.id, asked.intent === 'delete')

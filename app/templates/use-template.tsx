@@ -1,7 +1,9 @@
-import { Alert, Button, Input } from 'antd'
+import { Alert, Button } from 'antd'
 import { useEffect, useMemo, useRef } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
+import { BlankField } from './blank-field.tsx'
+import { coloured, shownIn } from './filled-look.ts'
 import { Sketch } from './sketch.tsx'
 import { KindIcon } from '../shell/entry-kinds.tsx'
 import type { Offered, ShownTemplate } from './template-requests.ts'
@@ -23,13 +25,17 @@ interface Props {
   onMade: (id: string, words: string) => void
 }
 
+/** To the first field with something wrong in it, once that has been told there. */
+const goToProblem = (): void =>
+  void setTimeout(() => document.querySelector<HTMLElement>('.template-field [aria-invalid="true"]')?.focus())
+
 /** Makes a page from a template: choose one, see it, fill its blanks. */
 export function UseTemplate({ courseId, afterId, onClose, onMade }: Props) {
   const held = useTemplates(courseId, afterId)
   const { all, chosen, isAsking, problem } = held
   const make = async (of: Offered): Promise<void> => {
     const made = await held.make(of)
-    if (!made) return
+    if (!made) return goToProblem()
     onMade(made.id ?? '', made.notes?.join(' ') ?? '')
     onClose()
   }
@@ -129,7 +135,7 @@ function TemplateList({ all, typed, setTyped, shown, chosen, choose, problem }: 
 
 /** The chosen one: what it is for, the fields of its blanks, how the page will look. */
 function Chosen({ chosen, held }: { chosen: Offered; held: TemplatesInHand }) {
-  const { title, setTitle, values, setValues, lookedAt, take } = held
+  const { title, setTitle, values, setValues, lookedAt, take, isWanted: isAsked } = held
   return (
     <div className="template-shown">
       {chosen.description && <p dir="auto">{chosen.description}</p>}
@@ -142,20 +148,22 @@ function Chosen({ chosen, held }: { chosen: Offered; held: TemplatesInHand }) {
         )}
       </p>
       <div className="template-fields">
-        <label>
-          <span>Title</span>
-          <Input value={title} maxLength={PLAN_TITLE_LENGTH} onChange={(event) => setTitle(event.target.value)} />
-        </label>
-        {lookedAt?.blanks.map(({ name, example }) => (
-          <label key={name}>
-            <span>{name}</span>
-            <Input
-              value={values[name] ?? ''}
-              placeholder={example}
-              maxLength={2000}
-              onChange={(event) => setValues({ ...values, [name]: event.target.value })}
-            />
-          </label>
+        <div className="template-field">
+          <label htmlFor="template-title">Title</label>
+          <input
+            id="template-title"
+            value={title}
+            maxLength={PLAN_TITLE_LENGTH}
+            onChange={(event) => setTitle(event.target.value)}
+          />
+        </div>
+        {lookedAt?.blanks.map((blank) => (
+          <BlankField
+            key={blank.name}
+            {...{ blank, isAsked }}
+            value={values[blank.name] ?? ''}
+            onChange={(value) => setValues({ ...values, [blank.name]: value })}
+          />
         ))}
       </div>
       {lookedAt ? <Picture template={lookedAt} title={title} values={values} /> : <p className="soft">Opening it…</p>}
@@ -174,16 +182,16 @@ function Picture({
   values: Readonly<Record<string, string>>
 }) {
   const text = useRef<HTMLDivElement>(null)
-  const html = useMemo(() => ({ __html: template.html }), [template.html])
+  const html = useMemo(() => ({ __html: coloured(template, values) }), [template, values])
   useEffect(() => {
     for (const place of text.current?.querySelectorAll<HTMLElement>('[data-blank]') ?? []) {
       const name = place.dataset.blank || place.dataset.example || place.textContent
       place.dataset.example ??= place.textContent
-      const filled = values[name]?.trim()
+      const filled = shownIn(template, name, values)
       place.textContent = filled || place.dataset.example
       place.classList.toggle('is-filled', Boolean(filled))
     }
-  }, [values, html])
+  }, [values, html, template])
   return (
     <div className="template-picture" aria-label="How it looks" role="img">
       <div className="page-content" inert dir="auto">

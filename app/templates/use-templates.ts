@@ -1,4 +1,6 @@
 import { useEffect, useState } from 'react'
+import { TYPES_OF_BLANKS } from '../../core/templates/blank-types.ts'
+import { problemsOf } from '../../core/templates/declared.ts'
 import { getJson } from '../shell/ask-json.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { askTemplates, templatesAddress } from './ask-templates.ts'
@@ -12,6 +14,24 @@ export function withWords(all: readonly Offered[], typed: string): readonly Offe
   )
 }
 
+/** What a template holds: asked when it is looked at, and then known. */
+function useLookedAt(
+  courseId: string,
+  id: string | undefined,
+  setProblem: (problem: string) => void,
+): ShownTemplate | undefined {
+  const [looked, setLooked] = useState<Readonly<Record<string, ShownTemplate>>>({})
+  const lookedAt = id === undefined ? undefined : looked[id]
+  useEffect(() => {
+    if (id === undefined || lookedAt) return
+    void getJson(`${templatesAddress(courseId)}?shown=${id}`, shownTemplate).then((asked) =>
+      asked.ok ? setLooked((all) => ({ ...all, [id]: asked.value })) : setProblem(asked.reason),
+    )
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each template
+  }, [id])
+  return lookedAt
+}
+
 /** The templates a page of a course can be made from, one of them chosen and looked at, its blanks being filled. */
 export function useTemplates(courseId: string, afterId: string | null) {
   const [all, setAll] = useState<readonly Offered[] | null>(null)
@@ -19,6 +39,7 @@ export function useTemplates(courseId: string, afterId: string | null) {
   const [chosenId, setChosen] = useState<string | null>(null)
   const [title, setTitle] = useState<string | null>(null)
   const [values, setValues] = useState<Readonly<Record<string, string>>>({})
+  const [isWanted, setWanted] = useState(false)
   const [gone, setGone] = useState<Offered | null>(null)
   const { isAsking, problem, setProblem, ask } = useAsking()
   useEffect(
@@ -30,29 +51,31 @@ export function useTemplates(courseId: string, afterId: string | null) {
   )
   const shown = withWords(all ?? [], typed).filter(({ id }) => id !== gone?.id)
   const chosen = shown.find(({ id }) => id === chosenId) ?? shown[0]
-  // What each holds is asked when it is looked at, and then known.
-  const [looked, setLooked] = useState<Readonly<Record<string, ShownTemplate>>>({})
-  const lookedAt = chosen && looked[chosen.id]
-  useEffect(() => {
-    if (!chosen || lookedAt) return
-    void getJson(`${templatesAddress(courseId)}?shown=${chosen.id}`, shownTemplate).then((asked) =>
-      asked.ok ? setLooked((all) => ({ ...all, [chosen.id]: asked.value })) : setProblem(asked.reason),
-    )
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked once for each template
-  }, [chosen?.id])
+  const lookedAt = useLookedAt(courseId, chosen?.id, setProblem)
   return {
     ...{ all, typed, setTyped, shown, chosen, lookedAt, values, setValues, gone, isAsking, problem, setTitle },
+    isWanted,
     title: title ?? chosen?.name ?? '',
-    /** How many blanks nothing has been written for. */
-    open: lookedAt?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0,
+    /** How many blanks in the text nothing has been written for. */
+    open:
+      lookedAt?.blanks.filter(({ name, type }) => TYPES_OF_BLANKS[type].isText && !values[name]?.trim()).length ?? 0,
     choose: (id: string): void => {
       setChosen(id)
       setTitle(null)
       setValues({})
+      setWanted(false)
       setProblem('')
     },
-    make: async (of: Offered) =>
-      ask(() => askTemplates(courseId, { intent: 'use', templateId: of.id, afterId, title: title ?? of.name, values })),
+    make: async (of: Offered) => {
+      setWanted(true)
+      const [wrong] = problemsOf(lookedAt?.blanks ?? [], new Map(Object.entries(values)))
+      if (!wrong)
+        return ask(() =>
+          askTemplates(courseId, { intent: 'use', templateId: of.id, afterId, title: title ?? of.name, values }),
+        )
+      setProblem(`${wrong[0]}: ${wrong[1]}`)
+      return null
+    },
     take: async (template: Offered, intent: 'delete' | 'restore'): Promise<void> => {
       if (await ask(() => askTemplates(courseId, { intent, id: template.id })))
         setGone(intent === 'delete' ? template : null)

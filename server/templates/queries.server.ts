@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { declaredBlanks } from '../../core/templates/declared.ts'
 import { sketch } from '../../core/templates/sketch.ts'
 import { VISIBILITIES, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { asWrittenNow } from '../database/content.server.ts'
@@ -14,12 +15,13 @@ const template = z.object({
   description: z.string(),
   kind: z.enum(TEMPLATE_KINDS),
   sketch: sketch.nullable().catch(null),
+  blanks: declaredBlanks.catch([]),
   content: z.unknown(),
 })
 export type Template = z.infer<typeof template>
 
 const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach as visibility, t.name, t.description, t.kind, t.sketch,
-    t.content, t.schema_version as "schemaVersion"`
+    t.content, t.blanks, t.schema_version as "schemaVersion"`
 /** Templates that a person sees from a course in which they write. */
 const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
 
@@ -28,8 +30,8 @@ export async function insertTemplate(
   made: Omit<Template, 'person' | 'content'> & { readonly schemaVersion: number; readonly content: string },
 ): Promise<void> {
   await db.query(
-    `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content, sketch)
-     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::text, $7::text, $8::int, $9::json, $10::json)`,
+    `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content, sketch, blanks)
+     values ($1::text, $2::text, $3::text, $4::text, $5::text, $6::text, $7::text, $8::int, $9::json, $10::json, $11::json)`,
     [
       made.id,
       made.courseId,
@@ -41,6 +43,7 @@ export async function insertTemplate(
       made.schemaVersion,
       made.content,
       JSON.stringify(made.sketch),
+      JSON.stringify(made.blanks),
     ],
   )
 }
@@ -50,13 +53,13 @@ export async function listTemplates(
   db: Database,
   courseId: string,
   personId: string,
-): Promise<Omit<Template, 'content'>[]> {
+): Promise<Omit<Template, 'content' | 'blanks'>[]> {
   const { rows } = await db.query(
     `select ${COLUMNS.replace(/, t.content.*/, '')} from templates t join people p on p.id = t.person_id where ${SEEN}
       order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`,
     [courseId, personId],
   )
-  return rows.map((row) => template.omit({ content: true }).parse(row))
+  return rows.map((row) => template.omit({ content: true, blanks: true }).parse(row))
 }
 
 export async function findTemplate(

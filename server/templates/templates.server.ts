@@ -5,7 +5,10 @@ import { pageFromJson } from '../../core/document/schema.ts'
 import { renderInSteps } from '../../core/html/render.ts'
 import { fillSlots, filledWord } from '../../core/html/slots.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
-import { type Blank, blanksOf, fillBlanks, renameBlanks } from '../../core/templates/blanks.ts'
+import { TYPES_OF_BLANKS } from '../../core/templates/blank-types.ts'
+import { renameBlanks } from '../../core/templates/blanks.ts'
+import { type DeclaredBlank, problemOfDeclared, problemsOf } from '../../core/templates/declared.ts'
+import { type Askable, askableOf, blanksAsked, fillTemplate } from '../../core/templates/fill.ts'
 import { forOtherCourse } from '../../core/templates/other-course.ts'
 import { type Shape, sketchOf } from '../../core/templates/sketch.ts'
 import { type Visibility, type TemplateKind, TEMPLATE_KINDS } from '../../core/templates/template.ts'
@@ -33,7 +36,7 @@ export interface OfferedTemplate {
 
 /** What a template holds, for whoever looks at it. */
 export interface ShownTemplate {
-  readonly blanks: readonly Blank[]
+  readonly blanks: readonly DeclaredBlank[]
   /** How a page made from it looks, as published HTML. */
   readonly html: string
 }
@@ -51,17 +54,20 @@ export async function shownTemplate(courseId: string, personId: string, id: stri
   if (!found) return null
   const page = pageFromJson(found.content)
   const { segments } = await inTurns(renderInSteps(page))
-  return { blanks: blanksOf(page), html: fillSlots(segments, (slot) => filledWord(slot, sayIn('en')) ?? '') }
+  return {
+    blanks: blanksAsked(page, found.blanks),
+    html: fillSlots(segments, (slot) => filledWord(slot, sayIn('en')) ?? ''),
+  }
 }
 
-/** What is asked before a page is kept as a template: what it is called, and what blanks it has. */
+/** What is asked before a page is kept as a template: what it is called, and what of it can be asked for. */
 export async function beforeSaving(
   courseId: string,
   entryId: string,
-): Promise<{ title: string; blanks: readonly Blank[] } | null> {
+): Promise<{ title: string; blanks: readonly Askable[] } | null> {
   const entry = await findEntry(pool, courseId, entryId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
-  return entry && tree ? { title: entry.title, blanks: blanksOf(tree.page) } : null
+  return entry && tree ? { title: entry.title, blanks: askableOf(tree.page) } : null
 }
 
 export interface ToSave {
@@ -69,23 +75,27 @@ export interface ToSave {
   readonly name: string
   readonly description: string
   readonly visibility: Visibility
-  /** What each blank is to be called, by what it is called now. */
-  readonly names: Readonly<Record<string, string>>
+  /** What is asked for in each page made from it; `of` is what marked words are called on the page. */
+  readonly blanks: readonly (DeclaredBlank & { readonly of: string })[]
 }
 
 /** Keeps what an entry holds just now as a template. */
 export async function saveTemplate(
   courseId: string,
   personId: string,
-  { entryId, name, description, visibility, names }: ToSave,
+  { entryId, name, description, visibility, blanks: asked }: ToSave,
 ): Promise<PlanResult<{ id: string }>> {
   const entry = await findEntry(pool, courseId, entryId)
   const tree = entry?.documentId ? await currentTree(pool, entry.documentId) : null
   if (!entry || !tree) return { ok: false, reason: 'That is no longer in the plan.' }
   const kind = TEMPLATE_KINDS.find((each) => each === entry.kind)
   if (!kind) return { ok: false, reason: 'A template is made of one page: take a chapter of the book, or the page.' }
+  const blanks = asked.map(({ of: _of, ...blank }) => blank)
+  const problem = problemOfBlanks(blanks)
+  if (problem) return { ok: false, reason: problem }
   const id = nanoid(12)
-  const page = renameBlanks(tree.page, new Map(Object.entries(names)))
+  const marked = asked.filter(({ type }) => TYPES_OF_BLANKS[type].isText)
+  const page = renameBlanks(tree.page, new Map(marked.map((each) => [each.of, each.name])))
   await insertTemplate(pool, {
     id,
     courseId,
@@ -97,8 +107,23 @@ export async function saveTemplate(
     schemaVersion: SCHEMA_VERSION,
     content: JSON.stringify(page.toJSON()),
     sketch: sketchOf(page),
+    blanks,
   })
   return { ok: true, id }
+}
+
+function problemOfBlanks(blanks: readonly DeclaredBlank[]): string {
+  const types = new Map<string, DeclaredBlank>()
+  for (const blank of blanks) {
+    const problem = problemOfDeclared(blank)
+    if (problem) return problem
+    const same = types.get(blank.name)
+    // Words of one name are one blank; an address or a colour is known by itself.
+    if (same && (same.type !== blank.type || !TYPES_OF_BLANKS[blank.type].isText))
+      return `Two blanks are called “${blank.name}”.`
+    types.set(blank.name, blank)
+  }
+  return ''
 }
 
 export interface ToUse {
@@ -111,7 +136,7 @@ export interface ToUse {
 
 /** Makes a page of a template and puts it into the plan. Its pictures come along, from whatever course it is. */
 export async function makeFromTemplate(
-  courseId: string,
+  { id: courseId, language }: { readonly id: string; readonly language: string },
   personId: string,
   { templateId, afterId, title, values }: ToUse,
 ): Promise<PlanResult<{ id: string; notes: readonly string[] }>> {
@@ -119,7 +144,11 @@ export async function makeFromTemplate(
     const plan = await lockPlan(db, courseId)
     const template = await findTemplate(db, courseId, personId, templateId)
     if (!template) return { ok: false, reason: 'That template is no longer there.' }
-    let page = fillBlanks(retitle(pageFromJson(template.content), title), new Map(Object.entries(values)))
+    const held = pageFromJson(template.content)
+    const [blanks, filled] = [blanksAsked(held, template.blanks), new Map(Object.entries(values))]
+    const [wrong] = problemsOf(blanks, filled)
+    if (wrong) return { ok: false, reason: `${wrong[0]}: ${wrong[1]}` }
+    let page = fillTemplate(retitle(held, title), blanks, filled, language)
     let notes: readonly string[] = []
     if (template.courseId !== courseId) {
       ;({ page, notes } = forOtherCourse(page))

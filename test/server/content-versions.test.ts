@@ -134,6 +134,7 @@ test('every table that holds content says in which version it is, and this test 
     'replacement_pages.places',
     'submission_drafts.files',
     'submissions.files',
+    'templates.blanks',
     'templates.sketch',
     'transfers.report',
   ]

@@ -127,10 +127,10 @@ test('a template carries none of them into another course', async () => {
     name: 'Planted',
     description: '',
     visibility: 'everyone',
-    names: {},
+    blanks: [],
   })
   if (!kept.ok) throw new Error(kept.reason)
-  const made = await makeFromTemplate('third', 'author', {
+  const made = await makeFromTemplate({ id: 'third', language: 'en' }, 'author', {
     templateId: kept.id,
     afterId: 'third-unit',
     title: 'Made',
@@ -194,12 +194,12 @@ test('wherever in a page they are planted: of 60 generated pages none brings out
       name: id,
       description: '',
       visibility: 'everyone',
-      names: {},
+      blanks: [],
     })
     expect(
       kept.ok &&
         (
-          await makeFromTemplate('third', 'author', {
+          await makeFromTemplate({ id: 'third', language: 'en' }, 'author', {
             templateId: kept.id,
             afterId: 'third-unit',
             title: id,

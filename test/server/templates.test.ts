@@ -1,5 +1,6 @@
 import { beforeAll, expect, test } from 'vitest'
 import { readPage } from '../../core/html/read.ts'
+import { type DeclaredBlank, declaredBlank } from '../../core/templates/declared.ts'
 import { writePage } from '../../core/html/write.ts'
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
@@ -46,13 +47,19 @@ beforeAll(async () => {
   return () => pool.end()
 })
 
+/** What marked words ask for, where nothing else is said. */
+const asked = (of: string, name: string, more: Partial<DeclaredBlank> = {}) => ({
+  of,
+  ...declaredBlank.parse({ name, type: 'words', example: of, ...more }),
+})
+
 const save = async (visibility: 'own' | 'course' | 'everyone', name = 'Diary', person = 'author'): Promise<string> => {
   const saved = await saveTemplate('course', person, {
     entryId: 'diary',
     name,
     description: 'After a day out',
     visibility,
-    names: { 'High Tarn': 'Site', '12 March': 'Day' },
+    blanks: [asked('High Tarn', 'Site'), asked('12 March', 'Day')],
   })
   if (!saved.ok) throw new Error(saved.reason)
   return saved.id
@@ -62,8 +69,8 @@ test('a page with two blanks is used in another course, pictures and all', async
   expect(await beforeSaving('course', 'diary')).toEqual({
     title: 'Site diary',
     blanks: [
-      { name: 'High Tarn', example: 'High Tarn' },
-      { name: '12 March', example: '12 March' },
+      { name: 'High Tarn', example: 'High Tarn', type: 'words' },
+      { name: '12 March', example: '12 March', type: 'words' },
     ],
   })
   const id = await save('everyone')
@@ -76,7 +83,7 @@ test('a page with two blanks is used in another course, pictures and all', async
     html: expect.stringContaining('data-blank'),
   })
   expect(await shownTemplate('other', 'outsider', 'nowhere')).toBeNull()
-  const made = await makeFromTemplate('other', 'outsider', {
+  const made = await makeFromTemplate({ id: 'other', language: 'en' }, 'outsider', {
     templateId: id,
     afterId: 'other-lesson',
     title: 'Low Moss, May',
@@ -98,7 +105,12 @@ test('a page with two blanks is used in another course, pictures and all', async
   )
   expect(writePage(page, 'source')).toContain(`/files/${item!.id}/`)
   // Once more: the same bytes are on the shelf once.
-  await makeFromTemplate('other', 'outsider', { templateId: id, afterId: null, title: 'Again', values: {} })
+  await makeFromTemplate({ id: 'other', language: 'en' }, 'outsider', {
+    templateId: id,
+    afterId: null,
+    title: 'Again',
+    values: {},
+  })
   expect(await listShelf(pool, 'other', '')).toHaveLength(1)
 })
 
@@ -110,10 +122,20 @@ test('who may use it and who may take it away', async () => {
   expect(await seen('course', 'coauthor')).toEqual(['Ours', 'Diary'])
   expect(await seen('other', 'outsider')).toEqual(['Diary'])
   expect(
-    await makeFromTemplate('course', 'coauthor', { templateId: own, afterId: null, title: 'x', values: {} }),
+    await makeFromTemplate({ id: 'course', language: 'en' }, 'coauthor', {
+      templateId: own,
+      afterId: null,
+      title: 'x',
+      values: {},
+    }),
   ).toMatchObject({ ok: false })
   expect(
-    await makeFromTemplate('other', 'outsider', { templateId: course, afterId: null, title: 'x', values: {} }),
+    await makeFromTemplate({ id: 'other', language: 'en' }, 'outsider', {
+      templateId: course,
+      afterId: null,
+      title: 'x',
+      values: {},
+    }),
   ).toMatchObject({ ok: false })
   expect(await updateTemplateDeleted(pool, 'coauthor', course, true)).toBe(false)
   expect(await updateTemplateDeleted(pool, 'author', course, true)).toBe(true)
@@ -127,12 +149,61 @@ test('what is no single page is refused with a sentence, and so is a plan withou
       name: 'x',
       description: '',
       visibility: 'own',
-      names: {},
+      blanks: [],
     }),
   ).toEqual({ ok: false, reason: 'That is no longer in the plan.' })
   await pool.query(`insert into courses (id, title) values ('empty', 'Empty')`)
   const id = await save('everyone', 'For nowhere')
   expect(
-    await makeFromTemplate('empty', 'author', { templateId: id, afterId: null, title: 'x', values: {} }),
+    await makeFromTemplate({ id: 'empty', language: 'en' }, 'author', {
+      templateId: id,
+      afterId: null,
+      title: 'x',
+      values: {},
+    }),
   ).toMatchObject({ ok: false, reason: expect.stringContaining('unit first') })
+})
+
+test('what its blanks ask for is kept, asked for, checked, and written as the course writes it', async () => {
+  const declared = [
+    asked('High Tarn', 'Site', { type: 'choice', choices: ['High Tarn', 'Low Moss'], help: 'Where the van stops.' }),
+    asked('12 March', 'Day', { type: 'date', isNeeded: true }),
+  ]
+  const keep = (blanks: typeof declared) =>
+    saveTemplate('course', 'author', {
+      entryId: 'diary',
+      name: 'Typed',
+      description: '',
+      visibility: 'everyone',
+      blanks,
+    })
+  const saved = await keep(declared)
+  if (!saved.ok) throw new Error(saved.reason)
+  expect((await shownTemplate('course', 'author', saved.id))!.blanks).toMatchObject([
+    { name: 'Site', type: 'choice', choices: ['High Tarn', 'Low Moss'], help: 'Where the van stops.' },
+    { name: 'Day', type: 'date', isNeeded: true, example: '12 March' },
+  ])
+  const use = (values: Record<string, string>) =>
+    makeFromTemplate({ id: 'course', language: 'de' }, 'author', {
+      templateId: saved.id,
+      afterId: 'course-lesson',
+      title: 'Typed',
+      values,
+    })
+  const before = (await listPlan(pool, 'course')).length
+  expect(await use({ Site: 'Elsewhere', Day: '2027-03-12' })).toEqual({
+    ok: false,
+    reason: 'Site: One of these was expected: High Tarn, Low Moss.',
+  })
+  expect(await use({})).toEqual({ ok: false, reason: 'Day: This has to be filled in.' })
+  expect(await listPlan(pool, 'course')).toHaveLength(before)
+  const made = await use({ Site: 'Low Moss', Day: '2027-03-12' })
+  if (!made.ok) throw new Error(made.reason)
+  expect((await currentTree(pool, made.id))!.page.textContent).toContain('At Low Moss on 12. März 2027, see')
+  // Nobody could fill these.
+  expect(await keep([asked('High Tarn', 'Site', { type: 'choice', choices: ['one'] })])).toMatchObject({ ok: false })
+  expect(await keep([asked('High Tarn', 'Day'), asked('12 March', 'Day', { type: 'date' })])).toEqual({
+    ok: false,
+    reason: 'Two blanks are called “Day”.',
+  })
 })

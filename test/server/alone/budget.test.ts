@@ -310,7 +310,12 @@ const LARGEST: Record<string, readonly Large[]> = {
     name: 'Long',
     description: 'x'.repeat(1000),
     visibility: 'own',
-    names: Object.fromEntries(Array.from({ length: 200 }, (_, at) => [`blank ${at}`, 'x'])),
+    blanks: Array.from({ length: 200 }, (_, at) => ({
+      of: `blank ${at}`,
+      name: `b ${at}`,
+      type: 'words',
+      example: 'x',
+    })),
   }),
   'theme/theme-choice.ts': [
     { name: 'a long way', path: '/theme', body: `theme=dark&to=${'/'.repeat(500_000)}`, type: FORM },

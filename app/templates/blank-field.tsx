@@ -1,0 +1,71 @@
+import { useId } from 'react'
+import { type DeclaredBlank, MOST_FILLED, problemOfValue } from '../../core/templates/declared.ts'
+
+interface Props {
+  blank: DeclaredBlank
+  value: string
+  /** What is missing is told as well: somebody wanted to go on. */
+  isAsked: boolean
+  onChange: (value: string) => void
+}
+
+/** The field of a blank, as what it asks for is typed or chosen, with its help and what is wrong. */
+export function BlankField({ blank, value, isAsked, onChange }: Props) {
+  const id = useId()
+  const problem = value.trim() !== '' || isAsked ? problemOfValue(blank, value) : ''
+  return (
+    <div className="template-field">
+      <label htmlFor={id}>
+        {blank.name}
+        {blank.isNeeded && <span className="soft"> (needed)</span>}
+      </label>
+      <Control
+        {...{ blank, value, onChange }}
+        described={{ id, 'aria-invalid': problem !== '' || undefined, 'aria-describedby': `${id}-help ${id}-problem` }}
+      />
+      <small id={`${id}-help`} className="soft">
+        {blank.help}
+      </small>
+      <small id={`${id}-problem`} className="field-problem" role="status">
+        {problem}
+      </small>
+    </div>
+  )
+}
+
+interface ControlProps extends Pick<Props, 'blank' | 'value' | 'onChange'> {
+  described: { id: string; 'aria-invalid': true | undefined; 'aria-describedby': string }
+}
+
+function Control({ blank: { type, example, choices }, value, described, onChange }: ControlProps) {
+  const field = {
+    ...described,
+    value,
+    maxLength: MOST_FILLED,
+    onChange: ({ target }: { target: { value: string } }) => onChange(target.value),
+  }
+  if (type === 'choice')
+    return (
+      <select {...described} value={value} onChange={field.onChange}>
+        <option value="">{`As in the template: ${example}`}</option>
+        {choices.map((each) => (
+          <option key={each}>{each}</option>
+        ))}
+      </select>
+    )
+  if (type === 'date') return <input {...field} type="date" />
+  if (type === 'colour')
+    return (
+      <span className="template-colour">
+        <input {...field} type="color" value={/^#[0-9a-f]{6}$/i.test(value) ? value : example} />
+        {value !== '' && (
+          <button type="button" className="link-button" onClick={() => onChange('')}>
+            As in the template
+          </button>
+        )}
+      </span>
+    )
+  return <input {...field} dir="auto" inputMode={MODES[type]} placeholder={example} />
+}
+
+const MODES = { words: 'text', number: 'decimal', address: 'url' } as const
