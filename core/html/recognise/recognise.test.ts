@@ -319,6 +319,41 @@ test('a class alone lays nothing side by side that has words of its own, or bloc
     expect(read(html).html).not.toContain('columns')
 })
 
+test.each([
+  ['column-count: 2', '<h2>A</h2><p>one</p><h2>B</h2><p>two</p>', ['<h2>A</h2><p>one</p>', '<h2>B</h2><p>two</p>']],
+  ['columns: 12em 3', '<p>one</p><p>two</p><p>three</p>', ['<p>one</p>', '<p>two</p>', '<p>three</p>']],
+  [
+    'columns: 2',
+    `<p>${'long '.repeat(60)}</p><p>two</p><p>three</p>`,
+    [`<p>${'long '.repeat(60).trim()}</p>`, '<p>two</p><p>three</p>'],
+  ],
+])('what flows through columns (%s) is shared among as many', (style, blocks, columns) => {
+  const { html, told } = read(`<div style="${style}; column-gap: 1em">${blocks}</div>`)
+  expect(html.replaceAll('\n', '')).toBe(
+    `<div data-piece="columns" data-split="even">${columns.map((each) => `<div>${each}</div>`).join('')}</div>`,
+  )
+  expect(told[0]).toContain('flowed through')
+})
+
+test('a list that flows through columns becomes several, and its numbers go on', () => {
+  const items = '<li>a</li><li>b</li><li>c</li><li>d</li>'
+  expect(read(`<ol id="x" start="3" style="column-count: 2">${items}</ol>`).html.replaceAll('\n', '')).toContain(
+    '<li><p>a</p></li><li><p>b</p></li></ol></div><div><ol start="5"><li>'.replaceAll('<p>', '').replaceAll('</p>', ''),
+  )
+  expect(read(`<div style="column-count: 2"><ul>${items}</ul></div>`).html.match(/<ul>/g)).toHaveLength(2)
+})
+
+test('too few or too many columns, and loose words, stay as they are', () => {
+  for (const html of [
+    '<div style="column-count: 1"><p>a</p><p>b</p></div>',
+    '<div style="column-count: 9"><p>a</p><p>b</p></div>',
+    '<div style="column-count: 2"><p>a</p></div>',
+    '<div style="column-count: 2">words <p>a</p><p>b</p></div>',
+    '<div style="column-width: 12em"><p>a</p><p>b</p></div>',
+  ])
+    expect(read(html).html, html).not.toContain('data-piece="columns"')
+})
+
 test('tabs in tabs, each in its place; what is around and within is kept', () => {
   const inner = '<ul><li><a href="#c">Three</a><li><a href="#d">Four</a></ul><div id="c">3</div><div id="d">4</div>'
   const { html, told } = read(

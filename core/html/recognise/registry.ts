@@ -3,6 +3,7 @@ import { carousels } from './carousels.ts'
 import { columnsByHand } from './columns.ts'
 import { dialogsByHand } from './dialogs.ts'
 import { floatedBox } from './floated-box.ts'
+import { flowingColumns } from './flowing-columns.ts'
 import { foldsByHand, namedDetails } from './folds.ts'
 import { linkButtons } from './link-buttons.ts'
 import { partLists } from './part-lists.ts'
@@ -28,4 +29,5 @@ export const recognisers: readonly Recogniser[] = [
   figureOfTable,
   headOfPlainCells,
   columnsByHand,
+  flowingColumns,
 ]
