@@ -1,4 +1,6 @@
 import { Fragment, type Mark, type Node } from 'prosemirror-model'
+import { wordsFrom } from '../kinds/attributes.ts'
+import { MOST_BLANK_NAME } from '../kinds/blank/kind.ts'
 import { markOn } from '../kinds/facts.ts'
 
 /** What one blank of a template is: its name, and the words that stand in its place. */
@@ -8,8 +10,9 @@ export interface Blank {
 }
 
 const blankOf = (node: Node): Mark | undefined => markOn(node, 'blank')
-/** A blank without a name is called by its words. */
-const nameOf = (mark: Mark, words: string): string => String(mark.attrs.name).trim() || words.trim() || 'Blank'
+/** A blank without a name is called by its words, by the first of many. */
+const nameOf = (mark: Mark, words: string): string =>
+  wordsFrom(String(mark.attrs.name).trim() || words.trim() || 'Blank', MOST_BLANK_NAME).trim()
 
 /** The blanks of a page in the order in which they come, each name once. */
 export function blanksOf(page: Node): Blank[] {

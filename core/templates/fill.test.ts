@@ -60,6 +60,15 @@ test('what nobody fills keeps its example, and is open', () => {
   expect(left).toContain('<span data-blank="Day" data-open="yes">12 March</span>, 3 pages')
 })
 
+test('a blank over very many words is called by the first, and can be asked for', () => {
+  const long = page(`<p><span data-blank="">${'wall '.repeat(900)}😀</span></p>`)
+  const [asked] = blanksAsked(long, [])
+  expect(asked!.name).toBe(Array.from({ length: 20 }, () => 'wall').join(' '))
+  expect(declaredBlank.safeParse(asked).success).toBe(true)
+  expect(declaredBlank.safeParse(askableOf(long)[0]).success).toBe(true)
+  expect(source(fillTemplate(long, [asked!], new Map([[asked!.name, 'stone']]), 'en')).trim()).toBe('<p>stone</p>')
+})
+
 test('what is no longer in the page is not asked for', () => {
   const gone = [blank('Old', 'words'), blank('Where', 'address', { example: 'https://library.example/gone' })]
   expect(blanksAsked(page(TASK), gone).map(({ name }) => name)).toEqual(['Day', 'Pages'])

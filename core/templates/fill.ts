@@ -1,9 +1,11 @@
 import type { Node } from 'prosemirror-model'
 import { pageFromJson } from '../document/schema.ts'
+import { wordsFrom } from '../kinds/attributes.ts'
+import { MOST_BLANK_NAME } from '../kinds/blank/kind.ts'
 import type { NodeJson } from '../kinds/kind.ts'
 import { type Blank, blanksOf, fillBlanks } from './blanks.ts'
 import { type BlankType, isColour, isWebAddress, TYPES_OF_BLANKS } from './blank-types.ts'
-import { declaredBlank, type DeclaredBlank, shownValue } from './declared.ts'
+import { declaredBlank, type DeclaredBlank, MOST_FILLED, shownValue } from './declared.ts'
 
 /** What of a page can be asked for in each that is made from it. */
 export interface Askable extends Blank {
@@ -24,15 +26,19 @@ export function askableOf(page: Node): Askable[] {
     return true
   })
   return [
-    ...blanksOf(page).map((each): Askable => ({ ...each, type: 'words' })),
+    ...markedIn(page).map((each): Askable => ({ ...each, type: 'words' })),
     ...[...addresses].map(([example, words]): Askable => ({
-      name: words.trim().slice(0, 100) || 'Address',
+      name: wordsFrom(words.trim(), MOST_BLANK_NAME).trim() || 'Address',
       example,
       type: 'address',
     })),
     ...[...colours].map((example, at): Askable => ({ name: `Colour ${at + 1}`, example, type: 'colour' })),
   ]
 }
+
+/** The marked words of a page; of very long ones the first. */
+const markedIn = (page: Node): Blank[] =>
+  blanksOf(page).map(({ name, example }) => ({ name, example: wordsFrom(example, MOST_FILLED) }))
 
 function coloursIn(value: unknown, found: Set<string>): void {
   if (typeof value === 'string') {
@@ -43,7 +49,7 @@ function coloursIn(value: unknown, found: Set<string>): void {
 
 /** All that a template asks for: as it was declared, and marked words of which nothing was. */
 export function blanksAsked(page: Node, declared: readonly DeclaredBlank[]): DeclaredBlank[] {
-  const marked = blanksOf(page)
+  const marked = markedIn(page)
   const known = new Map(declared.filter(({ type }) => TYPES_OF_BLANKS[type].isText).map((each) => [each.name, each]))
   const values = new Set(askableOf(page).map(({ type, example }) => `${type} ${example}`))
   return [
