@@ -52,7 +52,7 @@ export function DeclareBlanks({ blanks, onChange }: Props) {
       </fieldset>
       {hasOthers && (
         <fieldset className="template-blanks">
-          <legend>Addresses and colours that may be others</legend>
+          <legend>Web addresses and colours to ask for</legend>
           {cards(false)}
         </fieldset>
       )}

@@ -148,7 +148,7 @@ interface TargetChoiceProps {
 function TargetChoice({ targets, target, reasons, onChoose }: TargetChoiceProps) {
   return (
     <fieldset className="turn-targets">
-      <legend>Into</legend>
+      <legend>Turn it into</legend>
       {targets.map((each) => {
         const reason = reasons.get(each) ?? ''
         return (

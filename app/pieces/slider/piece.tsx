@@ -15,7 +15,7 @@ export const slider: Piece = {
   offer: {
     group: 'look',
     name: 'Slider on a number line',
-    help: 'Students move a quantity and see what follows from it by your formulas.',
+    help: 'Students drag a slider and see numbers change, worked out by your formulas.',
     finds: ['values', 'formula', 'calculator', 'try out', 'variable', 'range', 'what if'],
     effort: 'has settings',
     command: newSlider,

@@ -24,7 +24,7 @@ export function SliderSettings({ editor, position }: SettingsProps) {
   return (
     <>
       <WordsSetting
-        label="What is moved"
+        label="What the slider sets"
         most={MOST_OF_SLIDER.quantity}
         value={attrs.quantity}
         placeholder="Length of the wall"
@@ -49,7 +49,7 @@ export function SliderSettings({ editor, position }: SettingsProps) {
         )}
       </div>
       <TypedSetting
-        label="What follows from it, one on each line"
+        label="Numbers worked out from it, one on each line"
         rows={4}
         most={MOST_OF_SLIDER.values}
         value={attrs.values}
@@ -85,7 +85,7 @@ function SliderNumbers({ attrs, set }: NumbersProps) {
 
 const ValuesHelp = () => (
   <>
-    Its name, perhaps a unit in parentheses, =, and a formula in which x is what is moved. Formulas are typed with + - *
-    / ^, numbers, x, pi, e and {FORMULA_FUNCTIONS.join(', ')}.
+    Its name, perhaps a unit in parentheses, =, and a formula in which x is what the slider sets. Formulas are typed
+    with + - * / ^, numbers, x, pi, e and {FORMULA_FUNCTIONS.join(', ')}.
   </>
 )

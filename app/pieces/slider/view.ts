@@ -6,6 +6,7 @@ import { drawn } from './fetched.ts'
 export const sliderLook: DrawnLook<Drawing> = {
   className: 'slider',
   drawingOf: ({ attrs }, onFetched) => drawn(attrs, onFetched),
-  hintOf: ({ attrs }) => (attrs.values === '' ? 'No value follows from it yet: type one in the side desk.' : ''),
+  hintOf: ({ attrs }) =>
+    attrs.values === '' ? 'Nothing is worked out from it yet: type a formula in the side desk.' : '',
   enliven: (frame, { enliven }) => enliven(frame),
 }
