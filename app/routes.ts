@@ -36,6 +36,7 @@ export default [
   route('courses/:courseId/questions/paper', 'questions/paper.ts'),
   route('courses/:courseId/plan-lines', 'plan/plan-lines.ts'),
   route('courses/:courseId/templates', 'templates/templates.ts'),
+  route('courses/:courseId/snippets', 'snippets/snippets.ts'),
   route('courses/:courseId/transfers', 'transfers/transfers.ts'),
   route('courses/:courseId/transfers/import', 'transfers/import.ts'),
   route('courses/:courseId/transfers/:transferId/file', 'transfers/transfer-file.ts'),

@@ -1,4 +1,4 @@
-import { readFile } from 'node:fs/promises'
+import { readdir, readFile } from 'node:fs/promises'
 import { kindOfEntry } from '../core/plan/kinds.ts'
 import { changeSteps } from '../core/source/changes.ts'
 import { emptyPage, schema } from '../core/document/schema.ts'
@@ -15,6 +15,8 @@ import { replaceExercise } from '../server/exercises/queries.server.ts'
 import { hashPassword } from '../server/people/passwords.server.ts'
 import { insertEntries } from '../server/plan/queries.server.ts'
 import { written } from '../server/questions/bank.server.ts'
+import { readSnippetFile } from '../core/snippets/file.ts'
+import { insertSnippet } from '../server/snippets/queries.server.ts'
 import { declaredBlank } from '../core/templates/declared.ts'
 import { sketchOf } from '../core/templates/sketch.ts'
 import { insertTemplate } from '../server/templates/queries.server.ts'
@@ -256,6 +258,23 @@ async function seedTemplates(db: Database, now: Date): Promise<void> {
       content: JSON.stringify(page.toJSON()),
       sketch: sketchOf(page),
       blanks: blanks.map((each) => declaredBlank.parse({ example: '', ...each })),
+    })
+  }
+  for (const file of await readdir(new URL('snippets/', import.meta.url))) {
+    const {
+      page,
+      notes: _notes,
+      ...snippet
+    } = readSnippetFile(await readFile(new URL(`snippets/${file}`, import.meta.url), 'utf8'))
+    await insertSnippet(db, {
+      id: `snippet-${file.replace('.html', '')}`,
+      courseId: COURSE,
+      personId: 'ines',
+      visibility: 'everyone',
+      ...snippet,
+      schemaVersion: SCHEMA_VERSION,
+      content: JSON.stringify(page.toJSON()),
+      sketch: sketchOf(page, true),
     })
   }
   await db.query('update templates set created_at = $1', [new Date(now.getTime() - 30 * DAY)])

@@ -4,9 +4,11 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { Offer } from '../pieces/piece.ts'
 import { matching } from './matching.ts'
-import { cardId, columnsOf, GROUPS, neighbour, OfferCards, OFFERS } from './offer-cards.tsx'
+import { cardId, columnsOf, GROUPS, keyOf, neighbour, OfferCards, OFFERS } from './offer-cards.tsx'
 import { takeTypedAhead } from './typed-ahead.ts'
 import { embedOutcome, placeable, useEmbed } from './use-embed.ts'
+import { useSnippets } from '../snippets/known-snippets.ts'
+import { offersOf } from '../snippets/snippet-offers.tsx'
 import { Dialog } from '../shell/dialog.tsx'
 import './insert-dialog.css'
 
@@ -19,13 +21,15 @@ interface Props {
   /** Told about something that was embedded. */
   say: (words: string) => void
   onShelf: () => void
+  /** Opens the form of a snippet. */
+  onSnippet: (id: string) => void
 }
 
 /** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
 export function InsertDialog(props: Props) {
   const { onPicture, onShelf } = props
   const cards = useRef<HTMLDivElement>(null)
-  const { typed, setTyped, offer, choose, leave, insert, found, possible, isEmbed, outcome, action } =
+  const { typed, setTyped, offers, offer, choose, leave, insert, found, possible, isEmbed, outcome, action } =
     useInserting(props)
   const move = (event: KeyboardEvent): void => {
     if (event.target instanceof HTMLButtonElement) return
@@ -38,8 +42,8 @@ export function InsertDialog(props: Props) {
     const next = neighbour(event.key, found, offer, columnsOf(cards.current))
     if (!next) return
     event.preventDefault()
-    choose(next.name)
-    document.getElementById(cardId(next.name))?.scrollIntoView({ block: 'nearest' })
+    choose(keyOf(next))
+    document.getElementById(cardId(next))?.scrollIntoView({ block: 'nearest' })
   }
   return (
     <Dialog
@@ -57,7 +61,7 @@ export function InsertDialog(props: Props) {
       <div onKeyDown={move}>
         <NameField {...{ typed, offer }} onType={setTyped} />
         {(typed === '' || /^(pic|image|photo|drawing|shelf|file)/i.test(typed.trim())) && (
-          <Shortcuts {...{ offer, choose }} onPicture={() => leave(onPicture)} onShelf={() => leave(onShelf)} />
+          <Shortcuts {...{ offer, offers, choose }} onPicture={() => leave(onPicture)} onShelf={() => leave(onShelf)} />
         )}
         <OfferCards {...{ found, offer, possible }} onChoose={choose} onInsert={insert} isBare={isEmbed} ref={cards} />
         <InsertFoot {...{ outcome, action }} onClose={props.onClose} />
@@ -107,15 +111,28 @@ function keysToText({ view }: Editor): void {
   setTimeout(() => window.removeEventListener('keydown', bring, { capture: true }), GOING)
 }
 
-/** What was typed, what it finds, and what Enter would do with it. */
-function useInserting({ editor, courseId, onClose, say }: Props) {
-  const [typed, setTyped] = useState(takeTypedAhead)
-  const [chosen, choose] = useState(OFFERS[0]?.name ?? '')
+/** All that is offered: pieces and snippets; and what of it can stand at the cursor, by its key. */
+function useOffers(editor: Editor, courseId: string, onSnippet: (id: string) => void) {
+  const snippets = useSnippets(courseId)
+  // What opens the form of a snippet does the same, whenever it was made.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const offers = useMemo(() => [...OFFERS, ...offersOf(snippets, onSnippet)], [snippets])
   // Nothing is written while the dialog is open, so what each offer would do stays as it is.
-  const possible = useMemo(() => new Map(OFFERS.map((offer) => [offer.name, offer.command(editor.state)])), [editor])
+  const possible = useMemo(
+    () => new Map(offers.map((offer) => [keyOf(offer), offer.command(editor.state)])),
+    [editor, offers],
+  )
+  return { offers, possible }
+}
+
+/** What was typed, what it finds, and what Enter would do with it. */
+function useInserting({ editor, courseId, onClose, say, onSnippet }: Props) {
+  const [typed, setTyped] = useState(takeTypedAhead)
+  const [chosen, choose] = useState(OFFERS[0] ? keyOf(OFFERS[0]) : '')
+  const { offers, possible } = useOffers(editor, courseId, onSnippet)
   const { isEmbed, embed } = useEmbed(courseId, typed)
-  const found = isEmbed ? [] : matching(OFFERS, typed)
-  const offer = found.find(({ name }) => name === chosen) ?? found[0]
+  const found = isEmbed ? [] : matching(offers, typed)
+  const offer = found.find((each) => keyOf(each) === chosen) ?? found[0]
   const [isDone, goesOn] = [useRef(false), useRef(false)]
   // Whatever is done, writing goes on where it was.
   useEffect(() => () => void setTimeout(() => !goesOn.current && editor.view.focus(), 0), [editor, goesOn])
@@ -127,7 +144,7 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     if (!goesOn.current) keysToText(editor)
   }
   const insert = (what: Offer): void => {
-    if (!possible.get(what.name)) return
+    if (!possible.get(keyOf(what))) return
     const asTyped = what.asTyped?.(typed)
     // What it asks is asked in a dialog, which has the focus and the keys from now on.
     if (what.asks && !asTyped) goesOn.current = true
@@ -138,7 +155,7 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     if (player) once(() => (placeEmbed(editor, player), say(embedWords(player))))
   }
   return {
-    ...{ typed, setTyped, choose, offer, found, possible, isEmbed, insert },
+    ...{ typed, setTyped, choose, offers, offer, found, possible, isEmbed, insert },
     leave: (then: () => void): void => {
       goesOn.current = true
       onClose()
@@ -148,12 +165,16 @@ function useInserting({ editor, courseId, onClose, say }: Props) {
     action: isEmbed
       ? { name: player?.type === 'card' ? 'Insert link card' : 'Insert player', can: player !== null, run: place }
       : {
-          name: offer ? `Insert ${offer.name.toLowerCase().replace('html', 'HTML')}` : 'Insert',
-          can: offer !== undefined && possible.get(offer.name) === true,
+          name: offer ? insertWords(offer) : 'Insert',
+          can: offer !== undefined && possible.get(keyOf(offer)) === true,
           run: () => offer && insert(offer),
         },
   }
 }
+
+/** What the button says: a piece is called by its kind, a snippet as its author called it. */
+const insertWords = ({ id, name }: Offer): string =>
+  id === undefined ? `Insert ${name.toLowerCase().replace('html', 'HTML')}` : `Insert “${name}”`
 
 function offerOutcome(
   offer: Offer | undefined,
@@ -165,7 +186,7 @@ function offerOutcome(
     return /^(film|media|movie|player|sound|audio|video|recording)/i.test(typed.trim())
       ? 'Paste the address or the embed code of a video or recording here, in place of its name.'
       : 'No piece has that name. Try a word for what it should do.'
-  if (!possible.get(offer.name)) return offer.whyNot ?? 'Not at this place: put the cursor into the text of the page.'
+  if (!possible.get(keyOf(offer))) return offer.whyNot ?? 'Not at this place: put the cursor into the text of the page.'
   return offer.asTyped?.(typed)?.outcome ?? offer.outcome?.(editor.state) ?? ''
 }
 
@@ -188,7 +209,7 @@ function NameField({ typed, offer, onType }: NameProps) {
         aria-label="Name of a piece, address or embed code"
         aria-expanded="true"
         aria-controls="insert-cards"
-        aria-activedescendant={offer && cardId(offer.name)}
+        aria-activedescendant={offer && cardId(offer)}
         onChange={(event) => onType(event.target.value)}
       />
       <kbd title="On an empty line, / opens this">/</kbd>
@@ -197,18 +218,23 @@ function NameField({ typed, offer, onType }: NameProps) {
 }
 
 interface ShortcutProps {
+  offers: readonly Offer[]
   offer: Offer | undefined
   choose: (name: string) => void
   onPicture: () => void
   onShelf: () => void
 }
 
+/** All groups of snippets together. */
+const SNIPPETS = ['snippets', 'Snippets'] as const
+
 /** Pictures, and the groups of pieces: while nothing is typed. */
-function Shortcuts({ offer, choose, onPicture, onShelf }: ShortcutProps) {
+function Shortcuts({ offers, offer, choose, onPicture, onShelf }: ShortcutProps) {
   const chooseFirst = (group: string): void => {
-    const first = OFFERS.find((each) => each.group === group)?.name ?? ''
-    choose(first)
-    document.getElementById(cardId(first))?.scrollIntoView({ block: 'nearest' })
+    const first = offers.find((each) => each.group.startsWith(group))
+    if (!first) return
+    choose(keyOf(first))
+    document.getElementById(cardId(first))?.closest('[role="group"]')?.scrollIntoView({ block: 'start' })
   }
   return (
     <>
@@ -221,11 +247,11 @@ function Shortcuts({ offer, choose, onPicture, onShelf }: ShortcutProps) {
         </button>
       </div>
       <nav className="insert-groups" aria-label="Groups of pieces">
-        {GROUPS.map(([group, name]) => (
+        {[...GROUPS, ...(offers.length > OFFERS.length ? [SNIPPETS] : [])].map(([group, name]) => (
           <button
             key={group}
             type="button"
-            aria-current={offer?.group === group || undefined}
+            aria-current={offer?.group.startsWith(group) || undefined}
             onClick={() => chooseFirst(group)}
           >
             {name}

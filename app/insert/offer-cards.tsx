@@ -1,5 +1,6 @@
 import type { Ref } from 'react'
 import type { Offer, OfferGroup } from '../pieces/piece.ts'
+import { GROUP_NAMES, SNIPPET_GROUPS } from '../../core/snippets/groups.ts'
 import { PIECES } from '../pieces/registry.ts'
 
 export const GROUPS: readonly (readonly [OfferGroup, string])[] = [
@@ -8,9 +9,15 @@ export const GROUPS: readonly (readonly [OfferGroup, string])[] = [
   ['look', 'Look and touch'],
   ['practise', 'Practise'],
 ]
+/** The groups of snippets, below those of pieces. */
+const SNIPPETS = SNIPPET_GROUPS.map(
+  (group) => [`snippets to ${group}`, `Snippets: ${GROUP_NAMES[group].toLowerCase()}`] as const,
+)
 export const OFFERS: readonly Offer[] = PIECES.flatMap(({ offer }) => offer ?? [])
 
-export const cardId = (name: string): string => `insert-${name.toLowerCase().replace(/\W+/g, '-')}`
+/** What tells an offer from all others. */
+export const keyOf = ({ id, name }: Offer): string => id ?? name
+export const cardId = (offer: Offer): string => `insert-${keyOf(offer).replace(/[^\w-]+/g, '-')}`
 
 /** How many cards stand side by side just now. */
 export function columnsOf(cards: HTMLElement | null): number {
@@ -34,9 +41,9 @@ export function neighbour(
 interface Props {
   found: readonly Offer[]
   offer: Offer | undefined
-  /** Whether each can be inserted where the cursor is, by its name. */
+  /** Whether each can be inserted where the cursor is, by its key. */
   possible: ReadonlyMap<string, boolean>
-  onChoose: (name: string) => void
+  onChoose: (key: string) => void
   onInsert: (offer: Offer) => void
   isBare: boolean
   ref: Ref<HTMLDivElement>
@@ -52,7 +59,7 @@ export function OfferCards({ found, offer, possible, onChoose, onInsert, isBare,
       aria-label="Pieces"
       ref={ref}
     >
-      {GROUPS.map(([group, name]) => {
+      {[...GROUPS, ...SNIPPETS].map(([group, name]) => {
         const own = found.filter((each) => each.group === group)
         if (own.length === 0) return null
         return (
@@ -61,11 +68,11 @@ export function OfferCards({ found, offer, possible, onChoose, onInsert, isBare,
             <div className="insert-grid">
               {own.map((each) => (
                 <Card
-                  key={each.name}
+                  key={keyOf(each)}
                   offer={each}
                   isChosen={each === offer}
-                  canInsert={possible.get(each.name) ?? false}
-                  onChoose={() => onChoose(each.name)}
+                  canInsert={possible.get(keyOf(each)) ?? false}
+                  onChoose={() => onChoose(keyOf(each))}
                   onInsert={() => onInsert(each)}
                 />
               ))}
@@ -93,7 +100,7 @@ function Card({
   const { name, help, effort, Example } = offer
   return (
     <div
-      id={cardId(name)}
+      id={cardId(offer)}
       className={isChosen ? 'insert-card is-chosen' : 'insert-card'}
       role="option"
       aria-selected={isChosen}

@@ -3,18 +3,22 @@ import type { Node } from '@tiptap/pm/model'
 import type { Command, EditorState } from '@tiptap/pm/state'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import type { ReactNode } from 'react'
+import type { SnippetGroup } from '../../core/snippets/groups.ts'
 
-export type OfferGroup = 'fold' | 'apart' | 'look' | 'practise'
+/** Pieces by what they do; snippets by what they are for. */
+export type OfferGroup = 'fold' | 'apart' | 'look' | 'practise' | `snippets to ${SnippetGroup}`
 
 /** A card of the insert dialog. */
 export interface Offer {
+  /** Tells it from others, where its name alone does not. */
+  readonly id?: string
   readonly group: OfferGroup
   readonly name: string
   readonly help: string
   /** Other words by which it is looked for: what it is for, and what else it is called. */
   readonly finds?: readonly string[]
   /** What it asks of the author. */
-  readonly effort: 'ready' | 'has settings' | 'needs code'
+  readonly effort: 'ready' | 'has settings' | 'needs code' | `asks ${number} thing` | `asks ${number} things`
   /** Its command opens a dialog of its own: the next keys are for that. */
   readonly asks?: boolean
   /** A small live example. */

@@ -32,6 +32,7 @@ import { practice } from './practice/piece.tsx'
 import { quotation } from './quotation/piece.tsx'
 import { reveal } from './reveal/piece.tsx'
 import { rule } from './rule/piece.tsx'
+import { snippet } from './snippet/piece.tsx'
 import { slider } from './slider/piece.tsx'
 import { captionedTable, table } from './table/piece.tsx'
 import { tabs } from './tabs/piece.tsx'
@@ -50,6 +51,7 @@ export const PIECES: readonly Piece[] = [
   callOut,
   box,
   aside,
+  snippet,
   cards,
   buttons,
   quotation,

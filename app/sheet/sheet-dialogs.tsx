@@ -30,6 +30,8 @@ const TableDialog = onDemand(() => import('../editor/tables/table-dialog.tsx').t
 const PlaceDialog = onDemand(() => import('../editor/places/place-dialog.tsx').then((module) => module.PlaceDialog))
 const SymbolDialog = onDemand(() => import('../editor/symbols/symbol-dialog.tsx').then((module) => module.SymbolDialog))
 const WordsDialog = onDemand(() => import('../editor/words-dialog.tsx').then((module) => module.WordsDialog))
+const SaveSnippet = onDemand(() => import('../snippets/save-snippet.tsx').then((module) => module.SaveSnippet))
+const SnippetDialog = onDemand(() => import('../snippets/snippet-dialog.tsx').then((module) => module.SnippetDialog))
 const TurnHere = onDemand(() => import('./turn-here.tsx').then((module) => module.TurnHere))
 const PublishDialog = onDemand(() => import('./publish-dialog.tsx').then((module) => module.PublishDialog))
 
@@ -46,9 +48,17 @@ export const DIALOGS = [
   ShelfPicker,
   AltDialog,
   TurnHere,
+  SaveSnippet,
+  SnippetDialog,
   PublishDialog,
   AsStudent,
 ]
+
+/** The form of a snippet that is to be put in. */
+export interface SnippetCall {
+  readonly name: 'put in'
+  readonly id: string
+}
 
 export type SheetDialog =
   | 'link'
@@ -62,7 +72,9 @@ export type SheetDialog =
   | 'shelf'
   | 'publish'
   | 'student'
+  | 'snippet'
   | TurnCall
+  | SnippetCall
   | null
 
 interface Props {
@@ -85,7 +97,7 @@ export function SheetDialogs(props: Props) {
   return (
     <>
       {typeof dialog === 'object'
-        ? dialog && <Turning {...props} call={dialog} />
+        ? dialog && <Called {...props} call={dialog} />
         : openDialog(props, dialog, () => chooser.current?.click())}
       {unasked && (
         <AltDialog
@@ -122,7 +134,7 @@ const OF_THE_EDITOR = {
   words: WordsDialog,
 }
 
-type Plain = Exclude<SheetDialog, TurnCall | null>
+type Plain = Exclude<SheetDialog, TurnCall | SnippetCall | null>
 
 function openDialog(props: Props, dialog: Plain, choose: () => void): ReactNode {
   const { data, page, plan, students, arrivals, findings, onDialog } = props
@@ -142,6 +154,8 @@ function openDialog(props: Props, dialog: Plain, choose: () => void): ReactNode 
       return <FootnoteDialog {...{ editor, onClose }} courseId={course.id} />
     case 'insert':
       return <Insert {...{ editor, onClose, choose, onDialog }} courseId={course.id} />
+    case 'snippet':
+      return <Saving {...{ editor, onClose }} courseId={course.id} />
     case 'shelf':
       return (
         <ShelfPicker
@@ -171,6 +185,25 @@ function openDialog(props: Props, dialog: Plain, choose: () => void): ReactNode 
   }
 }
 
+/** A dialog about something that was chosen before. */
+function Called({ call, ...props }: Props & { call: TurnCall | SnippetCall }) {
+  return call.name === 'turn' ? <Turning {...props} call={call} /> : <PuttingIn {...props} id={call.id} />
+}
+
+function PuttingIn({ data: { course }, page: { editor }, id, onDialog }: Props & { id: string }) {
+  const message = useMessages()
+  return (
+    <SnippetDialog
+      {...{ editor, id }}
+      courseId={course.id}
+      language={course.language}
+      position={null}
+      onClose={() => onDialog(null)}
+      say={(words) => void message.info(words, 8)}
+    />
+  )
+}
+
 /** Turns something on the sheet into something else, and says what was made beside the page. */
 function Turning({ data, page, call, onDialog }: Props & { call: TurnCall }) {
   const message = useMessages()
@@ -183,6 +216,11 @@ function Turning({ data, page, call, onDialog }: Props & { call: TurnCall }) {
       say={(words) => void message.success(words, 8)}
     />
   )
+}
+
+function Saving(props: { editor: Editor; courseId: string; onClose: () => void }) {
+  const message = useMessages()
+  return <SaveSnippet {...props} say={(words) => void message.success(words, 6)} />
 }
 
 interface InsertProps {
@@ -201,6 +239,7 @@ function Insert({ choose, onDialog, ...props }: InsertProps) {
       {...props}
       onPicture={choose}
       onShelf={() => onDialog('shelf')}
+      onSnippet={(id) => onDialog({ name: 'put in', id })}
       say={(words) => void message.info(words, 6)}
     />
   )

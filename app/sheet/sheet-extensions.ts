@@ -9,6 +9,7 @@ import { type Command, Plugin, TextSelection } from '@tiptap/pm/state'
 import { TITLE_LENGTH } from '../../core/document/limits.ts'
 import { hiddenCharacters } from '../editor/hidden/hidden-characters.ts'
 import { equations } from '../editor/equations/asking.ts'
+import { snippetDialog } from '../editor/asking-snippet.ts'
 import { wordsDialog } from '../editor/asking-words.ts'
 import { symbols } from '../editor/symbols/asking.ts'
 import { footnotes } from '../editor/footnotes/asking.ts'
@@ -172,6 +173,8 @@ export interface KeyCallbacks {
 }
 
 export interface EditorCallbacks extends KeyCallbacks {
+  /** Opens the dialog that keeps a snippet. */
+  onSnippet: () => void
   onTitleTooLong: (length: number) => void
   /** Takes files that were pasted or dropped; false when they are none of ours. */
   onFiles: (files: readonly File[], at?: number) => boolean
@@ -201,6 +204,7 @@ const dialogsOf = (callbacks: EditorCallbacks): Plugin[] => [
   namedPlaces(callbacks.onPlace),
   symbols(callbacks.onSymbol),
   wordsDialog(callbacks.onWords),
+  snippetDialog(callbacks.onSnippet),
 ]
 
 /** Everything the editor is made of: the kinds, and what editing needs beyond them. */

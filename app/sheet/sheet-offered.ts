@@ -6,7 +6,7 @@ import type { Offer } from '../pieces/piece.ts'
 import { PIECES } from '../pieces/registry.ts'
 import type { Offered } from '../shell/offered.ts'
 import type { SheetDialog } from './sheet-dialogs.tsx'
-import { type TurnCall, turnablesHere } from './turnables.ts'
+import { turnablesHere } from './turnables.ts'
 
 interface Openers {
   readonly onDialog: (dialog: SheetDialog) => void
@@ -56,7 +56,7 @@ export function sheetOffered(editor: Editor, { onDialog, onFind }: Openers): rea
 }
 
 const DIALOGS: readonly (readonly [
-  Exclude<NonNullable<SheetDialog>, TurnCall>,
+  Exclude<NonNullable<SheetDialog>, object>,
   name: string,
   help: string,
   key: string,

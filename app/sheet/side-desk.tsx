@@ -21,6 +21,8 @@ import { onDemand } from '../shell/on-demand.tsx'
 import type { PlanRow } from '../../server/plan/queries.server.ts'
 import type { SheetData, SheetEntry } from './sheet.tsx'
 import { RowList } from '../pieces/rows/rows.ts'
+import { isA } from '../../core/kinds/facts.ts'
+import { askSnippet } from '../editor/asking-snippet.ts'
 import { kindLabel } from '../editor/kind-label.ts'
 import { changing } from '../editor/transforms.ts'
 import '../shell/side-desk.css'
@@ -170,7 +172,7 @@ function focusPanel(): void {
 }
 
 function PieceDesk({ editor, onTurn }: Pick<Props, 'editor' | 'onTurn'>) {
-  const { piece, parent, canTakeApart, shape } = usePiece(editor)
+  const { piece, parent, canTakeApart, shape, around } = usePiece(editor)
   const sameness = useSameness(editor, piece)
   const run = (command: Command): void => {
     command(editor.state, editor.view.dispatch, editor.view)
@@ -202,6 +204,7 @@ function PieceDesk({ editor, onTurn }: Pick<Props, 'editor' | 'onTurn'>) {
         </h2>
         {Settings && <Settings key={sameness} editor={editor} position={piece.position} />}
       </section>
+      {around !== null && <SnippetAround editor={editor} position={around} />}
       <HeadingsDesk editor={editor} onTurn={onTurn} />
       {shape && <TurnDesk {...{ name, shape }} onChoose={(target) => onTurn('piece', target)} />}
       <PieceActions {...{ canTakeApart, run, piece, name }} />
@@ -230,7 +233,7 @@ function useSameness(editor: Editor, piece: Place | null): number {
 
 /** The piece at the cursor. */
 function usePiece(editor: Editor) {
-  const { piece, parent, canTakeApart, shape } = useEditorState({
+  return useEditorState({
     editor,
     selector: ({ editor: { state } }) => {
       const found = pieceAt(state)
@@ -242,11 +245,29 @@ function usePiece(editor: Editor) {
           !(PARTS_PIECES as readonly string[]).includes(found.name) &&
           takeApart(state.doc, found.position) !== null,
         shape: found && shapeAt(state.doc, found.position),
+        around: found && snippetAround(state, found.position),
       }
     },
     equalityFn: (a, b) => JSON.stringify(a) === JSON.stringify(b),
   })
-  return { piece, parent, canTakeApart, shape }
+}
+
+/** Where what came from a snippet begins that a piece stands in; null where it stands in none. */
+function snippetAround(state: Editor['state'], position: number): number | null {
+  const $at = state.doc.resolve(position)
+  for (let depth = $at.depth; depth > 0; depth--) if (isA($at.node(depth), 'snippet')) return $at.before(depth)
+  return null
+}
+
+/** The snippet around a piece: which it is, and the ways to fill it in again. */
+function SnippetAround({ editor, position }: { editor: Editor; position: number }) {
+  const Settings = pieceOf('snippet')?.Settings
+  return (
+    <section>
+      <h2>Snippet around it</h2>
+      {Settings && <Settings editor={editor} position={position} />}
+    </section>
+  )
 }
 
 interface PieceActionsProps {
@@ -276,6 +297,9 @@ function PieceActions({ canTakeApart, run, piece, name }: PieceActionsProps) {
           Remove the {name}, keep the content
         </button>
       )}
+      <button type="button" className="desk-button" onClick={() => run(askSnippet)}>
+        Save as a snippet…
+      </button>
       <button type="button" className="desk-button is-danger" onClick={() => run(removeAt(piece.position))}>
         Delete the {name}
       </button>

@@ -22,6 +22,7 @@ interface Callbacks extends Pick<
   | 'onFootnote'
   | 'onPlace'
   | 'onSymbol'
+  | 'onSnippet'
   | 'onFind'
   | 'onInsert'
   | 'onSettings'
@@ -138,6 +139,7 @@ const editorCallbacks = (latest: { readonly current: Callbacks }): EditorCallbac
   onTable: () => latest.current.onTable(),
   onPlace: () => latest.current.onPlace(),
   onSymbol: () => latest.current.onSymbol(),
+  onSnippet: () => latest.current.onSnippet(),
   onFootnote: () => latest.current.onFootnote(),
   onFind: (replaces) => latest.current.onFind(replaces),
   onInsert: () => latest.current.onInsert(),

@@ -143,6 +143,7 @@ function opening(open: (dialog: SheetDialog) => void) {
     onFootnote: () => open('footnote'),
     onPlace: () => open('place'),
     onSymbol: () => open('symbol'),
+    onSnippet: () => open('snippet'),
     onInsert: () => open('insert'),
     onTurn: (of: TurnCall['of'], target: TurnCall['target']) => open({ name: 'turn', of, target }),
   }

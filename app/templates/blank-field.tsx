@@ -47,7 +47,7 @@ function Control({ blank: { type, example, choices }, value, described, onChange
   if (type === 'choice')
     return (
       <select {...described} value={value} onChange={field.onChange}>
-        <option value="">{`As in the template: ${example}`}</option>
+        <option value="">{`As it is: ${example}`}</option>
         {choices.map((each) => (
           <option key={each}>{each}</option>
         ))}
@@ -60,7 +60,7 @@ function Control({ blank: { type, example, choices }, value, described, onChange
         <input {...field} type="color" value={/^#[0-9a-f]{6}$/i.test(value) ? value : example} />
         {value !== '' && (
           <button type="button" className="link-button" onClick={() => onChange('')}>
-            As in the template
+            As it was
           </button>
         )}
       </span>

@@ -1,13 +1,12 @@
-import { Alert, Button, Form, Input, Radio } from 'antd'
+import { Alert, Button } from 'antd'
 import { useEffect, useState } from 'react'
-import { PLAN_TITLE_LENGTH } from '../../core/plan/outline.ts'
 import { problemOfDeclared } from '../../core/templates/declared.ts'
 import type { Visibility } from '../../core/templates/template.ts'
 import { getJson } from '../shell/ask-json.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { askTemplates, templatesAddress } from './ask-templates.ts'
-import { DeclareBlanks, type Declaring, declaringFrom } from './declare-blanks.tsx'
-import { VISIBILITY_WORDS } from './visibility-words.ts'
+import { type Declaring, declaringFrom } from './declare-blanks.tsx'
+import { TemplateFields } from './template-fields.tsx'
 import { toSave } from './template-requests.ts'
 import { Dialog } from '../shell/dialog.tsx'
 import './templates.css'
@@ -69,58 +68,5 @@ export function SaveTemplate({ courseId, entryId, onClose, onSaved }: Props) {
       />
       {problem && <Alert type="warning" title={problem} role="alert" />}
     </Dialog>
-  )
-}
-
-interface TemplateFieldsProps {
-  name: string
-  setName: (value: string) => void
-  description: string
-  setDescription: (value: string) => void
-  visibility: Visibility
-  setVisibility: (value: Visibility) => void
-  /** What can be asked for; null until it is known. */
-  blanks: readonly Declaring[] | null
-  setBlanks: (value: readonly Declaring[]) => void
-}
-
-function TemplateFields({
-  name,
-  setName,
-  description,
-  setDescription,
-  visibility,
-  setVisibility,
-  blanks,
-  setBlanks,
-}: TemplateFieldsProps) {
-  return (
-    <Form layout="vertical" component={false}>
-      <Form.Item label="Name" htmlFor="template-name">
-        <Input
-          id="template-name"
-          value={name}
-          maxLength={PLAN_TITLE_LENGTH}
-          onChange={(event) => setName(event.target.value)}
-        />
-      </Form.Item>
-      <Form.Item label="What it is for" htmlFor="template-for">
-        <Input
-          id="template-for"
-          value={description}
-          maxLength={1000}
-          onChange={(event) => setDescription(event.target.value)}
-        />
-      </Form.Item>
-      <fieldset className="template-visibility">
-        <legend>Who may use it</legend>
-        <Radio.Group
-          value={visibility}
-          onChange={(event) => setVisibility(event.target.value as Visibility)}
-          options={Object.entries(VISIBILITY_WORDS).map(([value, label]) => ({ value, label }))}
-        />
-      </fieldset>
-      {blanks && <DeclareBlanks blanks={blanks} onChange={setBlanks} />}
-    </Form>
   )
 }

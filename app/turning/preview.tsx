@@ -1,11 +1,10 @@
-import type { Node } from 'prosemirror-model'
-import { useEffect, useRef, useState } from 'react'
-import { enliven } from '../../reader/enliven.ts'
+import type { Fragment, Node } from 'prosemirror-model'
+import { useMemo } from 'react'
 import { countWords } from '../../core/document/statistics.ts'
 import { type Material, reshape } from '../../core/structure/reshape/reshape.ts'
 import { titleWords } from '../../core/structure/split-page.ts'
+import { DrawnBlocks } from '../preview/drawn-blocks.tsx'
 import type { Target } from './targets.ts'
-import '../../reader/content.css'
 import type { Shape } from '../../core/structure/reshape/shapes.ts'
 
 interface Props {
@@ -50,43 +49,17 @@ function Pages({ material: { content }, name }: { material: Material; name: stri
   )
 }
 
-/** The piece as the reading room shows it, alive. */
 function Drawn({ page, material, shape, level, language }: Omit<Props, 'target' | 'isPossible'> & { shape: Shape }) {
-  const holder = useRef<HTMLDivElement>(null)
-  const [drawn, setDrawn] = useState<{ html: string; isCut: boolean } | null>(null)
-  const [isAway, setAway] = useState(false)
-  useEffect(() => {
-    let isOld = false
-    const transform = reshape(page, material, shape, level)
-    if (!transform) return setDrawn(null)
-    // What draws is fetched when it is first needed; without it, everything else can be done all the same.
-    void import('./draw-preview.ts').then(
-      ({ drawPreview }) => !isOld && setDrawn(drawPreview(transform, material, language)),
-      () => setAway(true),
-    )
-    return () => void (isOld = true)
-  }, [page, material, shape, level, language])
-  useEffect(() => {
-    if (!holder.current || !drawn) return
-    holder.current.innerHTML = drawn.html
-    enliven(holder.current)
-  }, [drawn])
-  return (
-    <>
-      {drawn === null && (
-        <p className="soft">
-          {isAway ? 'It can’t be shown: the server does not answer. It can be done all the same.' : 'Drawing it…'}
-        </p>
-      )}
-      <div
-        ref={holder}
-        className="page-content"
-        lang={language}
-        dir="auto"
-        // Links of the page lead away from what is being decided.
-        onClickCapture={(event) => (event.target as Element).closest('a') && event.preventDefault()}
-      />
-      {drawn?.isCut && <p className="soft">Only the beginning is shown here.</p>}
-    </>
-  )
+  const made = useMemo(() => madeOf(page, material, shape, level), [page, material, shape, level])
+  return made && <DrawnBlocks blocks={made} language={language} />
+}
+
+/** What a change makes of something. */
+function madeOf(page: Node, material: Material, shape: Shape, level: number | undefined): Fragment | null {
+  const transform = reshape(page, material, shape, level)
+  if (!transform) return null
+  const { doc, mapping } = transform
+  const $from = doc.resolve(material.from)
+  const end = mapping.map(material.to, 1)
+  return $from.parent.content.cut($from.parentOffset, $from.parentOffset + end - material.from)
 }

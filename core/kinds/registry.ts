@@ -48,6 +48,7 @@ import { quotation } from './quotation/kind.ts'
 import { reveal } from './reveal/kind.ts'
 import { rule } from './rule/kind.ts'
 import { slider } from './slider/kind.ts'
+import { snippet } from './snippet/kind.ts'
 import { smallCaps } from './small-caps/kind.ts'
 import { steps } from './steps/kind.ts'
 import { strike } from './strike/kind.ts'
@@ -93,6 +94,7 @@ export const nodeKinds = {
   tableHeader,
   captionedTable,
   tableCaption,
+  snippet,
   aside,
   callOut,
   box,

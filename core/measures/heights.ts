@@ -43,8 +43,8 @@ export function heightOf(node: Node, screen: Screen): number {
   const across = isA(node, 'columns', 'cards') && screen.line > SCREENS.phone.line ? sideBySide(node) : 1
   if (across > 1) return besideEachOther(node.children, across, screen)
   // What is set apart or stands in a list has a narrower line.
-  const inner = isA(node, 'doc', 'part') ? screen : narrower(screen, 0.93)
-  return sumOf(node.children, inner) + (isA(node, 'listItem', 'doc', 'part') ? 0 : SPACE)
+  const inner = isA(node, 'doc', 'part', 'snippet') ? screen : narrower(screen, 0.93)
+  return sumOf(node.children, inner) + (isA(node, 'listItem', 'doc', 'part', 'snippet') ? 0 : SPACE)
 }
 
 /** The frame with its number line, the bars of its values, and the folded table. */

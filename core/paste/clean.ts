@@ -133,6 +133,7 @@ const NAMED: readonly (readonly [kind: string, one: string, many: string])[] = [
   ['equation', 'equation', 'equations'],
   ['link', 'link', 'links'],
   ['box', 'box', 'boxes'],
+  ['snippet', 'snippet', 'snippets'],
   ['aside', 'aside', 'asides'],
   ['callOut', 'call-out', 'call-outs'],
   ['steps', 'set of steps', 'sets of steps'],

@@ -1,3 +1,4 @@
+import { hash } from '../tree/hash.ts'
 import type { Node } from 'prosemirror-model'
 import type { Transform } from 'prosemirror-transform'
 import { atOnce } from '../tree/steps.ts'
@@ -59,17 +60,4 @@ export function countFindings(findings: readonly Finding[], setAside: ReadonlySe
   const counts = { blocks: 0, right: 0, look: 0 }
   for (const { severity, fingerprint } of findings) if (!setAside.has(fingerprint)) counts[severity]++
   return counts
-}
-
-/**
- * FNV-1a, 32 bit, twice with different starts (public domain; constants from memory): to tell passages apart, not to
- * keep secrets.
- */
-function hash(text: string): string {
-  let [a, b] = [0x811c9dc5, 0x01000193]
-  for (let at = 0; at < text.length; at++) {
-    a = Math.imul(a ^ text.charCodeAt(at), 0x01000193)
-    b = Math.imul(b ^ text.charCodeAt(at), 0x85ebca6b)
-  }
-  return (a >>> 0).toString(36) + (b >>> 0).toString(36)
 }

@@ -49,3 +49,18 @@ export function problemsOf(blanks: readonly DeclaredBlank[], values: ReadonlyMap
   const problems = blanks.map((blank) => [blank.name, problemOfValue(blank, values.get(blank.name) ?? '')] as const)
   return new Map(problems.filter(([, problem]) => problem !== ''))
 }
+
+/** What is wrong with all that is asked for, as a sentence; empty when nothing is. */
+export function problemOfBlanks(blanks: readonly DeclaredBlank[]): string {
+  const types = new Map<string, DeclaredBlank>()
+  for (const blank of blanks) {
+    const problem = problemOfDeclared(blank)
+    if (problem) return problem
+    const same = types.get(blank.name)
+    // Words of one name are one blank; an address or a colour is known by itself.
+    if (same && (same.type !== blank.type || !TYPES_OF_BLANKS[blank.type].isText))
+      return `Two blanks are called “${blank.name}”.`
+    types.set(blank.name, blank)
+  }
+  return ''
+}

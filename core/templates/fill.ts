@@ -3,7 +3,7 @@ import { pageFromJson } from '../document/schema.ts'
 import { wordsFrom } from '../kinds/attributes.ts'
 import { MOST_BLANK_NAME } from '../kinds/blank/kind.ts'
 import type { NodeJson } from '../kinds/kind.ts'
-import { type Blank, blanksOf, fillBlanks } from './blanks.ts'
+import { type Blank, blanksOf, fillBlanks, renameBlanks } from './blanks.ts'
 import { type BlankType, isColour, isWebAddress, TYPES_OF_BLANKS } from './blank-types.ts'
 import { declaredBlank, type DeclaredBlank, MOST_FILLED, shownValue } from './declared.ts'
 
@@ -56,6 +56,12 @@ export function blanksAsked(page: Node, declared: readonly DeclaredBlank[]): Dec
     ...marked.map((each) => ({ ...declaredBlank.parse({ ...each, type: 'words' }), ...known.get(each.name), ...each })),
     ...declared.filter(({ type, example }) => !TYPES_OF_BLANKS[type].isText && values.has(`${type} ${example}`)),
   ]
+}
+
+/** The page with its marked words called as they are asked for; `of` is what they are called on it. */
+export function renameToAsked(page: Node, asked: readonly (DeclaredBlank & { readonly of: string })[]): Node {
+  const marked = asked.filter(({ type }) => TYPES_OF_BLANKS[type].isText)
+  return renameBlanks(page, new Map(marked.map((each) => [each.of, each.name])))
 }
 
 /**

@@ -22,6 +22,24 @@ test('a page is drawn from afar: headings, lines, items, rows, pictures, pieces'
   )
 })
 
+test('a part is drawn without its title, and a piece with what is inside it', () => {
+  const { page } = readPage(
+    '<h1>W</h1><aside><h3>A</h3><p>b</p></aside><div data-piece="columns"><div></div><div></div></div><details><summary>c</summary></details>',
+  )
+  expect(sketchOf(page, true)).toEqual([
+    {
+      as: 'piece',
+      width: 1,
+      inside: [
+        { as: 'heading', width: 0.25 },
+        { as: 'line', width: 0.15 },
+      ],
+    },
+    { as: 'columns', width: 1, count: 2 },
+    { as: 'folded', width: 0.6 },
+  ])
+})
+
 test('a long page ends in its sketch before it is too much to see; any page can be drawn', () => {
   expect(sketchOf(readPage(`<h1>W</h1>${'<p>a</p>'.repeat(500)}`).page)).toHaveLength(14)
   fc.assert(

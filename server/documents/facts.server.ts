@@ -6,11 +6,14 @@ import { countFindings, proofInSteps } from '../../core/proof/proof.ts'
 import type { Known } from '../../core/proof/rule.ts'
 import type { Database } from '../database/pool.server.ts'
 import { inTurns } from '../turns.server.ts'
+import { snippetsIn } from '../../core/snippets/snippets.ts'
+import { setUses } from '../snippets/queries.server.ts'
 import { listDismissed } from '../proof/queries.server.ts'
 import { listEntriesBeside, updateFacts } from './queries.server.ts'
 
 /**
- * Counts what the plan shows of a page: its words, and the findings that nobody has set aside. What it links to in its
+ * Counts what the plan shows of a page, its words and the findings that nobody has set aside, and which snippets it
+ * holds. What it links to in its
  * course is looked up, where it is not `given` what is known of that.
  */
 export async function countFacts(db: Database, documentId: string, page: Node, given?: Known): Promise<void> {
@@ -19,6 +22,7 @@ export async function countFacts(db: Database, documentId: string, page: Node, g
   const { blocks, right, look } = countFindings(await inTurns(proofInSteps(page, known)), dismissed)
   const { words } = await inTurns(statisticsInSteps(page))
   await updateFacts(db, documentId, words, blocks + right + look)
+  await setUses(db, documentId, snippetsIn(page))
 }
 
 /** Which of the entries that a page links to stand in its course. */

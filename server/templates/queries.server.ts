@@ -22,8 +22,8 @@ export type Template = z.infer<typeof template>
 
 const COLUMNS = `t.id, t.course_id as "courseId", t.person_id as "personId", p.name as person, t.reach as visibility, t.name, t.description, t.kind, t.sketch,
     t.content, t.blanks, t.schema_version as "schemaVersion"`
-/** Templates that a person sees from a course in which they write. */
-const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
+/** Templates and snippets that a person ($2) sees from a course ($1) in which they write. */
+export const SEEN = `t.deleted_at is null and (t.person_id = $2::text or t.reach = 'everyone' or (t.reach = 'course' and t.course_id = $1::text))`
 
 export async function insertTemplate(
   db: Database,
@@ -55,7 +55,7 @@ export async function listTemplates(
   personId: string,
 ): Promise<Omit<Template, 'content' | 'blanks'>[]> {
   const { rows } = await db.query(
-    `select ${COLUMNS.replace(/, t.content.*/, '')} from templates t join people p on p.id = t.person_id where ${SEEN}
+    `select ${COLUMNS.replace(/, t.content.*/, '')} from templates t join people p on p.id = t.person_id where ${SEEN} and t.kind <> 'part'
       order by array_position(array['own', 'course', 'everyone'], t.reach), lower(t.name), t.id limit 500`,
     [courseId, personId],
   )
@@ -69,13 +69,13 @@ export async function findTemplate(
   id: string,
 ): Promise<Template | null> {
   const { rows } = await db.query(
-    `select ${COLUMNS} from templates t join people p on p.id = t.person_id where ${SEEN} and t.id = $3::text`,
+    `select ${COLUMNS} from templates t join people p on p.id = t.person_id where ${SEEN} and t.kind <> 'part' and t.id = $3::text`,
     [courseId, personId, id],
   )
   return rows[0] ? template.parse(asWrittenNow(rows[0])) : null
 }
 
-/** Takes a template away, or brings it back; only whoever made it may. */
+/** Takes a template or snippet away, or brings it back; only whoever made it may. */
 export async function updateTemplateDeleted(
   db: Database,
   personId: string,

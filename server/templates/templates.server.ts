@@ -1,15 +1,11 @@
 import { sayIn } from '../../core/words/say.ts'
 import { nanoid } from 'nanoid'
-import { mapShelfItems, shelfItemsOf } from '../../core/document/shelf-items.ts'
 import { pageFromJson } from '../../core/document/schema.ts'
 import { renderInSteps } from '../../core/html/render.ts'
 import { fillSlots, filledWord } from '../../core/html/slots.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
-import { TYPES_OF_BLANKS } from '../../core/templates/blank-types.ts'
-import { renameBlanks } from '../../core/templates/blanks.ts'
-import { type DeclaredBlank, problemOfDeclared, problemsOf } from '../../core/templates/declared.ts'
-import { type Askable, askableOf, blanksAsked, fillTemplate } from '../../core/templates/fill.ts'
-import { forOtherCourse } from '../../core/templates/other-course.ts'
+import { type DeclaredBlank, problemOfBlanks, problemsOf } from '../../core/templates/declared.ts'
+import { type Askable, askableOf, blanksAsked, fillTemplate, renameToAsked } from '../../core/templates/fill.ts'
 import { type Shape, sketchOf } from '../../core/templates/sketch.ts'
 import { type Visibility, type TemplateKind, TEMPLATE_KINDS } from '../../core/templates/template.ts'
 import { retitle } from '../../core/structure/retitle.ts'
@@ -18,7 +14,7 @@ import { currentTree } from '../documents/trees.server.ts'
 import { insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
 import { inTurns } from '../turns.server.ts'
-import { copyShelfItems } from '../shelf/copy.server.ts'
+import { broughtAlong } from './brought-along.server.ts'
 import { findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
 
 /** A template as it is offered. */
@@ -94,8 +90,7 @@ export async function saveTemplate(
   const problem = problemOfBlanks(blanks)
   if (problem) return { ok: false, reason: problem }
   const id = nanoid(12)
-  const marked = asked.filter(({ type }) => TYPES_OF_BLANKS[type].isText)
-  const page = renameBlanks(tree.page, new Map(marked.map((each) => [each.of, each.name])))
+  const page = renameToAsked(tree.page, asked)
   await insertTemplate(pool, {
     id,
     courseId,
@@ -110,20 +105,6 @@ export async function saveTemplate(
     blanks,
   })
   return { ok: true, id }
-}
-
-function problemOfBlanks(blanks: readonly DeclaredBlank[]): string {
-  const types = new Map<string, DeclaredBlank>()
-  for (const blank of blanks) {
-    const problem = problemOfDeclared(blank)
-    if (problem) return problem
-    const same = types.get(blank.name)
-    // Words of one name are one blank; an address or a colour is known by itself.
-    if (same && (same.type !== blank.type || !TYPES_OF_BLANKS[blank.type].isText))
-      return `Two blanks are called “${blank.name}”.`
-    types.set(blank.name, blank)
-  }
-  return ''
 }
 
 export interface ToUse {
@@ -148,14 +129,11 @@ export async function makeFromTemplate(
     const [blanks, filled] = [blanksAsked(held, template.blanks), new Map(Object.entries(values))]
     const [wrong] = problemsOf(blanks, filled)
     if (wrong) return { ok: false, reason: `${wrong[0]}: ${wrong[1]}` }
-    let page = fillTemplate(retitle(held, title), blanks, filled, language)
-    let notes: readonly string[] = []
-    if (template.courseId !== courseId) {
-      ;({ page, notes } = forOtherCourse(page))
-      const items = shelfItemsOf(page)
-      const copies = await copyShelfItems(db, { fromCourseId: template.courseId, courseId, personId }, items)
-      page = mapShelfItems(page, (item) => copies.get(item) ?? null)
-    }
+    const { page, notes } = await broughtAlong(
+      db,
+      { fromCourseId: template.courseId, courseId, personId },
+      fillTemplate(retitle(held, title), blanks, filled, language),
+    )
     const id = nanoid(12)
     const placed = await insertItem(db, courseId, plan, afterId, { id, kind: template.kind, title }, page)
     return placed.ok ? { ok: true, id, notes } : placed

@@ -72,6 +72,7 @@ const NO_SCREENS = [
   'bank/question-bank.ts',
   'plan/plan-lines.ts',
   'templates/templates.ts',
+  'snippets/snippets.ts',
   'transfers/transfers.ts',
   'transfers/import.ts',
   'transfers/transfer-file.ts',

@@ -24,6 +24,7 @@ const { findDraft, listSubmissions } = await import('../../server/assignments/qu
 const { addQuestion } = await import('../../server/questions/bank.server.ts')
 const { findQuestion } = await import('../../server/questions/queries.server.ts')
 const { listEditionQuestions } = await import('../../server/exercises/queries.server.ts')
+const { findSnippet } = await import('../../server/snippets/queries.server.ts')
 const { findTemplate } = await import('../../server/templates/queries.server.ts')
 const { createDocument } = await import('../../server/plan/plan.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
@@ -102,7 +103,8 @@ beforeAll(async () => {
     )
     await db.query(
       `insert into templates (id, course_id, person_id, reach, name, description, kind, schema_version, content)
-        values ('t', 'course', 'author', 'own', 'Old', '', 'page', 1, $1)`,
+        values ('t', 'course', 'author', 'own', 'Old', '', 'page', 1, $1),
+          ('n', 'course', 'author', 'own', 'Old', '', 'part', 1, $1)`,
       [page],
     )
     await db.query(
@@ -164,6 +166,7 @@ test.each<[string, () => Promise<unknown>]>([
   ['a question of the bank', async () => (await findQuestion(pool, 'course', 'q'))?.content],
   ['a question of an edition', async () => (await listEditionQuestions(pool, 'old', 1))[0]?.content],
   ['a template', async () => (await findTemplate(pool, 'course', 'author', 't'))?.content],
+  ['a snippet', async () => (await findSnippet(pool, 'course', 'author', 'n'))?.content],
   ['what is set aside', async () => (await listSetAside(pool, 'old'))[0]?.content],
 ])('%s of an older version is read as it would be written now', async (_what, read) => {
   const text = JSON.stringify(await read())

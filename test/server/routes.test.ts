@@ -281,6 +281,32 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       status: [401, 404, 403, 403, 409, 409],
     },
   ],
+  '/courses/:courseId/snippets': [
+    { path: '/courses/course/snippets', status: AUTHORS_DATA },
+    { path: '/courses/course/snippets?shown=nothing', status: [401, 404, 403, 403, 404, 404] },
+    { path: '/courses/course/snippets?used=nothing', status: [401, 404, 403, 403, 404, 404] },
+    {
+      method: 'POST',
+      path: '/courses/course/snippets',
+      body: '{"intent":"save","id":null,"name":" "}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 400, 400],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/snippets',
+      body: '{"intent":"carry","id":"nothing","documentId":"nothing","takesTouched":true}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 404, 404],
+    },
+    {
+      method: 'POST',
+      path: '/courses/course/snippets',
+      body: '{"intent":"delete","id":"nothing"}',
+      type: JSON_TYPE,
+      status: [401, 404, 403, 403, 409, 409],
+    },
+  ],
   '/courses/:courseId/transfers': [
     { path: '/courses/course/transfers', status: AUTHORS_DATA },
     {

@@ -1,4 +1,5 @@
 import {
+  BookmarkPlus,
   Brush,
   ALargeSmall,
   Bold,
@@ -13,6 +14,7 @@ import {
   Superscript,
   Underline,
 } from 'lucide-react'
+import { askSnippet } from '../asking-snippet.ts'
 import { toggleBlank } from '../commands.ts'
 import { cleanThisPage } from '../clean-this-page.ts'
 import { clearAll, clearLooks } from '../mark-commands.ts'
@@ -97,11 +99,21 @@ export const WORD_TOOLS: readonly Tool[] = [
     group: 'words',
     name: 'Blank',
     key: '',
-    help: 'Words to be filled in on each page made from this template.',
+    help: 'Words to be filled in wherever this template or snippet is used.',
     icon: SquarePen,
     command: toggleBlank,
     isOn: hasMark('blank'),
     whyNot: (state) => (inTitle(state) ? 'The title is asked for anyway.' : 'Select the words first.'),
+  },
+  {
+    id: 'snippet',
+    group: 'words',
+    name: 'Save as a snippet',
+    key: '',
+    help: 'Keeps what is selected, or the piece at the cursor, to put it in on other pages.',
+    icon: BookmarkPlus,
+    command: askSnippet,
+    whyNot: (state) => (inTitle(state) ? 'The title is no part of a snippet.' : 'Not at this place.'),
   },
   {
     id: 'clear',

@@ -37,7 +37,7 @@ export const fakedHeading: Rule = {
       })
     look(page, 0)
     page.descendants((node, position) => {
-      if (isA(node, 'part', 'column', 'box', 'aside', 'callOut')) look(node, position + 1)
+      if (isA(node, 'part', 'column', 'box', 'aside', 'callOut', 'snippet')) look(node, position + 1)
       return !node.isTextblock
     })
     return found.sort((a, b) => a.from - b.from)

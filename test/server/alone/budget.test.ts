@@ -317,6 +317,19 @@ const LARGEST: Record<string, readonly Large[]> = {
       example: 'x',
     })),
   }),
+  'snippets/snippets.ts': json('a long part', '/courses/course/snippets', {
+    intent: 'save',
+    id: null,
+    name: 'Long',
+    description: 'x'.repeat(1000),
+    purpose: 'doing',
+    visibility: 'own',
+    blanks: Array.from({ length: 200 }, (_, at) => ({ of: `b ${at}`, name: `b ${at}`, type: 'words', example: 'x' })),
+    blocks: Array.from({ length: 2000 }, (_, at) => ({
+      type: 'paragraph',
+      content: [{ type: 'text', text: 'x'.repeat(60), marks: [{ type: 'blank', attrs: { name: `b ${at % 200}` } }] }],
+    })),
+  }),
   'theme/theme-choice.ts': [
     { name: 'a long way', path: '/theme', body: `theme=dark&to=${'/'.repeat(500_000)}`, type: FORM },
   ],

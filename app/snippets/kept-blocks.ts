@@ -1,0 +1,26 @@
+import type { Fragment } from '@tiptap/pm/model'
+import { type EditorState, NodeSelection } from '@tiptap/pm/state'
+import { isA, pieceDepth } from '../../core/kinds/facts.ts'
+
+/**
+ * What would be kept as a snippet: the blocks that are marked, whole; with nothing marked what the cursor is in that
+ * came from a snippet, else its piece, else its paragraph. Null in the title.
+ */
+export function keptBlocks({ selection, doc, schema }: EditorState): Fragment | null {
+  if (selection instanceof NodeSelection && selection.node.isBlock)
+    return isA(selection.node, 'title') ? null : doc.slice(selection.from, selection.to).content
+  const { $from, $to, empty } = selection
+  const depth = empty ? (snippetDepth(selection) ?? pieceDepth($from)) : null
+  if (depth !== null) return doc.slice($from.before(depth), $from.after(depth)).content
+  const { paragraph } = schema.nodes
+  const range = $from.blockRange($to, (node) => node.type.contentMatch.matchType(paragraph!) !== null)
+  if (!range) return null
+  const blocks = doc.slice(range.start, range.end).content
+  return isA(blocks.firstChild, 'title') ? null : blocks
+}
+
+/** How deep what came from a snippet stands around the selection; null outside of one. */
+export function snippetDepth({ $from }: EditorState['selection']): number | null {
+  for (let depth = $from.depth; depth > 0; depth--) if (isA($from.node(depth), 'snippet')) return depth
+  return null
+}

@@ -1,0 +1,49 @@
+import { useEffect, useSyncExternalStore } from 'react'
+import type { OfferedSnippet } from '../../core/snippets/wire.ts'
+import { askOffered } from './ask-snippets.ts'
+
+/** So long what was asked counts as new, in milliseconds: others may have kept something since. */
+const FRESH = 30_000
+
+/** What each course offers, as far as it was asked for; all who show it are told when it changes. */
+const known = new Map<string, { offered: readonly OfferedSnippet[]; at: number }>()
+const listeners = new Set<() => void>()
+const NONE: readonly OfferedSnippet[] = []
+
+const listen = (tell: () => void): (() => void) => {
+  listeners.add(tell)
+  return () => void listeners.delete(tell)
+}
+
+/** Asks for the snippets of a course, if what is known of them is old. */
+export function fetchSnippets(courseId: string): void {
+  const before = known.get(courseId)
+  if (Date.now() - (before?.at ?? 0) < FRESH) return
+  // Asked for once, though several show it.
+  known.set(courseId, { offered: before?.offered ?? NONE, at: Date.now() })
+  void askOffered(courseId).then((asked) => {
+    known.set(
+      courseId,
+      asked.ok ? { offered: asked.value, at: Date.now() } : { offered: before?.offered ?? NONE, at: 0 },
+    )
+    listeners.forEach((tell) => tell())
+  })
+}
+
+/** The next who shows snippets asks for them: one was kept, changed or deleted. */
+export function forgetSnippets(courseId: string): void {
+  const before = known.get(courseId)
+  if (before) known.set(courseId, { ...before, at: 0 })
+  fetchSnippets(courseId)
+}
+
+/** The snippets that can be put in, in a course: what is known at once, what is new when it has come. */
+export function useSnippets(courseId: string): readonly OfferedSnippet[] {
+  const offered = useSyncExternalStore(
+    listen,
+    () => known.get(courseId)?.offered ?? NONE,
+    () => NONE,
+  )
+  useEffect(() => fetchSnippets(courseId), [courseId])
+  return offered
+}
