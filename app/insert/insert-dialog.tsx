@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core'
-import { Archive, Image, Plus } from 'lucide-react'
+import { Archive, FileCode, Image, Plus } from 'lucide-react'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { embedWords, placeEmbed } from '../embeds/place-embed.ts'
 import type { Offer } from '../pieces/piece.ts'
@@ -23,11 +23,13 @@ interface Props {
   onShelf: () => void
   /** Opens the form of a snippet. */
   onSnippet: (id: string) => void
+  /** Opens the browser's own choice of a file with a snippet. */
+  onSnippetFile: () => void
 }
 
 /** One field and every piece as a small live example: type a name, or choose by arrow keys, Enter inserts. */
 export function InsertDialog(props: Props) {
-  const { onPicture, onShelf } = props
+  const { onPicture, onShelf, onSnippetFile } = props
   const cards = useRef<HTMLDivElement>(null)
   const { typed, setTyped, offers, offer, choose, leave, insert, found, possible, isEmbed, outcome, action } =
     useInserting(props)
@@ -60,8 +62,13 @@ export function InsertDialog(props: Props) {
     >
       <div onKeyDown={move}>
         <NameField {...{ typed, offer }} onType={setTyped} />
-        {(typed === '' || /^(pic|image|photo|drawing|shelf|file)/i.test(typed.trim())) && (
-          <Shortcuts {...{ offer, offers, choose }} onPicture={() => leave(onPicture)} onShelf={() => leave(onShelf)} />
+        {(typed === '' || /^(pic|image|photo|drawing|shelf|file|snippet)/i.test(typed.trim())) && (
+          <Shortcuts
+            {...{ offer, offers, choose }}
+            onPicture={() => leave(onPicture)}
+            onShelf={() => leave(onShelf)}
+            onSnippetFile={() => leave(onSnippetFile)}
+          />
         )}
         <OfferCards {...{ found, offer, possible }} onChoose={choose} onInsert={insert} isBare={isEmbed} ref={cards} />
         <InsertFoot {...{ outcome, action }} onClose={props.onClose} />
@@ -223,13 +230,14 @@ interface ShortcutProps {
   choose: (name: string) => void
   onPicture: () => void
   onShelf: () => void
+  onSnippetFile: () => void
 }
 
 /** All groups of snippets together. */
 const SNIPPETS = ['snippets', 'Snippets'] as const
 
 /** Pictures, and the groups of pieces: while nothing is typed. */
-function Shortcuts({ offers, offer, choose, onPicture, onShelf }: ShortcutProps) {
+function Shortcuts({ offers, offer, choose, onPicture, onShelf, onSnippetFile }: ShortcutProps) {
   const chooseFirst = (group: string): void => {
     const first = offers.find((each) => each.group.startsWith(group))
     if (!first) return
@@ -244,6 +252,9 @@ function Shortcuts({ offers, offer, choose, onPicture, onShelf }: ShortcutProps)
         </button>
         <button type="button" onClick={onShelf}>
           <Archive size={15} strokeWidth={1.75} aria-hidden /> From the shelf
+        </button>
+        <button type="button" onClick={onSnippetFile}>
+          <FileCode size={15} strokeWidth={1.75} aria-hidden /> Snippet from a file
         </button>
       </div>
       <nav className="insert-groups" aria-label="Groups of pieces">

@@ -93,12 +93,12 @@ interface Props {
 export function SheetDialogs(props: Props) {
   const { data, arrivals, dialog } = props
   const { unasked, answerAlt, takeFiles } = arrivals
-  const chooser = useRef<HTMLInputElement>(null)
+  const [chooser, snippetChooser] = [useRef<HTMLInputElement>(null), useRef<HTMLInputElement>(null)]
+  const bring = useBringing(data.course.id, props.onDialog)
+  const choose = { picture: () => chooser.current?.click(), snippet: () => snippetChooser.current?.click() }
   return (
     <>
-      {typeof dialog === 'object'
-        ? dialog && <Called {...props} call={dialog} />
-        : openDialog(props, dialog, () => chooser.current?.click())}
+      {typeof dialog === 'object' ? dialog && <Called {...props} call={dialog} /> : openDialog(props, dialog, choose)}
       {unasked && (
         <AltDialog
           key={unasked.id}
@@ -114,8 +114,25 @@ export function SheetDialogs(props: Props) {
         accept="image/*"
         onFiles={(files) => takeFiles(files)}
       />
+      <FileChooser
+        chooser={snippetChooser}
+        label="A file with a snippet"
+        accept=".html,.htm,text/html"
+        onFiles={([file]) => file && void bring(file)}
+      />
     </>
   )
+}
+
+/** Brings the snippet of a file, says what did not come along, and opens its form. */
+function useBringing(courseId: string, onDialog: (dialog: SheetDialog) => void): (file: File) => Promise<void> {
+  const message = useMessages()
+  return async (file) => {
+    const { bringFile } = await import('../snippets/bring-file.ts')
+    const { id, words } = await bringFile(courseId, file)
+    if (words !== '') void message[id ? 'info' : 'warning'](words, 10)
+    if (id) onDialog({ name: 'put in', id })
+  }
 }
 
 /** What a link can lead to from this page. */
@@ -136,7 +153,13 @@ const OF_THE_EDITOR = {
 
 type Plain = Exclude<SheetDialog, TurnCall | SnippetCall | null>
 
-function openDialog(props: Props, dialog: Plain, choose: () => void): ReactNode {
+/** Open the browser's own choice of files. */
+interface Choose {
+  readonly picture: () => void
+  readonly snippet: () => void
+}
+
+function openDialog(props: Props, dialog: Plain, choose: Choose): ReactNode {
   const { data, page, plan, students, arrivals, findings, onDialog } = props
   const { editor, editions, standing, version, refresh } = page
   const { course, itemId, documentId, entry } = data
@@ -227,8 +250,7 @@ interface InsertProps {
   editor: Editor
   courseId: string
   onClose: () => void
-  /** Opens the browser's own choice of files. */
-  choose: () => void
+  choose: Choose
   onDialog: (dialog: SheetDialog) => void
 }
 
@@ -237,7 +259,8 @@ function Insert({ choose, onDialog, ...props }: InsertProps) {
   return (
     <InsertDialog
       {...props}
-      onPicture={choose}
+      onPicture={choose.picture}
+      onSnippetFile={choose.snippet}
       onShelf={() => onDialog('shelf')}
       onSnippet={(id) => onDialog({ name: 'put in', id })}
       say={(words) => void message.info(words, 6)}

@@ -16,6 +16,9 @@ import { type Asked, getJson, sendJson } from '../shell/ask-json.ts'
 
 const address = (courseId: string, query = ''): string => `/courses/${courseId}/snippets${query}`
 
+/** Where a snippet is fetched as a file. */
+export const fileAddress = (courseId: string, id: string): string => address(courseId, `?file=${id}`)
+
 /** The snippets that can be put in, in a course. */
 export const askOffered = (courseId: string): Promise<Asked<OfferedSnippet[]>> =>
   getJson(address(courseId), z.array(offeredSnippet))

@@ -6,7 +6,7 @@ import { pageFromJson } from '../../core/document/schema.ts'
 import { GROUP_NAMES, SNIPPET_GROUPS, type SnippetGroup } from '../../core/snippets/groups.ts'
 import { blocksOf, snippetPage } from '../../core/snippets/snippets.ts'
 import type { OfferedSnippet } from '../../core/snippets/wire.ts'
-import { problemOfDeclared } from '../../core/templates/declared.ts'
+import { type DeclaredBlank, problemOfDeclared } from '../../core/templates/declared.ts'
 import { askableOf } from '../../core/templates/fill.ts'
 import type { Visibility } from '../../core/templates/template.ts'
 import { Dialog } from '../shell/dialog.tsx'
@@ -42,7 +42,7 @@ export function SaveSnippet(props: Props) {
 
 function Saving(props: Props & { blocks: Fragment }) {
   const { onClose } = props
-  const { fields, own, id, replace, purpose, setPurpose, isAsking, problem, save } = useSaving(props)
+  const { fields, own, id, replace, lost, purpose, setPurpose, isAsking, problem, save } = useSaving(props)
   return (
     <Dialog
       open
@@ -61,7 +61,7 @@ function Saving(props: Props & { blocks: Fragment }) {
       <p className="dialog-words">
         A copy is saved, to be put in on any page: by “Insert”, under its name. What stands here stays as it is.
       </p>
-      <InPlaceOf {...{ own, id, replace }} />
+      <InPlaceOf {...{ own, id, replace, lost }} />
       <TemplateFields {...fields}>
         <Purpose {...{ purpose, setPurpose }} />
       </TemplateFields>
@@ -73,7 +73,7 @@ function Saving(props: Props & { blocks: Fragment }) {
 type Held = ReturnType<typeof useSaving>
 
 /** Whether it is a new one, or another state of one's own. */
-function InPlaceOf({ own, id, replace }: Pick<Held, 'own' | 'id' | 'replace'>) {
+function InPlaceOf({ own, id, replace, lost }: Pick<Held, 'own' | 'id' | 'replace' | 'lost'>) {
   if (own.length === 0) return null
   return (
     <div className="snippet-place">
@@ -87,6 +87,12 @@ function InPlaceOf({ own, id, replace }: Pick<Held, 'own' | 'id' | 'replace'>) {
       {id !== null && (
         <p className="soft">
           Pages that have the old one stay as they are until you bring them up to date, under “Where it is used”.
+        </p>
+      )}
+      {lost.length > 0 && (
+        <p className="snippet-touched" role="status">
+          The old one asks for {lost.map(({ name }) => `“${name}”`).join(', ')}; this one does not. To change it with
+          its blanks, insert it and choose “Change it”.
         </p>
       )}
     </div>
@@ -127,19 +133,23 @@ function useSaving({ editor, courseId, blocks, onClose, say }: Props & { blocks:
   const [purpose, setPurpose] = useState<SnippetGroup>('explaining')
   const [visibility, setVisibility] = useState<Visibility>('own')
   const [blanks, setBlanks] = useState<readonly Declaring[]>(() => askedOf(blocks))
+  const [asksBefore, setBefore] = useState<readonly DeclaredBlank[]>([])
   const { isAsking, problem, setProblem, ask } = useAsking()
   /** In the place of one: what was said of that is said of this, for as long as nobody says otherwise. */
   const replace = (chosen: string): void => {
     const before = own.find((each) => each.id === chosen)
     setId(before?.id ?? null)
+    setBefore([])
     if (!before) return
     setName(before.name)
     setDescription(before.description)
     setPurpose(before.purpose)
     setVisibility(before.visibility)
-    void askShown(courseId, before.id).then(
-      (asked) => asked.ok && setBlanks((all) => all.map((each) => withDeclared(each, asked.value.blanks))),
-    )
+    void askShown(courseId, before.id).then((asked) => {
+      if (!asked.ok) return
+      setBefore(asked.value.blanks)
+      setBlanks((all) => all.map((each) => withDeclared(each, asked.value.blanks)))
+    })
   }
   useCameFrom(editor, own, replace)
   const save = async (): Promise<void> => {
@@ -156,6 +166,8 @@ function useSaving({ editor, courseId, blocks, onClose, say }: Props & { blocks:
   return {
     fields: { name, setName, description, setDescription, visibility, setVisibility, blanks, setBlanks },
     ...{ own, id, replace, purpose, setPurpose, isAsking, problem, save },
+    /** What the old one asks for and this one does not. */
+    lost: asksBefore.filter(({ name: old }) => !blanks.some((each) => each.isAsked && each.name === old)),
   }
 }
 
@@ -167,12 +179,14 @@ function withDeclared(blank: Declaring, before: readonly Omit<Declaring, 'of' | 
   return same ? { ...blank, ...same, example: blank.example, isAsked: true } : blank
 }
 
-/** What came from a snippet of one's own is kept in its place, unless one says otherwise. */
+/** What was put here to be changed is kept in place of the snippet it came from. */
 function useCameFrom(editor: Editor, own: readonly OfferedSnippet[], replace: (id: string) => void): void {
   const [cameFrom] = useState(() => {
     const { selection } = editor.state
     const depth = snippetDepth(selection)
-    return depth === null ? '' : String(selection.$from.node(depth).attrs.snippet)
+    const { snippet, values } = depth === null ? {} : (selection.$from.node(depth).attrs as Record<string, unknown>)
+    // What was filled in has lost its blanks: it is another snippet, unless one says otherwise.
+    return values === null ? String(snippet) : ''
   })
   const isKnown = own.some(({ id }) => id === cameFrom)
   useEffect(() => {

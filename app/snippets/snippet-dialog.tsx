@@ -5,6 +5,7 @@ import type { ShownSnippet } from '../../core/snippets/wire.ts'
 import { DrawnBlocks } from '../preview/drawn-blocks.tsx'
 import { Dialog } from '../shell/dialog.tsx'
 import { BlankField } from '../templates/blank-field.tsx'
+import { fileAddress } from './ask-snippets.ts'
 import { type Filling, useFilling } from './use-filling.ts'
 import { UsesDialog } from './uses-dialog.tsx'
 import '../templates/templates.css'
@@ -32,7 +33,13 @@ export function SnippetDialog(props: Props) {
         <>
           <Standing {...held} />
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="primary" loading={isAsking} disabled={!filled || isGone} onClick={() => void put()}>
+          <Button
+            type="primary"
+            loading={isAsking}
+            disabled={!filled || isGone}
+            data-begin={shown?.blanks.length === 0 || undefined}
+            onClick={() => void put()}
+          >
             {position === null ? 'Put it in' : 'Fill it in again'}
           </Button>
         </>
@@ -46,7 +53,7 @@ export function SnippetDialog(props: Props) {
         }}
       >
         <div className="snippet-fields">
-          <Fields {...{ held, isTouched }} onUses={() => setUsesOpen(true)} />
+          <Fields {...{ courseId, held, isTouched }} onUses={() => setUsesOpen(true)} />
           {!shown && !problem && <p className="soft">Opening it…</p>}
           <button type="submit" hidden />
         </div>
@@ -82,12 +89,19 @@ function Standing({ isGone, open, take }: Held) {
   )
 }
 
-function Fields({ held, isTouched, onUses }: { held: Held; isTouched: boolean; onUses: () => void }): ReactNode {
+interface FieldsProps {
+  courseId: string
+  held: Held
+  isTouched: boolean
+  onUses: () => void
+}
+
+function Fields({ courseId, held, isTouched, onUses }: FieldsProps): ReactNode {
   const { shown, values, setValues, isWanted, change, take } = held
   if (!shown) return null
   return (
     <>
-      <About {...{ shown, onUses }} onChange={change} onDelete={() => void take('delete')} />
+      <About {...{ courseId, shown, onUses }} onChange={change} onDelete={() => void take('delete')} />
       {isTouched && (
         <p className="snippet-touched">
           Something in it was changed by hand. Filling it in again takes that change away; undo brings it back.
@@ -110,6 +124,7 @@ function Fields({ held, isTouched, onUses }: { held: Held; isTouched: boolean; o
 const FOR_WHOM = { own: 'for you alone', course: 'for authors of this course', everyone: 'for all authors' } as const
 
 interface AboutProps {
+  courseId: string
   shown: ShownSnippet
   onChange: () => void
   onUses: () => void
@@ -117,8 +132,8 @@ interface AboutProps {
 }
 
 /** What a snippet is for, whose it is, and what its maker can do with it. */
-function About({ shown, onChange, onUses, onDelete }: AboutProps) {
-  const { description, purpose, isOwn, isFromElsewhere, person, visibility } = shown
+function About({ courseId, shown, onChange, onUses, onDelete }: AboutProps) {
+  const { id, description, purpose, isOwn, isFromElsewhere, person, visibility } = shown
   const ways = [
     ['Where it is used', onUses, true],
     ['Change it', onChange, isOwn && !isFromElsewhere],
@@ -139,6 +154,9 @@ function About({ shown, onChange, onUses, onDelete }: AboutProps) {
               </button>
             ),
         )}
+        <a className="link-button" href={fileAddress(courseId, id)} download>
+          Save it as a file
+        </a>
       </p>
     </>
   )

@@ -96,13 +96,14 @@ function UsesList({ pages, version, chosen, choose, ticked, tick, takesTouched, 
               .filter((page) => page.course === course)
               .map((page) => (
                 <li key={page.documentId}>
-                  <input
-                    type="checkbox"
-                    aria-label={`Bring “${page.title}” up to date`}
-                    disabled={page.oldest >= version}
-                    checked={ticked.has(page.documentId)}
-                    onChange={({ target }) => tick(page.documentId, target.checked)}
-                  />
+                  {page.oldest < version && (
+                    <input
+                      type="checkbox"
+                      aria-label={`Bring “${page.title}” up to date`}
+                      checked={ticked.has(page.documentId)}
+                      onChange={({ target }) => tick(page.documentId, target.checked)}
+                    />
+                  )}
                   <button
                     type="button"
                     aria-current={page === chosen || undefined}

@@ -1,6 +1,7 @@
 import type { Node } from 'prosemirror-model'
 import { sayIn } from '../words/say.ts'
 import { serialize } from 'parse5'
+import { toBase64 } from '../media/base64.ts'
 import { rename } from '../kinds/part/kinds.ts'
 import { element, everyElement, type HtmlElement } from '../tree/tree.ts'
 import { sealedDocumentInFile } from '../sealed/document.ts'
@@ -112,9 +113,3 @@ function sealedFrame(piece: Node): HtmlElement {
 }
 
 /** Base64 (RFC 4648, section 4), in pieces that a call can take. */
-function toBase64(bytes: Uint8Array): string {
-  let binary = ''
-  for (let from = 0; from < bytes.length; from += 0x8000)
-    binary += String.fromCharCode(...bytes.subarray(from, from + 0x8000))
-  return btoa(binary)
-}

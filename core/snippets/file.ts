@@ -1,5 +1,6 @@
 import { parse } from 'parse5'
 import type { Node } from 'prosemirror-model'
+import { IncomingPictures } from '../formats/incoming-pictures.ts'
 import { writePage } from '../html/write.ts'
 import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
@@ -10,7 +11,7 @@ import type { BlankType } from '../templates/blank-types.ts'
 import { declaredBlank, type DeclaredBlank, MOST_BLANKS } from '../templates/declared.ts'
 import { blanksAsked } from '../templates/fill.ts'
 import { html, trusted } from '../tree/template.ts'
-import { attribute, everyElement, type HtmlElement, isElement, textOf } from '../tree/tree.ts'
+import { attribute, everyElement, type HtmlElement, type HtmlNode, isElement, textOf } from '../tree/tree.ts'
 import { SNIPPET_GROUPS, type SnippetGroup } from './groups.ts'
 import { blocksOf, snippetPage } from './snippets.ts'
 
@@ -87,7 +88,7 @@ export function readSnippetFile(unsafeHtml: string): SnippetInFile & { readonly 
   const holder = first('main') ?? first('body') ?? NONE
   // The language of the file is not that of the page it goes into.
   holder.parentNode = null
-  const { page: held, notes } = readNodes(holder.childNodes.filter((node) => node !== form))
+  const { page: held, notes } = readNodes(inFigures(holder.childNodes.filter((node) => node !== form)))
   const title = first('title')
   const own = isA(held.firstChild, 'title') ? held.firstChild!.textContent : ''
   const name = wordsFrom((title ? textOf(title) : '') || own, 120).trim() || 'A snippet'
@@ -99,6 +100,10 @@ export function readSnippetFile(unsafeHtml: string): SnippetInFile & { readonly 
   const description = wordsFrom(meta('description'), 1000).trim()
   return { name, description, purpose, page, blanks: blanksAsked(page, declared), notes }
 }
+
+/** Pictures as a page has them: in figures. Those of no shelf leave their alternative text. */
+const inFigures = (nodes: HtmlNode[]): HtmlNode[] =>
+  new IncomingPictures(() => '').place(nodes, (src) => /^\/files\/([\w-]{1,60})\/\d+$/.exec(src)?.[1] ?? null)
 
 const NONE = { attrs: [], childNodes: [], tagName: '' } as unknown as HtmlElement
 

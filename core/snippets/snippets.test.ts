@@ -6,6 +6,7 @@ import { schema } from '../document/schema.ts'
 import { readPage } from '../html/read.ts'
 import { writePage } from '../html/write.ts'
 import { declaredBlank, type DeclaredBlank } from '../templates/declared.ts'
+import { picturesApart, withPicturesIn } from './file-pictures.ts'
 import { readSnippetFile, writeSnippetFile } from './file.ts'
 import { isTouched } from './print.ts'
 import {
@@ -131,6 +132,38 @@ test('any page is kept, put in, changed on a page and written to a file without 
       expect(read.page.eq(kept)).toBe(true)
       expect(read.notes).toEqual([])
     }),
-    { numRuns: 60 },
+    { numRuns: 100 },
   )
 }, 120_000)
+
+test('pictures go into a file as data and come out of one as items; what can’t be read is left out', () => {
+  const png = new Uint8Array([137, 80, 78, 71])
+  const html = '<p>/files/wall/480</p><img src="/files/wall/480" alt="a"><img src="/files/gone/480" alt="b">'
+  const whole = withPicturesIn(html, new Map([['wall', { mediaType: 'image/png', bytes: png }]]))
+  expect(whole).toBe(
+    '<p>/files/wall/480</p><img src="data:image/png;base64,iVBORw==" alt="a"><img src="/files/gone/480" alt="b">',
+  )
+  const apart = picturesApart(`${whole}<img src='data:image/png;base64,iVBORw=='><img src=data:image/png;base64,%%%>`)
+  expect(apart.pictures).toEqual([{ item: 'in-file-0', unsafeBytes: png }])
+  expect(apart.html).toContain('<img src="/files/in-file-0/1" alt="a">')
+  expect(apart.html).toContain("<img src='/files/in-file-0/1'><img src=>")
+})
+
+test.each([
+  ['', 'A snippet', ''],
+  ['<title>T</title>', 'T', ''],
+  ['<p>Only <b>words', 'A snippet', 'Only words'],
+  [
+    '<form><input name="A" type="number" min="x"></form><main><p><span data-blank="A">1</span></p></main>',
+    'A snippet',
+    '1',
+  ],
+  ['<form><input name="constructor"><select name="__proto__"></select></form><p>x</p>', 'A snippet', 'x'],
+  ['<main><div data-snippet="a"><div data-snippet="a"><p>in</p></div></div></main>', 'A snippet', 'in'],
+])('a file that is no snippet, %s, is read all the same', (html, name, words) => {
+  const read = readSnippetFile(html)
+  expect(read.name).toBe(name)
+  expect(blocksOf(read.page).textBetween(0, blocksOf(read.page).size)).toBe(words)
+  expect(problemOfPage(read.page)).toBeNull()
+  expect(snippetsIn(read.page)).toEqual([])
+})

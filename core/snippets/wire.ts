@@ -8,6 +8,9 @@ import { SNIPPET_GROUPS } from './groups.ts'
 
 /** The most characters of JSON that one snippet has: a part of a page, some thousands of words. */
 export const MOST_SNIPPET_LENGTH = 400_000
+/** The most characters of a file that a snippet comes in, with its pictures. */
+export const MOST_FILE_LENGTH = 12_000_000
+const TOO_LONG = 'That file is too long for a snippet. Import it as a page.'
 const NAME_LENGTH = 120
 
 /** What can be done with snippets, as the browser sends it. */
@@ -25,6 +28,8 @@ export const snippetRequest = z.discriminatedUnion('intent', [
     /** JSON of the blocks that are kept. */
     blocks: z.array(z.unknown()).min(1).max(2000, 'That is too much for a snippet. Keep the page as a template.'),
   }),
+  /** A file with one, its pictures in it. */
+  z.object({ intent: z.literal('bring'), html: z.string().max(MOST_FILE_LENGTH, TOO_LONG) }),
   z.object({ intent: z.literal('take'), id: identifier }),
   z.object({ intent: z.literal('carry'), id: identifier, documentId: identifier, takesTouched: z.boolean() }),
   z.object({ intent: z.literal('delete'), id: identifier }),

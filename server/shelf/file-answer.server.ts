@@ -2,6 +2,10 @@ import { Readable } from 'node:stream'
 import { readBytes } from './bytes.server.ts'
 import type { FileToSend } from './queries.server.ts'
 
+/** Says that something is to be kept as a file of this name, and not shown (RFC 6266, RFC 8187). */
+export const toBeKept = (name: string): string =>
+  `attachment; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`)}`
+
 /**
  * Bytes with their type, in whole or the one range that was asked for (RFC 9110, "Range Requests"); nothing in them can
  * run.
@@ -14,12 +18,8 @@ export function fileAnswer(request: Request, { hash, mediaType, size }: FileToSe
     'Accept-Ranges': 'bytes',
     ETag: `"${hash.toString('base64url')}"`,
   })
-  // What is no picture is kept, not shown (RFC 6266, RFC 8187).
-  if (!mediaType.startsWith('image/'))
-    headers.set(
-      'Content-Disposition',
-      `attachment; filename*=UTF-8''${encodeURIComponent(name).replace(/['()*]/g, (sign) => `%${sign.charCodeAt(0).toString(16).toUpperCase()}`)}`,
-    )
+  // What is no picture is kept, not shown.
+  if (!mediaType.startsWith('image/')) headers.set('Content-Disposition', toBeKept(name))
   if (request.headers.get('If-None-Match') === headers.get('ETag')) return new Response(null, { status: 304, headers })
   const range = rangeOf(request.headers.get('Range'), size)
   if (range === 'unsatisfiable') {

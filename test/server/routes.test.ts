@@ -284,6 +284,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
   '/courses/:courseId/snippets': [
     { path: '/courses/course/snippets', status: AUTHORS_DATA },
     { path: '/courses/course/snippets?shown=nothing', status: [401, 404, 403, 403, 404, 404] },
+    { path: '/courses/course/snippets?file=nothing', status: [401, 404, 403, 403, 404, 404] },
     { path: '/courses/course/snippets?used=nothing', status: [401, 404, 403, 403, 404, 404] },
     {
       method: 'POST',

@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { beforeAll, expect, test } from 'vitest'
 import { pageFromJson, schema } from '../../core/document/schema.ts'
 import { readPage } from '../../core/html/read.ts'
@@ -18,6 +19,7 @@ const { countFacts } = await import('../../server/documents/facts.server.ts')
 const { prepareJobs } = await import('../../server/jobs/jobs.server.ts')
 const { carrySnippet, placesOn, saveSnippet, shownSnippet, takeSnippet } =
   await import('../../server/snippets/snippets.server.ts')
+const { bringSnippet, fileOfSnippet } = await import('../../server/snippets/files.server.ts')
 const { listSnippets, listUses } = await import('../../server/snippets/queries.server.ts')
 const { offeredTemplates, shownTemplate } = await import('../../server/templates/templates.server.ts')
 const { updateTemplateDeleted } = await import('../../server/templates/queries.server.ts')
@@ -188,4 +190,38 @@ test('a page that no longer holds it is no longer named; ids that are no snippet
   expect(await listUses(pool, 'author', id)).toEqual({ pages: [], elsewhere: 0 })
   const { rows } = await pool.query(`select snippet_id from snippet_uses where document_id = 'two'`)
   expect(rows).toEqual([])
+})
+
+test('a snippet goes out with its pictures in it, and comes into another course with them on the shelf there', async () => {
+  const png = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#7a1f14' } })
+    .png()
+    .toBuffer()
+  const brought = await bringSnippet(
+    'course',
+    'author',
+    `<title>With a picture</title><meta name="keywords" content="doing"><form><p><label>Who <input name="Who" required></label> <small>One person</small></p></form><main><p><span data-blank="Who">Somebody</span></p><figure data-piece="picture"><img src="data:image/png;base64,${png.toString('base64')}" width="30" height="20" alt="Red"></figure><script>x()</script></main>`,
+  )
+  expect(brought.ok).toBe(true)
+  expect(brought.notes).toEqual([expect.stringMatching(/script/i)])
+  const file = (await fileOfSnippet(COURSE, 'author', brought.id!))!
+  expect(file.name).toBe('With a picture')
+  expect(file.html).toContain('src="data:image/')
+  expect(file.html).toContain('<input type="text" name="Who" required>')
+  expect(await fileOfSnippet(COURSE, 'coauthor', brought.id!)).toBeNull()
+  const again = await bringSnippet('other', 'outsider', file.html)
+  const shown = (await shownSnippet('other', 'outsider', again.id!))!
+  expect(shown).toMatchObject({ name: 'With a picture', purpose: 'doing', visibility: 'own', isOwn: true })
+  expect(shown.blanks).toMatchObject([{ name: 'Who', isNeeded: true, help: 'One person' }])
+  const shelf = (await listShelf(pool, 'other', '')).map(({ id }) => id)
+  expect(shelf.some((id) => JSON.stringify(shown.content).includes(`"item":"${id}"`))).toBe(true)
+})
+
+test('a file brings in no picture of another shelf, none that is none, and no more than a snippet', async () => {
+  const foreign = await bringSnippet('other', 'outsider', PICTURE)
+  expect(JSON.stringify((await shownSnippet('other', 'outsider', foreign.id!))!.content)).not.toContain('"item":"wall"')
+  const fake = await bringSnippet('course', 'author', '<img src="data:image/png;base64,AAAA" alt="Fake">')
+  expect(fake.notes).toHaveLength(1)
+  const { content } = (await shownSnippet('course', 'author', fake.id!))!
+  expect(JSON.stringify(content)).toContain('Fake')
+  expect(await bringSnippet('course', 'author', `<p>${'word '.repeat(300_000)}</p>`)).toMatchObject({ ok: false })
 })

@@ -322,21 +322,6 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
         })
         .map(({ content, ...attrs }): NodeJson => ({ type: 'aside', attrs, content })),
       fc
-        .record({
-          snippet: fc.constantFrom('lifting', 'A-1_b'),
-          version: fc.integer({ min: 1, max: 40 }),
-          print: fc.constantFrom('', '1x9z'),
-          values: fc.array(fc.tuple(fc.constantFrom('Day', 'Who & "where"'), fc.constantFrom('', 'a=b&c', 'x\ny')), {
-            maxLength: 3,
-          }),
-          content: blocks,
-        })
-        .map(({ content, values, ...attrs }): NodeJson => ({
-          type: 'snippet',
-          attrs: { ...attrs, values: values.length > 0 ? values : null },
-          content,
-        })),
-      fc
         .record({ id, title: partTitle, content: blocks })
         .map(({ id: name, title, content }): NodeJson => ({
           type: 'reveal',
@@ -413,6 +398,21 @@ const block = (keepsBack: boolean): fc.Arbitrary<NodeJson> =>
       fc.constantFrom('q1', 'Stone_2').map((question): NodeJson => ({ type: 'bankQuestion', attrs: { question } })),
     ]
     const keepingBack = [
+      fc
+        .record({
+          snippet: fc.constantFrom('lifting', 'A-1_b'),
+          version: fc.integer({ min: 1, max: 40 }),
+          print: fc.constantFrom('', '1x9z'),
+          values: fc.array(fc.tuple(fc.constantFrom('Day', 'Who & "where"'), fc.constantFrom('', 'a=b&c', 'x\ny')), {
+            maxLength: 3,
+          }),
+          content: blocks,
+        })
+        .map(({ content, values, ...attrs }): NodeJson => ({
+          type: 'snippet',
+          attrs: { ...attrs, values: values.length > 0 ? values : null },
+          content,
+        })),
       fc
         .record({
           id,

@@ -66,17 +66,21 @@ export const snippet = {
     { tag: 'div', understands: ['data-snippet', 'data-version', 'data-print', 'data-filled'], read: readSnippet },
   ],
   parseDOM: [{ tag: 'div[data-snippet]' }],
-  write: ({ attrs }, children) =>
-    element(
-      'div',
-      {
-        'data-snippet': String(attrs.snippet),
-        'data-version': String(attrs.version),
-        'data-print': String(attrs.print) || null,
-        'data-filled': attrs.values === null ? null : written(attrs.values as SnippetValues),
-      },
-      children,
-    ),
+  // Readers get what it holds: how it was made is the author's.
+  keepsBack: true,
+  write: ({ attrs }, children, format) =>
+    format === 'published'
+      ? element('div', {}, children)
+      : element(
+          'div',
+          {
+            'data-snippet': String(attrs.snippet),
+            'data-version': String(attrs.version),
+            'data-print': String(attrs.print) || null,
+            'data-filled': attrs.values === null ? null : written(attrs.values as SnippetValues),
+          },
+          children,
+        ),
   examples: [
     {
       type: 'snippet',

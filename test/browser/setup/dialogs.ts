@@ -1,7 +1,8 @@
 import type { Locator, Page } from '@playwright/test'
 import sharp from 'sharp'
 import { withClient } from '../../server/setup/app.ts'
-import { cursorAfter, type Fixture, kept, sheet } from './fixture.ts'
+import { addSnippet } from './snippets.ts'
+import { cursorAfter, expect, type Fixture, kept, sheet } from './fixture.ts'
 
 /** A dialog of the application, and how an author opens it. */
 export interface Opened {
@@ -34,6 +35,27 @@ async function insert(page: Page): Promise<void> {
   await cursorAfter(page, 'Stones.')
   await page.keyboard.press('Control+/')
   await page.getByRole('dialog', { name: 'Insert' }).waitFor()
+}
+
+/** Does something by its name in the finder. */
+export async function inFinder(page: Page, name: string): Promise<void> {
+  await page.keyboard.press('Control+j')
+  await expect(page.getByRole('dialog', { name: 'Find anything' }).getByRole('combobox')).toBeFocused()
+  await page.keyboard.type(name)
+  await page
+    .getByRole('option', { name: new RegExp(`^${name}`) })
+    .first()
+    .waitFor()
+  await page.keyboard.press('Enter')
+}
+
+/** Opens the form of a snippet by its name. */
+export async function putIn(page: Page, name: string): Promise<void> {
+  await insert(page)
+  await page.keyboard.type(name)
+  await page.getByRole('option', { name: new RegExp(`^${name}`, 'i') }).waitFor()
+  await page.keyboard.press('Enter')
+  await page.getByRole('dialog', { name: /^Put in/ }).waitFor()
 }
 
 /** Every dialog; `dialogs.test.ts` closes the list against the files. */
@@ -226,6 +248,33 @@ export const DIALOGS: readonly Opened[] = [
     open: (page) => inMenu(page, 'Walls', 'Save as a template…'),
   },
   {
+    file: 'snippets/save-snippet.tsx',
+    name: 'Save as a snippet',
+    path: SHEET,
+    open: async (page) => {
+      await cursorAfter(page, 'Stones.')
+      await inFinder(page, 'Save as a snippet')
+    },
+  },
+  {
+    file: 'snippets/snippet-dialog.tsx',
+    name: 'Put in “Lifting”',
+    path: SHEET,
+    open: async (page) => putIn(page, 'lifting'),
+  },
+  {
+    file: 'snippets/uses-dialog.tsx',
+    name: 'Where “Lifting” is used',
+    path: SHEET,
+    // It stands on no page yet.
+    asksNothing: true,
+    open: async (page) => {
+      await putIn(page, 'lifting')
+      await page.getByRole('button', { name: 'Where it is used' }).focus()
+      await page.keyboard.press('Enter')
+    },
+  },
+  {
     file: 'transfers/export-dialog.tsx',
     name: 'Export “Walls”',
     path: PLAN,
@@ -284,6 +333,11 @@ export const DIALOGS: readonly Opened[] = [
 export async function furnishDialogs(fixture: Fixture): Promise<void> {
   await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p><iframe srcdoc="x" title="Gauge"></iframe>')
   await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', { kind: 'discussion', isPublished: true })
+  await addSnippet(fixture, {
+    id: 'lifting',
+    name: 'Lifting',
+    html: '<p>Lift <span data-blank="How many">two</span>.</p>',
+  })
   await fixture.addPage('ex', '<h1>Exercise</h1><p>x</p>', { kind: 'exercise' })
 }
 
