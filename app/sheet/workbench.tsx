@@ -5,6 +5,7 @@ import { memo, type ReactNode, useEffect, useRef, useState } from 'react'
 import { kindOfEntry } from '../../core/plan/kinds.ts'
 import type { ItemState } from '../../server/plan/queries.server.ts'
 import { AskQuestion } from '../pieces/bank-question/asking.ts'
+import { SnippetDesk } from '../pieces/snippet/asking.ts'
 import { ChoiceControl } from '../pieces/choice-setting.tsx'
 import { PIECES } from '../pieces/registry.ts'
 import { useCourseFindings } from '../proof/use-course-findings.ts'
@@ -40,6 +41,9 @@ import '../editor/pieces.css'
 
 const QuestionDialog = onDemand(() =>
   import('../questions/question-dialog.tsx').then((module) => module.QuestionDialog),
+)
+const SnippetSettings = onDemand(() =>
+  import('../snippets/snippet-settings.tsx').then((module) => module.SnippetSettings),
 )
 const ExerciseQuestions = onDemand(() =>
   import('../exercises/exercise-questions.tsx').then((module) => module.ExerciseQuestions),
@@ -83,7 +87,7 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
   useSheetKeys(page, data.documentId)
   if (!editor) return fallback
   return (
-    <AskQuestion value={QuestionDialog}>
+    <ForPieces>
       <main className="work" id="work">
         <Paper {...{ data, editor, find, leftOut }} onDialog={setDialog} onQuestions={setQuestionsChanged} />
         <PasteNotice {...{ editor, leftOut }} courseId={data.course.id} />
@@ -103,9 +107,16 @@ export default function Workbench({ data, desk, onTitle, onState, fallback }: Pr
       />
       <SpellingMenu editor={editor} spelling={spelling} />
       <OthersHere others={page.others} />
-    </AskQuestion>
+    </ForPieces>
   )
 }
+
+/** What pieces show that knows the pieces itself: their settings have it from here. */
+const ForPieces = ({ children }: { children: ReactNode }) => (
+  <AskQuestion value={QuestionDialog}>
+    <SnippetDesk value={SnippetSettings}>{children}</SnippetDesk>
+  </AskQuestion>
+)
 
 /** What a key or a button asks of the side desk. */
 function useDeskCalls(desk: Pane): [calls: DeskCalls, call: (tab: DeskTab) => void] {
@@ -175,7 +186,7 @@ function useSheetOffered(editor: SheetPage['editor'], openers: Parameters<typeof
 function useDialogsFetched(): void {
   useEffect(() => {
     const settings = PIECES.flatMap(({ Settings }) => Settings ?? [])
-    const parts = [...DIALOGS, SourcePane, ChoiceControl, ...settings]
+    const parts = [...DIALOGS, SnippetSettings, SourcePane, ChoiceControl, ...settings]
     const timer = setTimeout(() => parts.forEach((part) => part.preload?.()), 800)
     return () => clearTimeout(timer)
   }, [])

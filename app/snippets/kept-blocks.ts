@@ -12,11 +12,14 @@ export function keptBlocks({ selection, doc, schema }: EditorState): Fragment | 
   const { $from, $to, empty } = selection
   const depth = empty ? (snippetDepth(selection) ?? pieceDepth($from)) : null
   if (depth !== null) return doc.slice($from.before(depth), $from.after(depth)).content
-  const { paragraph } = schema.nodes
-  const range = $from.blockRange($to, (node) => node.type.contentMatch.matchType(paragraph!) !== null)
-  if (!range) return null
-  const blocks = doc.slice(range.start, range.end).content
-  return isA(blocks.firstChild, 'title') ? null : blocks
+  // The innermost blocks in whose place a paragraph could stand: the title of a page or part gives way to none.
+  for (let at = $from.sharedDepth($to.pos); at >= 0; at--) {
+    const parent = $from.node(at)
+    const [first, end] = [$from.index(at), $to.indexAfter(at)]
+    if (parent.isTextblock || !parent.canReplaceWith(first, end, schema.nodes.paragraph!)) continue
+    return doc.slice($from.posAtIndex(first, at), $from.posAtIndex(end, at)).content
+  }
+  return null
 }
 
 /** How deep what came from a snippet stands around the selection; null outside of one. */

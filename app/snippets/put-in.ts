@@ -1,4 +1,5 @@
 import type { Editor } from '@tiptap/core'
+import { closeHistory } from '@tiptap/pm/history'
 import type { Node } from '@tiptap/pm/model'
 import { isA } from '../../core/kinds/facts.ts'
 import { insertionPlace, insertPiece } from '../editor/insert-commands.ts'
@@ -20,7 +21,9 @@ export function putInPlace({ state, view, schema }: Editor, position: number, fi
   if (!before || !isA(before, 'snippet') || before.attrs.snippet !== filled.attrs.snippet) return false
   const command: Command = (now, dispatch) => {
     dispatch?.(
-      now.tr.replaceWith(position, position + before.nodeSize, schema.nodeFromJSON(filled.toJSON())).scrollIntoView(),
+      closeHistory(now.tr)
+        .replaceWith(position, position + before.nodeSize, schema.nodeFromJSON(filled.toJSON()))
+        .scrollIntoView(),
     )
     return true
   }

@@ -1,7 +1,10 @@
-import { onDemand } from '../../shell/on-demand.tsx'
-import type { Piece } from '../piece.ts'
+import { useContext } from 'react'
+import type { Piece, SettingsProps } from '../piece.ts'
+import { SnippetDesk } from './asking.ts'
 
-export const snippet: Piece = {
-  kind: 'snippet',
-  Settings: onDemand(() => import('./settings.tsx').then((module) => module.SnippetSettings)),
+function SnippetSettings(props: SettingsProps) {
+  const Desk = useContext(SnippetDesk)
+  return Desk && <Desk {...props} />
 }
+
+export const snippet: Piece = { kind: 'snippet', Settings: SnippetSettings }

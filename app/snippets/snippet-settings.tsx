@@ -1,13 +1,13 @@
 import { useState } from 'react'
 import { useEditorState } from '@tiptap/react'
-import { isTouched } from '../../../core/snippets/print.ts'
-import { valuesOf } from '../../../core/snippets/snippets.ts'
-import { courseHere } from '../../shell/course-here.ts'
-import { useMessages } from '../../shell/messages.tsx'
-import { SnippetDialog } from '../../snippets/snippet-dialog.tsx'
-import { useSnippet } from '../../snippets/use-snippet.ts'
-import { UsesDialog } from '../../snippets/uses-dialog.tsx'
-import type { SettingsProps } from '../piece.ts'
+import { isTouched } from '../../core/snippets/print.ts'
+import { valuesOf } from '../../core/snippets/snippets.ts'
+import { courseHere } from '../shell/course-here.ts'
+import { useMessages } from '../shell/messages.tsx'
+import { SnippetDialog } from './snippet-dialog.tsx'
+import { useSnippet } from './use-snippet.ts'
+import { UsesDialog } from './uses-dialog.tsx'
+import type { SettingsProps } from '../pieces/piece.ts'
 
 /** Which snippet something came from, whether either was changed since, and the ways to fill it in again. */
 export function SnippetSettings({ editor, position }: SettingsProps) {
