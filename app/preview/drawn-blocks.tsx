@@ -18,7 +18,12 @@ export function DrawnBlocks({ blocks, language }: Props) {
     let isOld = false
     // What draws is fetched when it is first needed; without it, everything else can be done all the same.
     void import('./draw-blocks.ts').then(
-      ({ drawBlocks }) => !isOld && setDrawn(drawBlocks(blocks, language)),
+      ({ drawBlocks }) => {
+        if (isOld) return
+        const now = drawBlocks(blocks, language)
+        // What looks the same stays, with the focus that may be in it.
+        setDrawn((before) => (before?.html === now.html ? before : now))
+      },
       () => setAway(true),
     )
     return () => void (isOld = true)

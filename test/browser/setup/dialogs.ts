@@ -266,11 +266,10 @@ export const DIALOGS: readonly Opened[] = [
     file: 'snippets/uses-dialog.tsx',
     name: 'Where “Lifting” is used',
     path: SHEET,
-    // It stands on no page yet.
     asksNothing: true,
     open: async (page) => {
-      await putIn(page, 'lifting')
-      await page.getByRole('button', { name: 'Where it is used' }).focus()
+      await cursorAfter(page, 'Two lift.')
+      await page.getByRole('button', { name: 'Where it is used…' }).focus()
       await page.keyboard.press('Enter')
     },
   },
@@ -331,7 +330,10 @@ export const DIALOGS: readonly Opened[] = [
 
 /** What there has to be so that every dialog can be opened. */
 export async function furnishDialogs(fixture: Fixture): Promise<void> {
-  await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p><iframe srcdoc="x" title="Gauge"></iframe>')
+  await fixture.addPage(
+    'walls',
+    '<h1>Walls</h1><p>Stones.</p><iframe srcdoc="x" title="Gauge"></iframe><div data-snippet="lifting"><p>Two lift.</p></div>',
+  )
   await fixture.addPage('talk', '<h1>Talk</h1><p>x</p>', { kind: 'discussion', isPublished: true })
   await addSnippet(fixture, {
     id: 'lifting',
