@@ -7,7 +7,7 @@ import { matching } from './matching.ts'
 import { cardId, columnsOf, GROUPS, keyOf, neighbour, OfferCards, OFFERS } from './offer-cards.tsx'
 import { takeTypedAhead } from './typed-ahead.ts'
 import { embedOutcome, placeable, useEmbed } from './use-embed.ts'
-import { useSnippets } from '../snippets/known-snippets.ts'
+import { areComing, useSnippets } from '../snippets/known-snippets.ts'
 import { offersOf } from '../snippets/snippet-offers.tsx'
 import { Dialog } from '../shell/dialog.tsx'
 import './insert-dialog.css'
@@ -129,14 +129,14 @@ function useOffers(editor: Editor, courseId: string, onSnippet: (id: string) => 
     () => new Map(offers.map((offer) => [keyOf(offer), offer.command(editor.state)])),
     [editor, offers],
   )
-  return { offers, possible }
+  return { offers, possible, areAllKnown: !areComing(snippets) }
 }
 
 /** What was typed, what it finds, and what Enter would do with it. */
 function useInserting({ editor, courseId, onClose, say, onSnippet }: Props) {
   const [typed, setTyped] = useState(takeTypedAhead)
   const [chosen, choose] = useState(OFFERS[0] ? keyOf(OFFERS[0]) : '')
-  const { offers, possible } = useOffers(editor, courseId, onSnippet)
+  const { offers, possible, areAllKnown } = useOffers(editor, courseId, onSnippet)
   const { isEmbed, embed } = useEmbed(courseId, typed)
   const found = isEmbed ? [] : matching(offers, typed)
   const offer = found.find((each) => keyOf(each) === chosen) ?? found[0]
@@ -168,7 +168,11 @@ function useInserting({ editor, courseId, onClose, say, onSnippet }: Props) {
       onClose()
       then()
     },
-    outcome: isEmbed ? embedOutcome(embed) : offerOutcome(offer, possible, editor, typed),
+    outcome: isEmbed
+      ? embedOutcome(embed)
+      : !offer && !areAllKnown
+        ? 'Looking among the snippets…'
+        : offerOutcome(offer, possible, editor, typed),
     action: isEmbed
       ? { name: player?.type === 'card' ? 'Insert link card' : 'Insert player', can: player !== null, run: place }
       : {

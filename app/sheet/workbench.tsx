@@ -15,6 +15,8 @@ import { type Pane, SidePane } from '../shell/pane.tsx'
 import { onDemand } from '../shell/on-demand.tsx'
 import { useOffered } from '../shell/offered.ts'
 import { sheetOffered } from './sheet-offered.ts'
+import { courseHere } from '../shell/course-here.ts'
+import { fetchSnippets } from '../snippets/known-snippets.ts'
 import { useUndoKeys } from '../shell/undo-keys.ts'
 import { Foot, savingWords } from './foot.tsx'
 import { FindBar } from '../find/find-bar.tsx'
@@ -182,12 +184,15 @@ function useSheetOffered(editor: SheetPage['editor'], openers: Parameters<typeof
   useOffered(() => (editor ? sheetOffered(editor, openers) : []))
 }
 
-/** Fetches what opens on demand a little after the sheet stands. */
+/** Fetches what opens on demand, and what is offered there by name, a little after the sheet stands. */
 function useDialogsFetched(): void {
   useEffect(() => {
     const settings = PIECES.flatMap(({ Settings }) => Settings ?? [])
     const parts = [...DIALOGS, SnippetSettings, SourcePane, ChoiceControl, ...settings]
-    const timer = setTimeout(() => parts.forEach((part) => part.preload?.()), 800)
+    const timer = setTimeout(() => {
+      parts.forEach((part) => part.preload?.())
+      fetchSnippets(courseHere())
+    }, 800)
     return () => clearTimeout(timer)
   }, [])
 }

@@ -5,10 +5,11 @@ import { askOffered } from './ask-snippets.ts'
 /** So long what was asked counts as new, in milliseconds: others may have kept something since. */
 const FRESH = 30_000
 
-/** What each course offers, as far as it was asked for; all who show it are told when it changes. */
+/** What each course offers, as far as it has come; all who show it are told when it changes. */
 const known = new Map<string, { offered: readonly OfferedSnippet[]; at: number }>()
 const listeners = new Set<() => void>()
-const NONE: readonly OfferedSnippet[] = []
+/** What is shown before anything has come. */
+const NOTHING_YET: readonly OfferedSnippet[] = []
 
 const listen = (tell: () => void): (() => void) => {
   listeners.add(tell)
@@ -20,12 +21,10 @@ export function fetchSnippets(courseId: string): void {
   const before = known.get(courseId)
   if (Date.now() - (before?.at ?? 0) < FRESH) return
   // Asked for once, though several show it.
-  known.set(courseId, { offered: before?.offered ?? NONE, at: Date.now() })
+  known.set(courseId, { offered: before?.offered ?? NOTHING_YET, at: Date.now() })
   void askOffered(courseId).then((asked) => {
-    known.set(
-      courseId,
-      asked.ok ? { offered: asked.value, at: Date.now() } : { offered: before?.offered ?? NONE, at: 0 },
-    )
+    const others = before && !areComing(before.offered) ? before.offered : []
+    known.set(courseId, asked.ok ? { offered: asked.value, at: Date.now() } : { offered: others, at: 0 })
     listeners.forEach((tell) => tell())
   })
 }
@@ -37,12 +36,15 @@ export function forgetSnippets(courseId: string): void {
   fetchSnippets(courseId)
 }
 
+/** Whether they are still on their way. */
+export const areComing = (offered: readonly OfferedSnippet[]): boolean => offered === NOTHING_YET
+
 /** The snippets that can be put in, in a course: what is known at once, what is new when it has come. */
 export function useSnippets(courseId: string): readonly OfferedSnippet[] {
   const offered = useSyncExternalStore(
     listen,
-    () => known.get(courseId)?.offered ?? NONE,
-    () => NONE,
+    () => known.get(courseId)?.offered ?? NOTHING_YET,
+    () => NOTHING_YET,
   )
   useEffect(() => fetchSnippets(courseId), [courseId])
   return offered
