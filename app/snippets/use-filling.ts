@@ -43,7 +43,7 @@ export function useFilling({ editor, courseId, language, id, position, start = {
     if (!of.isFromElsewhere) return asSnippet(of)
     const said = await ask(() => askSnippets(courseId, { intent: 'take', id }))
     if (said?.notes && said.notes.length > 0) say(said.notes.join(' '))
-    return said && asSnippet(of, said.content)
+    return said && asSnippet({ ...of, blanks: said.blanks ?? of.blanks }, said.content)
   }
   const put = async (): Promise<void> => {
     if (!shown || isAsking || isGone) return

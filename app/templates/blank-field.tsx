@@ -1,5 +1,11 @@
-import { useId } from 'react'
+import { useId, useState } from 'react'
+import { pictureAddress } from '../../core/media/pictures.ts'
+import { pictureIn, pictureValue } from '../../core/templates/picture-value.ts'
+import { onDemand } from '../shell/on-demand.tsx'
+import { courseHere } from '../shell/course-here.ts'
 import { type DeclaredBlank, MOST_FILLED, problemOfValue } from '../../core/templates/declared.ts'
+
+const ShelfPicker = onDemand(() => import('../media/shelf-picker.tsx').then((module) => module.ShelfPicker))
 
 interface Props {
   blank: DeclaredBlank
@@ -53,6 +59,7 @@ function Control({ blank: { type, example, choices }, value, described, onChange
         ))}
       </select>
     )
+  if (type === 'picture') return <PictureChoice {...{ described, value, onChange }} />
   if (type === 'date') return <input {...field} type="date" />
   if (type === 'colour')
     return (
@@ -66,6 +73,35 @@ function Control({ blank: { type, example, choices }, value, described, onChange
       </span>
     )
   return <input {...field} dir="auto" inputMode={MODES[type]} placeholder={example} />
+}
+
+/** A picture of the shelf, chosen from it. */
+function PictureChoice({ described, value, onChange }: Pick<ControlProps, 'described' | 'value' | 'onChange'>) {
+  const [isOpen, setOpen] = useState(false)
+  const chosen = pictureIn(value)
+  return (
+    <span className="template-colour">
+      {chosen && <img className="template-chosen" src={pictureAddress(chosen.item, 480)} alt={chosen.alt} />}
+      <button {...described} type="button" className="plain-button" onClick={() => setOpen(true)}>
+        {chosen ? 'Choose another' : 'Choose from the shelf'}
+      </button>
+      {chosen && (
+        <button type="button" className="link-button" onClick={() => onChange('')}>
+          As it was
+        </button>
+      )}
+      {isOpen && (
+        <ShelfPicker
+          courseId={courseHere()}
+          onClose={() => setOpen(false)}
+          onPick={({ id: item, width, height, alt }) => {
+            setOpen(false)
+            onChange(pictureValue({ item, width: width ?? 1, height: height ?? 1, alt: alt ?? '' }))
+          }}
+        />
+      )}
+    </span>
+  )
 }
 
 const MODES = { words: 'text', number: 'decimal', address: 'url' } as const

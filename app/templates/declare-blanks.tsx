@@ -1,4 +1,5 @@
 import { type ReactNode, useState } from 'react'
+import { pictureAddress } from '../../core/media/pictures.ts'
 import { BLANK_TYPES, type BlankType, TYPES_OF_BLANKS } from '../../core/templates/blank-types.ts'
 import { declaredBlank, type DeclaredBlank } from '../../core/templates/declared.ts'
 import { MOST_BLANK_NAME } from '../../core/kinds/blank/kind.ts'
@@ -52,7 +53,7 @@ export function DeclareBlanks({ blanks, onChange }: Props) {
       </fieldset>
       {hasOthers && (
         <fieldset className="template-blanks">
-          <legend>Web addresses and colours to ask for</legend>
+          <legend>Web addresses, colours and pictures to ask for</legend>
           {cards(false)}
         </fieldset>
       )}
@@ -78,7 +79,11 @@ function Card({ blank, onChange }: CardProps) {
         <label className="template-ask">
           <input type="checkbox" checked={isAsked} onChange={({ target }) => onChange({ isAsked: target.checked })} />
           {type === 'colour' && <span className="template-swatch" style={{ backgroundColor: example }} />}
-          <span dir="ltr">{example}</span>
+          {type === 'picture' ? (
+            <img className="template-chosen" src={pictureAddress(example, 480)} alt={blank.of} />
+          ) : (
+            <span dir="ltr">{example}</span>
+          )}
         </label>
       )}
       {isAsked && (

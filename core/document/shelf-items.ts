@@ -17,6 +17,8 @@ export interface OtherItem {
   readonly item: string
   readonly width: number
   readonly height: number
+  /** What it shows, null while nobody has said; as with the picture before when left out. */
+  readonly alt?: string | null
 }
 
 /**

@@ -4,6 +4,7 @@ import { IncomingPictures } from '../formats/incoming-pictures.ts'
 import { writePage } from '../html/write.ts'
 import { readNodes } from '../html/read.ts'
 import type { ReadNote } from '../html/report.ts'
+import { shelfItemsOf } from '../document/shelf-items.ts'
 import { wordsFrom } from '../kinds/attributes.ts'
 import { MOST_BLANK_NAME } from '../kinds/blank/kind.ts'
 import { isA } from '../kinds/facts.ts'
@@ -32,11 +33,13 @@ const FIELDS: Readonly<Record<Exclude<BlankType, 'choice'>, string>> = {
   date: 'date',
   address: 'url',
   colour: 'color',
+  picture: 'file',
 }
 
 /**
  * A snippet as one HTML document: what it asks for is a form with the fields of HTML, what it holds is its main part,
- * where words to be filled in stand in `span`s with `data-blank`. `language` is that of its words (BCP 47).
+ * where words to be filled in stand in `span`s with `data-blank`; which of its pictures a field is for says
+ * `data-picture`. `language` is that of its words (BCP 47).
  */
 export function writeSnippetFile(
   { name, description, purpose, blanks, page }: SnippetInFile,
@@ -52,7 +55,7 @@ export function writeSnippetFile(
 </head>
 <body>
 <form>
-${blanks.map((blank) => [fieldOf(blank), trusted('\n')])}</form>
+${blanks.map((blank) => [fieldOf(blank, shelfItemsOf(page)), trusted('\n')])}</form>
 <main>
 ${trusted(writePage(page.copy(blocksOf(page)), 'source'))}
 </main>
@@ -61,14 +64,14 @@ ${trusted(writePage(page.copy(blocksOf(page)), 'source'))}
 `.text
 }
 
-function fieldOf(blank: DeclaredBlank) {
+function fieldOf(blank: DeclaredBlank, items: readonly string[]) {
   const { name, type, help, isNeeded, example } = blank
   const required = trusted(isNeeded ? ' required' : '')
   const bound = (at: string, value: number | null) => value !== null && html` ${trusted(at)}="${value}"`
   const field =
     type === 'choice'
       ? html`<select name="${name}"${required}>${blank.choices.map((each) => html`<option>${each}</option>`)}</select>`
-      : html`<input type="${FIELDS[type]}" name="${name}"${type === 'number' && [bound('min', blank.least), bound('max', blank.most), trusted(' step="any"')]}${(type === 'address' || type === 'colour') && html` value="${example}"`}${required}>`
+      : html`<input type="${FIELDS[type]}" name="${name}"${type === 'number' && [bound('min', blank.least), bound('max', blank.most), trusted(' step="any"')]}${(type === 'address' || type === 'colour') && html` value="${example}"`}${type === 'picture' && html` accept="image/*" data-picture="${items.indexOf(example) + 1}"`}${required}>`
   return html`<p><label>${name} ${field}</label> <small>${help}</small></p>`
 }
 
@@ -94,8 +97,9 @@ export function readSnippetFile(unsafeHtml: string): SnippetInFile & { readonly 
   const name = wordsFrom((title ? textOf(title) : '') || own, 120).trim() || 'A snippet'
   const page = snippetPage(name, blocksOf(held))
   const purpose = SNIPPET_GROUPS.find((group) => group === meta('keywords').trim()) ?? 'explaining'
+  const items = shelfItemsOf(page)
   const declared = form
-    ? [...everyElement(form.childNodes)].flatMap((field) => declaredIn(field)).slice(0, MOST_BLANKS)
+    ? [...everyElement(form.childNodes)].flatMap((field) => declaredIn(field, items)).slice(0, MOST_BLANKS)
     : []
   const description = wordsFrom(meta('description'), 1000).trim()
   return { name, description, purpose, page, blanks: blanksAsked(page, declared), notes }
@@ -108,7 +112,7 @@ const inFigures = (nodes: HtmlNode[]): HtmlNode[] =>
 const NONE = { attrs: [], childNodes: [], tagName: '' } as unknown as HtmlElement
 
 /** What a field of a form asks for; nothing where it is none that is known. */
-function declaredIn(field: HtmlElement): DeclaredBlank[] {
+function declaredIn(field: HtmlElement, items: readonly string[]): DeclaredBlank[] {
   const name = wordsFrom(attribute(field, 'name'), MOST_BLANK_NAME).trim()
   const type = typeOf(field)
   if (name === '' || type === null) return []
@@ -121,7 +125,10 @@ function declaredIn(field: HtmlElement): DeclaredBlank[] {
   }
   const read = declaredBlank.safeParse({
     ...{ name, type, help: help ? wordsFrom(textOf(help), 300) : '' },
-    example: wordsFrom(attribute(field, 'value'), 2000),
+    example:
+      type === 'picture'
+        ? (items[Number(attribute(field, 'data-picture')) - 1] ?? '')
+        : wordsFrom(attribute(field, 'value'), 2000),
     isNeeded: attribute(field, 'required') !== undefined,
     choices: type === 'choice' ? choicesOf(field) : [],
     least: type === 'number' ? number('min') : null,

@@ -167,3 +167,22 @@ test.each([
   expect(problemOfPage(read.page)).toBeNull()
   expect(snippetsIn(read.page)).toEqual([])
 })
+
+test('a blank for a picture says in the file which of its pictures it is for', () => {
+  const held = page(
+    '<figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A"></figure><figure data-piece="picture"><img src="/files/gate/480" width="9" height="9" alt="B"></figure>',
+  )
+  const blanks = [declaredBlank.parse({ name: 'Gate', type: 'picture', example: 'gate' })]
+  const snippet = {
+    name: 'S',
+    description: '',
+    purpose: 'doing' as const,
+    page: snippetPage('S', blocksOf(held)),
+    blanks,
+  }
+  const file = writeSnippetFile(snippet, 'en')
+  expect(file).toContain('<input type="file" name="Gate" accept="image/*" data-picture="2">')
+  expect(readSnippetFile(file.replaceAll('/files/gate/', '/files/other/')).blanks).toEqual([
+    { ...blanks[0], example: 'other' },
+  ])
+})

@@ -69,7 +69,9 @@ export const snippetAnswer = z.object({
   reason: z.string().optional(),
   id: z.string().optional(),
   version: z.number().optional(),
+  /** What a snippet holds, and asks for, as a course can have it. */
   content: z.unknown().optional(),
+  blanks: declaredBlanks.optional(),
   /** What did not come along, as sentences. */
   notes: z.array(z.string()).optional(),
   /** How many places were brought to the new state, how many stayed because they were changed by hand. */

@@ -1,7 +1,8 @@
 import { safeAddress } from '../tree/addresses.ts'
+import { pictureIn } from './picture-value.ts'
 
 /** What a blank asks for. */
-export const BLANK_TYPES = ['words', 'number', 'date', 'choice', 'address', 'colour'] as const
+export const BLANK_TYPES = ['words', 'number', 'date', 'choice', 'address', 'colour', 'picture'] as const
 export type BlankType = (typeof BLANK_TYPES)[number]
 
 /** What may be said about the words that are asked for. */
@@ -68,6 +69,12 @@ export const TYPES_OF_BLANKS: Readonly<Record<BlankType, TypeOfBlank>> = {
     isText: false,
     problemOf: (value) => (isColour(value) ? '' : 'A colour was expected, such as #e4ebdb.'),
     shown: (value) => value.toLowerCase(),
+  },
+  picture: {
+    label: 'A picture',
+    isText: false,
+    problemOf: (value) => (pictureIn(value) ? '' : 'A picture of the shelf was expected.'),
+    shown: asItIs,
   },
 }
 

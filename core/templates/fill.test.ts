@@ -7,6 +7,7 @@ import { writePage } from '../html/write.ts'
 import { blanksOf } from './blanks.ts'
 import { BLANK_TYPES, type BlankType } from './blank-types.ts'
 import { declaredBlank, type DeclaredBlank, problemOfDeclared, problemOfValue, problemsOf } from './declared.ts'
+import { pictureValue } from './picture-value.ts'
 import { askableOf, blanksAsked, fillTemplate } from './fill.ts'
 
 const blank = (name: string, type: BlankType, more: Partial<DeclaredBlank> = {}): DeclaredBlank =>
@@ -92,8 +93,28 @@ test.each<[BlankType, string, string, Partial<DeclaredBlank>?]>([
   ['address', 'library.example', 'A web address was expected, from https:// on, as the browser shows it.'],
   ['colour', '#ABCDEF', ''],
   ['colour', 'red; x: y', 'A colour was expected, such as #e4ebdb.'],
+  ['picture', 'item=wall&width=9&height=9&alt=', ''],
+  ['picture', 'item=../wall&width=9&height=9', 'A picture of the shelf was expected.'],
+  ['picture', 'item=wall&width=0&height=9', 'A picture of the shelf was expected.'],
+  ['picture', 'wall', 'A picture of the shelf was expected.'],
 ])('%s, “%s”: %s', (type, value, problem, more) => {
   expect(problemOfValue(blank('B', type, more), value)).toBe(problem)
+})
+
+test('a picture is asked for by its item, and another stands in its place with what that shows', () => {
+  const held = page(
+    '<figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"><figcaption>One</figcaption></figure><figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"></figure>',
+  )
+  expect(askableOf(held)).toEqual([{ name: 'A wall', example: 'wall', type: 'picture' }])
+  const blanks = [blank('Site', 'picture', { example: 'wall' })]
+  const fill = (value: string): string =>
+    writePage(fillTemplate(held, blanks, new Map([['Site', value]]), 'en'), 'source')
+  const chosen = fill(pictureValue({ item: 'gate', width: 30, height: 20, alt: 'A gate & a post' }))
+  expect(chosen.match(/files\/gate\/\d+" width="30" height="20" alt="A gate &amp; a post"/g)).toHaveLength(2)
+  expect(chosen).toContain('One')
+  expect(fill('')).toContain('/files/wall/')
+  // Of a picture of which nobody has said what it shows, nobody has said it here.
+  expect(fill(pictureValue({ item: 'gate', width: 30, height: 20, alt: '' }))).toContain('data-alt="missing"')
 })
 
 test('a blank that nobody could fill is not declared', () => {
@@ -110,13 +131,14 @@ const RIGHT: Record<BlankType, string> = {
   choice: 'one',
   address: 'https://other.example/"x',
   colour: '#102030',
+  picture: 'item=other&width=30&height=20&alt=A+gate',
 }
 
 test('generated pages: whatever is asked for of them is filled with what is right, and they check', () => {
   let filledOnes = 0
   fc.assert(
     fc.property(anyPage, fc.constantFrom(...BLANK_TYPES), (any, type) => {
-      const text = ['address', 'colour'].includes(type) ? 'words' : type
+      const text = ['address', 'colour', 'picture'].includes(type) ? 'words' : type
       const blanks = askableOf(any).map((each) =>
         blank(each.name, each.type === 'words' ? text : each.type, { example: each.example, choices: ['one', 'two'] }),
       )

@@ -1,5 +1,8 @@
 import type { Node } from 'prosemirror-model'
 import { pageFromJson } from '../document/schema.ts'
+import { mapShelfItems, type OtherItem } from '../document/shelf-items.ts'
+import { namedBy } from '../kinds/facts.ts'
+import { pictureIn } from './picture-value.ts'
 import { wordsFrom } from '../kinds/attributes.ts'
 import { MOST_BLANK_NAME } from '../kinds/blank/kind.ts'
 import type { NodeJson } from '../kinds/kind.ts'
@@ -13,11 +16,13 @@ export interface Askable extends Blank {
   readonly type: BlankType
 }
 
-/** The marked words of a page, then the web addresses and the colours in it, each once. */
+/** The marked words of a page, then the web addresses, the colours and the pictures in it, each once. */
 export function askableOf(page: Node): Askable[] {
   const addresses = new Map<string, string>()
   const colours = new Set<string>()
+  const pictures = new Map<string, string>()
   page.descendants((node) => {
+    if (namedBy(node)?.to === 'shelf') pictures.set(namedBy(node)!.id, String(node.attrs.alt ?? ''))
     for (const { attrs } of [...node.marks, node]) {
       const href = String(attrs.href)
       if (isWebAddress(href)) addresses.set(href, (addresses.get(href) ?? '') + node.textContent)
@@ -33,6 +38,11 @@ export function askableOf(page: Node): Askable[] {
       type: 'address',
     })),
     ...[...colours].map((example, at): Askable => ({ name: `Colour ${at + 1}`, example, type: 'colour' })),
+    ...[...pictures].map(([example, alt], at): Askable => ({
+      name: wordsFrom(alt.trim(), MOST_BLANK_NAME).trim() || `Picture ${at + 1}`,
+      example,
+      type: 'picture',
+    })),
   ]
 }
 
@@ -65,9 +75,9 @@ export function renameToAsked(page: Node, asked: readonly (DeclaredBlank & { rea
 }
 
 /**
- * The page with values in its blanks, of which none has a problem: words where words were marked, another address or
- * colour wherever that of the template stands. What nobody has filled keeps its example. `language` is that of the
- * course (BCP 47): numbers and dates are written in it.
+ * The page with values in its blanks, of which none has a problem: words where words were marked, another address,
+ * colour or picture wherever that of the template stands. What nobody has filled keeps its example. `language` is that
+ * of the course (BCP 47): numbers and dates are written in it.
  */
 export function fillTemplate(
   page: Node,
@@ -76,14 +86,17 @@ export function fillTemplate(
   language: string,
 ): Node {
   const [words, stands] = [new Map<string, string>(), new Map<string, string>()]
+  const pictures = new Map<string, OtherItem>()
   for (const blank of blanks) {
     const value = values.get(blank.name) ?? ''
     if (value.trim() === '') continue
     const shown = shownValue(blank, value, language)
-    if (TYPES_OF_BLANKS[blank.type].isText) words.set(blank.name, shown)
+    const picture = blank.type === 'picture' ? pictureIn(shown) : null
+    if (picture) pictures.set(blank.example, { ...picture, alt: picture.alt || null })
+    else if (TYPES_OF_BLANKS[blank.type].isText) words.set(blank.name, shown)
     else stands.set(blank.example, shown)
   }
-  const filled = fillBlanks(page, words)
+  const filled = mapShelfItems(fillBlanks(page, words), (item) => pictures.get(item))
   return stands.size === 0 ? filled : pageFromJson(inAttributes(filled.toJSON() as NodeJson, stands))
 }
 

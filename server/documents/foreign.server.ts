@@ -29,6 +29,21 @@ export async function foreignIn(documentId: string, steps: readonly Step[]): Pro
   return found && found.items.length + found.questions.length > 0 ? found : null
 }
 
+/** How many of these belong to another course, or to a student's work. */
+export async function countForeign(
+  db: Database,
+  courseId: string,
+  items: readonly string[],
+  questions: readonly string[],
+): Promise<number> {
+  const { rows } = await db.query<{ count: number }>(
+    `select (select count(*) from shelf_items where id = any($2::text[]) and (course_id <> $1::text or is_contribution))::int
+       + (select count(*) from questions where id = any($3::text[]) and course_id <> $1::text)::int as count`,
+    [courseId, items, questions],
+  )
+  return rows[0]!.count
+}
+
 /** What became of them: steps to follow, and a sentence for the writer about what could not come along. */
 export interface Settled {
   readonly steps: readonly Step[]

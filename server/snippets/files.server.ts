@@ -15,6 +15,7 @@ import { pool } from '../database/pool.server.ts'
 import { bytesOf } from '../shelf/bytes.server.ts'
 import { findFile } from '../shelf/queries.server.ts'
 import { takeUpload } from '../shelf/upload.server.ts'
+import { withItems } from '../templates/brought-along.server.ts'
 import { findSnippet, insertSnippet } from './queries.server.ts'
 
 /** How wide pictures go into a file, in CSS pixels, and how many bytes all of them may have. */
@@ -48,12 +49,13 @@ export async function bringSnippet(courseId: string, personId: string, unsafeHtm
   const { html, pictures } = picturesApart(unsafeHtml)
   if (html.length > 2 * MOST_SNIPPET_LENGTH)
     return { ok: false, reason: 'That file is too long for a snippet. Import it as a page.' }
-  const { page: read, notes, name, description, purpose, blanks } = readSnippetFile(html)
-  const problem = problemOfPage(read) ?? (problemOfBlanks(blanks) || null)
+  const { page: read, notes, name, description, purpose, blanks: asked } = readSnippetFile(html)
+  const problem = problemOfPage(read) ?? (problemOfBlanks(asked) || null)
   if (problem) return { ok: false, reason: problem }
   const kept = await keepPictures(courseId, personId, pictures, new Set(shelfItemsOf(read)))
   // What it names of the shelf of another course is not this course's to show.
   const page = mapShelfItems(read, (item) => kept.items.get(item) ?? null)
+  const blanks = blanksAsked(page, withItems(asked, kept.items))
   const content = JSON.stringify(page.toJSON())
   if (content.length > MOST_SNIPPET_LENGTH)
     return { ok: false, reason: 'That file is too long for a snippet. Import it as a page.' }

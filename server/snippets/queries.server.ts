@@ -148,18 +148,3 @@ export async function listUses(db: Database, personId: string, id: string): Prom
     elsewhere: all.length - own.length,
   }
 }
-
-/** Which of these belong to another course, or to a student's work. */
-export async function countForeign(
-  db: Database,
-  courseId: string,
-  items: readonly string[],
-  questions: readonly string[],
-): Promise<number> {
-  const { rows } = await db.query<{ count: number }>(
-    `select (select count(*) from shelf_items where id = any($2::text[]) and (course_id <> $1::text or is_contribution))::int
-       + (select count(*) from questions where id = any($3::text[]) and course_id <> $1::text)::int as count`,
-    [courseId, items, questions],
-  )
-  return rows[0]!.count
-}

@@ -19,9 +19,10 @@ import { renameToAsked } from '../../core/templates/fill.ts'
 import { sketchOf } from '../../core/templates/sketch.ts'
 import { type Database, pool, transaction } from '../database/pool.server.ts'
 import { appendSteps } from '../documents/append-steps.server.ts'
+import { countForeign } from '../documents/foreign.server.ts'
 import { currentTree } from '../documents/trees.server.ts'
-import { broughtAlong } from '../templates/brought-along.server.ts'
-import { countForeign, findSnippet, type FoundSnippet, insertSnippet, updateSnippet } from './queries.server.ts'
+import { type BroughtAlong, broughtAlong } from '../templates/brought-along.server.ts'
+import { findSnippet, type FoundSnippet, insertSnippet, updateSnippet } from './queries.server.ts'
 
 const GONE = { ok: false, reason: 'That snippet is no longer there.' } as const
 /** So many places of a page are brought to a new state at once, so many are shown before. */
@@ -99,18 +100,19 @@ export async function takeSnippet(courseId: string, personId: string, id: string
   return transaction(async (db) => {
     const found = await findSnippet(db, courseId, personId, id)
     if (!found) return GONE
-    const { page, notes } = await asOf(db, found, courseId, personId)
-    return { ok: true, version: found.version, content: page.toJSON() as unknown, notes: [...notes] }
+    const { page, blanks, notes } = await asOf(db, found, courseId, personId)
+    return {
+      ok: true,
+      version: found.version,
+      content: page.toJSON() as unknown,
+      blanks: [...blanks],
+      notes: [...notes],
+    }
   })
 }
 
-const asOf = (
-  db: Database,
-  found: FoundSnippet,
-  courseId: string,
-  personId: string,
-): Promise<{ page: Node; notes: readonly string[] }> =>
-  broughtAlong(db, { fromCourseId: found.courseId, courseId, personId }, pageFromJson(found.content))
+const asOf = (db: Database, found: FoundSnippet, courseId: string, personId: string): Promise<BroughtAlong> =>
+  broughtAlong(db, { fromCourseId: found.courseId, courseId, personId }, pageFromJson(found.content), found.blanks)
 
 /** The places of a page at which a snippet stands, as they are now. */
 export async function placesOn(
@@ -143,8 +145,8 @@ export async function carrySnippet(
   const snippet = await transaction(async (db): Promise<Snippet | null> => {
     const found = await findSnippet(db, course.id, personId, id)
     if (!found) return null
-    const { page } = await asOf(db, found, course.id, personId)
-    return { id, version: found.version, page, blanks: blanksAsked(page, found.blanks) }
+    const { page, blanks } = await asOf(db, found, course.id, personId)
+    return { id, version: found.version, page, blanks }
   })
   if (!snippet) return GONE
   const tree = await currentTree(pool, documentId)

@@ -14,6 +14,9 @@ import { currentTree } from '../documents/trees.server.ts'
 import { insertItem, type PlanResult } from '../plan/plan.server.ts'
 import { findEntry, lockPlan } from '../plan/queries.server.ts'
 import { inTurns } from '../turns.server.ts'
+import { questionsIn } from '../../core/questions/questions-in.ts'
+import { shelfItemsOf } from '../../core/document/shelf-items.ts'
+import { countForeign } from '../documents/foreign.server.ts'
 import { broughtAlong } from './brought-along.server.ts'
 import { findTemplate, insertTemplate, listTemplates } from './queries.server.ts'
 
@@ -125,15 +128,15 @@ export async function makeFromTemplate(
     const plan = await lockPlan(db, courseId)
     const template = await findTemplate(db, courseId, personId, templateId)
     if (!template) return { ok: false, reason: 'That template is no longer there.' }
-    const held = pageFromJson(template.content)
-    const [blanks, filled] = [blanksAsked(held, template.blanks), new Map(Object.entries(values))]
+    const journey = { fromCourseId: template.courseId, courseId, personId }
+    const held = retitle(pageFromJson(template.content), title)
+    const { page: brought, blanks, notes } = await broughtAlong(db, journey, held, template.blanks)
+    const filled = new Map(Object.entries(values))
     const [wrong] = problemsOf(blanks, filled)
     if (wrong) return { ok: false, reason: `${wrong[0]}: ${wrong[1]}` }
-    const { page, notes } = await broughtAlong(
-      db,
-      { fromCourseId: template.courseId, courseId, personId },
-      fillTemplate(retitle(held, title), blanks, filled, language),
-    )
+    const page = fillTemplate(brought, blanks, filled, language)
+    if ((await countForeign(db, courseId, shelfItemsOf(page), questionsIn(page))) > 0)
+      return { ok: false, reason: 'A picture was chosen that is not on the shelf of this course.' }
     const id = nanoid(12)
     const placed = await insertItem(db, courseId, plan, afterId, { id, kind: template.kind, title }, page)
     return placed.ok ? { ok: true, id, notes } : placed

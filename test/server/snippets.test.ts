@@ -136,13 +136,16 @@ test('only whoever made a snippet keeps another state of it, deletes it and brin
 })
 
 test('in another course its pictures come along as items of that course', async () => {
-  const id = await saved(`${PICTURE}<p><a href="elsewhere">there</a></p>`, { visibility: 'everyone' })
+  const wall = { of: 'A wall', ...declaredBlank.parse({ name: 'Site', type: 'picture', example: 'wall' }) }
+  const html = `${PICTURE}<p><a href="elsewhere">there</a></p>`
+  const id = await saved(html, { visibility: 'everyone', blanks: [wall] })
   expect((await shownSnippet('other', 'outsider', id))!.isFromElsewhere).toBe(true)
   const taken = await takeSnippet('other', 'outsider', id)
   expect(taken.notes).toEqual([expect.stringContaining('plain words')])
   const [mine] = await listShelf(pool, 'other', '')
   expect(JSON.stringify(taken.content)).toContain(`"item":"${mine!.id}"`)
   expect(JSON.stringify(taken.content)).not.toContain('"item":"wall"')
+  expect(taken.blanks).toMatchObject([{ name: 'Site', type: 'picture', example: mine!.id }])
   expect(await takeSnippet('course', 'coauthor', await saved(LIFT))).toMatchObject({ ok: false })
 })
 

@@ -1,6 +1,7 @@
 import { beforeAll, expect, test } from 'vitest'
 import { readPage } from '../../core/html/read.ts'
 import { type DeclaredBlank, declaredBlank } from '../../core/templates/declared.ts'
+import { pictureValue } from '../../core/templates/picture-value.ts'
 import { writePage } from '../../core/html/write.ts'
 import { useFreshDatabase } from './setup/database.ts'
 import { makeSchool } from './setup/factories.ts'
@@ -71,6 +72,7 @@ test('a page with two blanks is used in another course, pictures and all', async
     blanks: [
       { name: 'High Tarn', example: 'High Tarn', type: 'words' },
       { name: '12 March', example: '12 March', type: 'words' },
+      { name: 'A wall', example: 'wall', type: 'picture' },
     ],
   })
   const id = await save('everyone')
@@ -206,4 +208,36 @@ test('what its blanks ask for is kept, asked for, checked, and written as the co
     ok: false,
     reason: 'Two blanks are called “Day”.',
   })
+})
+
+test('a picture that is asked for comes from the shelf of the course alone, in whatever course the template is used', async () => {
+  const saved = await saveTemplate('course', 'author', {
+    entryId: 'diary',
+    name: 'With a picture',
+    description: '',
+    visibility: 'everyone',
+    blanks: [asked('A wall', 'Site', { type: 'picture', example: 'wall' })],
+  })
+  if (!saved.ok) throw new Error(saved.reason)
+  const use = (courseId: string, personId: string, item: string) =>
+    makeFromTemplate({ id: courseId, language: 'en' }, personId, {
+      templateId: saved.id,
+      afterId: `${courseId}-lesson`,
+      title: 'Made',
+      values: { Site: pictureValue({ item, width: 30, height: 20, alt: 'Chosen' }) },
+    })
+  expect(await use('other', 'outsider', 'wall')).toMatchObject({
+    ok: false,
+    reason: expect.stringContaining('shelf') as string,
+  })
+  const mine = (await listShelf(pool, 'other', ''))[0]!.id
+  await pool.query(`update shelf_items set alt = 'Mine' where id = $1`, [mine])
+  const made = await use('other', 'outsider', mine)
+  if (!made.ok) throw new Error(made.reason)
+  const { rows } = await pool.query<{ document_id: string }>('select document_id from plan_entries where id = $1', [
+    made.id,
+  ])
+  const text = JSON.stringify((await currentTree(pool, rows[0]!.document_id))!.page.toJSON())
+  expect(text).toContain(`"item":"${mine}"`)
+  expect(text).toContain('"alt":"Chosen"')
 })
