@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { dialogHolder } from './dialog-holder.ts'
 import { keepTabInside } from './tab-inside.ts'
 import { focusNow, giveFocusBack } from './focus-back.ts'
+import './dialog.css'
 
 /** Where one writes or chooses; of several choices the one that is chosen. */
 const FIELDS = [

@@ -27,7 +27,7 @@ export function SnippetDialog(props: Props) {
       open
       title={shown ? (position === null ? `Put in “${shown.name}”` : `“${shown.name}”, filled in again`) : 'A snippet'}
       width={940}
-      className="snippet-dialog"
+      className="snippet-dialog has-foot-words"
       onCancel={onClose}
       footer={
         <>
@@ -46,7 +46,7 @@ export function SnippetDialog(props: Props) {
       }
     >
       <form
-        className="snippet-panes"
+        className="dialog-panes"
         onSubmit={(event) => {
           event.preventDefault()
           void put()
@@ -58,7 +58,7 @@ export function SnippetDialog(props: Props) {
           <button type="submit" hidden />
         </div>
         {/* It scrolls, so it is reached by key. */}
-        <section className="snippet-result" aria-label="How it will look" tabIndex={0}>
+        <section className="dialog-look" aria-label="How it will look" tabIndex={0}>
           {filled && <DrawnBlocks blocks={filled.content} language={language} />}
         </section>
       </form>
@@ -73,7 +73,7 @@ type Held = ReturnType<typeof useFilling>
 /** That it was just deleted, or what is still empty. */
 function Standing({ isGone, open, take }: Held) {
   return (
-    <span className="soft snippet-foot" role="status">
+    <span className="soft foot-words" role="status">
       {isGone ? (
         <>
           It was deleted. Pages that have it stay as they are.{' '}

@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/core'
 import { useState } from 'react'
 import { filledSnippet, type Snippet, unfilledSnippet } from '../../core/snippets/snippets.ts'
 import type { ShownSnippet } from '../../core/snippets/wire.ts'
+import { TYPES_OF_BLANKS } from '../../core/templates/blank-types.ts'
 import { problemsOf } from '../../core/templates/declared.ts'
 import { useAsking } from '../shell/use-asking.ts'
 import { askSnippets } from './ask-snippets.ts'
@@ -62,8 +63,8 @@ export function useFilling({ editor, courseId, language, id, position, start = {
   }
   return {
     ...{ shown, problem: missing || problem, values, setValues, filled, isWanted, isAsking, isGone, put },
-    /** How many blanks nothing was written for. */
-    open: shown?.blanks.filter(({ name }) => !values[name]?.trim()).length ?? 0,
+    /** How many blanks in the text nothing was written for: the proof reminds of those. */
+    open: shown?.blanks.filter(({ name, type }) => TYPES_OF_BLANKS[type].isText && !values[name]?.trim()).length ?? 0,
     /** Puts it on the page with its blanks, to be changed there and kept again. */
     change: (): void => {
       if (!shown || !putIn(editor, unfilledSnippet(asSnippet(shown)))) return

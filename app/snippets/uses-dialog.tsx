@@ -26,11 +26,11 @@ export function UsesDialog({ courseId, snippet, onClose }: Props) {
       open
       title={`Where “${snippet.name}” is used`}
       width={980}
-      className="snippet-dialog"
+      className="snippet-dialog has-foot-words"
       onCancel={onClose}
       footer={
         <>
-          <span className="soft snippet-foot" role="status">
+          <span className="soft foot-words" role="status">
             {said}
           </span>
           <Button data-begin onClick={onClose}>
@@ -45,12 +45,12 @@ export function UsesDialog({ courseId, snippet, onClose }: Props) {
       }
     >
       {uses && uses.pages.length > 0 && (
-        <div className="snippet-panes">
+        <div className="dialog-panes">
           <div className="snippet-fields">
             <UsesList {...held} pages={uses.pages} version={snippet.version} />
           </div>
           {/* It scrolls, so it is reached by key. */}
-          <section className="snippet-result" aria-label="What would change" tabIndex={0}>
+          <section className="dialog-look" aria-label="What would change" tabIndex={0}>
             {chosen && <Change key={chosen.documentId} {...{ courseId, snippet }} page={chosen} />}
           </section>
         </div>

@@ -1,3 +1,4 @@
+import { Button } from 'antd'
 import { useId, useState } from 'react'
 import { pictureAddress } from '../../core/media/pictures.ts'
 import { pictureIn, pictureValue } from '../../core/templates/picture-value.ts'
@@ -43,7 +44,8 @@ interface ControlProps extends Pick<Props, 'blank' | 'value' | 'onChange'> {
   described: { id: string; 'aria-invalid': true | undefined; 'aria-describedby': string }
 }
 
-function Control({ blank: { type, example, choices }, value, described, onChange }: ControlProps) {
+function Control({ blank, value, described, onChange }: ControlProps) {
+  const { type, example, choices } = blank
   const field = {
     ...described,
     value,
@@ -59,7 +61,7 @@ function Control({ blank: { type, example, choices }, value, described, onChange
         ))}
       </select>
     )
-  if (type === 'picture') return <PictureChoice {...{ described, value, onChange }} />
+  if (type === 'picture') return <PictureChoice {...{ blank, described, value, onChange }} />
   if (type === 'date') return <input {...field} type="date" />
   if (type === 'colour')
     return (
@@ -76,15 +78,16 @@ function Control({ blank: { type, example, choices }, value, described, onChange
 }
 
 /** A picture of the shelf, chosen from it. */
-function PictureChoice({ described, value, onChange }: Pick<ControlProps, 'described' | 'value' | 'onChange'>) {
+function PictureChoice({ blank: { name }, described, value, onChange }: ControlProps) {
   const [isOpen, setOpen] = useState(false)
   const chosen = pictureIn(value)
+  const words = chosen ? 'Choose another' : 'Choose from the shelf'
   return (
     <span className="template-colour">
       {chosen && <img className="template-chosen" src={pictureAddress(chosen.item, 480)} alt={chosen.alt} />}
-      <button {...described} type="button" className="plain-button" onClick={() => setOpen(true)}>
-        {chosen ? 'Choose another' : 'Choose from the shelf'}
-      </button>
+      <Button {...described} aria-label={`${words}: ${name}`} onClick={() => setOpen(true)}>
+        {words}
+      </Button>
       {chosen && (
         <button type="button" className="link-button" onClick={() => onChange('')}>
           As it was

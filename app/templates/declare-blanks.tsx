@@ -45,8 +45,8 @@ export function DeclareBlanks({ blanks, onChange }: Props) {
         <legend>Blanks</legend>
         {blanks.every(({ type }) => !TYPES_OF_BLANKS[type].isText) && (
           <p className="soft">
-            None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for in
-            each page.
+            None yet. To make one, mark words on the sheet and press Blank among all tools: those words are asked for
+            wherever it is used.
           </p>
         )}
         {cards(true)}

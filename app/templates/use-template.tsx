@@ -44,7 +44,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: Props) {
       open
       title="A page from a template"
       width={880}
-      className="template-dialog"
+      className="template-dialog has-foot-words"
       onCancel={onClose}
       footer={
         <>
@@ -74,7 +74,7 @@ export function UseTemplate({ courseId, afterId, onClose, onMade }: Props) {
 /** What was just taken away, or what is still empty. */
 function Standing({ gone, open, take }: TemplatesInHand) {
   return (
-    <span className="soft template-foot" role="status">
+    <span className="soft foot-words" role="status">
       {gone ? (
         <>
           “{gone.name}” was deleted.{' '}

@@ -21,7 +21,7 @@ export function Preview({ page, material, target, level, language, isPossible }:
   const isPages = target === 'pages' || target === 'book'
   return (
     // It scrolls, so it is reached by key.
-    <section className="turn-preview" aria-label="How it will look" tabIndex={0}>
+    <section className="dialog-look" aria-label="How it will look" tabIndex={0}>
       {!isPossible ? (
         <p className="soft">This can’t be done; the reason is below.</p>
       ) : isPages ? (

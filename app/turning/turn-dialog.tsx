@@ -46,11 +46,11 @@ export function TurnDialog(props: Props) {
       open
       title={title}
       width={1000}
-      className="turn-dialog"
+      className="turn-dialog has-foot-words"
       onCancel={onClose}
       footer={
         <>
-          <span className="soft turn-words" role="status">
+          <span className="soft foot-words" role="status">
             {reason || changeWords(material, target)}
           </span>
           <Button onClick={onClose}>Cancel</Button>
@@ -61,7 +61,7 @@ export function TurnDialog(props: Props) {
       }
     >
       <form
-        className="turn-panes"
+        className="dialog-panes"
         onSubmit={(event) => {
           event.preventDefault()
           void turn()

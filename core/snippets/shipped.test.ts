@@ -1,10 +1,11 @@
 import { readFile, readdir } from 'node:fs/promises'
 import { expect, test } from 'vitest'
+import { readPage } from '../html/read.ts'
 import { proof } from '../proof/proof.ts'
 import { problemOfBlanks } from '../templates/declared.ts'
 import { readSnippetFile, writeSnippetFile } from './file.ts'
 import { SNIPPET_GROUPS } from './groups.ts'
-import { filledSnippet } from './snippets.ts'
+import { filledSnippet, placesOfSnippet, snippetsIn } from './snippets.ts'
 import { schema } from '../document/schema.ts'
 
 const FOLDER = new URL('../../demo/snippets/', import.meta.url)
@@ -43,3 +44,21 @@ test.each(files)(
     expect({ ...again, page: null }).toEqual({ ...snippet, page: null })
   },
 )
+
+test('what pages of the demo have of these snippets is as it was filled in', async () => {
+  const PAGES = new URL('../../demo/pages/', import.meta.url)
+  const texts = await Promise.all(
+    (await readdir(PAGES))
+      .filter((name) => name.endsWith('.html'))
+      .map((name) => readFile(new URL(name, PAGES), 'utf8')),
+  )
+  const used = texts.flatMap((text) => {
+    const { page } = readPage(text)
+    return snippetsIn(page).flatMap(({ snippet }) => placesOfSnippet(page, snippet))
+  })
+  expect(used.length).toBeGreaterThan(1)
+  for (const { node, isTouched } of used) {
+    expect(files).toContain(`${String(node.attrs.snippet).replace('snippet-', '')}.html`)
+    expect(isTouched, node.textContent).toBe(false)
+  }
+})

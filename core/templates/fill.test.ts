@@ -105,7 +105,7 @@ test('a picture is asked for by its item, and another stands in its place with w
   const held = page(
     '<figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"><figcaption>One</figcaption></figure><figure data-piece="picture"><img src="/files/wall/480" width="9" height="9" alt="A wall"></figure>',
   )
-  expect(askableOf(held)).toEqual([{ name: 'A wall', example: 'wall', type: 'picture' }])
+  expect(askableOf(held)).toEqual([{ name: 'Picture 1', example: 'wall', type: 'picture' }])
   const blanks = [blank('Site', 'picture', { example: 'wall' })]
   const fill = (value: string): string =>
     writePage(fillTemplate(held, blanks, new Map([['Site', value]]), 'en'), 'source')

@@ -20,9 +20,10 @@ export interface Askable extends Blank {
 export function askableOf(page: Node): Askable[] {
   const addresses = new Map<string, string>()
   const colours = new Set<string>()
-  const pictures = new Map<string, string>()
+  const pictures = new Set<string>()
   page.descendants((node) => {
-    if (namedBy(node)?.to === 'shelf') pictures.set(namedBy(node)!.id, String(node.attrs.alt ?? ''))
+    const named = namedBy(node)
+    if (named?.to === 'shelf') pictures.add(named.id)
     for (const { attrs } of [...node.marks, node]) {
       const href = String(attrs.href)
       if (isWebAddress(href)) addresses.set(href, (addresses.get(href) ?? '') + node.textContent)
@@ -38,11 +39,7 @@ export function askableOf(page: Node): Askable[] {
       type: 'address',
     })),
     ...[...colours].map((example, at): Askable => ({ name: `Colour ${at + 1}`, example, type: 'colour' })),
-    ...[...pictures].map(([example, alt], at): Askable => ({
-      name: wordsFrom(alt.trim(), MOST_BLANK_NAME).trim() || `Picture ${at + 1}`,
-      example,
-      type: 'picture',
-    })),
+    ...[...pictures].map((example, at): Askable => ({ name: `Picture ${at + 1}`, example, type: 'picture' })),
   ]
 }
 

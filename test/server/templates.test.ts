@@ -72,7 +72,7 @@ test('a page with two blanks is used in another course, pictures and all', async
     blanks: [
       { name: 'High Tarn', example: 'High Tarn', type: 'words' },
       { name: '12 March', example: '12 March', type: 'words' },
-      { name: 'A wall', example: 'wall', type: 'picture' },
+      { name: 'Picture 1', example: 'wall', type: 'picture' },
     ],
   })
   const id = await save('everyone')
