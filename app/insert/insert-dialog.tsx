@@ -132,6 +132,20 @@ function useOffers(editor: Editor, courseId: string, onSnippet: (id: string) => 
   return { offers, possible, areAllKnown: !areComing(snippets) }
 }
 
+/**
+ * For Enter that comes before the snippets do: once they are known it does what it would do then, unless somebody has
+ * typed on.
+ */
+function useWaiting(areAllKnown: boolean, typed: string, act: () => void): () => void {
+  const typedThen = useRef<string | null>(null)
+  useEffect(() => {
+    if (areAllKnown && typedThen.current === typed) act()
+    if (areAllKnown) typedThen.current = null
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when they have come
+  }, [areAllKnown])
+  return () => void (typedThen.current = areAllKnown ? null : typed)
+}
+
 /** What was typed, what it finds, and what Enter would do with it. */
 function useInserting({ editor, courseId, onClose, say, onSnippet }: Props) {
   const [typed, setTyped] = useState(takeTypedAhead)
@@ -157,6 +171,7 @@ function useInserting({ editor, courseId, onClose, say, onSnippet }: Props) {
     if (what.asks && !asTyped) goesOn.current = true
     once(() => void (asTyped?.command ?? what.command)(editor.state, editor.view.dispatch, editor.view))
   }
+  const wait = useWaiting(areAllKnown, typed, () => offer && insert(offer))
   const player = placeable(embed)
   const place = (): void => {
     if (player) once(() => (placeEmbed(editor, player), say(embedWords(player))))
@@ -168,17 +183,13 @@ function useInserting({ editor, courseId, onClose, say, onSnippet }: Props) {
       onClose()
       then()
     },
-    outcome: isEmbed
-      ? embedOutcome(embed)
-      : !offer && !areAllKnown
-        ? 'Looking among the snippets…'
-        : offerOutcome(offer, possible, editor, typed),
+    outcome: isEmbed ? embedOutcome(embed) : offerOutcome(offer, { possible, areAllKnown }, editor, typed),
     action: isEmbed
       ? { name: player?.type === 'card' ? 'Insert link card' : 'Insert player', can: player !== null, run: place }
       : {
           name: offer ? insertWords(offer) : 'Insert',
           can: offer !== undefined && possible.get(keyOf(offer)) === true,
-          run: () => offer && insert(offer),
+          run: () => (offer ? insert(offer) : wait()),
         },
   }
 }
@@ -189,10 +200,11 @@ const insertWords = ({ id, name }: Offer): string =>
 
 function offerOutcome(
   offer: Offer | undefined,
-  possible: ReadonlyMap<string, boolean>,
+  { possible, areAllKnown }: Pick<ReturnType<typeof useOffers>, 'possible' | 'areAllKnown'>,
   editor: Editor,
   typed: string,
 ): string {
+  if (!offer && !areAllKnown) return 'Looking among the snippets…'
   if (!offer)
     return /^(film|media|movie|player|sound|audio|video|recording)/i.test(typed.trim())
       ? 'Paste the address or the embed code of a video or recording here, in place of its name.'

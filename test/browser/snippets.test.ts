@@ -189,3 +189,25 @@ test('a snippet goes out as one HTML file and comes in again, told what of anoth
   await expect(author.getByRole('dialog', { name: 'Put in “Other”' })).toBeVisible()
   await expect(author.getByText(/script/i).first()).toBeVisible()
 })
+
+test('Enter that comes before the snippets do is not lost', async ({ fixture }) => {
+  await addSnippet(fixture, { id: 'lifting', name: 'Lifting', html: LIFT, blanks: BLANKS })
+  const path = await fixture.addPage('walls', '<h1>Walls</h1><p>Stones.</p>')
+  const author = await fixture.open('author', '/courses/course/plan')
+  let answer = (): void => undefined
+  const asked = new Promise<void>((resolve) => (answer = resolve))
+  await author.route('**/courses/course/snippets', async (route) => {
+    await asked
+    await route.continue()
+  })
+  await author.goto(path)
+  await cursorAfter(author, 'Stones.')
+  await author.keyboard.press('Control+/')
+  const field = author.getByRole('dialog', { name: 'Insert' }).getByRole('combobox')
+  await expect(field).toBeFocused()
+  await author.keyboard.type('lifting')
+  await expect(author.getByText('Looking among the snippets…')).toBeVisible()
+  await author.keyboard.press('Enter')
+  answer()
+  await expect(author.getByRole('dialog', { name: 'Put in “Lifting”' })).toBeVisible()
+})
