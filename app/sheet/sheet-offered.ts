@@ -3,6 +3,10 @@ import { TextSelection } from '@tiptap/pm/state'
 import { placesOfPage } from '../../core/links/places.ts'
 import { shownKey, TABLE_GROUPS, type Tool, TOOLS } from '../editor/tools.ts'
 import type { Offer } from '../pieces/piece.ts'
+import { keyOf } from '../insert/offer-cards.tsx'
+import { courseHere } from '../shell/course-here.ts'
+import { snippetsKnown } from '../snippets/known-snippets.ts'
+import { offersOf } from '../snippets/snippet-offers.tsx'
 import { PIECES } from '../pieces/registry.ts'
 import type { Offered } from '../shell/offered.ts'
 import type { SheetDialog } from './sheet-dialogs.tsx'
@@ -21,6 +25,11 @@ export function sheetOffered(editor: Editor, { onDialog, onFind }: Openers): rea
     ...PIECES.flatMap(({ offer }) => offer ?? [])
       .filter(({ name }) => !TOOLS.some((tool) => tool.name === name))
       .map((offer) => pieceOffered(editor, offer)),
+    ...offersOf(snippetsKnown(courseHere()), (id) => onDialog({ name: 'put in', id })).map((offer) => ({
+      ...pieceOffered(editor, offer),
+      id: keyOf(offer),
+      run: () => void offer.command(editor.state, editor.view.dispatch, editor.view),
+    })),
     ...placesOfPage(editor.state.doc)
       .filter(({ title }) => title !== '')
       .map(({ title, position, sort }) => ({

@@ -36,6 +36,10 @@ export function forgetSnippets(courseId: string): void {
   fetchSnippets(courseId)
 }
 
+/** The snippets of a course that have come so far. */
+export const snippetsKnown = (courseId: string): readonly OfferedSnippet[] =>
+  known.get(courseId)?.offered ?? NOTHING_YET
+
 /** Whether they are still on their way. */
 export const areComing = (offered: readonly OfferedSnippet[]): boolean => offered === NOTHING_YET
 
@@ -43,7 +47,7 @@ export const areComing = (offered: readonly OfferedSnippet[]): boolean => offere
 export function useSnippets(courseId: string): readonly OfferedSnippet[] {
   const offered = useSyncExternalStore(
     listen,
-    () => known.get(courseId)?.offered ?? NOTHING_YET,
+    () => snippetsKnown(courseId),
     () => NOTHING_YET,
   )
   useEffect(() => fetchSnippets(courseId), [courseId])
