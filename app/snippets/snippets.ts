@@ -2,6 +2,8 @@ import { data } from 'react-router'
 import { z } from 'zod'
 import { identifier } from '../../core/document/wire.ts'
 import { MOST_FILE_LENGTH, type SnippetAnswer, type SnippetRequest, snippetRequest } from '../../core/snippets/wire.ts'
+import { may } from '../../core/access/access.ts'
+import { findCourseOfDocument } from '../../server/courses/queries.server.ts'
 import { pool } from '../../server/database/pool.server.ts'
 import { bringSnippet, fileOfSnippet } from '../../server/snippets/files.server.ts'
 import { findSnippet, listSnippets, listUses } from '../../server/snippets/queries.server.ts'
@@ -62,11 +64,19 @@ export async function action({ request, context, params }: Route.ActionArgs): Pr
   const parsed = await parseJson(request, snippetRequest, MOST_FILE_LENGTH + 1_000_000)
   if (!parsed.ok) return parsed.answer
   const asked = parsed.data
-  const said =
-    asked.intent === 'carry'
-      ? await carrySnippet((await requireDocument(context, request, asked.documentId)).course, person.id, asked)
-      : await run(asked, course.id, person.id)
+  const said = asked.intent === 'carry' ? await carry(person, asked) : await run(asked, course.id, person.id)
   return Response.json(said, { status: said.ok ? 200 : 409 })
+}
+
+/** To a page that this person writes, of whatever course. */
+async function carry(
+  { id, isManager }: { readonly id: string; readonly isManager: boolean },
+  asked: Extract<SnippetRequest, { intent: 'carry' }>,
+): Promise<SnippetAnswer> {
+  const course = await findCourseOfDocument(pool, asked.documentId, id)
+  if (!course || course.isDocumentDeleted || !may({ isManager, role: course.role }, 'write'))
+    return { ok: false, reason: 'It was deleted meanwhile, or is no longer yours to write.' }
+  return carrySnippet(course, id, asked)
 }
 
 async function run(

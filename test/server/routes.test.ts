@@ -298,7 +298,7 @@ const EXPECTED: Record<string, readonly Expectation[]> = {
       path: '/courses/course/snippets',
       body: '{"intent":"carry","id":"nothing","documentId":"nothing","takesTouched":true}',
       type: JSON_TYPE,
-      status: [401, 404, 403, 403, 404, 404],
+      status: [401, 404, 403, 403, 409, 409],
     },
     {
       method: 'POST',
