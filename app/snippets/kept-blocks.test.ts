@@ -1,6 +1,7 @@
 import { EditorState, NodeSelection, TextSelection } from '@tiptap/pm/state'
 import { expect, test } from 'vitest'
 import { readPage } from '../../core/html/read.ts'
+import { snippetPage } from '../../core/snippets/snippets.ts'
 import { keptBlocks } from './kept-blocks.ts'
 
 /** What is kept, as words of its blocks, with the cursor in some words, or from them to others. */
@@ -37,4 +38,19 @@ test('a piece that is selected as a whole is kept', () => {
   const doc = readPage('<h1>t</h1><hr><p>x</p>').page
   const kept = keptBlocks(EditorState.create({ doc, selection: NodeSelection.create(doc, doc.firstChild!.nodeSize) }))
   expect(kept?.content.map(({ type }) => type.name)).toEqual(['rule'])
+})
+
+test('whatever is selected as a whole, what is kept can stand on a page', () => {
+  const doc = readPage(
+    '<h1>t</h1><table><tr><td>a</td></tr></table><ul><li>b</li></ul><div data-piece="cards"><section><h2>c</h2><p>d</p></section></div><div data-piece="practice"><div data-part="prompt"><p>e</p></div><div data-part="answer"><p>f</p></div></div>',
+  ).page
+  let selected = 0
+  doc.descendants((node, position) => {
+    if (!NodeSelection.isSelectable(node) || node.isInline) return
+    selected++
+    const kept = keptBlocks(EditorState.create({ doc, selection: NodeSelection.create(doc, position) }))
+    if (kept) expect(() => snippetPage('S', kept).check(), node.type.name).not.toThrow()
+    else expect(node.type.name).toBe('title')
+  })
+  expect(selected).toBeGreaterThan(10)
 })

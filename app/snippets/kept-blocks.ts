@@ -1,5 +1,5 @@
 import type { Fragment } from '@tiptap/pm/model'
-import { type EditorState, NodeSelection } from '@tiptap/pm/state'
+import type { EditorState } from '@tiptap/pm/state'
 import { isA, pieceDepth } from '../../core/kinds/facts.ts'
 
 /**
@@ -7,8 +7,6 @@ import { isA, pieceDepth } from '../../core/kinds/facts.ts'
  * came from a snippet, else its piece, else its paragraph. Null in the title.
  */
 export function keptBlocks({ selection, doc, schema }: EditorState): Fragment | null {
-  if (selection instanceof NodeSelection && selection.node.isBlock)
-    return isA(selection.node, 'title') ? null : doc.slice(selection.from, selection.to).content
   const { $from, $to, empty } = selection
   const depth = empty ? (snippetDepth(selection) ?? pieceDepth($from)) : null
   if (depth !== null) return doc.slice($from.before(depth), $from.after(depth)).content

@@ -138,7 +138,7 @@ export async function listUses(db: Database, personId: string, id: string): Prom
      from snippet_uses u join plan_entries e on e.document_id = u.document_id and e.deleted_at is null
        join courses c on c.id = e.course_id join people p on p.id = $2::text
        left join memberships m on m.course_id = c.id and m.person_id = p.id
-     where u.snippet_id = $1::text order by c.title, e.title, e.id limit ${MOST_USES}`,
+     where u.snippet_id = $1::text and c.deleted_at is null order by c.title, e.title, e.id limit ${MOST_USES}`,
     [id, personId],
   )
   const all = rows.map((row) => use.parse(row))
