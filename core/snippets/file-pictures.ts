@@ -1,12 +1,13 @@
 import { toBase64 } from '../media/base64.ts'
-import { bytesOfAddress } from '../paste/picture-bytes.ts'
 import { PICTURE_TYPES, pictureAddress } from '../media/pictures.ts'
 
 /** The most pictures of one file. */
 export const MOST_PICTURES_IN_FILE = 40
 
 const OWN = /(?<= src=")\/files\/([\w-]{1,60})\/\d+(?=")/g
-const HELD = /(?<=\ssrc\s*=\s*["']?)data:image\/[^"'\s>]{1,16000000}/gi
+/** How the address of a picture begins that is in the file itself, and what ends one. */
+const BEGINS = /\ssrc\s*=\s*["']?(?=data:image\/)/gi
+const ENDS = /["'\s>]/g
 
 /** HTML with its pictures in it (RFC 2397, “data” URLs), by what is known of each item; others stay addresses. */
 export const withPicturesIn = (
@@ -20,10 +21,11 @@ export const withPicturesIn = (
       : address
   })
 
-/** A picture that stood in HTML, by the id of the item that stands for it there now; nobody has looked at its bytes. */
+/** A picture that stood in HTML, by the id of the item that stands for it there now; nobody has looked at it. */
 export interface HeldPicture {
   readonly item: string
-  readonly unsafeBytes: Uint8Array
+  /** A `data:` address. */
+  readonly unsafeAddress: string
 }
 
 /**
@@ -34,16 +36,22 @@ export function picturesApart(unsafeHtml: string): {
   readonly html: string
   readonly pictures: readonly HeldPicture[]
 } {
-  const items = new Map<string, HeldPicture>()
-  const html = unsafeHtml.replace(HELD, (address) => {
-    const before = items.get(address)
-    if (before) return pictureAddress(before.item, 1)
-    if (items.size >= MOST_PICTURES_IN_FILE) return ''
-    const unsafeBytes = bytesOfAddress(address)?.bytes
-    if (!unsafeBytes) return ''
-    const item = `in-file-${items.size}`
-    items.set(address, { item, unsafeBytes })
-    return pictureAddress(item, 1)
-  })
-  return { html, pictures: [...items.values()] }
+  const items = new Map<string, string>()
+  let html = ''
+  let done = 0
+  // Found by where they begin and end: a pattern for all of one would be as deep as the picture is long.
+  for (const { index, 0: before } of unsafeHtml.matchAll(BEGINS)) {
+    const from = index + before.length
+    if (from < done) continue
+    ENDS.lastIndex = from
+    const to = ENDS.exec(unsafeHtml)?.index ?? unsafeHtml.length
+    const unsafeAddress = unsafeHtml.slice(from, to)
+    if (!items.has(unsafeAddress) && items.size < MOST_PICTURES_IN_FILE)
+      items.set(unsafeAddress, `in-file-${items.size}`)
+    const item = items.get(unsafeAddress)
+    html += unsafeHtml.slice(done, from) + (item === undefined ? '' : pictureAddress(item, 1))
+    done = to
+  }
+  const pictures = [...items].map(([unsafeAddress, item]) => ({ item, unsafeAddress }))
+  return { html: html + unsafeHtml.slice(done), pictures }
 }

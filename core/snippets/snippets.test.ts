@@ -144,9 +144,17 @@ test('pictures go into a file as data and come out of one as items; what can’t
     '<p>/files/wall/480</p><img src="data:image/png;base64,iVBORw==" alt="a"><img src="/files/gone/480" alt="b">',
   )
   const apart = picturesApart(`${whole}<img src='data:image/png;base64,iVBORw=='><img src=data:image/png;base64,%%%>`)
-  expect(apart.pictures).toEqual([{ item: 'in-file-0', unsafeBytes: png }])
+  const [address] = /data:[^"]*/.exec(whole)!
+  expect(apart.pictures).toEqual([
+    { item: 'in-file-0', unsafeAddress: address },
+    { item: 'in-file-1', unsafeAddress: 'data:image/png;base64,%%%' },
+  ])
   expect(apart.html).toContain('<img src="/files/in-file-0/1" alt="a">')
-  expect(apart.html).toContain("<img src='/files/in-file-0/1'><img src=>")
+  expect(apart.html).toContain("<img src='/files/in-file-0/1'><img src=/files/in-file-1/1>")
+  // However large one is, finding it is no deeper.
+  expect(picturesApart(`<img src="data:image/png;base64,${'A'.repeat(3_000_000)}">`).html).toBe(
+    '<img src="/files/in-file-0/1">',
+  )
 })
 
 test.each([

@@ -9,8 +9,10 @@ import { SNIPPET_GROUPS } from './groups.ts'
 /** The most characters of JSON that one snippet has: a part of a page, some thousands of words. */
 export const MOST_SNIPPET_LENGTH = 400_000
 /** The most characters of a file that a snippet comes in, with its pictures. */
-export const MOST_FILE_LENGTH = 12_000_000
-const TOO_LONG = 'That file is too long for a snippet. Import it as a page.'
+export const MOST_FILE_LENGTH = 3_000_000
+/** The same without them, so that reading it holds nobody up: some thousands of words, or fewer with many marks. */
+export const MOST_FILE_HTML = 20_000
+export const TOO_LONG = 'That file is too long for a snippet. Import it as a page.'
 const NAME_LENGTH = 120
 
 /** What can be done with snippets, as the browser sends it. */

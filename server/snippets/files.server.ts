@@ -7,7 +7,8 @@ import { leftOutIn } from '../../core/html/report.ts'
 import { SCHEMA_VERSION } from '../../core/kinds/upgrades.ts'
 import { readSnippetFile, writeSnippetFile } from '../../core/snippets/file.ts'
 import { type HeldPicture, picturesApart, withPicturesIn } from '../../core/snippets/file-pictures.ts'
-import { MOST_SNIPPET_LENGTH, type SnippetAnswer } from '../../core/snippets/wire.ts'
+import { MOST_FILE_HTML, MOST_SNIPPET_LENGTH, type SnippetAnswer, TOO_LONG } from '../../core/snippets/wire.ts'
+import { bytesOfAddress } from '../../core/paste/picture-bytes.ts'
 import { problemOfBlanks } from '../../core/templates/declared.ts'
 import { blanksAsked } from '../../core/templates/fill.ts'
 import { sketchOf } from '../../core/templates/sketch.ts'
@@ -16,11 +17,12 @@ import { bytesOf } from '../shelf/bytes.server.ts'
 import { findFile } from '../shelf/queries.server.ts'
 import { takeUpload } from '../shelf/upload.server.ts'
 import { withItems } from '../templates/brought-along.server.ts'
+import { giveTurn } from '../turns.server.ts'
 import { findSnippet, insertSnippet } from './queries.server.ts'
 
 /** How wide pictures go into a file, in CSS pixels, and how many bytes all of them may have. */
 const WIDTH = 960
-const MOST_BYTES = 8_000_000
+const MOST_BYTES = 2_000_000
 /** So much of what was left out is told. */
 const MOST_NOTES = 8
 
@@ -47,8 +49,7 @@ export async function fileOfSnippet(
 /** Keeps the snippet of a file that nobody has checked, for whoever brings it; its pictures go onto the shelf. */
 export async function bringSnippet(courseId: string, personId: string, unsafeHtml: string): Promise<SnippetAnswer> {
   const { html, pictures } = picturesApart(unsafeHtml)
-  if (html.length > 2 * MOST_SNIPPET_LENGTH)
-    return { ok: false, reason: 'That file is too long for a snippet. Import it as a page.' }
+  if (html.length > MOST_FILE_HTML) return { ok: false, reason: TOO_LONG }
   const { page: read, notes, name, description, purpose, blanks: asked } = readSnippetFile(html)
   const problem = problemOfPage(read) ?? (problemOfBlanks(asked) || null)
   if (problem) return { ok: false, reason: problem }
@@ -57,8 +58,7 @@ export async function bringSnippet(courseId: string, personId: string, unsafeHtm
   const page = mapShelfItems(read, (item) => kept.items.get(item) ?? null)
   const blanks = blanksAsked(page, withItems(asked, kept.items))
   const content = JSON.stringify(page.toJSON())
-  if (content.length > MOST_SNIPPET_LENGTH)
-    return { ok: false, reason: 'That file is too long for a snippet. Import it as a page.' }
+  if (content.length > MOST_SNIPPET_LENGTH) return { ok: false, reason: TOO_LONG }
   const id = nanoid(12)
   await insertSnippet(pool, {
     ...{ id, courseId, personId, name, description, purpose, blanks, content },
@@ -77,8 +77,14 @@ async function keepPictures(
 ): Promise<{ items: ReadonlyMap<string, OtherItem>; notes: readonly string[] }> {
   const items = new Map<string, OtherItem>()
   const notes = new Set<string>()
-  for (const { item, unsafeBytes } of pictures) {
+  for (const { item, unsafeAddress } of pictures) {
     if (!shown.has(item)) continue
+    await giveTurn()
+    const unsafeBytes = bytesOfAddress(unsafeAddress)?.bytes
+    if (!unsafeBytes) {
+      notes.add('A picture in the file can’t be read.')
+      continue
+    }
     const kept = await takeUpload(
       courseId,
       { personId, isContribution: false },

@@ -317,19 +317,27 @@ const LARGEST: Record<string, readonly Large[]> = {
       example: 'x',
     })),
   }),
-  'snippets/snippets.ts': json('a long part', '/courses/course/snippets', {
-    intent: 'save',
-    id: null,
-    name: 'Long',
-    description: 'x'.repeat(1000),
-    purpose: 'doing',
-    visibility: 'own',
-    blanks: Array.from({ length: 200 }, (_, at) => ({ of: `b ${at}`, name: `b ${at}`, type: 'words', example: 'x' })),
-    blocks: Array.from({ length: 2000 }, (_, at) => ({
-      type: 'paragraph',
-      content: [{ type: 'text', text: 'x'.repeat(60), marks: [{ type: 'blank', attrs: { name: `b ${at % 200}` } }] }],
-    })),
-  }),
+  'snippets/snippets.ts': json(
+    'a long part',
+    '/courses/course/snippets',
+    {
+      intent: 'save',
+      id: null,
+      name: 'Long',
+      description: 'x'.repeat(1000),
+      purpose: 'doing',
+      visibility: 'own',
+      blanks: Array.from({ length: 200 }, (_, at) => ({ of: `b ${at}`, name: `b ${at}`, type: 'words', example: 'x' })),
+      blocks: Array.from({ length: 2000 }, (_, at) => ({
+        type: 'paragraph',
+        content: [{ type: 'text', text: 'x'.repeat(60), marks: [{ type: 'blank', attrs: { name: `b ${at % 200}` } }] }],
+      })),
+    },
+    {
+      intent: 'bring',
+      html: `${'<p>word <b>and</b> <span style="color:#123456">more</span></p>'.repeat(300)}<img src="data:image/png;base64,${'A'.repeat(2_900_000)}">`,
+    },
+  ),
   'theme/theme-choice.ts': [
     { name: 'a long way', path: '/theme', body: `theme=dark&to=${'/'.repeat(500_000)}`, type: FORM },
   ],
