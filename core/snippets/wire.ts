@@ -10,8 +10,8 @@ import { SNIPPET_GROUPS } from './groups.ts'
 export const MOST_SNIPPET_LENGTH = 400_000
 /** The most characters of a file that a snippet comes in, with its pictures. */
 export const MOST_FILE_LENGTH = 3_000_000
-/** The same without them, so that reading it holds nobody up: some thousands of words, or fewer with many marks. */
-export const MOST_FILE_HTML = 20_000
+/** The same without them, so that reading it holds nobody up: more than a thousand words. */
+export const MOST_FILE_HTML = 10_000
 export const TOO_LONG = 'That file is too long for a snippet. Import it as a page.'
 const NAME_LENGTH = 120
 

@@ -335,7 +335,7 @@ const LARGEST: Record<string, readonly Large[]> = {
     },
     {
       intent: 'bring',
-      html: `${'<p>word <b>and</b> <span style="color:#123456">more</span></p>'.repeat(300)}<img src="data:image/png;base64,${'A'.repeat(2_900_000)}">`,
+      html: `${'<p>word <b>and</b> <span style="color:#123456">more</span></p>'.repeat(150)}<img src="data:image/png;base64,${'A'.repeat(2_900_000)}">`,
     },
   ),
   'theme/theme-choice.ts': [
