@@ -264,7 +264,7 @@ function SnippetAround({ editor, position }: { editor: Editor; position: number 
   const Settings = pieceOf('snippet')?.Settings
   return (
     <section>
-      <h2>Snippet around it</h2>
+      <h2>The snippet it stands in</h2>
       {Settings && <Settings editor={editor} position={position} />}
     </section>
   )

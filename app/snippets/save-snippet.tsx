@@ -59,7 +59,7 @@ function Saving(props: Props & { blocks: Fragment }) {
       }
     >
       <p className="dialog-words">
-        A copy is saved, to be put in on any page: by “Insert”, under its name. What stands here stays as it is.
+        A copy is saved. “Insert” puts it on any page, by its name. What stands here stays as it is.
       </p>
       <InPlaceOf {...{ own, id, replace, lost }} />
       <TemplateFields {...fields}>

@@ -116,7 +116,7 @@ function Fields({ courseId, held, isTouched, onUses }: FieldsProps): ReactNode {
           onChange={(value) => setValues({ ...values, [blank.name]: value })}
         />
       ))}
-      {shown.blanks.length === 0 && <p className="soft">It asks for nothing: it goes in as it is.</p>}
+      {shown.blanks.length === 0 && <p className="soft">There is nothing to fill in.</p>}
     </>
   )
 }

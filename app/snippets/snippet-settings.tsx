@@ -52,7 +52,7 @@ function Known({ editor, position, id }: SettingsProps & { id: string }) {
       {open === 'fill' && (
         <SnippetDialog
           {...{ editor, courseId, id, position }}
-          language={editor.view.dom.closest('[lang]')?.getAttribute('lang') ?? 'en'}
+          language={editor.view.dom.closest<HTMLElement>('[lang]')?.lang ?? 'en'}
           start={Object.fromEntries(valuesOf(editor.state.doc.nodeAt(position)!))}
           isTouched={wasTouched}
           onClose={() => setOpen(null)}

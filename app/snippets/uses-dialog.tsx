@@ -178,7 +178,7 @@ function Place({ snippet, place, language, isOld }: PlaceProps) {
         <>
           <h3>Up to date</h3>
           {isSame ? (
-            <p className="soft">Nothing that is seen changes.</p>
+            <p className="soft">It will look the same.</p>
           ) : (
             <DrawnBlocks blocks={then.content} language={language} />
           )}

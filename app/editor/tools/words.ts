@@ -110,7 +110,7 @@ export const WORD_TOOLS: readonly Tool[] = [
     group: 'words',
     name: 'Save as a snippet',
     key: '',
-    help: 'Keeps what is selected, or the piece at the cursor, to put it in on other pages.',
+    help: 'Saves what is selected, or the piece at the cursor, for use on other pages.',
     icon: BookmarkPlus,
     command: askSnippet,
     whyNot: (state) => (inTitle(state) ? 'The title is no part of a snippet.' : 'Not at this place.'),
