@@ -2,11 +2,11 @@ import { pageFromJson } from '../../core/document/schema.ts'
 import { type Finding, proof } from '../../core/proof/proof.ts'
 import type { Known } from '../../core/proof/rule.ts'
 import { checkSource } from '../../core/source/check/check.ts'
-import type { Diagnostic } from '../../core/source/check/diagnostic.ts'
+import type { SourceFinding } from '../../core/source/check/diagnostic.ts'
 
 /** What the worker can be asked, and what it answers. */
 export interface Checks {
-  readonly source: { readonly ask: { readonly text: string }; readonly answer: readonly Diagnostic[] }
+  readonly source: { readonly ask: { readonly text: string }; readonly answer: readonly SourceFinding[] }
   readonly proof: {
     readonly ask: { readonly page: object; readonly known: Known }
     readonly answer: readonly Finding[]

@@ -1,7 +1,7 @@
 import { EditorView, type ViewUpdate } from '@codemirror/view'
 import type { Editor } from '@tiptap/core'
 import { type Transaction, TextSelection } from '@tiptap/pm/state'
-import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
+import type { SourceFinding, SourceRepair } from '../../core/source/check/diagnostic.ts'
 import { byFragments, type FragmentNotes, pieceHolding } from '../../core/source/fragments.ts'
 import { askChecks } from '../checks/ask.ts'
 import { FROM_OTHERS } from '../saving/local-steps.ts'
@@ -14,7 +14,7 @@ const PAUSE = 350
 interface Events {
   /** What came of the text that was read, by the fragments of it. */
   onNotes: (notes: readonly FragmentNotes[]) => void
-  onDiagnostics: (found: readonly Diagnostic[]) => void
+  onDiagnostics: (found: readonly SourceFinding[]) => void
   /** The text goes back to its printed form: what came of it is not to be seen in it any more. */
   onLeft: (notes: readonly FragmentNotes[]) => void
   /** Something was typed that has not been read yet. */

@@ -1,9 +1,9 @@
-import type { Diagnostic, SourceRepair } from '../../core/source/check/diagnostic.ts'
+import type { SourceFinding, SourceRepair } from '../../core/source/check/diagnostic.ts'
 import type { FragmentNotes } from '../../core/source/fragments.ts'
 import type { LeftOutInHand } from '../sheet/use-left-out.ts'
 
 interface Props {
-  diagnostics: readonly Diagnostic[]
+  diagnostics: readonly SourceFinding[]
   notes: readonly FragmentNotes[]
   isReading: boolean
   /** What was left out before, and waits beside the page. */
@@ -53,7 +53,7 @@ export function SourceNotes({ diagnostics, notes, isReading, leftOut, onShow, on
 }
 
 interface FoundProps {
-  found: Diagnostic
+  found: SourceFinding
   onShow: (line: number) => void
   onRepair: (repair: SourceRepair) => void
 }
@@ -68,6 +68,15 @@ function Found({ found, onShow, onRepair }: FoundProps) {
         {found.repairs.map((repair) => (
           <NoteButton key={repair.label} name={repair.label} onPress={() => onRepair(repair)} />
         ))}
+        {found.made !== undefined && (
+          <span className="source-made">
+            Browsers make of it: <code>{found.made}</code>
+          </span>
+        )}
+        <details className="source-why">
+          <summary>Why it matters</summary>
+          {found.why}
+        </details>
       </span>
     </li>
   )

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core'
 import { nanoid } from 'nanoid'
 import { useEffect, useRef, useState } from 'react'
-import type { Diagnostic } from '../../core/source/check/diagnostic.ts'
+import type { SourceFinding } from '../../core/source/check/diagnostic.ts'
 import type { FragmentNotes } from '../../core/source/fragments.ts'
 import { leftOutOf } from '../../core/source/left-out.ts'
 import type { LeftOutInHand } from '../sheet/use-left-out.ts'
@@ -20,7 +20,7 @@ export default function SourcePane({ editor, leftOut }: Props) {
   const message = useMessages()
   const section = useRef<HTMLElement>(null)
   const holder = useRef<HTMLDivElement>(null)
-  const [diagnostics, setDiagnostics] = useState<readonly Diagnostic[]>([])
+  const [diagnostics, setDiagnostics] = useState<readonly SourceFinding[]>([])
   const [isReading, setReading] = useState(false)
   const { notes, setNotes, take, left } = useNotes(leftOut)
   const live = useRef<LiveSource | null>(null)

@@ -2,6 +2,7 @@ import { expect, test } from 'vitest'
 import { problemOfPage } from '../document/check.ts'
 import { cleanHtml } from '../paste/clean.ts'
 import { checkSource } from '../source/check/check.ts'
+import { checks } from '../source/check/registry.ts'
 import { statistics } from '../document/statistics.ts'
 import { readPage } from './read.ts'
 
@@ -20,9 +21,9 @@ test('3 MB of minified HTML are read, cleaned and checked, and no word is lost',
   const words = 'Part 1000 A wall stands on what lies under it one two deep Stone Weight a b in a box'.split(' ').length
   expect(statistics(page).words).toBe(COUNT * words)
   expect(cleanHtml(minified).blocks.length).toBeGreaterThanOrEqual(COUNT * 4)
-  expect(checkSource(minified)).toEqual([])
+  expect(checkSource(minified).map(({ rule }) => rule)).toEqual(['unquoted'])
   // One thing wrong in the last part is found at its column of the one line.
-  const [found] = checkSource(`${minified}<div><p>open`)
+  const found = checkSource(`${minified}<div><p>open`).at(-1)
   expect(found).toMatchObject({ line: 1, column: minified.length + 1 })
 }, 240_000)
 
@@ -31,3 +32,27 @@ test('a hundred thousand anchors in one line are read one after the other, not e
   expect(statistics(page).words).toBe(100_001)
   expect(page.lastChild?.attrs.id).toBe('y')
 }, 120_000)
+
+test.each(checks.flatMap(({ bad }) => bad.map(({ html }) => [html] as const)))(
+  'so many of one fault that nobody wrote them hold nothing up: %s',
+  (html) => {
+    const found = checkSource(html.repeat(Math.ceil(100_000 / html.length)))
+    expect(found.length).toBeGreaterThan(0)
+    expect(found.length).toBeLessThanOrEqual(300)
+  },
+)
+
+test.each([
+  '<span>',
+  '<tr>',
+  '<li>',
+  '<a href=x>',
+  '<table>',
+  '<div></p>',
+  '<b><div></b>',
+  '<h2>',
+  '<dl><dd>',
+  '<svg>',
+])('thirty thousand times %s is checked without an end of the stack', (html) =>
+  expect(checkSource(html.repeat(30_000)).length).toBeLessThanOrEqual(300),
+)

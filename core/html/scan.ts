@@ -1,4 +1,4 @@
-import { type Token, Tokenizer, TokenizerMode } from 'parse5'
+import { type ParserError, type Token, Tokenizer, TokenizerMode } from 'parse5'
 
 export interface Attribute {
   readonly name: string
@@ -64,8 +64,8 @@ const RAW = new Set(['style', 'xmp', 'iframe', 'noembed', 'noframes'])
 
 const FOREIGN = new Set(['svg', 'math'])
 
-/** Reads a text as the HTML Standard's tokeniser does; never throws. */
-export function scan(text: string): Scan {
+/** Reads a text as the HTML Standard's tokeniser does; never throws. `onFault` hears what that calls an error. */
+export function scan(text: string, onFault?: (fault: ParserError) => void): Scan {
   const [tags, words, comments]: [Tag[], Words[], Span[]] = [[], [], []]
   let [end, isText, foreign] = [0, false, 0]
   const take = (token: Token.TagToken, isEnd: boolean): void => {
@@ -82,12 +82,14 @@ export function scan(text: string): Scan {
         take(token, false)
         // In drawings and formulas all is written as elements.
         if (FOREIGN.has(token.tagName) && !token.selfClosing) foreign++
+        tokenizer.inForeignNode = foreign > 0
         const state = foreign > 0 ? undefined : stateWithin(token.tagName)
         isText = state !== undefined && token.tagName !== 'plaintext'
         if (state !== undefined) tokenizer.state = state
       },
       onEndTag: (token) => {
         if (FOREIGN.has(token.tagName) && foreign > 0) foreign--
+        tokenizer.inForeignNode = foreign > 0
         take(token, true)
       },
       onCharacter: (token) => {
@@ -104,6 +106,7 @@ export function scan(text: string): Scan {
       onEof: () => undefined,
       onNullCharacter: pass,
       onWhitespaceCharacter: pass,
+      onParseError: onFault ?? null,
     },
   )
   tokenizer.write(text, true)

@@ -5,7 +5,7 @@ import { anyPage } from '../../../test/shared/pages.ts'
 import { printSource } from '../print.ts'
 import { checkSource, repaired } from './check.ts'
 import { checks } from './registry.ts'
-import { scan } from '../../html/scan.ts'
+import { sourceOf } from './written.ts'
 
 const told = (html: string): string[] => checkSource(html).map(({ line, rule }) => `${line} ${rule}`)
 /** The source after the first repair of its first diagnostic. */
@@ -28,7 +28,8 @@ describe.each(checks.map((each) => [each.id, each] as const))('%s', (_id, check)
         check.bad.some(({ told: lines }) => lines.some((line) => line.endsWith(` ${rule}`))),
         rule,
       ).toBe(true)
-    for (const { html } of check.bad) for (const { rule } of check.look(scan(html))) expect(check.finds).toContain(rule)
+    for (const { html } of check.bad)
+      for (const { rule } of check.look(sourceOf(html))) expect(check.finds).toContain(rule)
   })
 
   test.each(check.good)('is quiet about %s', (html) => expect(checkSource(html)).toEqual([]))
@@ -37,6 +38,7 @@ describe.each(checks.map((each) => [each.id, each] as const))('%s', (_id, check)
     'finds what is wrong in $html, and its repair leaves nothing',
     ({ html, told: expected, repaired: after }) => {
       expect(told(html)).toEqual(expected)
+      if (after === null) return
       expect(mended(html)).toBe(after)
       expect(checkSource(after)).toEqual([])
     },
@@ -54,7 +56,11 @@ test('our own source has nothing to find in it', () => {
   fc.assert(
     fc.property(anyPage, (page) => {
       const found = checkSource(printSource(page).html).filter(
-        ({ rule, message }) => !(rule === 'dead-target' || rule === 'duplicate-id') && !message.includes('“/a b”'),
+        ({ rule, message }) =>
+          !(rule === 'dead-target' || rule === 'duplicate-id') &&
+          !message.includes('“/a b”') &&
+          // The pages are made without regard to sense: headings in the heads of tables.
+          !/“h[2-6]” may not stand in “(th|dt)”/.test(message),
       )
       expect(found).toEqual([])
     }),

@@ -1,6 +1,7 @@
-import type { Diagnostic } from './diagnostic.ts'
+import type { Diagnostic, SourceFinding } from './diagnostic.ts'
+import { withMade } from './made.ts'
 import { checks } from './registry.ts'
-import { scan } from '../../html/scan.ts'
+import { sourceOf } from './written.ts'
 
 /** More than so many say nothing new. */
 const MOST = 300
@@ -9,12 +10,29 @@ const MOST = 300
  * What is wrong in a source, in the order of its lines. Looks at the text as it stands, not at what a browser makes of
  * it.
  */
-export function checkSource(unsafeText: string): Diagnostic[] {
-  const scanned = scan(unsafeText)
-  return checks
-    .flatMap(({ look }) => look(scanned).slice(0, MOST))
-    .sort((a, b) => a.from - b.from)
-    .slice(0, MOST)
+export function checkSource(unsafeText: string): SourceFinding[] {
+  const source = sourceOf(unsafeText)
+  const found = withoutWhatFollows(
+    checks.flatMap(({ look, why }) =>
+      look(source)
+        .slice(0, MOST)
+        .map((each) => ({ ...each, why })),
+    ),
+  )
+  // Of too many the faults are told, not the hints that come first.
+  const isHint = ({ severity }: Diagnostic): number => (severity === 'error' ? 0 : 1)
+  const told = found.length > MOST ? found.sort((a, b) => isHint(a) - isHint(b)).slice(0, MOST) : found
+  return withMade(
+    unsafeText,
+    told.sort((a, b) => a.from - b.from),
+  )
+}
+
+/** What is wrong in a tag that is never finished follows from that. */
+function withoutWhatFollows(found: readonly SourceFinding[]): SourceFinding[] {
+  const open = found.find(({ rule }) => rule === 'unfinished')
+  if (!open) return [...found]
+  return found.filter(({ rule, from, to }) => rule === 'unfinished' || to <= open.from || from > open.from)
 }
 
 /** The text with a repair made. Edits that reach over each other are a mistake of the rule and throw. */

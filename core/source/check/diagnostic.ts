@@ -24,4 +24,14 @@ export interface Diagnostic {
   readonly from: number
   readonly to: number
   readonly repairs: readonly SourceRepair[]
+  /** So much of the text has to be read to see what browsers make of it, by offsets. */
+  readonly passage?: { readonly from: number; readonly to: number }
+}
+
+/** A diagnostic with what an author is told besides. */
+export interface SourceFinding extends Diagnostic {
+  /** Why it matters, and for whom. */
+  readonly why: string
+  /** What browsers make of its passage, as HTML; not there where that is what stands there. */
+  readonly made?: string
 }

@@ -1,10 +1,10 @@
 import type { SourceCheck } from '../source-check.ts'
 import type { Diagnostic, TextEdit } from '../diagnostic.ts'
-import { type Scan } from '../../../html/scan.ts'
+import type { Source } from '../written.ts'
 import { at, withoutAttribute } from '../at.ts'
 import { byName } from '../../../tree/by-name.ts'
 
-function look({ text, tags }: Scan): Diagnostic[] {
+function look({ text, tags }: Source): Diagnostic[] {
   const found: Diagnostic[] = []
   for (const [index, tag] of tags.entries()) {
     if (tag.isEnd) continue
@@ -94,7 +94,7 @@ export const obsolete: SourceCheck = {
   bad: [
     { html: '<center>a <b>b</b></center>', told: ['1 obsolete'], repaired: 'a <b>b</b>' },
     {
-      html: '<table border="1" cellpadding=3><tr><td>a</table>',
+      html: '<table border="1" cellpadding="3"><tr><td>a</table>',
       told: ['1 obsolete'],
       repaired: '<table><tr><td>a</table>',
     },

@@ -2,10 +2,12 @@ import type { SourceCheck } from '../source-check.ts'
 import { decodedPlace } from '../../../tree/addresses.ts'
 import { slug } from '../../../html/slug.ts'
 import type { Diagnostic, SourceRepair } from '../diagnostic.ts'
-import { attributeOf, type Scan, type Tag } from '../../../html/scan.ts'
+import type { Source } from '../written.ts'
+import { attributeOf, type Tag } from '../../../html/scan.ts'
 import { at } from '../at.ts'
+import { nearestOf } from '../near.ts'
 
-function look(scan: Scan): Diagnostic[] {
+function look(scan: Source): Diagnostic[] {
   const found: Diagnostic[] = []
   const ids = new Map<string, Tag>()
   const fresh = freshNames(ids)
@@ -33,10 +35,10 @@ function look(scan: Scan): Diagnostic[] {
 }
 
 /** Links into this page that lead nowhere. */
-function deadTargets(ids: ReadonlyMap<string, Tag>, scan: Scan): Diagnostic[] {
+function deadTargets(ids: ReadonlyMap<string, Tag>, scan: Source): Diagnostic[] {
   const found: Diagnostic[] = []
   const places = new Set([...ids.keys(), ...headingPlaces(scan)])
-  const nearest = nearestOf(places)
+  const nearest = nearestOf(places, slug)
   const nextLink = nextLinks(scan)
   for (const [index, tag] of scan.tags.entries()) {
     const href = tag.isEnd || tag.name !== 'a' ? undefined : attributeOf(tag, 'href')
@@ -80,7 +82,7 @@ function freshNames(taken: { has: (name: string) => boolean }): (stem: string) =
 }
 
 /** For each tag the next tag of a link behind it. */
-function nextLinks({ tags }: Scan): (Tag | undefined)[] {
+function nextLinks({ tags }: Source): (Tag | undefined)[] {
   const found: (Tag | undefined)[] = []
   let next: Tag | undefined
   for (let index = tags.length - 1; index >= 0; index--) {
@@ -91,7 +93,7 @@ function nextLinks({ tags }: Scan): (Tag | undefined)[] {
 }
 
 /** The places that headings without an id get when the page is published. */
-function headingPlaces({ text, tags }: Scan): string[] {
+function headingPlaces({ text, tags }: Source): string[] {
   const found: string[] = []
   const taken = new Set<string>()
   const fresh = freshNames(taken)
@@ -105,49 +107,6 @@ function headingPlaces({ text, tags }: Scan): string[] {
     found.push(id)
   }
   return found
-}
-
-/** So many places are compared with, and for so many targets: who has more of either needs no hint. */
-const MOST_PLACES = 500
-const MOST_TARGETS = 300
-
-/** The place whose name differs least: by case and signs alone, or by at most two letters. */
-function nearestOf(places: ReadonlySet<string>): (target: string) => string | null {
-  const candidates = [...places].slice(0, MOST_PLACES).map((place) => ({ place, slug: slug(place) }))
-  const known = new Map<string, string | null>()
-  return (target) => {
-    if (known.has(target) || known.size >= MOST_TARGETS) return known.get(target) ?? null
-    const plain = slug(target)
-    let best: string | null = null
-    let least = 3
-    for (const { place, slug: stem } of candidates) {
-      const away = stem === plain ? 0 : distance(place, target, least)
-      if (away < least) [best, least] = [place, away]
-    }
-    known.set(target, best)
-    return best
-  }
-}
-
-/**
- * Levenshtein distance of two names, given up at `most`: only the band of that width around the diagonal is looked at
- * (Ukkonen 1985).
- */
-function distance(a: string, b: string, most: number): number {
-  if (Math.abs(a.length - b.length) >= most || a.length > 100) return most
-  let row = Array.from({ length: b.length + 1 }, (_, at) => at)
-  for (let i = 1; i <= a.length; i++) {
-    const next: number[] = Array.from({ length: b.length + 1 }, () => most)
-    next[0] = i
-    let least = i
-    for (let j = Math.max(1, i - most); j <= Math.min(b.length, i + most); j++) {
-      next[j] = Math.min(row[j]! + 1, next[j - 1]! + 1, row[j - 1]! + (a[i - 1] === b[j - 1] ? 0 : 1))
-      least = Math.min(least, next[j]!)
-    }
-    if (least >= most) return most
-    row = next
-  }
-  return row[b.length]!
 }
 
 /** Ids that stand twice, and links to places that are not there. */

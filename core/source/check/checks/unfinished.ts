@@ -1,5 +1,5 @@
 import { unfinishedIn, type Unfinished } from '../../../html/unfinished.ts'
-import type { Scan } from '../../../html/scan.ts'
+import type { Source } from '../written.ts'
 import { at } from '../at.ts'
 import type { SourceRepair } from '../diagnostic.ts'
 import type { SourceCheck } from '../source-check.ts'
@@ -12,7 +12,7 @@ const SAID: Readonly<Record<Exclude<Unfinished['what'], 'text'>, string>> = {
 }
 
 /** What an element holds that is never closed is told with the tags that are not. */
-function look(scanned: Scan) {
+function look(scanned: Source) {
   const found = unfinishedIn(scanned)
   if (!found || found.what === 'text') return []
   return [at(found, 'unfinished', 'error', SAID[found.what], repairsOf(scanned.text, found))]
@@ -38,7 +38,7 @@ export const unfinished: SourceCheck = {
   finds: ['unfinished'],
   why: 'Browsers take all that follows for a part of what is not finished: the words of the rest of the page would be gone.',
   look,
-  good: ['<p title="a > b">c</p><!-- d -->', 'a < b and c > d', '<!-- a --!>'],
+  good: ['<p title="a > b">c</p><!-- d -->', 'a &lt; b and c > d', '<!-- a -->'],
   bad: [
     { html: '<p>a</p>\n<p class="b>c</p>', told: ['2 unfinished'], repaired: '<p>a</p>\n<p class="b">c</p>' },
     {
