@@ -1,15 +1,27 @@
+import { foldAll, unfoldAll } from '@codemirror/language'
+import { gotoLine, openSearchPanel } from '@codemirror/search'
 import { EditorView, type ViewUpdate } from '@codemirror/view'
 import type { Editor } from '@tiptap/core'
 import { type Transaction, TextSelection } from '@tiptap/pm/state'
 import type { SourceFinding, SourceRepair } from '../../core/source/check/diagnostic.ts'
 import { byFragments, type FragmentNotes, pieceHolding } from '../../core/source/fragments.ts'
 import { askChecks } from '../checks/ask.ts'
+import { pieceAt } from '../editor/commands.ts'
 import { FROM_OTHERS } from '../saving/local-steps.ts'
+import { narrow, shownAlone } from './narrowed.ts'
 import { SourceSync } from './source-sync.ts'
 import { fromPage, markBlock, sourceView } from './source-view.ts'
 
-/** Typing in the source is read when it has paused for so long, in milliseconds. */
-const PAUSE = 350
+/**
+ * Typing in the source is read when it has paused for so long, in milliseconds: first where the blocks around it can be
+ * read by themselves, then all of it, as half a tag speaks of the whole page.
+ */
+const [PAUSE, LONG_PAUSE] = [120, 400]
+/**
+ * A longer source, in characters, shows one piece alone to begin with, and waits with what is not closed until it is,
+ * or until the source is left: to read all of it takes a second or more.
+ */
+export const LARGE = 300_000
 
 interface Events {
   /** What came of the text that was read, by the fragments of it. */
@@ -17,6 +29,8 @@ interface Events {
   onDiagnostics: (found: readonly SourceFinding[]) => void
   /** The text goes back to its printed form: what came of it is not to be seen in it any more. */
   onLeft: (notes: readonly FragmentNotes[]) => void
+  /** One piece is shown alone, or all of the text. */
+  onAlone: (isAlone: boolean) => void
   /** Something was typed that has not been read yet. */
   onReading: (isReading: boolean) => void
 }
@@ -44,13 +58,14 @@ export class LiveSource {
     editor.on('transaction', this.#pageChanged)
     void this.#check()
     this.#showHere(true)
+    if (this.#sync.text.length > LARGE) this.showAlone(true)
   }
 
   close(): void {
     this.editor.off('transaction', this.#pageChanged)
     this.pane.removeEventListener('focusout', this.#leave)
     this.#read()
-    this.#left()
+    this.#tidy('all')
     this.#isGone = true
     this.#view.destroy()
   }
@@ -79,15 +94,47 @@ export class LiveSource {
     this.#view.focus()
   }
 
+  find(): void {
+    openSearchPanel(this.#view)
+  }
+  goToLine(): void {
+    gotoLine(this.#view)
+  }
+  fold(isFolded: boolean): void {
+    ;(isFolded ? foldAll : unfoldAll)(this.#view)
+    this.#view.focus()
+  }
+
+  /** Shows the piece at the cursor alone, or all of the text again. */
+  showAlone(isAlone: boolean): void {
+    const { state } = this.editor
+    const position = pieceAt(state)?.position ?? state.selection.$from.before(1)
+    const span = isAlone ? this.#sync.spanOf(position) : null
+    if (isAlone && !span) return
+    const head = this.#view.state.selection.main.head
+    const isIn = !span || (span.from <= head && head <= span.to)
+    this.#view.dispatch({ effects: narrow.of(span), ...(isIn ? {} : { selection: { anchor: span.from } }) })
+    this.#view.focus()
+  }
+
   #updated(update: ViewUpdate): void {
+    const stretch = shownAlone(update.state)
+    if (stretch !== shownAlone(update.startState)) this.events.onAlone(stretch !== null)
     const isOwn = update.transactions.some((transaction) => transaction.annotation(fromPage))
     if (update.docChanged && !isOwn) {
       this.#sync.typed(update.changes)
       this.events.onReading(true)
       clearTimeout(this.#timer)
-      this.#timer = setTimeout(() => this.#read(), PAUSE)
+      this.#timer = setTimeout(() => this.#readNear(), PAUSE)
     } else if (update.selectionSet && update.view.hasFocus)
       follow(this.editor, this.#sync.positionAt(update.state.selection.main.head))
+  }
+
+  #readNear(): void {
+    const text = this.#view.state.doc.toString()
+    if (this.#sync.applyNear(text) !== null) this.#told(text)
+    else if (text.length <= LARGE) this.#timer = setTimeout(() => this.#read(), LONG_PAUSE)
+    else void this.#check()
   }
 
   #read(): void {
@@ -96,6 +143,11 @@ export class LiveSource {
     if (!this.#sync.hasPending) return
     const text = this.#view.state.doc.toString()
     this.#sync.apply(text)
+    this.#told(text)
+  }
+
+  #told(text: string): void {
+    this.events.onReading(false)
     this.events.onNotes(byFragments(text, this.#sync.notes))
     void this.#check()
   }
@@ -107,18 +159,30 @@ export class LiveSource {
     if (found && !this.#isGone && this.#view.state.doc.toString() === text) this.events.onDiagnostics(found)
   }
 
-  #left(): void {
-    const notes = this.#sync.takeNotes()
-    if (notes.length > 0) this.events.onLeft(byFragments(this.#view.state.doc.toString(), notes))
+  /** What goes from the text is told before it goes. */
+  #tidy(how: 'lost' | 'all'): void {
+    const text = this.#view.state.doc.toString()
+    const { notes } = this.#sync
+    const changes = how === 'all' ? this.#sync.tidy(text) : this.#sync.tidyLost(text)
+    const lost = notes.filter((note) => !this.#sync.notes.some(({ message }) => message === note.message))
+    if (lost.length > 0) this.events.onLeft(byFragments(text, lost))
+    if (changes) this.#view.dispatch({ changes, annotations: fromPage.of(true) })
+    this.events.onNotes(byFragments(this.#view.state.doc.toString(), this.#sync.notes))
+  }
+
+  /** Writes the text as the page is printed. */
+  putInOrder(): void {
+    this.#read()
+    this.#tidy('all')
+    this.#view.focus()
+    void this.#check()
   }
 
   readonly #leave = ({ relatedTarget }: FocusEvent): void => {
     // To the list of faults and back is no leaving: the text stays as it was written, for its repairs.
     if (relatedTarget instanceof Node && this.pane.contains(relatedTarget)) return
     this.#read()
-    this.#left()
-    const changes = this.#sync.tidy(this.#view.state.doc.toString())
-    if (changes) this.#view.dispatch({ changes, annotations: fromPage.of(true) })
+    this.#tidy('lost')
     void this.#check()
   }
 

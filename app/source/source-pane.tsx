@@ -7,6 +7,7 @@ import { leftOutOf } from '../../core/source/left-out.ts'
 import type { LeftOutInHand } from '../sheet/use-left-out.ts'
 import { useMessages } from '../shell/messages.tsx'
 import { LiveSource } from './live-source.ts'
+import { SourceBar } from './source-bar.tsx'
 import { keyOf, SourceNotes } from './source-notes.tsx'
 import './source-pane.css'
 
@@ -22,6 +23,7 @@ export default function SourcePane({ editor, leftOut }: Props) {
   const holder = useRef<HTMLDivElement>(null)
   const [diagnostics, setDiagnostics] = useState<readonly SourceFinding[]>([])
   const [isReading, setReading] = useState(false)
+  const [isAlone, setAlone] = useState(false)
   const { notes, setNotes, take, left } = useNotes(leftOut)
   const live = useRef<LiveSource | null>(null)
   useEffect(() => {
@@ -29,6 +31,7 @@ export default function SourcePane({ editor, leftOut }: Props) {
       onNotes: setNotes,
       onDiagnostics: setDiagnostics,
       onLeft: (fragments) => left.current(fragments),
+      onAlone: setAlone,
       onReading: setReading,
     })
     live.current = source
@@ -36,6 +39,14 @@ export default function SourcePane({ editor, leftOut }: Props) {
   }, [editor, setNotes, left])
   return (
     <section className="source-pane" aria-label="Source" ref={section}>
+      <SourceBar
+        isAlone={isAlone}
+        onFind={() => live.current?.find()}
+        onGoToLine={() => live.current?.goToLine()}
+        onFold={(isFolded) => live.current?.fold(isFolded)}
+        onAlone={(next) => live.current?.showAlone(next)}
+        onPutInOrder={() => live.current?.putInOrder()}
+      />
       <div className="source-editor" ref={holder} />
       <SourceNotes
         {...{ diagnostics, notes, isReading, leftOut }}

@@ -1,8 +1,9 @@
 import { ChangeSet, Text } from '@codemirror/state'
 import type { Editor } from '@tiptap/core'
-import { EditorState, type Transaction } from '@tiptap/pm/state'
+import { EditorState, Selection, type Transaction } from '@tiptap/pm/state'
 import { expect, test } from 'vitest'
 import { Random, randomEdit } from '../../test/shared/random-edits.ts'
+import type { ReadNote } from '../../core/html/report.ts'
 import { schema } from '../../core/document/schema.ts'
 import { readPage } from '../../core/html/read.ts'
 import { printSource } from '../../core/source/print.ts'
@@ -120,6 +121,102 @@ test('with authors on both sides, source and page agree once all is read', () =>
     expect(readPage(desk.text).page.eq(desk.state.doc), `seed ${seed}`).toBe(true)
     desk.state.doc.check()
   }
+})
+
+/** Signs of HTML and words, as somebody types them: whole elements, halves, and what belongs to none. */
+const TYPED = [
+  ...[
+    'x',
+    ' ',
+    '\n',
+    '<p>new</p>',
+    '<p>',
+    '</p>',
+    '<b>',
+    '</b>',
+    '<br>',
+    '<li>more</li>',
+    '<ul><li>a</li></ul>',
+    '<td>c</td>',
+  ],
+  ...[
+    '<div style="background:#efe6d3">',
+    '</div>',
+    '<h2>Part</h2>',
+    '<details><summary>s</summary>t</details>',
+    '</table>',
+    '<hr>',
+  ],
+  ...[
+    'loose words',
+    '<!-- c -->',
+    '<p title="',
+    '&amp;',
+    '<span hidden>secret</span>',
+    '<p id="k">k</p>',
+    '<a href="#k">k</a>',
+  ],
+]
+
+test('what is read around a change is what the whole text says', () => {
+  const [table, rest] = [
+    '<table><tbody><tr><td>one</td><td>two</td></tr></tbody></table>',
+    '<p>between <em>them</em></p>',
+  ]
+  const blocks = [...'abcdefghij'].map((name) => `<p>${name} words</p>${table}${rest}<ul><li>${name}</li></ul>`)
+  let read = 0
+  for (let seed = 1; seed <= 100; seed++) {
+    const random = new Random(seed)
+    const desk = new Desk(`<h1>W</h1>${blocks.join('')}`)
+    for (let turn = 0; turn < 8; turn++) {
+      const from = random.below(desk.text.length)
+      desk.type(from, Math.min(desk.text.length, from + random.pick([0, 0, 0, 2, 12, 80])), random.pick(TYPED))
+      // Somebody else writes on the sheet.
+      if (random.below(3) === 0)
+        desk.write((state) =>
+          state.tr.insertText('y', Selection.near(state.doc.resolve(random.below(state.doc.content.size))).from),
+        )
+      const text = desk.text
+      desk.read()
+      expect(desk.text).toBe(text)
+      const whole = readPage(text, { positions: true, title: '' })
+      expect(desk.state.doc.toString(), `seed ${seed}, turn ${turn}`).toBe(whole.page.toString())
+      expect(desk.state.doc.toJSON() as unknown, `seed ${seed}, turn ${turn}`).toEqual(whole.page.toJSON() as unknown)
+      const told = (notes: readonly ReadNote[]): string[] =>
+        notes.map(({ message, line }) => `${line} ${message}`).sort()
+      expect(told(desk.sync.notes), `seed ${seed}, turn ${turn}`).toEqual(told(whole.notes))
+      read++
+    }
+    const tidied = desk.sync.tidy(desk.text)
+    if (tidied) desk.text = applied(desk.text, tidied)
+    expect(desk.text).toBe(printSource(desk.state.doc).html)
+  }
+  expect(read).toBe(800)
+})
+
+test('a key in a long page reads the blocks around it and no more', () => {
+  const desk = new Desk(`<h1>W</h1>${'<table><tbody><tr><td>one</td></tr></tbody></table><p>between</p>'.repeat(400)}`)
+  const first = desk.state.doc.child(1)
+  const far = desk.state.doc.child(700)
+  desk.replace('between</p>', 'between them</p>')
+  expect(desk.read()).toBe(1)
+  expect(desk.state.doc.child(2).textContent).toBe('between them')
+  // What was not read is not only alike: it is the same.
+  expect(desk.state.doc.child(1)).toBe(first)
+  expect(desk.state.doc.child(700)).toBe(far)
+})
+
+test('what was left out goes from the text with its block alone; the rest stays as it was written', () => {
+  const desk = new Desk('<h1>W</h1><p>one</p><p>two</p><p>three</p>')
+  desk.replace('one', '<b>one</b>')
+  desk.replace('three', '<blink>three</blink>')
+  desk.read()
+  const changes = desk.sync.tidyLost(desk.text)!
+  desk.text = applied(desk.text, changes)
+  expect(desk.text).toBe('<h1>W</h1>\n<p><b>one</b></p>\n<p>two</p>\n<p>three</p>\n')
+  desk.replace('two', 'two more')
+  expect(desk.read()).toBe(1)
+  expect(desk.state.doc.textContent).toBe('Wonetwo morethree')
 })
 
 test('a whole page pasted over the source stays as it was pasted until it is left', () => {

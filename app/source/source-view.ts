@@ -15,6 +15,7 @@ import {
 } from '@codemirror/view'
 import { pageNonce } from '../shell/nonce.ts'
 import { codeColours } from './code-colours.ts'
+import { narrowed } from './narrowed.ts'
 
 /** What came from the sheet, not from the keyboard. */
 export const fromPage = Annotation.define<boolean>()
@@ -68,6 +69,7 @@ export function sourceView(parent: HTMLElement, doc: string, { onUpdate, onEscap
     html({ autoCloseTags: true }),
     syntaxHighlighting(codeColours),
     blockField,
+    narrowed,
     EditorView.lineWrapping,
     keymap.of([
       { key: 'Escape', run: () => (onEscape(), true) },

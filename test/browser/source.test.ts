@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import { violations, WITH_PRACTICE } from './setup/axe.ts'
 import { cursorAfter, expect, kept, logSize, sheet, storedPage, test } from './setup/fixture.ts'
 
 const LONG = `<h1>Long</h1>${Array.from({ length: 60 }, (_, at) => `<p>Paragraph ${at} about walls.</p>`).join('')}`
@@ -115,8 +116,10 @@ test('code written by hand becomes real pieces; what is wrong is explained at it
   await notes.getByRole('button', { name: 'Close it at the end' }).click()
   await expect(notes).not.toContainText('never closed')
   await expect(notes).not.toContainText('fault')
-  // Left, the source is in its printed form, and nothing of the page has changed by that.
+  // Left, the source stands as it was written; in order it is on request, and nothing of the page changes by that.
   await sheet(page).getByText('Never closed.').click()
+  await expect(page.locator('.cm-content')).toContainText('background-color: #ffeecc')
+  await page.getByRole('button', { name: 'Put in order' }).click()
   await expect(page.locator('.cm-content')).toContainText('data-piece="tabs"')
   await kept(page)
 })
@@ -168,4 +171,43 @@ test('what was left out waits beside the page, also for co-authors, until somebo
   await kept(page)
   const stored = await storedPage(fixture.url, 'code')
   expect(stored.textContent).toBe('CodeBesideThere.')
+})
+
+test('one piece is shown and changed alone; a search shows all again', async ({ fixture }) => {
+  const html = '<h1>Alone</h1><p>Before.</p><table><tr><td>Stone</td><td>Weight</td></tr></table><p>After.</p>'
+  const page = await fixture.open('author', await fixture.addPage('alone', html))
+  await cursorAfter(page, 'Stone')
+  await openSource(page)
+  const [content, alone] = [page.locator('.cm-content'), page.getByRole('button', { name: 'This piece alone' })]
+  await alone.focus()
+  await page.keyboard.press('Enter')
+  await expect(alone).toHaveAttribute('aria-pressed', 'true')
+  await expect(content).toContainText('2 lines above not shown')
+  await expect(content).toContainText('1 line below not shown')
+  await expect(content).not.toContainText('Before.')
+  await expect(content).toBeFocused()
+  // All that is shown is replaced, and nothing that is not.
+  await page.keyboard.press('Control+a')
+  await page.keyboard.insertText('<ul><li>Lime</li></ul>')
+  await expect(sheet(page).locator('ul')).toHaveText('Lime')
+  await expect(sheet(page)).toContainText('Before.')
+  await expect(sheet(page)).toContainText('After.')
+  await expect(sheet(page).locator('table')).toHaveCount(0)
+  await page.keyboard.press('Control+f')
+  await page.locator('.cm-search [name=search]').pressSequentially('After')
+  await page.keyboard.press('Enter')
+  await expect(alone).toHaveAttribute('aria-pressed', 'false')
+  await expect(content).toContainText('Before.')
+})
+
+test('why a fault matters, and what browsers make of it, is told with it', async ({ fixture }) => {
+  const page = await fixture.open('author', await fixture.addPage('told', '<h1>Told</h1><p>Here.</p>'))
+  await openSource(page)
+  await replaceInSource(page, '<p>Here.</p>', '<p>a <b>b <i>c</b> d</i></p>')
+  const entry = page.locator('.source-notes').getByRole('listitem').first()
+  await expect(entry).toContainText('“</i>” comes after “</b>”')
+  await expect(entry.locator('.source-made code')).toHaveText('<b>b <i>c</i></b><i> d</i>')
+  await entry.getByText('Why it matters').click()
+  await expect(entry).toContainText('makes browsers guess what belongs to what')
+  expect(await violations(page, WITH_PRACTICE, '.source-pane')).toEqual([])
 })

@@ -68,6 +68,12 @@ test('our own source has nothing to find in it', () => {
   )
 })
 
+test('what an HTML piece holds runs sealed, and is no fault of the page', () => {
+  const html =
+    '<iframe data-piece="html" title="a" srcdoc="<script>x()</script><p onclick=&quot;y()&quot;>b</p>"></iframe>'
+  expect(checkSource(html)).toEqual([])
+})
+
 test('any text is checked without throwing, and every repair can be made', () => {
   const piece = fc.constantFrom(
     '<p>',

@@ -53,7 +53,7 @@ function wrongRank(text: string, { tag: start }: Written, end: Tag): Diagnostic 
   )
 }
 
-function misnested({ tag, endedBy: by }: Written, end: Tag): Diagnostic {
+function misnested({ tag, parent, endedBy: by }: Written, end: Tag): Diagnostic {
   if (!by) throw new Error('What was ended early was ended by something.')
   if (tag.name === 'p')
     return at(
@@ -71,7 +71,7 @@ function misnested({ tag, endedBy: by }: Written, end: Tag): Diagnostic {
       { from: end.from, to: end.to, insert: '' },
     ],
   }
-  const passage = { from: tag.from, to: end.to }
+  const passage = { from: (by.isEnd && parent ? parent.tag : tag).from, to: end.to }
   if (isHeading(tag.name) && isHeading(by.name))
     return at(
       by,
