@@ -38,10 +38,34 @@ test.each([
     'blocks in another order than the links',
     '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><section id="b">2</section><section id="a">1</section>',
   ],
+  [
+    'radio buttons, then their blocks',
+    '<input type="radio" name="t" id="r1" checked><label for="r1">One</label><input type="radio" name="t" id="r2"><label for="r2">Two</label><div id="a">1</div><div id="b">2</div>',
+  ],
+  [
+    'radio buttons, each with its block behind it',
+    '<div class="tabbed"><input type="radio" name="t" id="r1"><label for="r1">One</label>\n<div id="a">1</div>\n<input type="radio" name="t" id="r2"><label for="r2">Two</label><div id="b">2</div></div>',
+  ],
+  [
+    'radio buttons, and their blocks in one',
+    '<input type="radio" name="t" id="r1"><label for="r1">One</label><input type="radio" name="t" id="r2"><label for="r2">Two</label><div><section id="a">1</section><section id="b">2</section></div>',
+  ],
+  [
+    'classes alone: the first opens the first',
+    '<ul class="tabs"><li><a href="#">One</a><li><a href="#">Two</a></ul><div class="tab-pane" id="a">1</div><div class="tab-pane" id="b">2</div>',
+  ],
 ])('tabs: %s', (_name, source) => {
   const { html, told } = read(source)
   expect(html).toBe(TABS)
   expect(told).toHaveLength(1)
+  expect(told[0]).toContain('became tabs with 2 parts.')
+})
+
+test('tabs that a script turns by the names of their blocks', () => {
+  const { html, told } = read(
+    `<div class="tab"><button onclick="show(event, 'b')">Two</button><button onclick="show(event, 'a')">One</button></div><div id="a">1</div><div id="b">2</div>`,
+  )
+  expect(html).toMatch(/<section id="b"><h3>Two<\/h3><p>2<\/p><\/section><section id="a"><h3>One/)
   expect(told[0]).toContain('became tabs with 2 parts.')
 })
 
@@ -83,6 +107,10 @@ test.each([
   [
     'links with words beside them',
     '<ul><li>See <a href="#a">One</a><li>or <a href="#b">Two</a></ul><div id="a">1</div><div id="b">2</div>',
+  ],
+  [
+    'radio buttons of a question',
+    '<ul><li>x</ul><input type="radio" name="q" id="r1"><label for="r1">Lime</label><input type="radio" name="q" id="r2"><label for="r2">Clay</label><div>Because.</div>',
   ],
   ['a list of links alone', '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><p>x</p>'],
   [

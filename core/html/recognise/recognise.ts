@@ -16,6 +16,7 @@ const BEGINS = new Set([
   'details',
   'dialog',
   'button',
+  'input',
   'a',
   'p',
   'table',

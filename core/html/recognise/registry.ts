@@ -8,6 +8,7 @@ import { foldsByHand, namedDetails } from './folds.ts'
 import { linkButtons } from './link-buttons.ts'
 import { partLists } from './part-lists.ts'
 import { ratioFrame } from './ratio-frame.ts'
+import { radioTabs } from './radio-tabs.ts'
 import type { Recogniser } from './recogniser.ts'
 import { captionBesideTable, figureOfTable } from './table-captions.ts'
 import { headOfPlainCells } from './table-heads.ts'
@@ -17,6 +18,7 @@ import { tabsByHand } from './tabs.ts'
 export const recognisers: readonly Recogniser[] = [
   carousels,
   tabsByHand,
+  radioTabs,
   namedDetails,
   dialogsByHand,
   foldsByHand,

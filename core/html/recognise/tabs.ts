@@ -6,10 +6,19 @@ const PANEL = /^(div|section|article)$/
 
 /** A row of tabs: links or buttons, nothing else, each pointing to an id. */
 interface Row {
-  readonly entries: { readonly title: readonly HtmlNode[]; readonly target: string }[]
+  readonly entries: readonly {
+    readonly title: readonly HtmlNode[]
+    readonly target: string
+    /** The block it opens, where that is known by something else than its id. */
+    readonly panel?: HtmlElement
+  }[]
   /** It says itself that it is a row of tabs. */
   readonly isDeclared: boolean
 }
+
+/** The name that a script is given which shows a block, as in `show('first')`. */
+const nameInScript = (control: HtmlElement): string | null =>
+  /["']#?([a-z][\w-]*)["']\s*\)/i.exec(attribute(control, 'onclick') ?? '')?.[1] ?? null
 
 function rowOf(node: HtmlNode): Row | null {
   if (!isElement(node) || !['ul', 'ol', 'nav', 'div'].includes(node.tagName)) return null
@@ -18,8 +27,8 @@ function rowOf(node: HtmlNode): Row | null {
   if (node.tagName === 'div' && !isDeclared) return null
   const controls = within(node.childNodes).filter(({ tagName }) => tagName === 'a' || tagName === 'button')
   const entries = controls.flatMap((control) => {
-    const target = targetOf(control)
-    return target === null ? [] : [{ title: control.childNodes, target }]
+    const target = targetOf(control) ?? nameInScript(control)
+    return target === null && !isDeclared ? [] : [{ title: control.childNodes, target: target ?? '' }]
   })
   if (controls.length < 2 || entries.length !== controls.length) return null
   // Words beside the links: then it is prose or a list of contents, no row of tabs.
@@ -44,6 +53,7 @@ export const tabsByHand: Recogniser = {
     const targets = new Set(row.entries.map(({ target }) => target))
     const isOwn = (element: HtmlElement): boolean =>
       PANEL.test(element.tagName) && targets.has(attribute(element, 'id') ?? '') && !isPiece(element)
+    const isNameless = row.entries.every(({ target }) => target === '')
     let end = index + 1
     const panels: HtmlElement[] = []
     for (let at = index + 1; at < siblings.length; at++) {
@@ -51,7 +61,7 @@ export const tabsByHand: Recogniser = {
       if (isBlank(node)) continue
       if (!isElement(node)) break
       const inner = elementsOf(node.childNodes)
-      if (isOwn(node) || (panels.length > 0 && looksLikePanel(node))) panels.push(node)
+      if (isOwn(node) || ((panels.length > 0 || isNameless) && looksLikePanel(node))) panels.push(node)
       else if (
         panels.length === 0 &&
         !isPiece(node) &&
@@ -67,19 +77,33 @@ export const tabsByHand: Recogniser = {
     const matched = panels.filter(isOwn).length
     if (matched === 0 && !(row.isDeclared && panels.length > 0)) return null
     const place = siblings[index] as HtmlElement
-    return { count: end - index, ...assembled(row, panels, place) }
+    return { count: end - index, ...assembled(matched === 0 ? byOrder(row, panels) : row, panels, place) }
   },
 }
 
-function assembled(
-  row: Row,
+/** A row whose tabs name nothing, as classes alone turn them: the first opens the first block. */
+function byOrder(row: Row, panels: readonly HtmlElement[]): Row {
+  if (row.entries.length !== panels.length || row.entries.some(({ target }) => target !== '')) return row
+  return {
+    ...row,
+    entries: row.entries.map(({ title }, at) => {
+      const panel = panels[at]!
+      const id = attribute(panel, 'id') ?? ''
+      return { title, target: id, panel }
+    }),
+  }
+}
+
+/** Tabs of a row and its blocks; what opens nothing, and what nothing opens, is told. */
+export function assembled(
+  row: Pick<Row, 'entries'>,
   panels: readonly HtmlElement[],
   place: HtmlElement,
 ): { replacement: HtmlElement; message: string } {
   const left = new Set(panels)
   const empty: string[] = []
-  const parts = row.entries.map(({ title, target }) => {
-    const panel = panels.find((each) => attribute(each, 'id') === target)
+  const parts = row.entries.map(({ title, target, panel: own }) => {
+    const panel = own ?? panels.find((each) => target !== '' && attribute(each, 'id') === target)
     if (panel) left.delete(panel)
     else empty.push(wordsOf(title).trim())
     return part(title, target, panel)
