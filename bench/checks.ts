@@ -82,12 +82,19 @@ export function benchSizes(): Figure[] {
     detail: `${(bytes / 1000).toFixed(1)} kB as it is sent, of ${most / 1000}`,
   })
   return [
+    figure('All that pieces do in the reading room, packed by gzip', gzipped('build/reader/assets/'), 18_000),
     figure('Script of the reading room', reader('.js'), 15_000),
     figure('Script and style of the reading room', reader('.js') + reader('.css'), 60_000),
     figure('Script of the sheet before the first key', all(sheetScripts()), 450_000),
     figure('Script and style of the sheet before the first key', all(sheetScripts()) + all(styles), 450_000),
   ]
 }
+
+/** The scripts of a folder as older browsers receive them, in bytes. */
+const gzipped = (folder: string): number =>
+  readdirSync(folder)
+    .filter((file) => file.endsWith('.js.gz'))
+    .reduce((sum, file) => sum + statSync(folder + file).size, 0)
 
 /** Every script that opening the sheet fetches: what its route and its editor import, not what opens later. */
 function sheetScripts(): string[] {

@@ -497,3 +497,57 @@ test('rows that come again on each sheet of paper are the header, and that is to
   const published = '<table><thead><tr><th scope="col">a</th></tr></thead><tbody><tr><td>b</td></tr></tbody></table>'
   expect(read(published).told).toEqual([])
 })
+
+const QUESTION =
+  '<div data-piece="practice" data-answers="one"><div data-part="prompt"><p>Which ties both faces?</p></div><div data-part="answer" data-right="no"><p>hearting</p><div data-part="feedback"><p>It fills the middle.</p></div></div><div data-part="answer" data-right="yes"><p>a <em>through</em></p><div data-part="feedback"><p>Yes.</p></div></div></div>'
+
+test.each([
+  [
+    'a group of fields with labels around them',
+    '<fieldset><legend>Which ties both faces?</legend><label><input type=radio name=q> hearting<span class="feedback">It fills the middle.</span></label><label><input type=radio name=q data-correct="true"> a <em>through</em> <span class="feedback">Yes.</span></label></fieldset>',
+  ],
+  [
+    'a list, what is right by the value, and a button',
+    '<form><p>Which ties both faces?</p><ul><li><input type=radio name=q id=a value=wrong><label for=a>hearting</label><div class="feedback" hidden>It fills the middle.</div></li><li><input type=radio name=q id=b value=correct><label for=b>a <em>through</em></label></li></ul><div><button type=button>Check</button></div><p class="feedback">Yes.</p></form>',
+  ],
+  [
+    'one after the other, with what is said in settings',
+    '<div><p>Which ties both faces?</p><input type=radio name=q id=a data-feedback="It fills the middle."><label for=a>hearting</label><br><input type=radio name=q id=b class="correct" data-feedback="Yes."><label for=b>a <em>through</em></label></div>',
+  ],
+])('a question by hand: %s', (_name, source) => {
+  const { html, told } = read(source)
+  expect(html.replace(/\s*\n\s*/g, '')).toBe(QUESTION)
+  expect(
+    told.some((line) => line.includes('A question with 2 answers, 1 of them right, became a practice question.')),
+  ).toBe(true)
+})
+
+test('boxes to tick have several right answers', () => {
+  const { html } = read(
+    '<form><h3>Which are stones?</h3><p><label class="correct"><input type=checkbox> a through</label></p><p><label><input type=checkbox> a line</label></p><p><label class="correct"><input type=checkbox> a cope</label></p></form>',
+  )
+  expect(html).toContain('data-answers="several"')
+  expect(html.match(/data-right="yes"/g)).toHaveLength(2)
+})
+
+test.each([
+  [
+    'nobody says what is right',
+    '<form><p>Which?</p><label><input type=radio name=q> a</label><label><input type=radio name=q> b</label></form>',
+  ],
+  [
+    'no question is asked',
+    '<form><label><input type=radio name=q value=correct> a</label><label><input type=radio name=q> b</label></form>',
+  ],
+  [
+    'two questions in one',
+    '<form><p>Which?</p><label><input type=radio name=q value=correct> a</label><label><input type=radio name=r> b</label></form>',
+  ],
+  [
+    'more follows',
+    '<form><p>Which?</p><label><input type=radio name=q value=correct> a</label><label><input type=radio name=q> b</label><p>And now for walls.</p></form>',
+  ],
+])('no question: %s', (_name, source) => {
+  const { html } = read(source)
+  expect(html).not.toContain('practice')
+})

@@ -10,6 +10,8 @@ const BEGINS = new Set([
   'ol',
   'nav',
   'div',
+  'form',
+  'fieldset',
   'section',
   'article',
   'aside',

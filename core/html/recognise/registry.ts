@@ -8,6 +8,7 @@ import { foldsByHand, namedDetails } from './folds.ts'
 import { linkButtons } from './link-buttons.ts'
 import { partLists } from './part-lists.ts'
 import { ratioFrame } from './ratio-frame.ts'
+import { questionsByHand } from './questions.ts'
 import { radioTabs } from './radio-tabs.ts'
 import type { Recogniser } from './recogniser.ts'
 import { captionBesideTable, figureOfTable } from './table-captions.ts'
@@ -19,6 +20,7 @@ export const recognisers: readonly Recogniser[] = [
   carousels,
   tabsByHand,
   radioTabs,
+  questionsByHand,
   namedDetails,
   dialogsByHand,
   foldsByHand,
