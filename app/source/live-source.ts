@@ -23,6 +23,9 @@ const [PAUSE, LONG_PAUSE] = [120, 400]
  */
 export const LARGE = 300_000
 
+/** Whether what was typed has been read: `waiting` where too much would have to be read before it is closed. */
+export type Reading = 'done' | 'reading' | 'waiting'
+
 interface Events {
   /** What came of the text that was read, by the fragments of it. */
   onNotes: (notes: readonly FragmentNotes[]) => void
@@ -32,7 +35,7 @@ interface Events {
   /** One piece is shown alone, or all of the text. */
   onAlone: (isAlone: boolean) => void
   /** Something was typed that has not been read yet. */
-  onReading: (isReading: boolean) => void
+  onReading: (reading: Reading) => void
 }
 
 /** The source beside a sheet: what is typed in the one appears in the other. */
@@ -108,7 +111,8 @@ export class LiveSource {
   /** Shows the piece at the cursor alone, or all of the text again. */
   showAlone(isAlone: boolean): void {
     const { state } = this.editor
-    const position = pieceAt(state)?.position ?? state.selection.$from.before(1)
+    const { $from, from } = state.selection
+    const position = pieceAt(state)?.position ?? ($from.depth > 0 ? $from.before(1) : from)
     const span = isAlone ? this.#sync.spanOf(position) : null
     if (isAlone && !span) return
     const head = this.#view.state.selection.main.head
@@ -123,7 +127,7 @@ export class LiveSource {
     const isOwn = update.transactions.some((transaction) => transaction.annotation(fromPage))
     if (update.docChanged && !isOwn) {
       this.#sync.typed(update.changes)
-      this.events.onReading(true)
+      this.events.onReading('reading')
       clearTimeout(this.#timer)
       this.#timer = setTimeout(() => this.#readNear(), PAUSE)
     } else if (update.selectionSet && update.view.hasFocus)
@@ -134,12 +138,15 @@ export class LiveSource {
     const text = this.#view.state.doc.toString()
     if (this.#sync.applyNear(text) !== null) this.#told(text)
     else if (text.length <= LARGE) this.#timer = setTimeout(() => this.#read(), LONG_PAUSE)
-    else void this.#check()
+    else {
+      this.events.onReading('waiting')
+      void this.#check()
+    }
   }
 
   #read(): void {
     clearTimeout(this.#timer)
-    this.events.onReading(false)
+    this.events.onReading('done')
     if (!this.#sync.hasPending) return
     const text = this.#view.state.doc.toString()
     this.#sync.apply(text)
@@ -147,7 +154,7 @@ export class LiveSource {
   }
 
   #told(text: string): void {
-    this.events.onReading(false)
+    this.events.onReading('done')
     this.events.onNotes(byFragments(text, this.#sync.notes))
     void this.#check()
   }

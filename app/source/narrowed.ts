@@ -59,7 +59,7 @@ function hiding({ doc }: EditorState, stretch: Stretch | null): DecorationSet {
   ])
 }
 
-const BY_HAND = ['input.type', 'input.paste', 'input.drop', 'delete', 'move', 'undo', 'redo']
+const BY_HAND = ['input.type', 'input.paste', 'input.drop', 'delete', 'move']
 
 /** Typing changes nothing that is not to be seen. */
 const keepsHidden = EditorState.changeFilter.of((transaction) => {

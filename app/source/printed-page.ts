@@ -37,6 +37,20 @@ export class PrintedPage {
     return this.#cuts
   }
 
+  /** Where the node stands in the text that begins at a position of the page. */
+  spanAt(position: number): SourceSpan | undefined {
+    // In the order of the page: half of what is left is looked at each time.
+    let [low, high] = [0, this.#spans.length - 1]
+    while (low <= high) {
+      const middle = (low + high) >> 1
+      const span = this.#spans[middle]!
+      if (span.position === position) return span
+      if (span.position < position) low = middle + 1
+      else high = middle - 1
+    }
+    return undefined
+  }
+
   /** The page has become another: what that changes in the text, from the first block that differs to the last. */
   become(page: Node): Reprinted {
     const before = this.#page

@@ -1,11 +1,12 @@
 import type { SourceFinding, SourceRepair } from '../../core/source/check/diagnostic.ts'
 import type { FragmentNotes } from '../../core/source/fragments.ts'
+import type { Reading } from './live-source.ts'
 import type { LeftOutInHand } from '../sheet/use-left-out.ts'
 
 interface Props {
   diagnostics: readonly SourceFinding[]
   notes: readonly FragmentNotes[]
-  isReading: boolean
+  reading: Reading
   /** What was left out before, and waits beside the page. */
   leftOut: LeftOutInHand
   onShow: (line: number) => void
@@ -15,20 +16,25 @@ interface Props {
 }
 type Code = NonNullable<FragmentNotes['code']>
 
+const UNREAD: Partial<Record<Reading, string>> = {
+  reading: 'reading…',
+  waiting: 'what you write comes onto the sheet once it is closed, or when you leave the source',
+}
 const TYPES = { recognised: 'Recognised', 'left out': 'Left out', changed: 'Changed' } as const
 
 /** Under the source: what the check found, with repairs, and what came of the rest. */
-export function SourceNotes({ diagnostics, notes, isReading, leftOut, onShow, onRepair, onKeep, onTake }: Props) {
+export function SourceNotes({ diagnostics, notes, reading, leftOut, onShow, onRepair, onKeep, onTake }: Props) {
   const errors = diagnostics.filter(({ severity }) => severity === 'error').length
-  const summary = isReading
-    ? 'reading…'
-    : [
-        count(errors, 'fault', 'faults'),
-        count(diagnostics.length - errors, 'hint', 'hints'),
-        count(notes.length, 'thing to know', 'things to know'),
-      ]
-        .filter(Boolean)
-        .join(', ') || (leftOut.count === 0 ? 'all of it is on the sheet' : 'nothing new')
+  const summary =
+    UNREAD[reading] ??
+    ([
+      count(errors, 'fault', 'faults'),
+      count(diagnostics.length - errors, 'hint', 'hints'),
+      count(notes.length, 'thing to know', 'things to know'),
+    ]
+      .filter(Boolean)
+      .join(', ') ||
+      (leftOut.count === 0 ? 'all of it is on the sheet' : 'nothing new'))
   return (
     <div className="source-notes">
       <p role="status">
@@ -42,7 +48,7 @@ export function SourceNotes({ diagnostics, notes, isReading, leftOut, onShow, on
       )}
       <ul>
         {diagnostics.map((found, at) => (
-          <Found key={`d${at}`} {...{ found, onShow, onRepair }} />
+          <Found key={`${found.rule} ${found.line} ${at}`} {...{ found, onShow, onRepair }} />
         ))}
         {notes.map((note, at) => (
           <Note key={`n${at}`} {...{ note, onShow, onKeep }} onTake={() => onTake(note)} />

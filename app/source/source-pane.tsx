@@ -6,7 +6,7 @@ import type { FragmentNotes } from '../../core/source/fragments.ts'
 import { leftOutOf } from '../../core/source/left-out.ts'
 import type { LeftOutInHand } from '../sheet/use-left-out.ts'
 import { useMessages } from '../shell/messages.tsx'
-import { LiveSource } from './live-source.ts'
+import { LiveSource, type Reading } from './live-source.ts'
 import { SourceBar } from './source-bar.tsx'
 import { keyOf, SourceNotes } from './source-notes.tsx'
 import './source-pane.css'
@@ -22,7 +22,7 @@ export default function SourcePane({ editor, leftOut }: Props) {
   const section = useRef<HTMLElement>(null)
   const holder = useRef<HTMLDivElement>(null)
   const [diagnostics, setDiagnostics] = useState<readonly SourceFinding[]>([])
-  const [isReading, setReading] = useState(false)
+  const [reading, setReading] = useState<Reading>('done')
   const [isAlone, setAlone] = useState(false)
   const { notes, setNotes, take, left } = useNotes(leftOut)
   const live = useRef<LiveSource | null>(null)
@@ -49,7 +49,7 @@ export default function SourcePane({ editor, leftOut }: Props) {
       />
       <div className="source-editor" ref={holder} />
       <SourceNotes
-        {...{ diagnostics, notes, isReading, leftOut }}
+        {...{ diagnostics, notes, reading, leftOut }}
         onShow={(line) => live.current?.show(line)}
         onRepair={(repair) => live.current?.repair(repair)}
         onTake={take}

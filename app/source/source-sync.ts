@@ -173,7 +173,8 @@ export class SourceSync {
     const lost = this.notes.filter(({ type, span }) => type !== 'recognised' && span)
     if (this.notes.some(({ type, span }) => type !== 'recognised' && !span)) return this.tidy(text)
     if (lost.length === 0) return null
-    if (reachesOver(this.#pending, cuts)) return this.tidy(text)
+    // Where blocks can't be told apart in the text, none of it can be put right by itself.
+    if (!this.#isClosed || reachesOver(this.#pending, cuts)) return this.tidy(text)
     const inText = cuts.map((cut, at) => (at === cuts.length - 1 ? text.length : this.#pending.mapPos(cut, -1)))
     const isLost = inText.map((cut, at) =>
       lost.some(({ span }) => span!.from < (inText[at + 1] ?? text.length) && span!.to > cut),
@@ -198,19 +199,20 @@ export class SourceSync {
 
   /** Where a node of the page stands in the text, by the position before it. */
   spanOf(position: number): { from: number; to: number } | null {
-    const span = this.#printed.spans.find((each) => each.position === position)
+    const span = this.#printed.spanAt(position)
     return span ? { from: this.#pending.mapPos(span.from), to: this.#pending.mapPos(span.to) } : null
   }
 
   /** Where the innermost block around a position of the page stands in the text. */
   spanAt(position: number): { from: number; to: number } | null {
-    let found: SourceSpan | null = null
-    const { page, spans } = this.#printed
-    for (const span of spans) {
-      const node = span.position < page.content.size ? page.nodeAt(span.position) : null
-      if (node && span.position <= position && position < span.position + node.nodeSize) found = span
+    const { page } = this.#printed
+    const $place = page.resolve(Math.min(position, page.content.size))
+    // A node that begins right here, or what is around it.
+    const own = $place.nodeAfter && !$place.nodeAfter.isText ? this.spanOf(position) : null
+    for (let depth = $place.depth, span = own; ; depth--) {
+      if (span || depth === 0) return span
+      span = this.spanOf($place.before(depth))
     }
-    return found && { from: this.#pending.mapPos(found.from), to: this.#pending.mapPos(found.to) }
   }
 
   /** The position in the page of the innermost block around an offset of the text. */

@@ -94,6 +94,10 @@ function answerOf(option: Option, place: HtmlElement): HtmlElement {
 const promptNode = (node: HtmlNode): HtmlNode =>
   isElement(node) && node.tagName === 'legend' ? standIn('p', {}, node.childNodes, node) : node
 
+/** Pieces, and lists whose items are ticked: a question holds none. */
+const isOurs = (each: HtmlElement): boolean =>
+  isPiece(each) || each.attrs.some(({ name }) => /^data-(part|task|answers)$/.test(name))
+
 /** Radio buttons or boxes to tick that are a question: a prompt, labels, and which of them are right. */
 export const questionsByHand: Recogniser = {
   name: 'questions',
@@ -102,7 +106,7 @@ export const questionsByHand: Recogniser = {
     if (!isElement(root) || !HOLDER.test(root.tagName) || isPiece(root)) return null
     const inputs = choicesIn(root)
     const [first] = inputs
-    if (!first || inputs.length < 2) return null
+    if (!first || inputs.length < 2 || within(root.childNodes).some(isOurs)) return null
     const of = (input: HtmlElement, name: string): string => (attribute(input, name) ?? '').toLowerCase()
     const isOne = of(first, 'type') === 'radio'
     if (inputs.some((each) => of(each, 'type') !== of(first, 'type'))) return null

@@ -112,6 +112,14 @@ test.each([
     'radio buttons of a question',
     '<ul><li>x</ul><input type="radio" name="q" id="r1"><label for="r1">Lime</label><input type="radio" name="q" id="r2"><label for="r2">Clay</label><div>Because.</div>',
   ],
+  [
+    'links that lead away, and blocks after them',
+    '<ul class="tabs"><li><a href="https://a.example">One</a><li><a href="https://b.example">Two</a></ul><div class="panel">1</div><div class="panel">2</div>',
+  ],
+  [
+    'tabs by classes, but another number of blocks',
+    '<ul class="tabs"><li><a href="#">One</a><li><a href="#">Two</a></ul><div class="panel">1</div>',
+  ],
   ['a list of links alone', '<ul><li><a href="#a">One</a><li><a href="#b">Two</a></ul><p>x</p>'],
   [
     'links to the web',

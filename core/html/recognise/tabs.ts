@@ -20,6 +20,9 @@ interface Row {
 const nameInScript = (control: HtmlElement): string | null =>
   /["']#?([a-z][\w-]*)["']\s*\)/i.exec(attribute(control, 'onclick') ?? '')?.[1] ?? null
 
+/** A link that would lead away is none that opens a block. */
+const leadsNowhere = (control: HtmlElement): boolean => /^(#|javascript:.*)?$/i.test(attribute(control, 'href') ?? '')
+
 function rowOf(node: HtmlNode): Row | null {
   if (!isElement(node) || !['ul', 'ol', 'nav', 'div'].includes(node.tagName)) return null
   const isDeclared =
@@ -28,7 +31,9 @@ function rowOf(node: HtmlNode): Row | null {
   const controls = within(node.childNodes).filter(({ tagName }) => tagName === 'a' || tagName === 'button')
   const entries = controls.flatMap((control) => {
     const target = targetOf(control) ?? nameInScript(control)
-    return target === null && !isDeclared ? [] : [{ title: control.childNodes, target: target ?? '' }]
+    return target === null && !(isDeclared && leadsNowhere(control))
+      ? []
+      : [{ title: control.childNodes, target: target ?? '' }]
   })
   if (controls.length < 2 || entries.length !== controls.length) return null
   // Words beside the links: then it is prose or a list of contents, no row of tabs.
@@ -76,6 +81,7 @@ export const tabsByHand: Recogniser = {
     }
     const matched = panels.filter(isOwn).length
     if (matched === 0 && !(row.isDeclared && panels.length > 0)) return null
+    if (isNameless && row.entries.length !== panels.length) return null
     const place = siblings[index] as HtmlElement
     return { count: end - index, ...assembled(matched === 0 ? byOrder(row, panels) : row, panels, place) }
   },
