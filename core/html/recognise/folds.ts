@@ -1,4 +1,4 @@
-import { attribute, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
+import { attribute, declarations, type HtmlElement, type HtmlNode, isElement } from '../../tree/tree.ts'
 import type { Recogniser, Recognised } from './recogniser.ts'
 import { elementsOf, isBlank, isPiece, standIn, targetOf, within } from './walk.ts'
 
@@ -22,17 +22,39 @@ function controlOf(header: HtmlElement): HtmlElement | null {
 const HEADER = /^(h[1-6]|button|a|div|p|dt|header)$/
 const BODY = /^(div|section|article|dd)$/
 
+const OPENS = /(^|[\s_-])(accordion|collapsible|toggle|faq|expander)([\s_-]|$)/i
+const OPENED = /(^|[\s_-])(panel|content|body|collapse|answer|details)([\s_-]|$)/i
+const isHidden = (body: HtmlElement): boolean =>
+  attribute(body, 'hidden') !== undefined || declarations(body).get('display') === 'none'
+
+/**
+ * What opens the block after it without naming it, as a script does that asks for the next element: a header that says
+ * by its class that it folds, or is pressed, and a block that is hidden, or says that it is what is opened.
+ */
+function namelessControl(header: HtmlElement, body: HtmlElement): HtmlElement | null {
+  const inner = within(header.childNodes).filter(({ tagName }) => tagName === 'button' || tagName === 'a')
+  // A link leads somewhere, and so may one in a header.
+  if (header.tagName === 'a' || inner.length > 1 || inner.some(({ tagName }) => tagName === 'a')) return null
+  const [control = header] = inner
+  if (targetOf(control) !== null) return null
+  const all = [header, control]
+  const isSaid = all.some((each) => OPENS.test(attribute(each, 'class') ?? ''))
+  const isPressed = all.some((each) => each.tagName === 'button' || attribute(each, 'onclick') !== undefined)
+  const opens = isHidden(body) || (isSaid && OPENED.test(attribute(body, 'class') ?? ''))
+  return (isSaid || isPressed) && opens ? control : null
+}
+
 /** A header with a control, and after it the block that the control opens. */
 function pairAt(siblings: readonly HtmlNode[], index: number): Fold | null {
   const header = siblings[index]
   if (!header || !isElement(header) || !HEADER.test(header.tagName)) return null
-  const control = controlOf(header)
-  if (!control) return null
   let at = index + 1
   while (at < siblings.length && isBlank(siblings[at]!)) at++
   const body = siblings[at]
-  if (!body || !isElement(body) || !BODY.test(body.tagName) || attribute(body, 'id') !== targetOf(control)) return null
-  if (isPiece(body)) return null
+  if (!body || !isElement(body) || !BODY.test(body.tagName) || isPiece(body)) return null
+  const named = controlOf(header)
+  const control = named && attribute(body, 'id') === targetOf(named) ? named : namelessControl(header, body)
+  if (!control) return null
   return { title: control.childNodes, id: attribute(body, 'id') ?? '', body, count: at - index + 1, place: header }
 }
 

@@ -131,6 +131,58 @@ test.each([
   expect(html).toContain('<ul>')
 })
 
+test.each([
+  [
+    'buttons that say so, and blocks that are opened',
+    '<button class="accordion">Lay</button><div class="panel"><p>1</p></div><button class="accordion">Pack</button><div class="panel"><p>2</p></div>',
+  ],
+  [
+    'headings that are pressed, and hidden blocks',
+    '<h3 onclick="turn(this)">Lay</h3><div style="display: none"><p>1</p></div>\n<h3 onclick="turn(this)">Pack</h3><div hidden><p>2</p></div>',
+  ],
+])('an accordion whose blocks have no names: %s', (_name, source) => {
+  const { html, told } = read(source)
+  expect(html).toBe(
+    '<div data-piece="accordion"><section><h3>Lay</h3><p>1</p></section><section><h3>Pack</h3><p>2</p></section></div>',
+  )
+  expect(told[0]).toContain('became an accordion with 2 parts')
+})
+
+test('a button and the hidden block after it are a reveal; a heading and a block, a link and a hidden one, are not', () => {
+  expect(read('<button>Show</button><div style="display:none">x</div>').html).toMatch(/^<details><summary>Show/)
+  expect(read('<h3>A</h3><div class="content">x</div>').html).not.toContain('details')
+  expect(read('<p>See <a href="https://a.example">this</a></p><div hidden>x</div>').html).not.toContain('details')
+})
+
+test.each([
+  ['by its class', '<p><span class="dropcap">O</span>nce <b>upon</b></p>'],
+  ['by its look', '<p><span style="float: left; font-size: 3em">O</span>nce <b>upon</b></p>'],
+])('a drop cap %s', (_name, source) => {
+  const { html, told } = read(source)
+  expect(html).toBe('<p class="drop-cap">Once <strong>upon</strong></p>')
+  expect(told[0]).toContain('A large first letter became a drop cap.')
+})
+
+test('a large word at the beginning is no drop cap', () => {
+  expect(read('<p><span style="float:left;font-size:3em">Once</span> upon</p>').html).not.toContain('drop-cap')
+})
+
+test('an empty block with a line on one side is a rule, one with words or with four lines is not', () => {
+  expect(read('<div style="border-top: 2px dashed #aa0000; width: 50%"></div><p>x</p>').html).toMatch(
+    /^<hr style="border-block-start: 2px dashed #aa0000; width: 50%">/,
+  )
+  expect(read('<div style="border-top: 2px dashed #aa0000">words</div>').html).not.toContain('<hr')
+  expect(read('<div style="border: 2px dashed #aa0000"></div><p>x</p>').html).not.toContain('<hr')
+})
+
+test('words on a ground with round corners are a badge, without them highlighted; rows under a pointer are marked', () => {
+  expect(read('<p>a <span style="background:#e4ebdb;border-radius:9px;padding:2px 8px">new</span></p>').html).toContain(
+    'data-piece="badge"',
+  )
+  expect(read('<p>a <span style="background:#e4ebdb;padding:2px 8px">new</span></p>').html).toContain('<mark')
+  expect(read('<table class="table-hover"><tr><td>a</table>').html).toContain('data-rows="highlighted"')
+})
+
 const ACCORDION =
   '<div data-piece="accordion"><section id="a"><h3>Lay</h3><p>1</p></section><section id="b"><h3>Pack</h3><p>2</p></section></div>'
 test.each([

@@ -3,6 +3,7 @@ import { carousels } from './carousels.ts'
 import { columnsByHand } from './columns.ts'
 import { dialogsByHand } from './dialogs.ts'
 import { floatedBox } from './floated-box.ts'
+import { dropCaps } from './drop-caps.ts'
 import { flowingColumns } from './flowing-columns.ts'
 import { foldsByHand, namedDetails } from './folds.ts'
 import { linkButtons } from './link-buttons.ts'
@@ -11,6 +12,7 @@ import { ratioFrame } from './ratio-frame.ts'
 import { questionsByHand } from './questions.ts'
 import { radioTabs } from './radio-tabs.ts'
 import type { Recogniser } from './recogniser.ts'
+import { rulesByHand } from './rules.ts'
 import { captionBesideTable, figureOfTable } from './table-captions.ts'
 import { headOfPlainCells } from './table-heads.ts'
 import { tabsByHand } from './tabs.ts'
@@ -34,4 +36,6 @@ export const recognisers: readonly Recogniser[] = [
   headOfPlainCells,
   columnsByHand,
   flowingColumns,
+  dropCaps,
+  rulesByHand,
 ]

@@ -1,10 +1,18 @@
 import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
-import { attribute, declarations, element, hasClass } from '../../tree/tree.ts'
+import { attribute, declarations, element, hasClass, type HtmlElement } from '../../tree/tree.ts'
 import { groundIn } from '../attributes.ts'
 import type { MarkKind } from '../kind.ts'
 
 export const DEFAULT_BADGE = '#e0e6ec'
+
+/** Said so, or written by hand: words on a ground with round corners and room around them. */
+export function isBadge(unsafeElement: HtmlElement): boolean {
+  if (unsafeElement.tagName !== 'span') return false
+  if (attribute(unsafeElement, 'data-piece') === 'badge' || hasClass(unsafeElement, 'badge')) return true
+  const styles = declarations(unsafeElement)
+  return groundIn(styles) !== null && styles.has('border-radius') && styles.has('padding')
+}
 
 /** A word or two on a ground of their own with room around them, such as “New” or “Week 3”. */
 export const badge = {
@@ -22,9 +30,9 @@ export const badge = {
     {
       tag: 'span',
       understands: ['class', 'data-piece'],
-      styles: ['background-color', 'background', 'color'],
+      styles: ['background-color', 'background', 'color', 'border-radius', 'padding'],
       read: (unsafeElement) => {
-        if (attribute(unsafeElement, 'data-piece') !== 'badge' && !hasClass(unsafeElement, 'badge')) return null
+        if (!isBadge(unsafeElement)) return null
         const styles = declarations(unsafeElement)
         return { ground: groundIn(styles) ?? DEFAULT_BADGE }
       },

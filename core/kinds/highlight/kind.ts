@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
-import { attribute, declarations, element, hasClass, type HtmlElement } from '../../tree/tree.ts'
+import { declarations, element, type HtmlElement } from '../../tree/tree.ts'
 import { INLINE_ELEMENTS } from '../inline-elements.ts'
 import { groundIn } from '../attributes.ts'
+import { isBadge } from '../badge/kind.ts'
 import type { MarkKind } from '../kind.ts'
 
 export const DEFAULT_HIGHLIGHT = '#f7e3a1'
@@ -12,8 +13,7 @@ function groundOf(unsafeElement: HtmlElement): string | null {
   const styles = declarations(unsafeElement)
   const ground = groundIn(styles)
   if (unsafeElement.tagName === 'mark') return ground ?? DEFAULT_HIGHLIGHT
-  const isBadge = attribute(unsafeElement, 'data-piece') === 'badge' || hasClass(unsafeElement, 'badge')
-  return ground === '#ffffff' || isBadge ? null : ground
+  return ground === '#ffffff' || isBadge(unsafeElement) ? null : ground
 }
 
 /** Words on a ground of their own, as if gone over with a pen (HTML Standard, “The mark element”). */

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { inkOn, safeColour } from '../../tree/colours.ts'
 import { percentage, pixels } from '../../tree/lengths.ts'
-import { attribute, declarations, hasClass, type HtmlElement, isElement } from '../../tree/tree.ts'
+import { attribute, declarations, type HtmlElement, isElement } from '../../tree/tree.ts'
 import { firstThat, groundIn, validOr } from '../attributes.ts'
 import { alignFromMargins, alignStyle, MARGIN_STYLES } from '../margins.ts'
 
@@ -122,7 +122,7 @@ export function readTableLooks(unsafeTable: HtmlElement): TableLooks {
   const width = firstThat(percentage, styles.get('width'), attribute(unsafeTable, 'width'))
   return {
     isStriped: isStriped(unsafeTable, said),
-    isHighlighted: said.has('highlighted') || hasClass(unsafeTable, 'hover'),
+    isHighlighted: said.has('highlighted') || /(^|[\s_-])hover([\s_-]|$)/i.test(attribute(unsafeTable, 'class') ?? ''),
     lines: linesOf(unsafeTable, styles),
     lineColour: firstThat(safeColour, styles.get('border-color'), attribute(unsafeTable, 'bordercolor')),
     lineThickness: validOr(lineThickness, thickness, 1),
