@@ -15,7 +15,7 @@ interface Props {
 export function SourceBar({ isAlone, onFind, onGoToLine, onFold, onAlone, onPutInOrder }: Props) {
   const plain = { size: 'small', type: 'text' } as const
   const signs = [
-    { name: 'Find in the source (Ctrl+F)', Icon: Search, act: onFind },
+    { name: 'Find in the text (Ctrl+F)', Icon: Search, act: onFind },
     { name: 'Go to a line (Ctrl+Alt+G)', Icon: Hash, act: onGoToLine },
     { name: 'Fold everything', Icon: FoldVertical, act: () => onFold(true) },
     { name: 'Unfold everything', Icon: UnfoldVertical, act: () => onFold(false) },
