@@ -19,7 +19,7 @@ const pageOf = (count: number): string =>
 async function keys(page: Page): Promise<number[]> {
   await page.locator('.cm-content').click()
   await page.keyboard.press('Control+f')
-  await page.locator('.cm-search [name=search]').fill('cell 100<')
+  await page.locator('.cm-search [name=search]').pressSequentially('cell 100<')
   await page.keyboard.press('Enter')
   await page.keyboard.press('Escape')
   await page.keyboard.press('ArrowLeft')
