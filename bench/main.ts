@@ -67,7 +67,6 @@ if (
     if (only === 'backup') report(await (await import('./backup.ts')).benchBackup(fixture.url))
     if (wants('crowd')) report(await (await import('./crowd.ts')).benchCrowd(fixture.url))
     if (wants('pasting')) report(await (await import('./pasting.ts')).benchPasting(fixture.url))
-    if (wants('source')) report(await (await import('./source.ts')).benchSource(fixture.url))
     if (wants('words')) report(await (await import('./words.ts')).benchWords(fixture.url))
     if (wants('typing')) report(await (await import('./typing.ts')).benchTyping(fixture.url))
   } finally {
