@@ -33,19 +33,7 @@ if (wants('books')) {
   report(await benchBooks())
 }
 if (
-  [
-    'saving',
-    'reading',
-    'typing',
-    'pasting',
-    'words',
-    'opening',
-    'lists',
-    'crowd',
-    'together',
-    'crowded',
-    'source',
-  ].some(wants) ||
+  ['saving', 'reading', 'typing', 'pasting', 'words', 'opening', 'lists', 'crowd', 'together', 'crowded'].some(wants) ||
   only === 'backup'
 ) {
   requireChromium()

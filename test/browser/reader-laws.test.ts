@@ -25,7 +25,7 @@ const unseen = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const found: string[] = []
     const words = document.createTreeWalker(document.querySelector('main article')!, NodeFilter.SHOW_TEXT)
-    // What is said to screen readers alone, names of drawings, what is pressed where nothing can be, and what the script
+    // What is said to screen readers alone, names of drawings, what is pressed where nothing can be, what the script
     // of a slider or carousel puts there: on paper all of its values and slides stand instead.
     const others =
       'script, style, template, title, desc, annotation, noscript, button, option, .visually-hidden, ' +
