@@ -35,7 +35,7 @@ export function SourceBar({ isAlone, onFind, onGoToLine, onFold, onAlone, onPutI
           onClick={act}
         />
       ))}
-      <Button {...plain} title="Each block in a line of its own, as the page is kept" onClick={onPutInOrder}>
+      <Button {...plain} title="Writes the code neatly, each block on its own line" onClick={onPutInOrder}>
         Put in order
       </Button>
     </div>

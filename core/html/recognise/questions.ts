@@ -1,4 +1,4 @@
-import { attribute, element, type HtmlElement, type HtmlNode, isElement, isText, text } from '../../tree/tree.ts'
+import { attribute, element, type HtmlElement, type HtmlNode, isElement, text } from '../../tree/tree.ts'
 import type { Recogniser } from './recogniser.ts'
 import { elementsOf, isBlank, isPiece, standIn, within, wordsOf } from './walk.ts'
 
@@ -137,7 +137,7 @@ export const questionsByHand: Recogniser = {
 }
 
 const isOnlyButtons = (node: HtmlNode): boolean =>
-  isElement(node) && node.childNodes.every((each) => isBlank(each) || isButton(each)) && !isText(node)
+  isElement(node) && node.childNodes.every((each) => isBlank(each) || isButton(each))
 
 /** What is said after all answers is said to whoever has chosen right, where nothing else is. */
 function sayToTheRight(answers: readonly HtmlElement[], general: readonly HtmlNode[]): void {

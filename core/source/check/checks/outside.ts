@@ -1,7 +1,7 @@
 import type { Diagnostic, SourceRepair } from '../diagnostic.ts'
 import { at, changed } from '../at.ts'
 import { BELONGS, HOLDS } from '../content-models.ts'
-import { tagsOff, wrapped } from '../element-repairs.ts'
+import { renamed, tagsOff, wrapped } from '../element-repairs.ts'
 import type { SourceCheck } from '../source-check.ts'
 import type { HeldWords, Source, Written } from '../written.ts'
 
@@ -120,13 +120,7 @@ function withoutHolder(each: Written, siblings: readonly Written[]): Diagnostic 
   const repair = wrapper
     ? inWrapper(wrapper, run(each, siblings))
     : instead
-      ? {
-          label: `Make it a paragraph`,
-          edits: [
-            { from: tag.from + 1, to: tag.from + 1 + tag.name.length, insert: instead },
-            ...(each.end ? [{ from: each.end.from, to: each.end.to, insert: `</${instead}>` }] : []),
-          ],
-        }
+      ? { label: 'Make it a paragraph', edits: renamed(each, instead) }
       : tagsOff(each)
   return at(tag, 'outside', 'error', `“${tag.name}” belongs straight into ${homes.join(' or ')}; ${where}.`, [repair])
 }

@@ -40,9 +40,9 @@ function ofOrder({ children }: Written): Diagnostic[] {
   const found: Diagnostic[] = []
   const parts = children.filter(({ tag }) => /^(caption|colgroup|thead|tbody|tfoot|tr)$/.test(tag.name))
   const seen = new Set<string>()
-  for (const [at_, { tag }] of parts.entries()) {
+  for (const [place, { tag }] of parts.entries()) {
     const tell = (message: string): void => void found.push(at(tag, 'table', 'error', message))
-    if (tag.name === 'caption' && at_ > 0)
+    if (tag.name === 'caption' && place > 0)
       tell(
         seen.has('caption')
           ? 'A table has one caption, and this is another.'
